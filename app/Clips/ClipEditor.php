@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Clips;
+
+use App\Models\Clip;
+use App\Models\HistoryStep;
+use App\Songs\SongFiles;
+use Illuminate\Support\Facades\DB;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\History\Step;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Selection;
+
+/**
+ * Runs edit lines on a clip, and walks its history.
+ *
+ * Each call is one transaction: the notes, their revision and the history change together or not at all.
+ */
+final readonly class ClipEditor
+{
+    public function __construct(
+        private Catalog $catalog,
+        private SongFiles $files,
+    ) {}
+
+    /**
+     * Runs lines in a row as one step. The selection one line leaves is the next one's.
+     *
+     * @param  int  $revision  the revision the caller saw
+     * @param  non-empty-list<string>  $lines
+     *
+     * @throws CoreError where a line cannot be read or done
+     * @throws Conflict where another writer was there first
+     */
+    public function run(int $clipId, int $revision, array $lines, Selection $selection, ContextInput $input): ClipState
+    {
+        $prepared = array_map($this->catalog->read(...), $lines);
+
+        return DB::transaction(function () use ($clipId, $revision, $prepared, $selection, $input): ClipState {
+            $clip = $this->clipAt($clipId, $revision);
+            $context = $input->for($clip);
+            $notes = $clip->notes;
+            $done = null;
+            foreach ($prepared as $edit) {
+                $change = $edit->apply($notes, $done->selection ?? $selection, $context);
+                $notes = $change->applyTo($notes);
+                $done = $done?->then($change) ?? $change;
+            }
+            if ($done->isNothing()) {
+                return new ClipState($clip, $done);
+            }
+            $lines = array_map(static fn (PreparedEdit $edit): string => (string) $edit->line, $prepared);
+            $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
+            $clip->notes = $notes;
+            $clip->length = max($clip->length, $this->files->length($notes, $context->meters));
+            $clip->revision++;
+            $clip->save();
+
+            return new ClipState($clip, $done);
+        });
+    }
+
+    /**
+     * Takes back the step the clip stands at.
+     *
+     * @throws Conflict
+     * @throws EditRefused where there is none
+     */
+    public function undo(int $clipId, int $revision): ClipState
+    {
+        return DB::transaction(function () use ($clipId, $revision): ClipState {
+            $clip = $this->clipAt($clipId, $revision);
+            $row = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id);
+            if ($row === null) {
+                throw new EditRefused('Nothing to undo: this is the clip as it came in.');
+            }
+
+            return $this->walk($clip, $row->step()->undo(), $row->parent_id);
+        });
+    }
+
+    /**
+     * Does again the step that was taken back last.
+     *
+     * @throws Conflict
+     * @throws EditRefused where there is none
+     */
+    public function redo(int $clipId, int $revision): ClipState
+    {
+        return DB::transaction(function () use ($clipId, $revision): ClipState {
+            $clip = $this->clipAt($clipId, $revision);
+            $row = $clip->steps()->where('parent_id', $clip->step_id)->orderByDesc('id')->first();
+            if ($row === null) {
+                throw new EditRefused('Nothing to do again: this is the newest state of the clip.');
+            }
+
+            return $this->walk($clip, $row->step()->redo(), $row->id);
+        });
+    }
+
+    private function clipAt(int $clipId, int $revision): Clip
+    {
+        $clip = Clip::query()->with('track.song')->findOrFail($clipId);
+        if ($clip->revision !== $revision) {
+            throw new Conflict($clip);
+        }
+
+        return $clip;
+    }
+
+    private function walk(Clip $clip, Change $change, ?int $stepId): ClipState
+    {
+        $notes = $change->applyTo($clip->notes);
+        $clip->notes = $notes;
+        $clip->length = max($clip->length, $this->files->length($notes, $clip->track->song->meters));
+        $clip->step_id = $stepId;
+        $clip->revision++;
+        $clip->save();
+
+        return new ClipState($clip, $change);
+    }
+
+    /** Adds a step to the history, or joins it to the last one where it is a quick repeat of it. */
+    private function record(Clip $clip, Step $step): void
+    {
+        $last = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id);
+        if ($last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->isNewest($last)) {
+            $before = $last->step();
+            if ($before->isRepeatedBy($step)) {
+                $last->hold($before->joinedWith($step))->save();
+
+                return;
+            }
+        }
+        $row = (new HistoryStep)->fill(['clip_id' => $clip->id, 'parent_id' => $clip->step_id])->hold($step);
+        $row->save();
+        $clip->step_id = $row->id;
+    }
+
+    private function isNewest(HistoryStep $step): bool
+    {
+        return HistoryStep::query()->where('parent_id', $step->id)->doesntExist();
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Clips;
+
+use App\Models\Clip;
+use App\Models\HistoryStep;
+use Jactonic\Core\History\Step;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Notes;
+
+/** A clip after a change, as it goes to the browser: columns, and only what changed. */
+final readonly class ClipState
+{
+    public function __construct(
+        private Clip $clip,
+        private Change $change,
+    ) {}
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        $change = $this->change;
+
+        return [
+            'revision' => $this->clip->revision,
+            'length' => $this->clip->length,
+            'removed' => $change->removed->id,
+            'added' => self::columns($change->added),
+            'changed' => self::grouped($change->after),
+            'selection' => $change->selection->ids,
+            'message' => $change->summary,
+            'history' => self::history($this->clip),
+        ];
+    }
+
+    /**
+     * All of a clip, for opening it and for catching up.
+     *
+     * @return array<string, mixed>
+     */
+    public static function whole(Clip $clip): array
+    {
+        return [
+            'id' => $clip->id,
+            'revision' => $clip->revision,
+            'start' => $clip->start,
+            'length' => $clip->length,
+            'notes' => self::columns($clip->notes),
+            'history' => self::history($clip),
+        ];
+    }
+
+    /** @return array<string, array<int, int>>|null columns of notes; null for none */
+    private static function columns(Notes $notes): ?array
+    {
+        return $notes->count() === 0 ? null : $notes->columns();
+    }
+
+    /**
+     * New values by column, columns of the same notes together: `[{id: […], start: […], playedStart: […]}]`.
+     *
+     * @param  array<string, array<int, int>>  $after
+     * @return list<array<string, list<int>>>
+     */
+    private static function grouped(array $after): array
+    {
+        $groups = [];
+        foreach ($after as $name => $values) {
+            $ids = array_keys($values);
+            foreach ($groups as $k => $group) {
+                if ($group['id'] === $ids) {
+                    $groups[$k][$name] = array_values($values);
+
+                    continue 2;
+                }
+            }
+            $groups[] = ['id' => $ids, $name => array_values($values)];
+        }
+
+        return $groups;
+    }
+
+    /** @return array{undo: string|null, redo: string|null} what a step back and a step forward would take */
+    private static function history(Clip $clip): array
+    {
+        $columns = ['id', 'lines', 'times'];
+        $undo = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id, $columns);
+        $redo = $clip->steps()->where('parent_id', $clip->step_id)->orderByDesc('id')->first($columns);
+
+        return ['undo' => $undo?->title(), 'redo' => $redo?->title()];
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Clips\ContextInput;
+use Illuminate\Http\Request;
+use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
+
+/**
+ * What an edit request says, checked by hand in one walk: a rule for each of 10,000 ids would cost more than the edit.
+ */
+final readonly class EditRequest
+{
+    private const MOST_LINES = 100;
+
+    public function __construct(private Request $request) {}
+
+    public function revision(): int
+    {
+        $revision = $this->request->json('revision');
+
+        return is_int($revision) ? $revision : throw new BadInput('revision takes the number of the clip’s revision that was seen.');
+    }
+
+    /** @return non-empty-list<string> */
+    public function lines(): array
+    {
+        $lines = $this->request->json('lines');
+        if (! is_array($lines) || $lines === [] || count($lines) > self::MOST_LINES) {
+            throw new BadInput('lines takes 1 to '.self::MOST_LINES.' edit lines, such as ["quantize grid=1/16"].');
+        }
+        $read = [];
+        foreach ($lines as $line) {
+            $read[] = is_string($line) ? $line : throw new BadInput('lines takes edit lines as text.');
+        }
+
+        return $read;
+    }
+
+    public function selection(): Selection
+    {
+        $ids = $this->request->json('selection') ?? [];
+        if (! is_array($ids)) {
+            throw new BadInput('selection takes a list of note ids.');
+        }
+        $read = [];
+        foreach ($ids as $id) {
+            $read[] = is_int($id) ? $id : throw new BadInput('selection takes a list of note ids.');
+        }
+
+        return Selection::of($read);
+    }
+
+    public function context(): ContextInput
+    {
+        $context = $this->request->json('context') ?? [];
+        if (! is_array($context)) {
+            throw new BadInput('context takes grid, swing, caret and range.');
+        }
+        $grid = $context['grid'] ?? '1/16';
+        $swing = $context['swing'] ?? 0;
+        $caret = $context['caret'] ?? [0, 60];
+        $range = $context['range'] ?? null;
+        if (! is_string($grid) || ! is_int($swing)) {
+            throw new BadInput('context.grid takes a grid such as 1/16, and context.swing a number from 0 to 150.');
+        }
+        [$tick, $pitch] = $this->pair($caret, 'caret');
+        if ($tick < 0 || $pitch < 0 || $pitch > 127) {
+            throw new BadInput('context.caret takes a tick from 0 and a pitch 0 to 127.');
+        }
+
+        return new ContextInput(
+            Grid::parse($grid, $swing), new Caret($tick, $pitch),
+            $range === null ? null : TickRange::of(...$this->pair($range, 'range')),
+        );
+    }
+
+    /** @return array{int, int} */
+    private function pair(mixed $value, string $name): array
+    {
+        if (! is_array($value) || count($value) !== 2 || ! is_int($value[0] ?? null) || ! is_int($value[1] ?? null)) {
+            throw new BadInput("context.{$name} takes a list of two whole numbers.");
+        }
+
+        return [$value[0], $value[1]];
+    }
+}

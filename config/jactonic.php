@@ -1,0 +1,8 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    // Deleted songs can be brought back for so many days.
+    'keep_deleted_days' => 30,
+];

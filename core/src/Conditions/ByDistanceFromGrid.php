@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Conditions;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Time\GridLines;
+
+/** `offgrid`: the distance of the start from the nearest line, in % of half the gap between the lines around it. */
+final readonly class ByDistanceFromGrid implements Condition
+{
+    /** @param  Spans<float>  $allowed */
+    public function __construct(
+        private Spans $allowed,
+        private GridLines $lines,
+    ) {}
+
+    public function holds(int $place, Notes $notes, Context $context): bool
+    {
+        $start = $notes->start[$place];
+        $distance = abs($this->lines->nearest($start) - $start);
+
+        return $this->allowed->contain(200 * $distance / ($this->lines->after - $this->lines->before), static fn (float $bound): float => $bound);
+    }
+}

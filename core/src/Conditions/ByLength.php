@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Conditions;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Time\Amount;
+
+/** `length`: within spans of amounts of time, measured where the note starts. */
+final readonly class ByLength implements Condition
+{
+    /** @param  Spans<Amount>  $allowed */
+    public function __construct(private Spans $allowed) {}
+
+    public function holds(int $place, Notes $notes, Context $context): bool
+    {
+        $start = $notes->start[$place];
+
+        return $this->allowed->contain($notes->length[$place], static fn (Amount $bound): int => $bound->ticksAt($start, $context));
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Conditions;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+
+/** `pitch` and `velocity`: a column of the notes within spans of whole numbers. */
+final readonly class ByNumber implements Condition
+{
+    /**
+     * @param  'pitch'|'velocity'  $column
+     * @param  Spans<int>  $allowed
+     */
+    public function __construct(
+        private string $column,
+        private Spans $allowed,
+    ) {}
+
+    public function holds(int $place, Notes $notes, Context $context): bool
+    {
+        return $this->allowed->contain($notes->{$this->column}[$place], static fn (int $bound): int => $bound);
+    }
+}

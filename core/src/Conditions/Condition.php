@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Conditions;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+
+/** One condition on notes, such as `pitch=60..72`. */
+interface Condition
+{
+    /** Whether the note at a place meets it. */
+    public function holds(int $place, Notes $notes, Context $context): bool;
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits;
+
+use Jactonic\Core\Parameters\Parameter;
+
+/** What an edit says about itself, from which everything that offers it is made. */
+final readonly class Declaration
+{
+    /**
+     * @param  string  $name  the line name, lower case
+     * @param  string  $help  one sentence
+     * @param  list<Parameter>  $parameters
+     * @param  list<string>  $oneOf  parameters of which exactly one is given
+     */
+    public function __construct(
+        public string $name,
+        public string $title,
+        public Group $group,
+        public string $help,
+        public array $parameters = [],
+        public array $oneOf = [],
+        public Subject $subject = Subject::Selection,
+    ) {}
+
+    /** @return array<string, mixed> for the catalog's readers */
+    public function describe(): array
+    {
+        return [
+            'name' => $this->name,
+            'title' => $this->title,
+            'group' => $this->group->value,
+            'help' => $this->help,
+            'subject' => $this->subject->value,
+            'parameters' => array_map(static fn (Parameter $parameter): array => $parameter->describe(), $this->parameters),
+            'oneOf' => $this->oneOf,
+        ];
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Dynamics;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Rounding;
+
+/** Adds to velocities, sets or scales them; the result is limited to 1–127. */
+final readonly class Velocity implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('velocity', 'Velocity', Group::Dynamics, 'Makes notes louder or softer.', [
+            Parameter::wholeNumber('add', -126, 126, '', null, 'Louder by so much, softer with a minus.'),
+            Parameter::wholeNumber('set', 1, 127, '', null, 'All to this velocity.'),
+            Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
+        ], oneOf: ['add', 'set', 'scale']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        [$kind, $value] = match (true) {
+            $parameters->has('add') => ['add', $parameters->int('add')],
+            $parameters->has('set') => ['set', $parameters->int('set')],
+            default => ['scale', $parameters->int('scale')],
+        };
+        $draft = new Draft($notes);
+        $places = $selection->positions($notes);
+        $limited = 0;
+        foreach ($places as $i) {
+            $wanted = match ($kind) {
+                'add' => $notes->velocity[$i] + $value,
+                'set' => $value,
+                default => Rounding::quotient($notes->velocity[$i] * $value, 100),
+            };
+            $draft->velocity[$i] = max(1, min(127, $wanted));
+            $limited += $wanted === $draft->velocity[$i] ? 0 : 1;
+        }
+        $said = match ($kind) {
+            'add' => $value >= 0 ? "{$value} louder" : abs($value).' softer',
+            'set' => "set to velocity {$value}",
+            default => "scaled to {$value} % of the velocity",
+        };
+
+        return $draft->change($selection, Wording::sentence([
+            Wording::notes(count($places))." {$said}",
+            $limited > 0 ? "{$limited} stopped at the limit" : '',
+        ]));
+    }
+}

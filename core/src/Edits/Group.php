@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits;
+
+/** The groups edits stand in, on the screen as in the folders. */
+enum Group: string
+{
+    case Timing = 'Timing';
+    case Pitch = 'Pitch';
+    case Length = 'Length';
+    case Dynamics = 'Dynamics';
+    case Building = 'Building';
+}

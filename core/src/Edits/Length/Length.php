@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Length;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Time\Rounding;
+
+/** Sets or scales lengths. The played end goes along, as with a nudge: a length given on purpose is no timing to undo. */
+final readonly class Length implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('length', 'Length', Group::Length, 'Sets the length of notes, or scales it.', [
+            Parameter::amount('to', null, 'The new length.', absent: 'grid'),
+            Parameter::wholeNumber('scale', 1, 1600, '%', null, 'The new length as a share of the old.'),
+        ], oneOf: ['to', 'scale']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $scale = $parameters->has('scale') ? $parameters->int('scale') : null;
+        $to = $parameters->has('to') ? $parameters->amount('to') : Amount::parse('grid');
+        $draft = new Draft($notes);
+        $places = $selection->positions($notes);
+        foreach ($places as $i) {
+            $length = $scale === null
+                ? $to->ticksAt($notes->start[$i], $context)
+                : Rounding::quotient($notes->length[$i] * $scale, 100);
+            if ($notes->start[$i] + $length > Notes::LAST_TICK) {
+                throw new EditRefused('That would go past the end of what a song can hold; take a shorter length.');
+            }
+            $draft->length[$i] = max(1, $length);
+        }
+        $said = match (true) {
+            $scale !== null => "{$scale} % of the length",
+            (string) $to === 'grid' => (string) $context->grid,
+            default => (string) $to,
+        };
+
+        return $draft->change($selection, Wording::notes(count($places))." set to {$said}");
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Timing;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Amount;
+
+/** Moves notes, or one of their edges, by an amount of time. The played moment goes along. */
+final readonly class Nudge implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
+            Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
+            Parameter::choice('edge', ['note', 'start', 'end'], 'note', 'Move the whole note or one edge alone.'),
+        ]);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $by = $parameters->amount('by');
+        $edge = $parameters->choice('edge');
+        $places = $selection->positions($notes);
+        $draft = new Draft($notes);
+        if ($edge !== 'end') {
+            $first = $notes->start[$places[0]];
+            $target = $by->shift($first, $context);
+            if ($target < 0) {
+                $by = $this->cut($by, $first, $context);
+            }
+        }
+
+        foreach ($places as $i) {
+            $start = $notes->start[$i];
+            $end = $start + $notes->length[$i];
+            match ($edge) {
+                'note' => $draft->start[$i] = max(0, $by->shift($start, $context)),
+                'start' => $this->setEdges($draft, $i, min(max(0, $by->shift($start, $context)), $end - 1), $end),
+                default => $this->setEdges($draft, $i, $start, max($start + 1, $by->shift($end, $context))),
+            };
+            if ($draft->start[$i] + $draft->length[$i] > Notes::LAST_TICK) {
+                throw new EditRefused('That would go past the end of what a song can hold; nudge by less.');
+            }
+        }
+
+        return $draft->change($selection, $this->summary($notes, $draft, $places, $edge, $context));
+    }
+
+    /** The amount that takes the earliest note to 0 and all others alike. */
+    private function cut(Amount $by, int $first, Context $context): Amount
+    {
+        return $by->isClock()
+            ? Amount::parse(sprintf('-%.9Fs', $context->tempo->secondsAt($first)))
+            : Amount::parse("-{$first}tk");
+    }
+
+    private function setEdges(Draft $draft, int $place, int $start, int $end): void
+    {
+        $draft->start[$place] = $start;
+        $draft->length[$place] = $end - $start;
+    }
+
+    /** @param  array<int, int>  $places */
+    private function summary(Notes $notes, Draft $draft, array $places, string $edge, Context $context): string
+    {
+        $i = $places[0];
+        foreach ($places as $place) {
+            if ($draft->start[$place] !== $notes->start[$place] || $draft->length[$place] !== $notes->length[$place]) {
+                $i = $place;
+                break;
+            }
+        }
+        $moved = $edge === 'end' ? $draft->length[$i] - $notes->length[$i] : $draft->start[$i] - $notes->start[$i];
+        if ($moved === 0) {
+            return $edge === 'note'
+                ? 'Nothing moved: the earliest note is at the start of the song.'
+                : 'Nothing moved: the notes are as short as can be, or at the start of the song.';
+        }
+        $subject = match ($edge) {
+            'note' => Wording::notes(count($places)),
+            'start' => count($places) === 1 ? 'The start of 1 note' : 'The starts of '.count($places).' notes',
+            default => count($places) === 1 ? 'The end of 1 note' : 'The ends of '.count($places).' notes',
+        };
+        $direction = $moved > 0 ? 'later' : 'earlier';
+        $ticks = abs($moved);
+
+        return "{$subject} moved {$ticks} ticks ({$this->clock($context, $notes->start[$i], $ticks)}) {$direction}";
+    }
+
+    private function clock(Context $context, int $tick, int $ticks): string
+    {
+        return Wording::milliseconds($context->milliseconds($tick, $ticks));
+    }
+}

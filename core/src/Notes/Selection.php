@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Notes;
+
+/** The notes an edit works on, by their ids. The order of the ids never matters. */
+final readonly class Selection
+{
+    /** @param  array<int, int>  $ids */
+    private function __construct(public array $ids) {}
+
+    /** @param  array<int, int>  $ids */
+    public static function of(array $ids): self
+    {
+        return new self(array_values($ids));
+    }
+
+    public static function none(): self
+    {
+        return new self([]);
+    }
+
+    public static function all(Notes $notes): self
+    {
+        return new self($notes->id);
+    }
+
+    public function isEmpty(): bool
+    {
+        return $this->ids === [];
+    }
+
+    /**
+     * Where its notes stand, in the order of the notes. Ids that are not there are passed over.
+     *
+     * @return array<int, int>
+     */
+    public function positions(Notes $notes): array
+    {
+        if ($this->ids === $notes->id) {
+            return array_keys($notes->id);
+        }
+        $chosen = array_fill_keys($this->ids, true);
+        $positions = [];
+        foreach ($notes->id as $i => $id) {
+            if (isset($chosen[$id])) {
+                $positions[] = $i;
+            }
+        }
+
+        return $positions;
+    }
+
+    /** Whether both hold the same ids, in whatever order. */
+    public function equals(self $other): bool
+    {
+        if ($this->ids === $other->ids) {
+            return true;
+        }
+        $mine = $this->ids;
+        $theirs = $other->ids;
+        sort($mine);
+        sort($theirs);
+
+        return $mine === $theirs;
+    }
+}

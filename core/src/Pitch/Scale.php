@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Pitch;
+
+use Jactonic\Core\Errors\BadInput;
+
+/** The key of a song: a root and the notes above it that belong, such as “D dorian”. */
+final readonly class Scale
+{
+    /** Semitones above the root, by the name of the scale. */
+    public const SHAPES = [
+        'major' => [0, 2, 4, 5, 7, 9, 11],
+        'minor' => [0, 2, 3, 5, 7, 8, 10],
+        'dorian' => [0, 2, 3, 5, 7, 9, 10],
+        'phrygian' => [0, 1, 3, 5, 7, 8, 10],
+        'lydian' => [0, 2, 4, 6, 7, 9, 11],
+        'mixolydian' => [0, 2, 4, 5, 7, 9, 10],
+        'locrian' => [0, 1, 3, 5, 6, 8, 10],
+        'harmonic minor' => [0, 2, 3, 5, 7, 8, 11],
+        'melodic minor' => [0, 2, 3, 5, 7, 9, 11],
+        'major pentatonic' => [0, 2, 4, 7, 9],
+        'minor pentatonic' => [0, 3, 5, 7, 10],
+        'blues' => [0, 3, 5, 6, 7, 10],
+        'whole tone' => [0, 2, 4, 6, 8, 10],
+        'chromatic' => [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11],
+    ];
+
+    /** @param  list<int>  $steps  semitones above the root, ascending */
+    private function __construct(
+        public int $root,
+        public array $steps,
+        private string $text,
+    ) {}
+
+    /**
+     * @param  string  $text  a root and a scale, such as “D dorian”; the root alone means major
+     *
+     * @throws BadInput for anything else
+     */
+    public static function parse(string $text): self
+    {
+        [$rootName, $shape] = explode(' ', trim($text), 2) + [1 => 'major'];
+        $shape = strtolower(trim($shape));
+        $root = PitchName::tryParseClass($rootName);
+        $steps = self::SHAPES[$shape] ?? null;
+        if ($root === null || $steps === null) {
+            throw new BadInput(
+                "“{$text}” is no key; write a root and a scale, such as D dorian. Scales: ".implode(', ', array_keys(self::SHAPES)).'.',
+                ['scales' => array_keys(self::SHAPES)],
+            );
+        }
+
+        return new self($root, $steps, ucfirst($rootName).' '.$shape);
+    }
+
+    public function contains(int $pitch): bool
+    {
+        return in_array($this->above($pitch), $this->steps, true);
+    }
+
+    /**
+     * The pitch a number of scale steps away. A pitch outside the scale first goes to the next scale note in the
+     * direction of the move, which counts as the first step. The result may lie outside 0–127.
+     */
+    public function shift(int $pitch, int $degrees): int
+    {
+        if ($degrees === 0) {
+            return $pitch;
+        }
+        $above = $this->above($pitch);
+        $octave = intdiv($pitch - $this->root - $above, 12);
+        $degree = array_search($above, $this->steps, true);
+        if ($degree === false) {
+            $below = count(array_filter($this->steps, static fn (int $step): bool => $step < $above));
+            $degree = $degrees > 0 ? $below - 1 : $below;
+        }
+        $target = $degree + $degrees;
+        $count = count($this->steps);
+        $octaves = (int) floor($target / $count);
+
+        return $this->root + 12 * ($octave + $octaves) + $this->steps[$target - $octaves * $count];
+    }
+
+    public function __toString(): string
+    {
+        return $this->text;
+    }
+
+    /** Semitones above the nearest root below. */
+    private function above(int $pitch): int
+    {
+        return ($pitch - $this->root + 12) % 12;
+    }
+}

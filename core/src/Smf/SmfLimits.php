@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Smf;
+
+/** What a file may hold, so that no input exhausts the memory. */
+final class SmfLimits
+{
+    /** Events of all tracks together. */
+    public const EVENTS = 2_000_000;
+
+    /** The last tick an event may lie at: a song of some 300 hours at 960 ticks a quarter and 120 BPM. */
+    public const LAST_TICK = 0x7FFFFFF0;
+
+    /** Bytes of an upload. */
+    public const BYTES = 20 * 1024 * 1024;
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Time;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Errors\BadInput;
+
+/**
+ * A length of time as a producer writes it: 240tk, 1/16, 1/8t, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid, with a
+ * sign in front where it matters.
+ *
+ * It is measured where it is used: bars, beats and everything that runs by the clock depend on the meter and the
+ * tempo at that place.
+ */
+final readonly class Amount
+{
+    private const LARGEST = 1_000_000_000;
+
+    private function __construct(
+        private int $sign,
+        private float $number,
+        private string $unit,
+        private ?NoteValue $value,
+        private string $text,
+    ) {}
+
+    /** @throws BadInput where the text is no amount of time */
+    public static function parse(string $text): self
+    {
+        $sign = str_starts_with($text, '-') ? -1 : 1;
+        $plain = preg_replace('/^[+-]/', '', $text) ?? $text;
+        $value = NoteValue::tryParse($plain);
+        if ($value !== null) {
+            return new self($sign, 1, 'value', $value, $text);
+        }
+        if ($plain === 'grid' || $plain === 'bar' || $plain === 'beat') {
+            return new self($sign, 1, $plain, null, $text);
+        }
+        if (preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1) {
+            $number = (float) $found[1];
+            if ($number <= self::LARGEST) {
+                return new self($sign, $number, $found[2], null, $text);
+            }
+        }
+
+        throw new BadInput("“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid.");
+    }
+
+    /** A tick moved by this amount, forward for +1, back for −1. The result may lie before 0. */
+    public function shift(int $tick, Context $context, int $direction = 1): int
+    {
+        $sign = $this->sign * $direction;
+
+        return match ($this->unit) {
+            'tk' => $tick + $sign * (int) $this->number,
+            'value' => $tick + $sign * Rounding::quotient(...$this->value?->ticks($context->ppq()) ?? [0, 1]),
+            'grid' => $tick + $sign * Rounding::quotient(...$context->lines()->step($tick)),
+            'beat' => $tick + $sign * $this->beats($tick, $context),
+            'bar' => $this->byBars($tick, $sign, $context),
+            default => $context->tempo->shift($tick, $sign * $this->seconds($context)),
+        };
+    }
+
+    /** How many ticks this amount is, measured forward from a tick. */
+    public function ticksAt(int $tick, Context $context): int
+    {
+        return $this->shift($tick, $context) - $tick;
+    }
+
+    /** Whether the sign is minus. */
+    public function isNegative(): bool
+    {
+        return $this->sign < 0 && $this->number > 0.0;
+    }
+
+    /** Whether it runs by the clock (ms, s, smp, fr) rather than by the meter. */
+    public function isClock(): bool
+    {
+        return in_array($this->unit, ['ms', 's', 'smp', 'fr'], true);
+    }
+
+    public function __toString(): string
+    {
+        return $this->text;
+    }
+
+    private function beats(int $tick, Context $context): int
+    {
+        [$length, $parts] = $context->meters->beatLength($tick);
+
+        return Rounding::quotient((int) $this->number * $length, $parts);
+    }
+
+    /** Moves by the length of the bars passed: those from the tick's own bar on, or those before it. */
+    private function byBars(int $tick, int $sign, Context $context): int
+    {
+        $meters = $context->meters;
+        $bar = $meters->barAt($tick);
+        $target = $bar + $sign * (int) $this->number;
+        if ($target >= 0) {
+            return $tick + $meters->barStart($target) - $meters->barStart($bar);
+        }
+
+        return $tick - $meters->barStart($bar) + $target * $meters->barStart(1);
+    }
+
+    private function seconds(Context $context): float
+    {
+        return match ($this->unit) {
+            'ms' => $this->number / 1000,
+            'smp' => $this->number / $context->sampleRate,
+            'fr' => $this->number / $context->frameRate,
+            default => $this->number,
+        };
+    }
+}

@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Time;
+
+/**
+ * The lines of a grid on the bars of a song.
+ *
+ * Lines restart at every bar line: line k of a bar lies at `bar start + round(k × step)`, odd ones later by
+ * `step × swing / 300`, and only lines before the next bar line count. A grid of several bars starts at bar 1.
+ *
+ * `around()` is called once for each note of an edit, so it leaves its answer in two properties rather than in an
+ * array, and remembers the bar it last looked at.
+ */
+final class GridLines
+{
+    /** The last line at or before the tick last asked for. */
+    public int $before = 0;
+
+    /** The first line after it. */
+    public int $after = 0;
+
+    private int $barStart = 0;
+
+    private int $barEnd = -1;
+
+    /** @var array<int, int> the lines of the present bar, counted from its start, with its length as the last */
+    private array $lines = [0];
+
+    /** @var array<int, array<int, int>> lines by the length of the bar */
+    private array $linesByBarLength = [];
+
+    private int $dividend = 0;
+
+    private int $divisor = 1;
+
+    public function __construct(
+        public readonly Grid $grid,
+        public readonly MeterMap $meters,
+    ) {
+        if ($grid->value !== null) {
+            [$this->dividend, $this->divisor] = $grid->value->ticks($meters->ppq);
+        }
+    }
+
+    /** Finds the lines around a tick and leaves them in `before` and `after`. A tick before 0 is taken as 0. */
+    public function around(int $tick): void
+    {
+        if ($tick < 0) {
+            $tick = 0;
+        }
+        if ($tick < $this->barStart || $tick >= $this->barEnd) {
+            $this->enterBarAt($tick);
+        }
+        $inBar = $tick - $this->barStart;
+        $lines = $this->lines;
+        $k = $this->dividend > 0 ? intdiv($inBar * $this->divisor, $this->dividend) : 0;
+        if (! isset($lines[$k + 1])) {
+            $k = count($lines) - 2;
+        }
+        while ($lines[$k] > $inBar) {
+            $k--;
+        }
+        while ($lines[$k + 1] <= $inBar) {
+            $k++;
+        }
+        $this->before = $this->barStart + $lines[$k];
+        $this->after = $this->barStart + $lines[$k + 1];
+    }
+
+    /** The nearest line, the later one on a tie. `before` and `after` hold the lines around the tick afterwards. */
+    public function nearest(int $tick): int
+    {
+        $this->around($tick);
+
+        return $tick - $this->before < $this->after - $tick ? $this->before : $this->after;
+    }
+
+    /** The first line after a tick. */
+    public function next(int $tick): int
+    {
+        $this->around($tick);
+
+        return $this->after;
+    }
+
+    /**
+     * The length of a step at a tick, without swing, as a fraction of ticks.
+     *
+     * @return array{int, int} [dividend, divisor]
+     */
+    public function step(int $tick): array
+    {
+        if ($this->dividend > 0) {
+            return [$this->dividend, $this->divisor];
+        }
+        $this->around($tick);
+
+        return [$this->after - $this->before, 1];
+    }
+
+    /**
+     * What a caller needs to draw the lines without knowing the rules: for each stretch of one meter the lines of one
+     * bar counted from its start, and how many bars lie between two bars that have lines.
+     *
+     * @return list<array{tick: int, bar: int, barTicks: array{int, int}, everyBars: int, lines: list<int>, numerator: int, denominator: int}>
+     */
+    public function table(): array
+    {
+        $table = [];
+        foreach ($this->meters->stretches as $stretch) {
+            $length = MeterMap::barLength($this->meters->ppq, $stretch['meter']);
+            $table[] = [
+                'tick' => $stretch['tick'],
+                'bar' => $stretch['bar'],
+                'barTicks' => $length,
+                'everyBars' => max(1, $this->grid->bars),
+                'lines' => array_values(array_slice($this->linesIn(-Rounding::floor(-$length[0], $length[1])), 0, -1)),
+                'numerator' => $stretch['meter']->numerator,
+                'denominator' => $stretch['meter']->denominator,
+            ];
+        }
+
+        return $table;
+    }
+
+    private function enterBarAt(int $tick): void
+    {
+        $bar = $this->meters->barAt($tick);
+        $step = max(1, $this->grid->bars);
+        $first = $bar - $bar % $step;
+        $this->barStart = $this->meters->barStart($first);
+        $this->barEnd = $this->meters->barStart($first + $step);
+        $this->lines = $this->linesIn($this->barEnd - $this->barStart);
+    }
+
+    /** @return array<int, int> */
+    private function linesIn(int $length): array
+    {
+        return $this->linesByBarLength[$length] ??= $this->computeLines($length);
+    }
+
+    /** @return array<int, int> */
+    private function computeLines(int $length): array
+    {
+        $lines = [0];
+        if ($this->dividend > 0) {
+            $last = 0;
+            for ($k = 1; ; $k++) {
+                $parts = 300 * $k + ($k % 2 === 1 ? $this->grid->swing : 0);
+                $line = Rounding::quotient($parts * $this->dividend, 300 * $this->divisor);
+                if ($k % 2 === 0 ? $line >= $length : Rounding::quotient($k * $this->dividend, $this->divisor) >= $length) {
+                    break;
+                }
+                if ($line > $last && $line < $length) {
+                    $lines[] = $last = $line;
+                }
+            }
+        }
+        $lines[] = $length;
+
+        return $lines;
+    }
+}

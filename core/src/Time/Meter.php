@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Time;
+
+use Jactonic\Core\Errors\BadInput;
+
+/** A time signature, such as 7/8. */
+final readonly class Meter
+{
+    private function __construct(
+        public int $numerator,
+        public int $denominator,
+    ) {}
+
+    /**
+     * @param  int  $numerator  1 to 255
+     * @param  int  $denominator  a power of two, 1 to 128
+     *
+     * @throws BadInput where either lies outside
+     */
+    public static function of(int $numerator, int $denominator): self
+    {
+        if ($numerator < 1 || $numerator > 255) {
+            throw new BadInput("A meter has 1 to 255 beats in a bar, not {$numerator}.");
+        }
+        if (! in_array($denominator, [1, 2, 4, 8, 16, 32, 64, 128], true)) {
+            throw new BadInput("A meter counts in 1, 2, 4, 8, 16, 32, 64 or 128, not {$denominator}.");
+        }
+
+        return new self($numerator, $denominator);
+    }
+
+    public function __toString(): string
+    {
+        return "{$this->numerator}/{$this->denominator}";
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Time;
+
+/**
+ * Ticks to seconds and back.
+ *
+ * The time at each change of tempo is kept as a whole number of `µs × ppq`, so nothing adds up to an error however
+ * many changes there are. Source of the unit: the Set Tempo event of the Standard MIDI File specification, in
+ * microseconds for a quarter note.
+ */
+final readonly class TempoMap
+{
+    /** 120 beats a minute, the Standard MIDI File's tempo where none is set. */
+    public const DEFAULT_TEMPO = 500_000;
+
+    /**
+     * @param  non-empty-list<array{tick: int, tempo: int, elapsed: int}>  $stretches  tempo in µs a quarter, elapsed in µs × ppq
+     */
+    private function __construct(
+        public int $ppq,
+        public array $stretches,
+    ) {}
+
+    /**
+     * @param  int  $ppq  ticks in a quarter note, 1 to 32767
+     * @param  array<int, int>  $changes  µs a quarter note (1 to 16777215) by the tick it starts at
+     */
+    public static function of(int $ppq, array $changes = []): self
+    {
+        ksort($changes);
+        if (! isset($changes[0])) {
+            $changes = [0 => self::DEFAULT_TEMPO] + $changes;
+        }
+
+        $stretches = [];
+        $last = null;
+        foreach ($changes as $tick => $tempo) {
+            $elapsed = $last === null ? 0 : $last['elapsed'] + ($tick - $last['tick']) * $last['tempo'];
+            $stretches[] = $last = ['tick' => $tick, 'tempo' => max(1, $tempo), 'elapsed' => $elapsed];
+        }
+
+        return new self($ppq, $stretches);
+    }
+
+    /** Seconds from tick 0; negative before it. */
+    public function secondsAt(int|float $tick): float
+    {
+        $stretch = $this->stretchAt(static fn (array $stretch): bool => $stretch['tick'] <= $tick);
+
+        return ($stretch['elapsed'] + ($tick - $stretch['tick']) * $stretch['tempo']) / ($this->ppq * 1_000_000);
+    }
+
+    /** The tick at a time in seconds, not rounded. */
+    public function tickAt(float $seconds): float
+    {
+        $elapsed = $seconds * $this->ppq * 1_000_000;
+        $stretch = $this->stretchAt(static fn (array $stretch): bool => $stretch['elapsed'] <= $elapsed);
+
+        return $stretch['tick'] + ($elapsed - $stretch['elapsed']) / $stretch['tempo'];
+    }
+
+    /** A tick moved by a span of seconds, true to the tempo on the way, rounded to the nearest tick. */
+    public function shift(int $tick, float $seconds): int
+    {
+        return (int) round($this->tickAt($this->secondsAt($tick) + $seconds));
+    }
+
+    /**
+     * The last stretch that still begins before the place looked for.
+     *
+     * @param  callable(array{tick: int, tempo: int, elapsed: int}): bool  $begins
+     * @return array{tick: int, tempo: int, elapsed: int}
+     */
+    private function stretchAt(callable $begins): array
+    {
+        $low = 0;
+        $high = count($this->stretches) - 1;
+        while ($low < $high) {
+            $middle = intdiv($low + $high + 1, 2);
+            if ($begins($this->stretches[$middle])) {
+                $low = $middle;
+            } else {
+                $high = $middle - 1;
+            }
+        }
+
+        return $this->stretches[$low];
+    }
+}
