@@ -7,9 +7,8 @@ namespace App\Clips;
 use App\Models\Clip;
 use App\Models\HistoryStep;
 use App\Songs\SongFiles;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Database\Connection;
 use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Edits\PreparedEdit;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
@@ -25,9 +24,11 @@ use Jactonic\Core\Notes\Selection;
 final readonly class ClipEditor
 {
     public function __construct(
+        private Connection $database,
         private Catalog $catalog,
         private SongFiles $files,
-    ) {}
+    ) {
+    }
 
     /**
      * Runs lines in a row as one step. The selection one line leaves is the next one's.
@@ -42,7 +43,7 @@ final readonly class ClipEditor
     {
         $prepared = array_map($this->catalog->read(...), $lines);
 
-        return DB::transaction(function () use ($clipId, $revision, $prepared, $selection, $input): ClipState {
+        return $this->database->transaction(function () use ($clipId, $revision, $prepared, $selection, $input): ClipState {
             $clip = $this->clipAt($clipId, $revision);
             $context = $input->for($clip);
             $notes = $clip->notes;
@@ -74,9 +75,9 @@ final readonly class ClipEditor
      */
     public function undo(int $clipId, int $revision): ClipState
     {
-        return DB::transaction(function () use ($clipId, $revision): ClipState {
+        return $this->database->transaction(function () use ($clipId, $revision): ClipState {
             $clip = $this->clipAt($clipId, $revision);
-            $row = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id);
+            $row = HistoryStep::current($clip);
             if ($row === null) {
                 throw new EditRefused('Nothing to undo: this is the clip as it came in.');
             }
@@ -93,9 +94,9 @@ final readonly class ClipEditor
      */
     public function redo(int $clipId, int $revision): ClipState
     {
-        return DB::transaction(function () use ($clipId, $revision): ClipState {
+        return $this->database->transaction(function () use ($clipId, $revision): ClipState {
             $clip = $this->clipAt($clipId, $revision);
-            $row = $clip->steps()->where('parent_id', $clip->step_id)->orderByDesc('id')->first();
+            $row = HistoryStep::next($clip);
             if ($row === null) {
                 throw new EditRefused('Nothing to do again: this is the newest state of the clip.');
             }
@@ -129,7 +130,7 @@ final readonly class ClipEditor
     /** Adds a step to the history, or joins it to the last one where it is a quick repeat of it. */
     private function record(Clip $clip, Step $step): void
     {
-        $last = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id);
+        $last = HistoryStep::current($clip);
         if ($last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->isNewest($last)) {
             $before = $last->step();
             if ($before->isRepeatedBy($step)) {

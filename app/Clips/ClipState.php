@@ -16,7 +16,8 @@ final readonly class ClipState
     public function __construct(
         private Clip $clip,
         private Change $change,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> */
     public function toArray(): array
@@ -79,16 +80,17 @@ final readonly class ClipState
             $groups[] = ['id' => $ids, $name => array_values($values)];
         }
 
-        return $groups;
+        return array_values($groups);
     }
 
     /** @return array{undo: string|null, redo: string|null} what a step back and a step forward would take */
     private static function history(Clip $clip): array
     {
-        $columns = ['id', 'lines', 'times'];
-        $undo = $clip->step_id === null ? null : HistoryStep::query()->find($clip->step_id, $columns);
-        $redo = $clip->steps()->where('parent_id', $clip->step_id)->orderByDesc('id')->first($columns);
+        $titles = ['id', 'lines', 'times'];
 
-        return ['undo' => $undo?->title(), 'redo' => $redo?->title()];
+        return [
+            'undo' => HistoryStep::current($clip, $titles)?->title(),
+            'redo' => HistoryStep::next($clip, $titles)?->title(),
+        ];
     }
 }

@@ -18,7 +18,8 @@ final readonly class ContextInput
         private Grid $grid,
         private Caret $caret,
         private ?TickRange $range,
-    ) {}
+    ) {
+    }
 
     public function for(Clip $clip): Context
     {

@@ -173,7 +173,11 @@ final class LanternFerry
         return $notes;
     }
 
-    /** A note as hands play it: some 20 ms beside the line, and a little louder or softer. @return array<string, int> */
+    /**
+     * A note as hands play it: some 20 ms beside the line, and a little louder or softer.
+     *
+     * @return array<string, int>
+     */
     private function played(int $bar, int $sixteenth, int $pitch, int $length, int $velocity): array
     {
         $late = ($this->random->getInt(-34, 34) + $this->random->getInt(-34, 34)) / 2 + 6;

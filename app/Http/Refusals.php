@@ -27,7 +27,7 @@ final class Refusals
     {
         [$status, $message, $data] = match (true) {
             $error instanceof CoreError => [422, $error->getMessage(), $error->data],
-            $error instanceof ValidationException => [422, implode(' ', array_merge(...array_values($error->errors()))), ['fields' => $error->errors()]],
+            $error instanceof ValidationException => [422, $error->getMessage(), ['fields' => $error->errors()]],
             $error instanceof ModelNotFoundException => [404, 'That is not there any more; it may have been deleted. Open the song list to see what there is.', []],
             $error instanceof NotFoundHttpException => [404, 'There is nothing at this address. Open the song list to see what there is.', []],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), $error->getMessage() ?: 'The request cannot be taken.', []],

@@ -14,7 +14,8 @@ final readonly class Keymap
         public string $name,
         public string $logic,
         public array $bindings,
-    ) {}
+    ) {
+    }
 
     public static function standard(): self
     {

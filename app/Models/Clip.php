@@ -7,7 +7,6 @@ namespace App\Models;
 use App\Casts\NotesCast;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Illuminate\Database\Eloquent\Relations\HasMany;
 use Jactonic\Core\Notes\Notes;
 
 /**
@@ -31,11 +30,5 @@ final class Clip extends Model
     public function track(): BelongsTo
     {
         return $this->belongsTo(Track::class);
-    }
-
-    /** @return HasMany<HistoryStep, $this> */
-    public function steps(): HasMany
-    {
-        return $this->hasMany(HistoryStep::class);
     }
 }

@@ -31,6 +31,29 @@ final class HistoryStep extends Model
     /** @var array<string, string> */
     protected $casts = ['lines' => 'array'];
 
+    /**
+     * The step a clip stands at; null where it is as it came in.
+     *
+     * @param  list<string>  $columns
+     */
+    public static function current(Clip $clip, array $columns = ['*']): ?self
+    {
+        return $clip->step_id === null ? null : self::query()->find($clip->step_id, $columns);
+    }
+
+    /**
+     * The step that was taken back last from where a clip stands; null at the newest state.
+     *
+     * @param  list<string>  $columns
+     */
+    public static function next(Clip $clip, array $columns = ['*']): ?self
+    {
+        /** @var self|null $step */
+        $step = self::query()->where('clip_id', $clip->id)->where('parent_id', $clip->step_id)->orderByDesc('id')->first($columns);
+
+        return $step;
+    }
+
     public function step(): Step
     {
         $at = 0;

@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Casts\MeterMapCast;
 use App\Casts\TempoMapCast;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\SoftDeletes;
@@ -23,6 +24,7 @@ use Jactonic\Core\Time\TempoMap;
  * @property MeterMap $meters
  * @property string|null $key
  * @property string $frame
+ * @property Collection<int, Track> $tracks
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property Carbon|null $deleted_at
@@ -37,6 +39,6 @@ final class Song extends Model
     /** @return HasMany<Track, $this> */
     public function tracks(): HasMany
     {
-        return $this->hasMany(Track::class)->orderBy('number');
+        return $this->hasMany(Track::class);
     }
 }

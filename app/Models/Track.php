@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Songs\Voice;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -20,6 +21,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $volume
  * @property bool $muted
  * @property Song $song
+ * @property Collection<int, Clip> $clips
  */
 final class Track extends Model
 {
@@ -37,6 +39,6 @@ final class Track extends Model
     /** @return HasMany<Clip, $this> */
     public function clips(): HasMany
     {
-        return $this->hasMany(Clip::class)->orderBy('start');
+        return $this->hasMany(Clip::class);
     }
 }

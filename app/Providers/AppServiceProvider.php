@@ -18,7 +18,7 @@ final class AppServiceProvider extends ServiceProvider
     public function boot(): void
     {
         Model::preventAccessingMissingAttributes();
-        Model::preventLazyLoading(! $this->app->isProduction());
+        Model::preventLazyLoading(! $this->app->environment('production'));
         Model::unguard();
     }
 }

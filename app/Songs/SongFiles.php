@@ -7,7 +7,7 @@ namespace App\Songs;
 use App\Models\Clip;
 use App\Models\Song;
 use App\Models\Track;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Smf\SmfFile;
@@ -19,6 +19,10 @@ final readonly class SongFiles
 {
     private const COLOURS = 8;
 
+    public function __construct(private Connection $database)
+    {
+    }
+
     /**
      * Stores a file as a song, each track with notes as a track with one clip.
      *
@@ -26,7 +30,7 @@ final readonly class SongFiles
      */
     public function import(string $name, SmfFile $file): Song
     {
-        return DB::transaction(function () use ($name, $file): Song {
+        return $this->database->transaction(function () use ($name, $file): Song {
             $meters = $file->meterMap();
             $song = (new Song)->fill([
                 'name' => $name, 'ppq' => $file->ppq, 'key' => $file->key(),
@@ -56,7 +60,7 @@ final readonly class SongFiles
     public function export(Song $song): SmfFile
     {
         $notes = [];
-        foreach ($song->tracks()->with('clips')->get() as $track) {
+        foreach ($song->load('tracks.clips')->tracks as $track) {
             foreach ($track->clips as $clip) {
                 $notes[$track->number] = $clip->notes;
             }

@@ -8,6 +8,7 @@ use App\Models\Clip;
 use App\Models\Song;
 use App\Models\Track;
 use Illuminate\Support\Facades\DB;
+use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
 
@@ -29,22 +30,26 @@ final class SongView
             'deleted' => $song->deleted_at?->toIso8601String(),
         ];
 
+        $all = Song::withTrashed()->get($columns);
+        [$deleted, $songs] = $all->partition(static fn (Song $song): bool => $song->trashed());
+
         return [
-            'songs' => array_values(Song::query()->orderBy('name')->get($columns)->map($line)->all()),
-            'deleted' => array_values(Song::onlyTrashed()->orderByDesc('deleted_at')->get($columns)->map($line)->all()),
+            'songs' => array_values($songs->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->map($line)->all()),
+            'deleted' => array_values($deleted->sortByDesc('deleted_at')->map($line)->all()),
         ];
     }
 
     /** @return array<string, mixed> */
     public static function whole(Song $song): array
     {
-        $tracks = $song->tracks()->with('clips:id,track_id,start,length,revision')->get();
+        $tracks = $song->load('tracks.clips:id,track_id,start,length,revision')->tracks->sortBy('number');
 
         return [
             'id' => $song->id,
             'name' => $song->name,
             'ppq' => $song->ppq,
             'key' => $song->key,
+            'scale' => $song->key === null ? null : Scale::parse($song->key)->classes(),
             'tempo' => self::beatsPerMinute($song->tempos),
             'tempos' => self::tempos($song->tempos),
             'meters' => self::meters($song->meters),

@@ -12,7 +12,9 @@ use Illuminate\Http\JsonResponse;
 
 final readonly class ClipController
 {
-    public function __construct(private ClipEditor $editor) {}
+    public function __construct(private ClipEditor $editor)
+    {
+    }
 
     public function show(Clip $clip): JsonResponse
     {

@@ -17,7 +17,9 @@ use Jactonic\Core\Time\Grid;
 
 final readonly class SongController
 {
-    public function __construct(private SongFiles $files) {}
+    public function __construct(private SongFiles $files)
+    {
+    }
 
     public function index(): JsonResponse
     {

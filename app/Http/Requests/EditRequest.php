@@ -19,7 +19,9 @@ final readonly class EditRequest
 {
     private const MOST_LINES = 100;
 
-    public function __construct(private Request $request) {}
+    public function __construct(private Request $request)
+    {
+    }
 
     public function revision(): int
     {

@@ -11,7 +11,9 @@ use Jactonic\Core\Pitch\Scale;
 /** What a request wants changed about a song; null where it says nothing. */
 final readonly class SongChanges
 {
-    public function __construct(private Request $request) {}
+    public function __construct(private Request $request)
+    {
+    }
 
     public function name(): ?string
     {

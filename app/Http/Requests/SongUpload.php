@@ -12,7 +12,9 @@ use Jactonic\Core\Smf\SmfLimits;
 /** A MIDI file on its way in, as base64 in JSON. */
 final readonly class SongUpload
 {
-    public function __construct(private Request $request) {}
+    public function __construct(private Request $request)
+    {
+    }
 
     /** The file's name without its ending. */
     public function name(): string

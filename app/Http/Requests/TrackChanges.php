@@ -11,7 +11,9 @@ use Jactonic\Core\Errors\BadInput;
 /** What a request wants changed about a track. */
 final readonly class TrackChanges
 {
-    public function __construct(private Request $request) {}
+    public function __construct(private Request $request)
+    {
+    }
 
     /** @return array<string, mixed> the attributes to set */
     public function attributes(): array

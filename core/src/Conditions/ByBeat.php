@@ -16,7 +16,9 @@ use Jactonic\Core\Notes\Notes;
 final readonly class ByBeat implements Condition
 {
     /** @param  Spans<float>  $allowed */
-    public function __construct(private Spans $allowed) {}
+    public function __construct(private Spans $allowed)
+    {
+    }
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {

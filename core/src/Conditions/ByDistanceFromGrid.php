@@ -15,7 +15,8 @@ final readonly class ByDistanceFromGrid implements Condition
     public function __construct(
         private Spans $allowed,
         private GridLines $lines,
-    ) {}
+    ) {
+    }
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {

@@ -12,7 +12,9 @@ use Jactonic\Core\Time\Amount;
 final readonly class ByLength implements Condition
 {
     /** @param  Spans<Amount>  $allowed */
-    public function __construct(private Spans $allowed) {}
+    public function __construct(private Spans $allowed)
+    {
+    }
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {

@@ -11,7 +11,9 @@ use Jactonic\Core\Notes\Notes;
 final readonly class ByMuted implements Condition
 {
     /** @param  0|1  $wanted */
-    public function __construct(private int $wanted) {}
+    public function __construct(private int $wanted)
+    {
+    }
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {

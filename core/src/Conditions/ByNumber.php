@@ -17,7 +17,8 @@ final readonly class ByNumber implements Condition
     public function __construct(
         private string $column,
         private Spans $allowed,
-    ) {}
+    ) {
+    }
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {

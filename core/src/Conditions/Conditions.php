@@ -18,7 +18,9 @@ final readonly class Conditions
     public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'muted'];
 
     /** @param  array<string, string>  $said */
-    private function __construct(private array $said) {}
+    private function __construct(private array $said)
+    {
+    }
 
     /** @throws BadInput where a condition is unknown or cannot be read */
     public static function parse(string $text): self

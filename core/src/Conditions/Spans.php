@@ -15,7 +15,9 @@ use Jactonic\Core\Errors\BadInput;
 final readonly class Spans
 {
     /** @param  list<array{from: T|null, to: T|null, single: bool}>  $spans  null where a span is open */
-    private function __construct(private array $spans) {}
+    private function __construct(private array $spans)
+    {
+    }
 
     /**
      * @template U
@@ -45,7 +47,7 @@ final readonly class Spans
     /**
      * Whether a value meets any of them.
      *
-     * @param  Closure(T): int|float  $measure  a bound as a number
+     * @param  Closure(T): (int|float)  $measure  a bound as a number
      * @param  float  $tolerance  how far from a single value still counts
      */
     public function contain(int|float $value, Closure $measure, float $tolerance = 0): bool

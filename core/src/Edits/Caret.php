@@ -14,7 +14,8 @@ final readonly class Caret
     public function __construct(
         public int $tick = 0,
         public int $pitch = 60,
-    ) {}
+    ) {
+    }
 
     /** @throws BadInput unless the text is TICK or TICK:PITCH */
     public static function parse(string $text): self

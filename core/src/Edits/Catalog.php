@@ -12,7 +12,9 @@ use Jactonic\Core\Parameters\Parameters;
 final readonly class Catalog
 {
     /** @param  array<string, Edit>  $edits  by line name */
-    private function __construct(private array $edits) {}
+    private function __construct(private array $edits)
+    {
+    }
 
     public static function standard(): self
     {

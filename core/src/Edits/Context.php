@@ -29,7 +29,8 @@ final readonly class Context
         public int $channel = 0,
         public int $sampleRate = 44100,
         public float $frameRate = 25.0,
-    ) {}
+    ) {
+    }
 
     /** Ticks in a quarter note. */
     public function ppq(): int

@@ -23,7 +23,8 @@ final readonly class Declaration
         public array $parameters = [],
         public array $oneOf = [],
         public Subject $subject = Subject::Selection,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, mixed> for the catalog's readers */
     public function describe(): array

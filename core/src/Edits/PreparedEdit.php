@@ -19,7 +19,8 @@ final readonly class PreparedEdit
         public Declaration $declaration,
         public Parameters $parameters,
         public EditLine $line,
-    ) {}
+    ) {
+    }
 
     /** @throws EditRefused where it cannot be done to these notes */
     public function apply(Notes $notes, Selection $selection, Context $context): Change

@@ -13,7 +13,11 @@ final class Wording
         return $count === 1 ? '1 note' : "{$count} notes";
     }
 
-    /** Joins the parts of a summary that have something to say. @param list<string> $parts */
+    /**
+     * Joins the parts of a summary that have something to say.
+     *
+     * @param  list<string>  $parts
+     */
     public static function sentence(array $parts): string
     {
         return implode(', ', array_filter($parts, static fn (string $part): bool => $part !== ''));

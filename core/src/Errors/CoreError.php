@@ -11,7 +11,7 @@ use RuntimeException;
  */
 abstract class CoreError extends RuntimeException
 {
-    /** @param array<string, mixed> $data what a caller needs to act on the refusal, e.g. the allowed names */
+    /** @param  array<string, mixed>  $data what a caller needs to act on the refusal, e.g. the allowed names */
     public function __construct(string $message, public readonly array $data = [])
     {
         parent::__construct($message);

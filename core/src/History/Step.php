@@ -24,7 +24,8 @@ final readonly class Step
         public Change $change,
         public int $at,
         public int $times = 1,
-    ) {}
+    ) {
+    }
 
     /** Whether another step repeats this one: the same lines on the notes this one left selected, soon after. */
     public function isRepeatedBy(self $next): bool

@@ -18,7 +18,8 @@ final readonly class EditLine
     private function __construct(
         public string $name,
         public array $parameters,
-    ) {}
+    ) {
+    }
 
     /** @param  array<string, string>  $parameters */
     public static function of(string $name, array $parameters = []): self

@@ -27,7 +27,7 @@ final class Words
             if (isset($pairs[$found[1]])) {
                 throw new BadInput("{$of}: {$found[1]} stands there twice.");
             }
-            $pairs[$found[1]] = $found[3] ?? $found[2];
+            $pairs[$found[1]] = $found[3] ?? $found[2] ?? '';
             $rest = substr($rest, strlen($found[0]));
         }
 

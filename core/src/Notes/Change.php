@@ -28,7 +28,8 @@ final readonly class Change
         public array $after,
         public Selection $selection,
         public string $summary,
-    ) {}
+    ) {
+    }
 
     public static function nothing(Selection $selection, string $summary): self
     {

@@ -53,7 +53,8 @@ final readonly class Notes
         public array $playedStart,
         public array $playedEnd,
         public int $nextId,
-    ) {}
+    ) {
+    }
 
     public static function none(): self
     {

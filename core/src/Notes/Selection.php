@@ -8,7 +8,9 @@ namespace Jactonic\Core\Notes;
 final readonly class Selection
 {
     /** @param  array<int, int>  $ids */
-    private function __construct(public array $ids) {}
+    private function __construct(public array $ids)
+    {
+    }
 
     /** @param  array<int, int>  $ids */
     public static function of(array $ids): self

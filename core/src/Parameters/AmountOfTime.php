@@ -9,7 +9,9 @@ use Jactonic\Core\Time\Amount;
 
 final readonly class AmountOfTime implements Kind
 {
-    private function __construct(private bool $mayBeNegative) {}
+    private function __construct(private bool $mayBeNegative)
+    {
+    }
 
     /** An amount that may run backward. */
     public static function signed(): self

@@ -9,7 +9,9 @@ use Jactonic\Core\Errors\BadInput;
 final readonly class Choice implements Kind
 {
     /** @param  non-empty-list<string>  $options */
-    public function __construct(private array $options) {}
+    public function __construct(private array $options)
+    {
+    }
 
     public function name(): string
     {

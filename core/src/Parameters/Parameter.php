@@ -17,7 +17,8 @@ final readonly class Parameter
         public ?string $default,
         public string $help,
         public string $absent = '',
-    ) {}
+    ) {
+    }
 
     public static function wholeNumber(string $name, int $min, int $max, string $unit, ?int $default, string $help, string $absent = ''): self
     {

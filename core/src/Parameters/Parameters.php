@@ -15,7 +15,9 @@ use LogicException;
 final readonly class Parameters
 {
     /** @param  array<string, mixed>  $values */
-    private function __construct(private array $values) {}
+    private function __construct(private array $values)
+    {
+    }
 
     /**
      * Checks what an edit line says against what the edit declares; a parameter left out gets its default.

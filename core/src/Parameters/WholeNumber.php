@@ -12,7 +12,8 @@ final readonly class WholeNumber implements Kind
         private int $min,
         private int $max,
         private string $unit,
-    ) {}
+    ) {
+    }
 
     public function name(): string
     {

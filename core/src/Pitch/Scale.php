@@ -32,7 +32,8 @@ final readonly class Scale
         public int $root,
         public array $steps,
         private string $text,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $text  a root and a scale, such as “D dorian”; the root alone means major
@@ -58,6 +59,12 @@ final readonly class Scale
     public function contains(int $pitch): bool
     {
         return in_array($this->above($pitch), $this->steps, true);
+    }
+
+    /** @return list<int> the pitch classes (0 is C) that belong to the key, from the root up */
+    public function classes(): array
+    {
+        return array_map(fn (int $step): int => ($this->root + $step) % 12, $this->steps);
     }
 
     /**

@@ -28,7 +28,8 @@ final readonly class SmfFile
         public array $tracks,
         public array $chunks = [],
         public array $problems = [],
-    ) {}
+    ) {
+    }
 
     /** @throws NotMidi where the bytes are no MIDI file */
     public static function read(string $bytes): self

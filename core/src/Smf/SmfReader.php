@@ -20,7 +20,9 @@ final class SmfReader
 
     private int $events = 0;
 
-    public function __construct(private readonly string $bytes) {}
+    public function __construct(private readonly string $bytes)
+    {
+    }
 
     /** @throws NotMidi */
     public function file(): SmfFile

@@ -24,7 +24,8 @@ final readonly class SmfTrack
         public array $ticks = [],
         public array $events = [],
         public int $end = 0,
-    ) {}
+    ) {
+    }
 
     public function withNotes(Notes $notes): self
     {

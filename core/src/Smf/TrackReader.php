@@ -34,7 +34,8 @@ final class TrackReader
         private int $at,
         private readonly int $end,
         private readonly int $most,
-    ) {}
+    ) {
+    }
 
     /** @throws NotMidi where there are more events than a song can hold */
     public function track(): SmfTrack
@@ -221,8 +222,6 @@ final class TrackReader
 
     private static function statusBytes(): string
     {
-        static $bytes = null;
-
-        return $bytes ??= implode('', array_map(chr(...), range(0x80, 0xFF)));
+        return implode('', array_map(chr(...), range(0x80, 0xFF)));
     }
 }

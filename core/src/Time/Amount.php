@@ -24,7 +24,8 @@ final readonly class Amount
         private string $unit,
         private ?NoteValue $value,
         private string $text,
-    ) {}
+    ) {
+    }
 
     /** @throws BadInput where the text is no amount of time */
     public static function parse(string $text): self

@@ -21,7 +21,8 @@ final readonly class Grid
         public ?NoteValue $value,
         public int $bars,
         public int $swing,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $text  1/n, 1/nt, 1/nd (n from 1 to 128), bar, 2bar, 4bar, 8bar or 16bar

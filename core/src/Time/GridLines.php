@@ -28,7 +28,7 @@ final class GridLines
     /** @var array<int, int> the lines of the present bar, counted from its start, with its length as the last */
     private array $lines = [0];
 
-    /** @var array<int, array<int, int>> lines by the length of the bar */
+    /** @var array<int, list<int>> lines by the length of the bar */
     private array $linesByBarLength = [];
 
     private int $dividend = 0;
@@ -116,7 +116,7 @@ final class GridLines
                 'bar' => $stretch['bar'],
                 'barTicks' => $length,
                 'everyBars' => max(1, $this->grid->bars),
-                'lines' => array_values(array_slice($this->linesIn(-Rounding::floor(-$length[0], $length[1])), 0, -1)),
+                'lines' => array_slice($this->linesIn(-Rounding::floor(-$length[0], $length[1])), 0, -1),
                 'numerator' => $stretch['meter']->numerator,
                 'denominator' => $stretch['meter']->denominator,
             ];
@@ -135,13 +135,13 @@ final class GridLines
         $this->lines = $this->linesIn($this->barEnd - $this->barStart);
     }
 
-    /** @return array<int, int> */
+    /** @return list<int> */
     private function linesIn(int $length): array
     {
         return $this->linesByBarLength[$length] ??= $this->computeLines($length);
     }
 
-    /** @return array<int, int> */
+    /** @return list<int> */
     private function computeLines(int $length): array
     {
         $lines = [0];

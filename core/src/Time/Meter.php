@@ -12,7 +12,8 @@ final readonly class Meter
     private function __construct(
         public int $numerator,
         public int $denominator,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  int  $numerator  1 to 255

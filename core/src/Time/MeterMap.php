@@ -18,7 +18,8 @@ final readonly class MeterMap
     private function __construct(
         public int $ppq,
         public array $stretches,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  int  $ppq  ticks in a quarter note, 1 to 32767
@@ -81,7 +82,11 @@ final readonly class MeterMap
         return $this->barStart($this->barAt($tick) + 1);
     }
 
-    /** The length of one beat (the meter's denominator) at a tick, as a fraction of ticks: [dividend, divisor]. @return array{int, int} */
+    /**
+     * The length of one beat (the meter's denominator) at a tick, as a fraction of ticks.
+     *
+     * @return array{int, int} [dividend, divisor]
+     */
     public function beatLength(int $tick): array
     {
         return [4 * $this->ppq, $this->meterAt($tick)->denominator];

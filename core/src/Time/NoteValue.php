@@ -11,7 +11,8 @@ final readonly class NoteValue
         public int $numerator,
         public int $denominator,
         private string $text,
-    ) {}
+    ) {
+    }
 
     /** Reads `1/n`, `1/nt` or `1/nd` with n from 1 to 128; null where the text is none. */
     public static function tryParse(string $text): ?self

@@ -13,7 +13,8 @@ final readonly class Position
         public int $bar,
         public int $beat,
         public int $tick,
-    ) {}
+    ) {
+    }
 
     /** @throws BadInput unless the text is bar, bar.beat or bar.beat.tick */
     public static function parse(string $text): self

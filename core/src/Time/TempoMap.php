@@ -22,7 +22,8 @@ final readonly class TempoMap
     private function __construct(
         public int $ppq,
         public array $stretches,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  int  $ppq  ticks in a quarter note, 1 to 32767

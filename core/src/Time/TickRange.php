@@ -12,7 +12,8 @@ final readonly class TickRange
     private function __construct(
         public int $from,
         public int $to,
-    ) {}
+    ) {
+    }
 
     /** @throws BadInput unless 0 ≤ from < to */
     public static function of(int $from, int $to): self

@@ -16,7 +16,6 @@ use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Pitch\Scale;
 
 /** Moves pitches by semitones, octaves or degrees of the key; all of them or none. */
 final readonly class Transpose implements Edit
@@ -44,7 +43,7 @@ final readonly class Transpose implements Edit
         $move = static fn (int $pitch, int $by): int => match ($unit) {
             'semitone' => $pitch + $by,
             'octave' => $pitch + 12 * $by,
-            default => $key instanceof Scale ? $key->shift($pitch, $by) : $pitch,
+            default => $key->shift($pitch, $by),
         };
 
         $places = $selection->positions($notes);

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Console\MidiPath;
+use App\Console\TrackEdits;
+use Illuminate\Console\Command;
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
+
+/** Runs edit lines on a MIDI file: the same catalog as the program, without its database. */
+final class EditSong extends Command
+{
+    protected $signature = 'song:edit
+        {in : the MIDI file to read}
+        {out : the MIDI file to write}
+        {--track= : the track to edit, counting those with notes from 1; left out, each of them by itself}
+        {--where= : conditions that choose the notes anew before each line, such as "pitch=60..72 velocity=..40"; left out, all}
+        {--grid=1/16 : the current grid}
+        {--swing=0 : its swing, 0 to 150}
+        {--key= : root and scale, such as "D dorian"; left out, the key signature of the file}
+        {--caret=0 : TICK or TICK:PITCH}
+        {--range= : TICK..TICK}
+        {--do=* : an edit line, such as "quantize strength=80"; may stand several times}
+        {--dry : say what would be done, and write nothing}
+        {--json : say it as JSON}';
+
+    protected $description = 'Edits a MIDI file with edit lines';
+
+    public function handle(Catalog $catalog): int
+    {
+        try {
+            $path = MidiPath::of($this->text('in'));
+            $file = SmfFile::read($path->read());
+            $edits = new TrackEdits($this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($file));
+            $results = $edits->run($file, $this->track());
+            if ($this->option('dry') !== true) {
+                MidiPath::of($this->text('out'))->write($results->file->write());
+            }
+        } catch (CoreError $error) {
+            $this->output->getErrorStyle()->writeln($error->getMessage());
+
+            return self::FAILURE;
+        }
+        $this->report($file, $results->done);
+
+        return self::SUCCESS;
+    }
+
+    /** @return non-empty-list<PreparedEdit> */
+    private function edits(Catalog $catalog): array
+    {
+        $lines = $this->option('do');
+        $edits = [];
+        foreach (is_array($lines) ? $lines : [] as $line) {
+            $edits[] = $catalog->read(is_string($line) ? $line : '');
+        }
+
+        return $edits === [] ? throw new BadInput('Say what to do, such as --do="quantize grid=1/16". php artisan song:edits lists all there is.') : $edits;
+    }
+
+    private function surroundings(SmfFile $file): Context
+    {
+        $swing = $this->said('swing') ?? '0';
+        if (preg_match('/^\d{1,3}$/', $swing) !== 1) {
+            throw new BadInput("--swing takes 0 to 150, not “{$swing}”.");
+        }
+        $key = $this->said('key') ?? $file->key();
+        $range = $this->said('range');
+
+        return new Context(
+            $file->meterMap(), $file->tempoMap(), Grid::parse($this->said('grid') ?? '1/16', (int) $swing),
+            $key === null ? null : Scale::parse($key),
+            Caret::parse($this->said('caret') ?? '0'),
+            $range === null ? null : TickRange::parse($range),
+        );
+    }
+
+    private function track(): ?int
+    {
+        $track = $this->said('track');
+        if ($track !== null && preg_match('/^[1-9]\d{0,4}$/', $track) !== 1) {
+            throw new BadInput("--track takes the number of a track with notes, from 1, not “{$track}”.");
+        }
+
+        return $track === null ? null : (int) $track;
+    }
+
+    /** @param  list<array{track: int, name: string, line: string, selected: int, summary: string}>  $done */
+    private function report(SmfFile $file, array $done): void
+    {
+        if ($this->option('json') === true) {
+            $this->line((string) json_encode(['problems' => $file->problems, 'done' => $done], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT));
+
+            return;
+        }
+        foreach ($file->problems as $problem) {
+            $this->line("Note: {$problem}");
+        }
+        foreach ($done as $entry) {
+            $this->line("Track {$entry['track']} ({$entry['name']}): {$entry['line']}: {$entry['summary']}");
+        }
+        if ($this->option('dry') === true) {
+            $this->line('Nothing was written (--dry).');
+        }
+    }
+
+    private function said(string $option): ?string
+    {
+        $value = $this->option($option);
+
+        return is_string($value) && $value !== '' ? $value : null;
+    }
+
+    private function text(string $argument): string
+    {
+        $value = $this->argument($argument);
+
+        return is_string($value) ? $value : '';
+    }
+}

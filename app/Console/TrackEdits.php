@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console;
+
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Smf\SmfFile;
+
+/** Edit lines run on the tracks of a file, each track by itself. */
+final readonly class TrackEdits
+{
+    /** @param  non-empty-list<PreparedEdit>  $edits */
+    public function __construct(
+        private array $edits,
+        private Conditions $where,
+        private Context $context,
+    ) {
+    }
+
+    /**
+     * @param  int|null  $only  the track, counting those with notes from 1; null for each of them
+     *
+     * @throws BadInput|EditRefused
+     */
+    public function run(SmfFile $file, ?int $only): EditedFile
+    {
+        $tracks = $file->tracksWithNotes();
+        if ($only !== null && $only > count($tracks)) {
+            throw new BadInput('There is no track '.$only.'; '.(count($tracks) === 1 ? '1 track has' : count($tracks).' tracks have').' notes.');
+        }
+        $done = [];
+        $edited = [];
+        $number = 0;
+        foreach ($tracks as $place => $track) {
+            if (++$number !== ($only ?? $number)) {
+                continue;
+            }
+            $notes = $track->notes;
+            foreach ($this->edits as $edit) {
+                $selection = $this->where->choose($notes, $this->context);
+                $change = $edit->apply($notes, $selection, $this->context);
+                $notes = $change->applyTo($notes);
+                $done[] = [
+                    'track' => $number, 'name' => $track->name(), 'line' => (string) $edit->line,
+                    'selected' => count($selection->ids),
+                    'summary' => $selection->isEmpty() && $change->isNothing() ? 'No note meets the conditions; nothing changed.' : $change->summary,
+                ];
+            }
+            $edited[$place] = $notes;
+        }
+
+        return new EditedFile($file->withNotes($edited), $done);
+    }
+}

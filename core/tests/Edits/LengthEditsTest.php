@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Edits;
+
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+final class LengthEditsTest extends MusicTestCase
+{
+    /** @return array<string, array{string, list<array<int, int>>, list<int>}> the line, notes as [start, length, pitch], ends after */
+    public static function edits(): array
+    {
+        $syncopated = [[0, 100, 60], [6, 90, 64], [360, 50, 62], [366, 60, 65], [840, 30, 60]];
+        $overlapping = [[0, 500, 60], [10, 300, 64], [240, 600, 62], [480, 100, 62]];
+
+        return [
+            'length: one grid step' => ['length', [[0, 50], [200, 300]], [120, 320]],
+            'length: by the clock' => ['length to=100ms', [[0, 50]], [96]],
+            'length: one tick at the least' => ['length to=0tk', [[5, 50]], [6]],
+            'length: scaled' => ['length scale=50', [[0, 101], [200, 1]], [51, 201]],
+
+            'legato: uneven chords all reach the next, the last the bar line' => ['legato', $syncopated, [360, 360, 840, 840, 1920]],
+            'legato: a gap before the next' => ['legato gap=10tk last=keep', $syncopated, [350, 350, 830, 830, 870]],
+            'legato: a negative gap overlaps' => ['legato gap=-10tk last=keep', $syncopated, [370, 370, 850, 850, 870]],
+            'legato: to the end of the range' => ['legato last=range', $syncopated, [360, 360, 840, 840, 1000]],
+            'legato: a gap longer than the room leaves one tick' => ['legato gap=1bar last=keep', [[0, 10], [100, 10]], [1, 110]],
+            'legato: by pitch' => ['legato by=pitch last=keep', [[0, 50, 60], [100, 50, 62], [200, 50, 60]], [200, 150, 250]],
+            'legato: long notes shortened' => ['legato last=keep', [[0, 900, 60], [240, 10, 62]], [240, 250]],
+            'legato: long notes kept' => ['legato last=keep long=keep', [[0, 900, 60], [240, 10, 62]], [900, 250]],
+            'legato: a last chord just before the bar line lasts for the bar it opens' => ['legato', [[0, 10], [1910, 10]], [1910, 3840]],
+
+            'untangle: any later chord' => ['untangle', $overlapping, [240, 240, 480, 580]],
+            'untangle: only the same pitch' => ['untangle by=pitch', $overlapping, [500, 310, 480, 580]],
+            'untangle: nothing gets longer' => ['untangle', [[0, 10], [480, 10]], [10, 490]],
+        ];
+    }
+
+    /**
+     * @param  list<array<int, int>>  $before
+     * @param  list<int>  $ends
+     */
+    #[DataProvider('edits')]
+    public function test_lengths(string $line, array $before, array $ends): void
+    {
+        $edited = self::edit($line, self::notes(...$before), self::context(range: [0, 1000]));
+
+        self::assertSame($ends, self::ends($edited));
+        self::assertSame(array_column($before, 0), self::values('start', $edited), 'starts stay');
+    }
+
+    public function test_the_scope_decides_which_notes_come_next(): void
+    {
+        $notes = self::notes([0, 10, 60], [240, 10, 62], [480, 10, 64]);
+
+        self::assertSame([480, 250, 490], self::ends(self::edit('legato last=keep', $notes, selected: [1, 3])));
+        self::assertSame([240, 250, 490], self::ends(self::edit('legato scope=clip last=keep', $notes, selected: [1, 3])));
+    }
+
+    public function test_doubled_notes_become_one_the_longest_with_the_highest_velocity(): void
+    {
+        $doubled = self::notes([0, 100, 60, 90], [0, 200, 60, 40], [0, 50, 60, 120], [0, 50, 64, 30]);
+        $edited = self::edit('untangle by=pitch', $doubled);
+
+        self::assertSame([[0, 200, 60, 120], [0, 50, 64, 30]], array_map(null, $edited->start, $edited->length, $edited->pitch, $edited->velocity));
+    }
+
+    public function test_a_double_that_is_not_selected_stays_as_it_is(): void
+    {
+        $edited = self::edit('untangle scope=clip', self::notes([0, 100, 60, 90], [0, 200, 60, 40]), selected: [2]);
+
+        self::assertSame([1], $edited->id);
+        self::assertSame([100, 90], [$edited->length[0], $edited->velocity[0]]);
+    }
+
+    public function test_legato_to_the_range_needs_a_range(): void
+    {
+        $this->expectExceptionMessage('needs a range');
+
+        self::change('legato last=range', self::notes([0]));
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Lines;
+
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+
+final class EditLineTest extends MusicTestCase
+{
+    #[TestWith(['quantize'])]
+    #[TestWith(['quantize grid=1/16 strength=80'])]
+    #[TestWith(['nudge by=-10ms edge=end'])]
+    #[TestWith(['tag name="two words"'])]
+    public function test_a_line_reads_and_writes_as_the_same_text(string $text): void
+    {
+        self::assertSame($text, (string) EditLine::parse("  {$text} "));
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function wrongLines(): array
+    {
+        return [
+            'an unknown edit, with what was meant' => ['quantise', 'Did you mean quantize?'],
+            'an unknown parameter' => ['quantize force=80', 'quantize has no parameter “force”; it takes grid, swing, strength'],
+            'a parameter where there are none' => ['delete all=yes', 'it takes none'],
+            'a number out of its range' => ['quantize strength=180', 'strength takes 0 to 100 %, not “180”'],
+            'a number that is none' => ['velocity add=loud', 'add takes -126 to 126'],
+            'a choice that is none' => ['quantize what=middle', 'what takes start, end, both, length'],
+            'a wrong grid' => ['quantize grid=1/200', 'grid takes 1/n'],
+            'an amount below nothing' => ['length to=-1/16', 'to takes an amount of time'],
+            'a wrong pitch' => ['insert pitch=H2', 'pitch takes 0 to 127'],
+            'a wrong place' => ['insert at=soon', 'at takes caret, a tick'],
+            'none of several' => ['transpose', 'transpose takes one of semitones, octaves or degrees'],
+            'two of several' => ['velocity add=1 set=3', 'velocity takes one of add, set or scale'],
+            'a word alone' => ['quantize 1/16', '“1/16” should read name=value'],
+            'a parameter twice' => ['quantize grid=1/8 grid=1/16', 'grid stands there twice'],
+            'nothing' => ['', 'The edit line is empty'],
+            'no name' => ['=5', 'does not begin with the name of an edit'],
+        ];
+    }
+
+    #[DataProvider('wrongLines')]
+    public function test_a_wrong_line_is_refused_with_what_would_work(string $line, string $message): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage($message);
+
+        Catalog::standard()->read($line);
+    }
+
+    public function test_every_edit_is_understood_with_its_defaults_written_out(): void
+    {
+        foreach (Catalog::standard()->declarations() as $declaration) {
+            $said = [];
+            foreach ($declaration->parameters as $parameter) {
+                if ($parameter->default !== null) {
+                    $said[$parameter->name] = $parameter->default;
+                }
+            }
+            if ($declaration->oneOf !== []) {
+                $said[$declaration->oneOf[0]] = ['to' => '1/8'][$declaration->oneOf[0]] ?? '1';
+            }
+            $line = (string) EditLine::of($declaration->name, $said);
+            self::assertSame($line, (string) Catalog::standard()->read($line)->line);
+        }
+    }
+
+    public function test_an_edit_without_a_selection_does_nothing_and_says_so(): void
+    {
+        $change = self::change('quantize', self::notes([10]), selected: []);
+
+        self::assertTrue($change->isNothing());
+        self::assertStringContainsString('Nothing is selected', $change->summary);
+    }
+}

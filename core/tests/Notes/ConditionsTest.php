@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Notes;
+
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+
+final class ConditionsTest extends MusicTestCase
+{
+    /** @return array<string, array{string, list<int>}> */
+    public static function conditions(): array
+    {
+        return [
+            'a span of pitches with its ends' => ['pitch=60..64', [1, 2]],
+            'pitches by name' => ['pitch=C4,G4', [1, 3]],
+            'up to a velocity' => ['velocity=..40', [2, 4]],
+            'short notes' => ['length=..1/32', [4]],
+            'long notes' => ['length=1/4..', [3]],
+            'on the first beat, as near as it was played' => ['beat=1', [1, 5]],
+            'on two and four' => ['beat=2,4', [2, 4]],
+            'between beats, exactly' => ['beat=2.1..3.5', [3]],
+            'far from the lines' => ['offgrid=50..', [3]],
+            'near the lines' => ['offgrid=..20', [1, 2, 4, 5]],
+            'muted ones' => ['muted=yes', [5]],
+            'all must hold' => ['pitch=60..72 velocity=..40', [2, 4]],
+            'no condition, all notes' => ['', [1, 2, 3, 4, 5]],
+        ];
+    }
+
+    /** @param  list<int>  $expected */
+    #[DataProvider('conditions')]
+    public function test_they_choose_notes(string $where, array $expected): void
+    {
+        $notes = Notes::fromRows([
+            ['start' => 0, 'length' => 120, 'pitch' => 60, 'velocity' => 90],
+            ['start' => 478, 'length' => 120, 'pitch' => 64, 'velocity' => 30],
+            ['start' => 1010, 'length' => 700, 'pitch' => 67, 'velocity' => 90],
+            ['start' => 1445, 'length' => 20, 'pitch' => 70, 'velocity' => 5],
+            ['start' => 1915, 'length' => 120, 'pitch' => 80, 'velocity' => 90, 'muted' => 1],
+        ]);
+
+        self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context())->ids);
+    }
+
+    #[TestWith(['colour=red', 'There are: pitch, velocity, length, beat, offgrid, muted'])]
+    #[TestWith(['velocity=200', 'numbers up to 127'])]
+    #[TestWith(['pitch=', 'should read name=value'])]
+    #[TestWith(['pitch=1..2..3', 'values or spans'])]
+    #[TestWith(['muted=maybe', 'yes or no'])]
+    #[TestWith(['length=long', 'no amount of time'])]
+    public function test_a_wrong_condition_is_refused_with_what_would_work(string $where, string $message): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage($message);
+
+        Conditions::parse($where);
+    }
+}

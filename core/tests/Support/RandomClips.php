@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Support;
+
+use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Meter;
+use Jactonic\Core\Time\MeterMap;
+use Jactonic\Core\Time\TempoMap;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/** Clips for the laws: chords, overlaps and doubled notes over changing meters and tempos, always the same by their number. */
+final class RandomClips
+{
+    private const RESOLUTIONS = [96, 192, 256, 480, 960];
+
+    private const GRIDS = ['1/4', '1/8', '1/8t', '1/16', '1/16d', '1/12', '1/7', 'bar', '2bar'];
+
+    /** @return iterable<string, array{Notes, Selection, Context}> */
+    public static function some(int $count): iterable
+    {
+        for ($number = 1; $number <= $count; $number++) {
+            yield "clip {$number}" => self::clip($number);
+        }
+    }
+
+    /** @return array{Notes, Selection, Context} */
+    public static function clip(int $number): array
+    {
+        $random = new Randomizer(new Mt19937($number));
+        $pick = static fn (array $list): mixed => $list[$random->getInt(0, count($list) - 1)];
+        $ppq = self::RESOLUTIONS[$number % 5];
+        $rows = [];
+        $tick = $random->getInt(0, $ppq);
+        for ($k = 0, $count = $random->getInt(1, 40); $k < $count; $k++) {
+            for ($voice = $random->getInt(1, 3); $voice > 0; $voice--) {
+                $rows[] = [
+                    'start' => max(0, $tick + $random->getInt(-intdiv($ppq, 20), intdiv($ppq, 20))),
+                    'length' => $random->getInt(1, 2 * $ppq),
+                    'pitch' => $random->getInt(30, 96),
+                    'velocity' => $random->getInt(1, 127),
+                    'muted' => $random->getInt(0, 4) === 0 ? 1 : 0,
+                ];
+                if ($random->getInt(0, 9) === 0) {
+                    $rows[] = ['velocity' => $random->getInt(1, 127)] + $rows[count($rows) - 1];
+                }
+            }
+            $tick += (int) ($ppq * $pick([0.25, 0.25, 0.5, 1, 1 / 3, 0.1]));
+        }
+        $notes = Notes::fromRows($rows);
+        $chosen = $number % 3 === 0 ? $notes->id : array_filter($notes->id, static fn (): bool => $random->getInt(0, 1) === 1);
+        $meters = MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]);
+        $tempos = TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]);
+        $context = new Context($meters, $tempos, Grid::parse($pick(self::GRIDS), $pick([0, 0, 50, 100, 150])), Scale::parse('D dorian'), new Caret($ppq, 62));
+
+        return [$notes, Selection::of($chosen === [] ? [$notes->id[0]] : $chosen), $context];
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Time;
+
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use Jactonic\Core\Time\Amount;
+use PHPUnit\Framework\Attributes\TestWith;
+
+final class AmountTest extends MusicTestCase
+{
+    #[TestWith(['240tk', 0, 240])]
+    #[TestWith(['-240tk', 480, 240])]
+    #[TestWith(['+1/16', 0, 120])]
+    #[TestWith(['1/8t', 0, 160])]
+    #[TestWith(['1/8d', 0, 360])]
+    #[TestWith(['1/7', 0, 274], 'rounded from 274.29')]
+    #[TestWith(['1beat', 0, 480])]
+    #[TestWith(['1beat', 1920, 2160], 'an eighth in the bar of 7/8')]
+    #[TestWith(['2bar', 0, 3600], 'over the bar of 7/8')]
+    #[TestWith(['1bar', 2000, 3680])]
+    #[TestWith(['-1bar', 2000, 80])]
+    #[TestWith(['-1bar', 100, -1820], 'bars before the first are like the first')]
+    #[TestWith(['10ms', 0, 10], '9.6 ticks at 120 BPM')]
+    #[TestWith(['1.5s', 0, 1440])]
+    #[TestWith(['441smp', 0, 10])]
+    #[TestWith(['2fr', 0, 77])]
+    #[TestWith(['grid', 0, 120])]
+    #[TestWith(['-grid', 480, 360])]
+    public function test_it_moves_a_tick_by_what_is_written(string $amount, int $from, int $to): void
+    {
+        $context = self::context(meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4']);
+
+        self::assertSame($to, Amount::parse($amount)->shift($from, $context));
+    }
+
+    public function test_time_by_the_clock_is_true_to_the_tempo_on_the_way(): void
+    {
+        $context = self::context(tempos: [0 => 120, 480 => 60]);
+
+        self::assertSame(720, Amount::parse('1s')->shift(0, $context), 'a quarter at 120 takes half a second, half a quarter at 60 the other half');
+    }
+
+    #[TestWith([''])]
+    #[TestWith(['10'])]
+    #[TestWith(['10 ms'])]
+    #[TestWith(['1/200'])]
+    #[TestWith(['--1/16'])]
+    #[TestWith(['9999999999tk'])]
+    public function test_it_says_what_an_amount_may_be(string $text): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('no amount of time');
+
+        Amount::parse($text);
+    }
+}

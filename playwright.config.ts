@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'tests/browser',
+  workers: 2,
+  fullyParallel: true,
+  timeout: 30_000,
+  expect: { timeout: 7_000 },
+  reporter: [['line']],
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+      ],
+    },
+  },
+});

@@ -1,0 +1,108 @@
+<script lang="ts">
+  import { api } from './api/client';
+  import type { Catalog } from './api/types';
+  import SongList from './parts/SongList.svelte';
+  import Workbench from './parts/Workbench.svelte';
+  import { address, go } from './state/address.svelte';
+  import { importFile } from './state/import';
+  import { keepSettings } from './state/settings.svelte';
+
+  let catalog = $state.raw<Catalog | null>(null);
+  let failure = $state('');
+  let importing = $state('');
+  let problems = $state.raw<string[]>([]);
+  let dropping = $state(false);
+
+  keepSettings();
+  load();
+
+  async function load(): Promise<void> {
+    failure = '';
+    try {
+      catalog = await api.catalog();
+    } catch (error) {
+      failure = (error as Error).message;
+    }
+  }
+
+  async function take(files: FileList | null | undefined): Promise<void> {
+    const found: string[] = [];
+    let opened: number | null = null;
+    for (const file of files ?? []) {
+      importing = file.name;
+      try {
+        const song = await importFile(file);
+        opened ??= song.id;
+        found.push(...song.problems.map((problem) => `${file.name}: ${problem}`));
+      } catch (error) {
+        found.push(`${file.name}: ${(error as Error).message}`);
+      }
+    }
+    importing = '';
+    problems = found;
+    if (opened !== null) go(opened);
+  }
+
+  function drop(event: DragEvent): void {
+    event.preventDefault();
+    dropping = false;
+    void take(event.dataTransfer?.files);
+  }
+</script>
+
+<svelte:window
+  ondragover={(event) => {
+    event.preventDefault();
+    dropping = true;
+  }}
+  ondragleave={(event) => (dropping = event.relatedTarget !== null)}
+  ondrop={drop}
+/>
+
+{#if catalog === null}
+  <main class="grid h-full place-content-center gap-3 text-center">
+    {#if failure}
+      <p role="alert">{failure}</p>
+      <button class="btn btn-primary" onclick={load}>Try again</button>
+    {:else}
+      <p role="status">Opening Jactonic …</p>
+    {/if}
+  </main>
+{:else if address.song === null}
+  <SongList onimport={take} />
+{:else}
+  {#key address.song}
+    <Workbench songId={address.song} {catalog} />
+  {/key}
+{/if}
+
+{#if importing}
+  <div
+    class="fixed inset-x-0 top-2 z-20 mx-auto w-fit rounded-box bg-primary px-4 py-2 text-primary-content"
+    role="status"
+  >
+    <progress class="progress mr-2 w-24 align-middle" aria-label="Import"></progress>
+    Reading {importing} …
+  </div>
+{/if}
+
+{#if problems.length > 0}
+  <div
+    class="fixed right-3 bottom-20 z-20 max-w-md rounded-box border border-base-300 bg-base-200 p-3 text-sm shadow-lg"
+    role="alert"
+  >
+    <p class="font-semibold">About the file</p>
+    <ul class="my-1 max-h-40 list-disc overflow-auto pl-5">
+      {#each problems as problem, i (i)}<li>{problem}</li>{/each}
+    </ul>
+    <button class="btn btn-sm" onclick={() => (problems = [])}>Close</button>
+  </div>
+{/if}
+
+{#if dropping}
+  <div
+    class="pointer-events-none fixed inset-3 z-10 grid place-content-center rounded-box border-2 border-dashed border-accent bg-base-100/80 text-lg font-semibold"
+  >
+    Drop MIDI files to import them
+  </div>
+{/if}

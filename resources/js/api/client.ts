@@ -1,0 +1,66 @@
+import type { Catalog, ClipChange, EditContext, GridTable, Song, SongLists, Track, WholeClip } from './types';
+
+/** The server refused, and said why in words for the status line. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly body: { clip?: WholeClip } = {},
+  ) {
+    super(message);
+  }
+}
+
+/** The server did not answer. What was asked can be asked again. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The program does not answer. Is ./start still running?');
+  }
+}
+
+async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const sends = method !== 'GET';
+  let response: Response;
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      ...(sends && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
+    });
+  } catch {
+    throw new Unreachable();
+  }
+  if (response.status === 204) {
+    return undefined as T;
+  }
+  const answer = await response.json().catch(() => ({}));
+  if (!response.ok) {
+    throw new Refused(
+      answer.error?.message ?? 'The program could not do that; nothing was changed.',
+      response.status,
+      answer,
+    );
+  }
+  return answer as T;
+}
+
+export const api = {
+  catalog: () => request<Catalog>('GET', 'catalog'),
+  songs: () => request<SongLists>('GET', 'songs'),
+  song: (id: number) => request<Song>('GET', `songs/${id}`),
+  importSong: (name: string, midi: string) =>
+    request<{ song: Song; problems: string[] }>('POST', 'songs', { name, midi }),
+  changeSong: (id: number, changes: { name?: string; key?: string; tempo?: number }) =>
+    request<Song>('PATCH', `songs/${id}`, changes),
+  deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
+  restoreSong: (id: number) => request<Song>('POST', `songs/${id}/restore`),
+  exportAddress: (id: number) => `/api/songs/${id}/export`,
+  grid: (song: number, grid: string, swing: number) =>
+    request<GridTable>('GET', `songs/${song}/grid?grid=${encodeURIComponent(grid)}&swing=${swing}`),
+  changeTrack: (id: number, changes: Partial<Pick<Track, 'volume' | 'muted' | 'voice'>>) =>
+    request<undefined>('PATCH', `tracks/${id}`, changes),
+  clip: (id: number) => request<WholeClip>('GET', `clips/${id}`),
+  edit: (clip: number, revision: number, lines: string[], selection: number[], context: EditContext) =>
+    request<ClipChange>('POST', `clips/${clip}/edits`, { revision, lines, selection, context }),
+  undo: (clip: number, revision: number) => request<ClipChange>('POST', `clips/${clip}/undo`, { revision }),
+  redo: (clip: number, revision: number) => request<ClipChange>('POST', `clips/${clip}/redo`, { revision }),
+};

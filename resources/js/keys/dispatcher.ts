@@ -1,0 +1,36 @@
+import type { Binding } from '../api/types';
+import { chordOf } from './chord';
+
+/** From key chord to command: runs what the keymap binds, and leaves fields and everything unbound alone. */
+export class Dispatcher {
+  readonly #bindings: Map<string, Binding>;
+
+  constructor(
+    bindings: Binding[],
+    private readonly run: (line: string) => void,
+  ) {
+    this.#bindings = new Map(bindings.map((binding) => [binding.key, binding]));
+  }
+
+  handle(event: KeyboardEvent): void {
+    const chord = chordOf(event);
+    const binding = this.#bindings.get(chord);
+    if (!binding || event.defaultPrevented || !this.#isFree(event, chord)) {
+      return;
+    }
+    event.preventDefault();
+    this.run(binding.run);
+  }
+
+  /** Keys typed into a field are the field's, and a focused button keeps Enter and Space. */
+  #isFree(event: KeyboardEvent, chord: string): boolean {
+    const target = event.target;
+    if (!(target instanceof HTMLElement)) {
+      return true;
+    }
+    if (target.closest('input, textarea, select, [contenteditable], dialog, [data-own-keys]')) {
+      return false;
+    }
+    return !(target.closest('button, a, summary') && (chord === 'Enter' || chord === 'Space'));
+  }
+}

@@ -1,0 +1,70 @@
+<script lang="ts">
+  import type { Player } from '../sound/player.svelte';
+  import type { Session } from '../state/session.svelte';
+  import { settings } from '../state/settings.svelte';
+  import { oncePerFrame } from './layer';
+  import { MAX_PITCH } from './limits';
+  import { isBlackKey, pitchName } from './pitch';
+  import { coloursOf, FONT, prepared } from './theme';
+
+  let { session, player }: { session: Session; player: Player } = $props();
+
+  const WIDTH = 52;
+  const NAME_EVERY_ROW_AT = 11;
+  const HEARD_SECONDS = 0.4;
+  const { view } = $derived(session);
+  let canvas: HTMLCanvasElement;
+
+  const ask = oncePerFrame(() => {
+    const pen = prepared(canvas, WIDTH, view.height);
+    if (!pen) return;
+    const colours = coloursOf(settings.theme, session.track.colour);
+    pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
+    pen.textBaseline = 'middle';
+    for (let pitch = Math.min(MAX_PITCH, view.pitch(0)); pitch >= Math.max(0, view.pitch(view.height)); pitch--) {
+      const y = Math.round(view.y(pitch));
+      const height = Math.round(view.y(pitch - 1)) - y;
+      const black = isBlackKey(pitch);
+      pen.fillStyle = black ? colours['row-black'] : colours['row-white'];
+      pen.fillRect(0, y, WIDTH, height);
+      if (black) {
+        pen.fillStyle = colours['line-bar'];
+        pen.fillRect(WIDTH - 5, y + 1, 5, height - 2);
+      }
+      pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
+      pen.fillRect(0, y + height - 1, WIDTH, 1);
+      if (pitch % 12 === 0 || view.rowHeight >= NAME_EVERY_ROW_AT) {
+        pen.fillStyle = colours['color-base-content'];
+        pen.globalAlpha = pitch % 12 === 0 ? 1 : 0.75;
+        pen.fillText(pitchName(pitch), 8, y + height / 2);
+        pen.globalAlpha = 1;
+      }
+    }
+  });
+
+  $effect(() => {
+    void [view.top, view.rowHeight, view.height, settings.theme, session.track];
+    ask();
+  });
+
+  /** Selects every note of the row, and sounds the pitch. */
+  function press(event: PointerEvent): void {
+    const pitch = view.pitch(event.clientY - canvas.getBoundingClientRect().top);
+    const { columns } = session.notes;
+    const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] === pitch);
+    session.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...session.notes.selection(), ...ids] : ids);
+    session.caret = { ...session.caret, pitch };
+    session.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
+    void player.sound([[pitch, 96, HEARD_SECONDS]]);
+  }
+</script>
+
+<div class="relative border-r border-base-300" title="Click to select all notes of a pitch">
+  <canvas
+    bind:this={canvas}
+    class="absolute inset-0 size-full cursor-pointer"
+    aria-hidden="true"
+    data-testid="pitch-keys"
+    onpointerdown={press}
+  ></canvas>
+</div>

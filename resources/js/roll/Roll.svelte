@@ -1,0 +1,208 @@
+<script lang="ts">
+  import type { Player } from '../sound/player.svelte';
+  import type { Session } from '../state/session.svelte';
+  import { settings } from '../state/settings.svelte';
+  import { dragLines, hit, inBox, landing, type Drag, type Part } from './drag';
+  import { oncePerFrame } from './layer';
+  import { paintGrid } from './paint-grid';
+  import { paintNotes } from './paint-notes';
+  import { paintOverlay } from './paint-overlay';
+  import { coloursOf, prepared } from './theme';
+
+  let { session, player, summary }: { session: Session; player: Player; summary: string } = $props();
+
+  const STARTS_DRAG_AT = 3;
+  const { view, notes } = $derived(session);
+  let ground: HTMLCanvasElement;
+  let bodies: HTMLCanvasElement;
+  let over: HTMLCanvasElement;
+  let drag = $state.raw<Drag | null>(null);
+  let cursor = $state('crosshair');
+  let pressed: {
+    x: number;
+    y: number;
+    grabbed: { place: number; part: Part } | null;
+    before: number[];
+    adds: boolean;
+    clears: number | null;
+  } | null = null;
+
+  const colours = $derived(coloursOf(settings.theme, session.track.colour));
+
+  const askGround = oncePerFrame(() => {
+    const pen = prepared(ground, view.width, view.height);
+    if (pen) paintGrid(pen, view, session.lines, session.song.ppq, session.song.scale, colours);
+  });
+  const askNotes = oncePerFrame(() => {
+    const pen = prepared(bodies, view.width, view.height);
+    if (pen) paintNotes(pen, view, notes, colours);
+  });
+  const askOverlay = oncePerFrame(() => {
+    const pen = prepared(over, view.width, view.height);
+    if (pen)
+      paintOverlay(
+        pen,
+        view,
+        notes,
+        { playhead: player.tick, caret: session.caret, range: session.range, drag },
+        colours,
+      );
+  });
+  const place = () => [view.left, view.top, view.pixelsPerTick, view.rowHeight, view.width, view.height, colours];
+
+  $effect(() => {
+    void [place(), session.lines, session.song.scale];
+    askGround();
+  });
+  $effect(() => {
+    void [place(), session.version];
+    askNotes();
+  });
+  $effect(() => {
+    void [place(), session.version, player.tick, session.caret, session.range, drag];
+    askOverlay();
+  });
+  $effect(() => {
+    if (settings.follow && player.playing && !drag && (player.tick > view.right || player.tick < view.left)) {
+      view.scrollTo(player.tick - (view.width * 0.08) / view.pixelsPerTick);
+    }
+  });
+
+  function at(event: MouseEvent): { x: number; y: number } {
+    const box = over.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+
+  function press(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    const { x, y } = at(event);
+    over.setPointerCapture(event.pointerId);
+    const grabbed = hit(notes, view, x, y);
+    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
+    let clears: number | null = null;
+    if (grabbed) {
+      const id = notes.columns.id[grabbed.place];
+      if (adds) {
+        const selection = notes.selection();
+        session.select(
+          notes.selected[grabbed.place] ? selection.filter((other) => other !== id) : [...selection, id],
+          true,
+        );
+      } else if (!notes.selected[grabbed.place]) {
+        session.select([id], true);
+      } else {
+        clears = id;
+      }
+      session.caret = { tick: notes.columns.start[grabbed.place], pitch: notes.columns.pitch[grabbed.place] };
+    }
+    pressed = { x, y, grabbed, before: adds ? notes.selection() : [], adds, clears };
+  }
+
+  function move(event: PointerEvent): void {
+    const { x, y } = at(event);
+    if (!pressed) {
+      const part = hit(notes, view, x, y)?.part;
+      cursor = part === undefined ? 'crosshair' : part === 'note' ? 'grab' : 'ew-resize';
+      return;
+    }
+    if (!drag && Math.hypot(x - pressed.x, y - pressed.y) < STARTS_DRAG_AT) return;
+    if (pressed.grabbed) {
+      const ticks = (x - pressed.x) / view.pixelsPerTick;
+      const semitones = view.pitch(y) - view.pitch(pressed.y);
+      const before = drag;
+      drag = landing(
+        notes,
+        session.lines,
+        pressed.grabbed,
+        Math.abs(x - pressed.x) < STARTS_DRAG_AT ? 0 : ticks,
+        semitones,
+        event.altKey,
+      );
+      if (drag.kind !== 'box' && drag.semitones !== (before?.kind === 'note' ? before.semitones : 0) && settings.hear) {
+        const { pitch, velocity } = notes.columns;
+        void player.sound([[pitch[pressed.grabbed.place] + drag.semitones, velocity[pressed.grabbed.place], 0.2]]);
+      }
+      return;
+    }
+    const box = {
+      x: Math.min(x, pressed.x),
+      y: Math.min(y, pressed.y),
+      width: Math.abs(x - pressed.x),
+      height: Math.abs(y - pressed.y),
+    };
+    drag = { kind: 'box', box };
+    session.select([...new Set([...pressed.before, ...inBox(notes, view, box)])]);
+  }
+
+  function release(event: PointerEvent): void {
+    if (!pressed) return;
+    const { x, y } = at(event);
+    if (!drag && !pressed.grabbed) {
+      const tick = Math.max(0, Math.round(view.tick(x)));
+      session.caret = { tick: event.altKey ? tick : session.lines.around(tick).before, pitch: view.pitch(y) };
+      if (!pressed.adds) session.select([]);
+    } else if (!drag && pressed.clears !== null) {
+      session.select([pressed.clears], true);
+    } else if (drag) {
+      const lines = dragLines(drag);
+      if (lines.length > 0) session.run(lines);
+    }
+    pressed = null;
+    drag = null;
+  }
+
+  function draw(event: MouseEvent): void {
+    const { x, y } = at(event);
+    if (hit(notes, view, x, y)) return;
+    const tick = Math.max(0, Math.round(view.tick(x)));
+    session.run([`insert at=${event.altKey ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`], true);
+  }
+
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const { x, y } = at(event);
+    const step = event.deltaMode === 1 ? 16 : 1;
+    const [across, down] = [event.deltaX * step, event.deltaY * step];
+    if (event.ctrlKey || event.metaKey) {
+      view.zoomTime(Math.exp(-down / 400), x);
+    } else if (event.altKey) {
+      view.zoomPitch(Math.exp(-down / 400), y);
+    } else {
+      view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
+    }
+  }
+</script>
+
+<!-- The keys of the whole window work on the roll; the canvas takes the pointer, the note table does the same without it. -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+  class="relative min-w-0 overflow-hidden"
+  role="group"
+  aria-label="Roll"
+  aria-describedby="roll-summary"
+  tabindex="0"
+  bind:clientWidth={view.width}
+  bind:clientHeight={view.height}
+>
+  <p id="roll-summary" class="sr-only">{summary} Press J for the same notes as a table.</p>
+  <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
+  <canvas bind:this={bodies} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
+  <canvas
+    bind:this={over}
+    class="absolute inset-0 size-full touch-none"
+    style:cursor
+    aria-hidden="true"
+    data-testid="roll-canvas"
+    onpointerdown={press}
+    onpointermove={move}
+    onpointerup={release}
+    onpointercancel={release}
+    ondblclick={draw}
+    onwheel={wheel}
+  ></canvas>
+  {#if !session.loading && session.version > 0 && notes.count === 0}
+    <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
+      No notes in this clip yet.<br />Double-click to draw one, or press I to insert one at the caret.
+    </p>
+  {/if}
+</div>

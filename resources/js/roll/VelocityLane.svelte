@@ -1,0 +1,48 @@
+<script lang="ts">
+  import type { Session } from '../state/session.svelte';
+  import { settings } from '../state/settings.svelte';
+  import { oncePerFrame } from './layer';
+  import { coloursOf, prepared } from './theme';
+
+  let { session }: { session: Session } = $props();
+
+  const FULL = 127;
+  const ROOM_ABOVE = 6;
+  const { view, notes } = $derived(session);
+  let canvas: HTMLCanvasElement;
+  let height = $state(60);
+
+  const ask = oncePerFrame(() => {
+    const pen = prepared(canvas, view.width, height);
+    if (!pen) return;
+    const colours = coloursOf(settings.theme, session.track.colour);
+    const { start, velocity, muted } = notes.columns;
+    const scale = (height - ROOM_ABOVE) / FULL;
+    pen.fillStyle = colours['row-line'];
+    for (const mark of [32, 64, 96]) pen.fillRect(0, Math.round(height - mark * scale), view.width, 1);
+    const tallest = new Uint8Array(Math.ceil(view.width) + 4);
+    const stems = (selected: number, colour: string) => {
+      pen.fillStyle = colour;
+      tallest.fill(0);
+      for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= view.right; i++) {
+        const x = Math.round(view.x(start[i]));
+        if (notes.selected[i] !== selected || muted[i] || x < 0 || tallest[x] >= velocity[i]) continue;
+        tallest[x] = velocity[i];
+        const top = height - velocity[i] * scale;
+        pen.fillRect(x, top, 2, height - top);
+        pen.fillRect(x - 1, top - 1, 4, 4);
+      }
+    };
+    stems(0, colours.ink);
+    stems(1, colours.selection);
+  });
+
+  $effect(() => {
+    void [view.left, view.pixelsPerTick, view.width, height, settings.theme, session.version, session.track];
+    ask();
+  });
+</script>
+
+<div class="relative min-w-0 border-t border-base-300" bind:clientHeight={height}>
+  <canvas bind:this={canvas} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
+</div>

@@ -1,0 +1,84 @@
+import { MAX_PITCH, NARROWEST_GAP } from './limits';
+import { isBlackKey } from './pitch';
+import type { Colours } from './theme';
+import type { Lines } from './time';
+import type { Viewport } from './viewport.svelte';
+
+/** The ground of the roll: pitch rows, and the lines of grid, beats and bars as far as there is room for them. */
+export function paintGrid(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  lines: Lines,
+  ppq: number,
+  scale: number[] | null,
+  colours: Colours,
+): void {
+  paintRows(pen, view, scale, colours);
+  verticals(pen, view, gridTicks(view, lines), colours['line-grid']);
+  const beats: number[] = [];
+  const bars: number[] = [];
+  for (const bar of lines.bars(Math.max(0, view.left), view.right)) {
+    const beat = (4 * ppq) / bar.stretch.denominator;
+    if (bars.length === 0 || view.x(bar.tick) - view.x(bars[bars.length - 1]) >= NARROWEST_GAP) {
+      bars.push(bar.tick);
+    }
+    if (beat * view.pixelsPerTick >= NARROWEST_GAP) {
+      for (let k = 1; k < bar.stretch.numerator; k++) {
+        beats.push(bar.tick + k * beat);
+      }
+    }
+  }
+  verticals(pen, view, beats, colours['line-beat']);
+  verticals(pen, view, bars, colours['line-bar']);
+}
+
+function paintRows(pen: CanvasRenderingContext2D, view: Viewport, scale: number[] | null, colours: Colours): void {
+  const high = Math.min(MAX_PITCH, view.pitch(0));
+  const low = Math.max(0, view.pitch(view.height));
+  pen.fillStyle = colours['row-white'];
+  pen.fillRect(0, 0, view.width, view.height);
+  for (let pitch = high; pitch >= low; pitch--) {
+    const y = Math.round(view.y(pitch));
+    const height = Math.round(view.y(pitch - 1)) - y;
+    if (isBlackKey(pitch)) {
+      pen.fillStyle = colours['row-black'];
+      pen.fillRect(0, y, view.width, height);
+    }
+    if (scale && !scale.includes(pitch % 12)) {
+      hatch(pen, y, height, view.width, colours.hatch);
+    }
+    pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
+    pen.fillRect(0, y + height - 1, view.width, 1);
+  }
+}
+
+/** Faint slanted strokes over a row that is outside the key. */
+function hatch(pen: CanvasRenderingContext2D, y: number, height: number, width: number, colour: string): void {
+  pen.save();
+  pen.beginPath();
+  pen.rect(0, y, width, height - 1);
+  pen.clip();
+  pen.beginPath();
+  for (let x = -height; x < width; x += 14) {
+    pen.moveTo(x, y + height);
+    pen.lineTo(x + height, y);
+  }
+  pen.strokeStyle = colour;
+  pen.lineWidth = 1;
+  pen.stroke();
+  pen.restore();
+}
+
+function gridTicks(view: Viewport, lines: Lines): number[] {
+  const { before, after } = lines.around(Math.max(0, (view.left + view.right) / 2));
+  return (after - before) * view.pixelsPerTick < NARROWEST_GAP
+    ? []
+    : [...lines.grid(Math.max(0, view.left), view.right)];
+}
+
+function verticals(pen: CanvasRenderingContext2D, view: Viewport, ticks: number[], colour: string): void {
+  pen.fillStyle = colour;
+  for (const tick of ticks) {
+    pen.fillRect(Math.round(view.x(tick)), 0, 1, view.height);
+  }
+}

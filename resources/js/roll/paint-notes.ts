@@ -1,0 +1,172 @@
+import { MAX_PITCH } from './limits';
+import type { NoteStore } from './notes';
+import { pitchName } from './pitch';
+import { FONT, type Colours } from './theme';
+import type { Viewport } from './viewport.svelte';
+
+const NAME_NEEDS_WIDTH = 26;
+const NAME_NEEDS_HEIGHT = 11;
+const ROUND_NEEDS = 5;
+
+/**
+ * The notes that can be seen. A note is a body in the pale tint of its track; its velocity is ink that stands as high
+ * in the body as the note is loud. Selected ones are coral, muted ones an empty dashed outline, moved ones have a
+ * whisker to where they were played.
+ */
+export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteStore, colours: Colours): void {
+  const plain: number[] = [];
+  const selected: number[] = [];
+  const muted: number[] = [];
+  sortIntoStyles(view, notes, plain, selected, muted);
+  const { start, length, pitch, velocity, playedStart } = notes.columns;
+  const height = Math.max(2, view.rowHeight - 1);
+  const scale = view.pixelsPerTick;
+  const wide = (i: number) => Math.max(2, length[i] * scale - 1);
+
+  const bodies = (places: number[], colour: string) => {
+    pen.fillStyle = colour;
+    for (const i of places) {
+      body(pen, (start[i] - view.left) * scale, view.y(pitch[i]), wide(i), height);
+    }
+  };
+  const inks = (places: number[], colour: string) => {
+    pen.fillStyle = colour;
+    for (const i of places) {
+      const y = view.y(pitch[i]);
+      const ink = Math.max(1, (velocity[i] / 127) * height);
+      const width = wide(i);
+      const x = (start[i] - view.left) * scale;
+      if (width >= ROUND_NEEDS && height >= ROUND_NEEDS) {
+        pen.beginPath();
+        const top = ink > height - 2 ? 3 : 0;
+        pen.roundRect(x, y + height - ink, width, ink, [top, top, 3, 3]);
+        pen.fill();
+      } else {
+        pen.fillRect(x, y + height - ink, width, ink);
+      }
+    }
+  };
+
+  bodies(plain, colours.tint);
+  inks(plain, colours.ink);
+  bodies(selected, colours['selection-tint']);
+  inks(selected, colours.selection);
+  outlines(pen, selected, colours.selection, 1.5, []);
+  outlines(pen, muted, colours.ink, 1, [3, 2]);
+  outlines(
+    pen,
+    muted.filter((i) => notes.selected[i]),
+    colours.selection,
+    1.5,
+    [3, 2],
+  );
+  whiskers();
+  names(plain.concat(selected));
+
+  function outlines(
+    to: CanvasRenderingContext2D,
+    places: number[],
+    colour: string,
+    line: number,
+    dash: number[],
+  ): void {
+    if (height < ROUND_NEEDS) {
+      return;
+    }
+    to.strokeStyle = colour;
+    to.lineWidth = line;
+    to.setLineDash(dash);
+    to.beginPath();
+    for (const i of places) {
+      to.roundRect(
+        (start[i] - view.left) * scale + 0.5,
+        view.y(pitch[i]) + 0.5,
+        Math.max(1, wide(i) - 1),
+        height - 1,
+        Math.min(3, wide(i) / 2),
+      );
+    }
+    to.stroke();
+    to.setLineDash([]);
+  }
+
+  function whiskers(): void {
+    pen.strokeStyle = colours.whisker;
+    pen.lineWidth = 1;
+    pen.beginPath();
+    for (const places of [plain, selected, muted]) {
+      for (const i of places) {
+        const distance = playedStart[i] * scale;
+        if (Math.abs(distance) >= 1.5) {
+          const x = (start[i] - view.left) * scale;
+          const y = Math.round(view.y(pitch[i]) + height / 2) + 0.5;
+          const reach = Math.min(4, height / 3);
+          pen.moveTo(x, y);
+          pen.lineTo(x + distance, y);
+          pen.moveTo(Math.round(x + distance) + 0.5, y - reach);
+          pen.lineTo(Math.round(x + distance) + 0.5, y + reach);
+        }
+      }
+    }
+    pen.stroke();
+  }
+
+  function names(places: number[]): void {
+    if (height < NAME_NEEDS_HEIGHT) {
+      return;
+    }
+    const size = Math.min(11, height - 3);
+    pen.font = `600 ${size}px ${FONT}`;
+    pen.textBaseline = 'middle';
+    // A halo in the body's colour keeps the name readable over ink of any height.
+    pen.lineJoin = 'round';
+    pen.lineWidth = 3;
+    for (const i of places) {
+      const width = wide(i);
+      if (width >= NAME_NEEDS_WIDTH) {
+        const x = Math.max((start[i] - view.left) * scale, 0) + 5;
+        const y = view.y(pitch[i]) + height / 2 + 0.5;
+        const name = pitchName(pitch[i]);
+        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : colours.tint;
+        pen.strokeText(name, x, y);
+        pen.fillStyle = colours['note-text'];
+        pen.fillText(name, x, y);
+      }
+    }
+  }
+}
+
+function body(pen: CanvasRenderingContext2D, x: number, y: number, width: number, height: number): void {
+  if (width >= ROUND_NEEDS && height >= ROUND_NEEDS) {
+    pen.beginPath();
+    pen.roundRect(x, y, width, height, 3);
+    pen.fill();
+  } else {
+    pen.fillRect(x, y, width, height);
+  }
+}
+
+/** Sorts what is visible by how it is drawn; a note that would fall on the pixels of the one before it is left out. */
+function sortIntoStyles(view: Viewport, notes: NoteStore, plain: number[], selected: number[], muted: number[]): void {
+  const { start, length, pitch } = notes.columns;
+  const covered = new Float64Array(MAX_PITCH + 1).fill(-Infinity);
+  const high = view.pitch(0) + 1;
+  const low = view.pitch(view.height) - 1;
+  const right = view.right;
+  const pixel = 1 / view.pixelsPerTick;
+  for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= right; i++) {
+    const p = pitch[i];
+    const end = start[i] + Math.max(length[i], pixel);
+    if (p > high || p < low || end < view.left) {
+      continue;
+    }
+    if (notes.columns.muted[i]) {
+      muted.push(i);
+    } else if (notes.selected[i]) {
+      selected.push(i);
+    } else if (end - covered[p] >= pixel) {
+      plain.push(i);
+      covered[p] = end;
+    }
+  }
+}

@@ -1,0 +1,132 @@
+import type { GridStretch, GridTable, TempoStretch } from '../api/types';
+
+/** Where a bar line lies and which bar (from 0) begins there. */
+export interface BarLine {
+  tick: number;
+  bar: number;
+  stretch: GridStretch;
+}
+
+function lastAt<T>(list: T[], begins: (item: T) => boolean): T {
+  let low = 0;
+  let high = list.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (begins(list[middle])) {
+      low = middle;
+    } else {
+      high = middle - 1;
+    }
+  }
+  return list[low];
+}
+
+const roundedQuotient = (dividend: number, divisor: number) =>
+  Math.floor((dividend + Math.floor(divisor / 2)) / divisor);
+
+/** Bars and grid lines from the server's table: this looks up and draws, the rules are the core's. */
+export class Lines {
+  constructor(private readonly table: GridTable) {}
+
+  /** The bar lines in a span, the one before it first. */
+  *bars(from: number, to: number): Generator<BarLine> {
+    const { stretches } = this.table;
+    for (let s = 0; s < stretches.length; s++) {
+      const stretch = stretches[s];
+      const end = stretches[s + 1]?.tick ?? Infinity;
+      if (end <= from || stretch.tick > to) {
+        continue;
+      }
+      const [length, parts] = stretch.barTicks;
+      const first = Math.max(0, Math.floor(((from - stretch.tick) * parts) / length));
+      for (let k = first; ; k++) {
+        const tick = stretch.tick + roundedQuotient(k * length, parts);
+        if (tick >= end || tick > to) {
+          break;
+        }
+        yield { tick, bar: stretch.bar + k, stretch };
+      }
+    }
+  }
+
+  /** The grid lines in a span. */
+  *grid(from: number, to: number): Generator<number> {
+    for (const { tick, bar, stretch } of this.bars(Math.max(0, from), to)) {
+      if (bar % stretch.everyBars !== 0) {
+        continue;
+      }
+      for (const line of stretch.lines) {
+        if (tick + line >= from && tick + line <= to) {
+          yield tick + line;
+        }
+      }
+    }
+  }
+
+  /** The line at or before a tick and the one after it. */
+  around(tick: number): { before: number; after: number } {
+    const at = Math.max(0, tick);
+    const bar = this.barAt(at);
+    const every = bar.stretch.everyBars;
+    const next = this.barStart(every > 1 ? bar.bar - (bar.bar % every) + every : bar.bar + 1);
+    let before = every > 1 ? this.barStart(bar.bar - (bar.bar % every)) : bar.tick;
+    for (const line of bar.bar % every === 0 ? bar.stretch.lines : []) {
+      const place = bar.tick + line;
+      if (place > at) {
+        return place < next ? { before, after: place } : { before, after: next };
+      }
+      before = place;
+    }
+    return { before, after: next };
+  }
+
+  nearest(tick: number): number {
+    const { before, after } = this.around(tick);
+    return tick - before < after - tick ? before : after;
+  }
+
+  barAt(tick: number): BarLine {
+    const stretch = lastAt(this.table.stretches, (item) => item.tick <= tick);
+    const [length, parts] = stretch.barTicks;
+    let k = Math.max(0, Math.floor(((tick - stretch.tick) * parts) / length));
+    const start = (bar: number) => stretch.tick + roundedQuotient(bar * length, parts);
+    while (start(k + 1) <= tick) k++;
+    while (k > 0 && start(k) > tick) k--;
+    return { tick: start(k), bar: stretch.bar + k, stretch };
+  }
+
+  barStart(bar: number): number {
+    const stretch = lastAt(this.table.stretches, (item) => item.bar <= bar);
+    const [length, parts] = stretch.barTicks;
+    return stretch.tick + roundedQuotient((bar - stretch.bar) * length, parts);
+  }
+
+  /** bar.beat.tick, bars and beats from 1. */
+  position(tick: number, ppq: number): string {
+    const bar = this.barAt(Math.max(0, tick));
+    const beat = (4 * ppq) / bar.stretch.denominator;
+    const inBar = Math.max(0, Math.round(tick)) - bar.tick;
+    const beats = Math.floor(inBar / beat);
+    return `${bar.bar + 1}.${beats + 1}.${Math.round(inBar - beats * beat)}`;
+  }
+}
+
+/** Ticks and seconds, interpolated between the server's tempo stretches. */
+export class Clock {
+  constructor(private readonly tempos: TempoStretch[]) {}
+
+  seconds(tick: number): number {
+    const stretch = lastAt(this.tempos, (item) => item.tick <= tick);
+    return stretch.seconds + (tick - stretch.tick) * stretch.secondsPerTick;
+  }
+
+  tick(seconds: number): number {
+    const stretch = lastAt(this.tempos, (item) => item.seconds <= seconds);
+    return stretch.tick + (seconds - stretch.seconds) / stretch.secondsPerTick;
+  }
+
+  /** How long a span of ticks lasts at a place, in ms. */
+  milliseconds(tick: number, ticks: number): number {
+    return 1000 * (this.seconds(tick + ticks) - this.seconds(tick));
+  }
+}

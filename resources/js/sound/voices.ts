@@ -1,0 +1,122 @@
+import * as Tone from 'tone';
+import type { VoiceName } from '../api/types';
+
+/** Something that can sound a note: pitch 0–127, velocity 1–127, times in seconds of the audio clock. */
+export interface Voice {
+  play(pitch: number, velocity: number, at: number, seconds: number): void;
+  silence(): void;
+  dispose(): void;
+}
+
+const MOST_NOTES = 48;
+
+const frequency = (pitch: number) => 440 * 2 ** ((pitch - 69) / 12);
+
+type Poly = Tone.PolySynth<Tone.Synth> | Tone.PolySynth<Tone.FMSynth> | Tone.PolySynth<Tone.AMSynth>;
+
+function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
+  synth.maxPolyphony = MOST_NOTES;
+  synth.connect(output);
+  return {
+    play: (pitch, velocity, at, seconds) =>
+      synth.triggerAttackRelease(
+        frequency(pitch),
+        Math.min(longest, Math.max(0.02, seconds)),
+        at,
+        (velocity / 127) ** 1.6,
+      ),
+    silence: () => synth.releaseAll(),
+    dispose: () => synth.dispose(),
+  };
+}
+
+function plucked(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.FMSynth, {
+    harmonicity: 4.01,
+    modulationIndex: 2.4,
+    envelope: { attack: 0.002, decay: 0.9, sustain: 0.02, release: 0.35 },
+    modulationEnvelope: { attack: 0.001, decay: 0.12, sustain: 0, release: 0.1 },
+    volume: -8,
+  });
+  return tuned(synth, output);
+}
+
+function bass(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.FMSynth, {
+    harmonicity: 1,
+    modulationIndex: 3,
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.008, decay: 0.7, sustain: 0.35, release: 0.12 },
+    modulationEnvelope: { attack: 0.002, decay: 0.18, sustain: 0.05, release: 0.1 },
+    volume: -5,
+  });
+  return tuned(synth, output);
+}
+
+function sustained(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.AMSynth, {
+    harmonicity: 2,
+    oscillator: { type: 'fatsawtooth', count: 2, spread: 12 },
+    envelope: { attack: 0.06, decay: 0.3, sustain: 0.75, release: 0.3 },
+    volume: -19,
+  });
+  return tuned(synth, output);
+}
+
+/** Drums by the pitch of the note, as General MIDI lays them out. */
+function drums(output: Tone.InputNode): Voice {
+  const low = new Tone.MembraneSynth({
+    octaves: 5,
+    pitchDecay: 0.04,
+    envelope: { attack: 0.001, decay: 0.4, sustain: 0, release: 0.1 },
+  });
+  const skin = new Tone.PolySynth(Tone.MembraneSynth, { octaves: 2, pitchDecay: 0.02, volume: -8 });
+  const snare = new Tone.NoiseSynth({
+    noise: { type: 'pink' },
+    envelope: { attack: 0.001, decay: 0.16, sustain: 0 },
+    volume: -7,
+  });
+  const metalFilter = new Tone.Filter(7500, 'highpass');
+  const metal = new Tone.NoiseSynth({
+    noise: { type: 'white' },
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0 },
+    volume: -12,
+  });
+  low.connect(output);
+  skin.connect(output);
+  snare.connect(output);
+  metal.connect(metalFilter);
+  metalFilter.connect(output);
+  const lastAt = new Map<object, number>();
+  // One-voice drums refuse two strokes at one instant.
+  const after = (drum: object, at: number) => {
+    const time = Math.max(at, (lastAt.get(drum) ?? 0) + 0.001);
+    lastAt.set(drum, time);
+    return time;
+  };
+  return {
+    play(pitch, velocity, at) {
+      const loud = (velocity / 127) ** 1.4;
+      if (pitch === 35 || pitch === 36) {
+        low.triggerAttackRelease(52, 0.2, after(low, at), loud);
+      } else if (pitch >= 37 && pitch <= 40) {
+        snare.triggerAttackRelease(0.12, after(snare, at), loud);
+        skin.triggerAttackRelease(180, 0.08, at, loud * 0.5);
+      } else if ([42, 44, 46, 49, 51, 53, 54, 57, 59, 69, 70, 82].includes(pitch)) {
+        metal.triggerAttackRelease([46, 49, 51, 57].includes(pitch) ? 0.3 : 0.05, after(metal, at), loud);
+      } else {
+        skin.triggerAttackRelease(frequency(pitch), 0.2, at, loud);
+      }
+    },
+    silence: () => skin.releaseAll(),
+    dispose: () => [low, skin, snare, metal, metalFilter].forEach((node) => node.dispose()),
+  };
+}
+
+const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = { plucked, bass, sustained, drums };
+
+export function makeVoice(name: VoiceName, output: Tone.InputNode): Voice {
+  return MAKERS[name](output);
+}
+
+export const VOICE_NAMES = Object.keys(MAKERS) as VoiceName[];

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Clip;
+use App\Models\HistoryStep;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\AppTestCase;
+
+final class ClipTest extends AppTestCase
+{
+    public function test_an_edit_answers_with_what_changed_and_nothing_more(): void
+    {
+        $clip = $this->clip();
+        $answer = $this->edit($clip, 1, ['quantize'], [1, 2]);
+
+        self::assertSame(2, $answer['revision']);
+        self::assertSame([['id' => [1, 2], 'start' => [0, 120], 'playedStart' => [10, 10], 'playedEnd' => [10, 10]]], $answer['changed']);
+        self::assertSame(['undo' => 'quantize', 'redo' => null], $answer['history']);
+        self::assertStringStartsWith('2 notes quantized to 1/16', $answer['message']);
+        self::assertSame([0, 120, 250], $this->column($clip, 'start'));
+    }
+
+    public function test_several_lines_are_one_step_and_the_selection_is_handed_on(): void
+    {
+        $clip = $this->clip();
+        $answer = $this->edit($clip, 1, ['duplicate', 'nudge by=1/4', 'transpose semitones=12'], [1]);
+
+        self::assertSame([[4], [490], [72]], [$answer['added']['id'], $answer['added']['start'], $answer['added']['pitch']]);
+        self::assertSame([4], $answer['selection']);
+
+        $back = $this->postJson("/api/clips/{$clip}/undo", ['revision' => 2])->assertOk()->json();
+        self::assertSame([[4], [1]], [$back['removed'], $back['selection']], 'undo selects what was selected before');
+        self::assertSame([10, 130, 250], $this->column($clip, 'start'));
+    }
+
+    public function test_undo_and_redo_walk_the_whole_history(): void
+    {
+        $clip = $this->clip();
+        $lines = ['quantize', 'transpose semitones=2', 'delete', 'insert at=0 pitch=50'];
+        foreach ($lines as $k => $line) {
+            $this->edit($clip, $k + 1, [$line]);
+        }
+        $end = $this->getJson("/api/clips/{$clip}")->json('notes');
+
+        for ($k = 0; $k < 4; $k++) {
+            $this->postJson("/api/clips/{$clip}/undo", ['revision' => 5 + $k])->assertOk()->assertJsonPath('history.undo', array_reverse($lines)[$k + 1] ?? null);
+        }
+        self::assertSame([10, 130, 250], $this->column($clip, 'start'));
+        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 9])->assertStatus(422)->assertJsonPath('error.message', 'Nothing to undo: this is the clip as it came in.');
+
+        for ($k = 0; $k < 4; $k++) {
+            $this->postJson("/api/clips/{$clip}/redo", ['revision' => 9 + $k])->assertOk()->assertJsonPath('history.undo', $lines[$k]);
+        }
+        self::assertSame($end, $this->getJson("/api/clips/{$clip}")->json('notes'));
+        $this->postJson("/api/clips/{$clip}/redo", ['revision' => 13])->assertStatus(422);
+    }
+
+    public function test_an_edit_after_an_undo_begins_a_branch_and_the_old_one_is_kept(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['quantize']);
+        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 2]);
+
+        self::assertSame(['undo' => 'transpose semitones=1', 'redo' => null], $this->edit($clip, 3, ['transpose semitones=1'])['history']);
+        self::assertSame(2, HistoryStep::query()->where('parent_id', null)->count());
+    }
+
+    public function test_a_held_key_is_one_step(): void
+    {
+        $clip = $this->clip();
+        for ($k = 1; $k <= 5; $k++) {
+            $answer = $this->edit($clip, $k, ['transpose semitones=1']);
+        }
+
+        self::assertSame('transpose semitones=1 × 5', $answer['history']['undo']);
+        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 6])->assertOk();
+        self::assertSame([60, 64, 67], $this->column($clip, 'pitch'));
+    }
+
+    public function test_a_second_writer_gets_a_conflict_and_the_present_state_and_nothing_is_lost(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['transpose semitones=1']);
+        $answer = $this->edit($clip, 1, ['delete'], status: 409);
+
+        self::assertSame([2, [61, 65, 68]], [$answer['clip']['revision'], $answer['clip']['notes']['pitch']]);
+        self::assertStringContainsString('another window', $answer['error']['message']);
+        self::assertSame([61, 65, 68], $this->column($clip, 'pitch'));
+    }
+
+    /** @return array<string, array{array<string, mixed>, string}> */
+    public static function wrongRequests(): array
+    {
+        $good = ['revision' => 1, 'lines' => ['quantize'], 'selection' => [1]];
+
+        return [
+            'an unknown edit' => [['lines' => ['quantise']] + $good, 'Did you mean quantize?'],
+            'a second line that is wrong' => [['lines' => ['transpose semitones=1', 'nudge by=far']] + $good, 'nudge: by takes'],
+            'a second line that cannot be done' => [['lines' => ['transpose semitones=1', 'transpose octaves=9']] + $good, 'Nothing moved'],
+            'no lines' => [['lines' => []] + $good, 'lines takes 1 to 100'],
+            'no revision' => [['revision' => 'new'] + $good, 'revision takes'],
+            'a selection of words' => [['selection' => ['all']] + $good, 'list of note ids'],
+            'a wrong grid' => [['context' => ['grid' => '1/500']] + $good, 'is no grid'],
+            'a wrong swing' => [['context' => ['swing' => 400]] + $good, 'Swing goes from 0 to 150'],
+            'a range that ends before it begins' => [['context' => ['range' => [10, 5]]] + $good, 'A range runs from'],
+            'a caret outside' => [['context' => ['caret' => [0, 200]]] + $good, 'pitch 0 to 127'],
+        ];
+    }
+
+    /** @param  array<string, mixed>  $request */
+    #[DataProvider('wrongRequests')]
+    public function test_what_cannot_be_done_is_refused_whole_with_what_would_work(array $request, string $message): void
+    {
+        $clip = $this->clip();
+        $error = $this->postJson("/api/clips/{$clip}/edits", $request)->assertStatus(422)->json('error.message');
+
+        self::assertStringContainsString($message, $error);
+        self::assertSame([1, [60, 64, 67]], [Clip::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')]);
+    }
+
+    public function test_an_edit_that_changes_nothing_makes_no_step(): void
+    {
+        $clip = $this->clip();
+
+        self::assertSame([1, null], [$this->edit($clip, 1, ['velocity add=0'])['revision'], $this->edit($clip, 1, ['quantize'], [])['history']['undo']]);
+    }
+}

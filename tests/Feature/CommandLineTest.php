@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Console\Commands\WriteDocs;
+use Illuminate\Support\Facades\Artisan;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Smf\SmfFile;
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Process\Process;
+use Tests\AppTestCase;
+
+final class CommandLineTest extends AppTestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = sys_get_temp_dir().'/jactonic-'.bin2hex(random_bytes(6));
+        mkdir($this->folder);
+        file_put_contents("{$this->folder}/in.mid", $this->smallFile()->write());
+    }
+
+    protected function tearDown(): void
+    {
+        array_map(unlink(...), glob("{$this->folder}/*") ?: []);
+        rmdir($this->folder);
+        parent::tearDown();
+    }
+
+    /** @param  array<string, mixed>  $options */
+    private function song(string $command, array $options = []): string
+    {
+        $files = $command === 'song:edit' ? ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid"] : ['in' => "{$this->folder}/in.mid"];
+        $status = Artisan::call($command, $options + $files);
+        $said = Artisan::output();
+        self::assertSame(0, $status, $said);
+
+        return $said;
+    }
+
+    public function test_lines_are_run_in_a_row_and_it_says_what_each_did(): void
+    {
+        $said = $this->song('song:edit', ['--do' => ['quantize', 'transpose semitones=-12'], '--where' => 'pitch=64..']);
+
+        self::assertStringContainsString('Track 1 (Lead): quantize: 2 notes quantized to 1/16', $said);
+        self::assertStringContainsString('Track 1 (Lead): transpose semitones=-12: 2 notes down 12 semitones', $said);
+        $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
+        self::assertSame([[10, 60], [120, 52], [240, 55]], array_map(null, $notes->start, $notes->pitch));
+    }
+
+    public function test_the_conditions_choose_anew_before_each_line(): void
+    {
+        $this->song('song:edit', ['--do' => ['transpose semitones=10', 'delete'], '--where' => 'pitch=..70']);
+
+        self::assertSame([74, 77], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->pitch);
+    }
+
+    public function test_the_context_comes_from_the_options(): void
+    {
+        $this->song('song:edit', ['--do' => ['insert', 'legato last=range', 'transpose degrees=1'], '--grid' => '1/8', '--swing' => '50', '--key' => 'C major', '--caret' => '960:C3', '--range' => '0..1200', '--track' => '1']);
+        $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
+
+        self::assertSame([[960, 240, 50], [10, 120, 62]], [[$notes->start[3], $notes->length[3], $notes->pitch[3]], [$notes->start[0], $notes->length[0], $notes->pitch[0]]]);
+    }
+
+    public function test_a_dry_run_writes_nothing_and_json_can_be_read_by_programs(): void
+    {
+        $said = json_decode($this->song('song:edit', ['--do' => ['quantize'], '--dry' => true, '--json' => true]), true);
+
+        self::assertSame(['track' => 1, 'name' => 'Lead', 'line' => 'quantize', 'selected' => 3], array_slice($said['done'][0], 0, 4));
+        self::assertFileDoesNotExist("{$this->folder}/out.mid");
+    }
+
+    #[TestWith(['--do=quantise', 'Did you mean quantize?'])]
+    #[TestWith(['--do=transpose octaves=9', 'Nothing moved'])]
+    #[TestWith(['--track=3 --do=mute', 'There is no track 3; 1 track has notes'])]
+    #[TestWith(['--where=size=5 --do=mute', 'There is no condition'])]
+    #[TestWith(['--key=H --do=mute', 'is no key'])]
+    #[TestWith(['--dry', 'Say what to do'])]
+    public function test_an_error_goes_to_standard_error_and_leaves_the_file_untouched(string $options, string $message): void
+    {
+        file_put_contents("{$this->folder}/out.mid", 'as it was');
+        $words = array_map(trim(...), preg_split('/ (?=--)/', $options) ?: []);
+        $process = new Process(['php', 'artisan', 'song:edit', "{$this->folder}/in.mid", "{$this->folder}/out.mid", ...$words], base_path());
+        $process->run();
+
+        self::assertSame([1, ''], [$process->getExitCode(), $process->getOutput()]);
+        self::assertStringContainsString($message, $process->getErrorOutput());
+        self::assertStringEqualsFile("{$this->folder}/out.mid", 'as it was');
+        self::assertSame(["{$this->folder}/in.mid", "{$this->folder}/out.mid"], glob("{$this->folder}/*"));
+    }
+
+    public function test_notes_are_listed_as_a_table_and_as_json(): void
+    {
+        self::assertStringContainsString('| 130   | 1.1.130  | 100    | 64    | E4   | 80       | 64      | 1              | no    |', $this->song('song:notes'));
+        self::assertSame(
+            ['ppq' => 480, 'tracks' => [['name' => 'Lead', 'notes' => [[10, 100, 60, 64, 64, 0], [130, 100, 64, 80, 64, 0], [250, 100, 67, 96, 64, 0]]]]],
+            json_decode($this->song('song:notes', ['--json' => true]), true),
+        );
+    }
+
+    public function test_the_catalog_is_listed(): void
+    {
+        Artisan::call('song:edits', ['--json' => true]);
+        $edits = json_decode(Artisan::output(), true);
+
+        self::assertSame(['quantize', 'as-played', 'nudge', 'transpose', 'length', 'legato', 'untangle', 'velocity', 'insert', 'duplicate', 'delete', 'mute'], array_column($edits, 'name'));
+        self::assertSame(['strength', 'whole-number', '100', 0, 100, '%'], array_map(static fn (string $key): mixed => $edits[0]['parameters'][2][$key], ['name', 'kind', 'default', 'min', 'max', 'unit']));
+    }
+
+    public function test_what_is_made_from_the_program_is_current(): void
+    {
+        foreach (WriteDocs::made(Catalog::standard()) as $path => $text) {
+            self::assertStringEqualsFile(base_path($path), $text, "{$path} is old: run php artisan docs:write");
+        }
+    }
+}
