@@ -78,7 +78,7 @@ setup_front() {
 # PHP's own server with several workers; the just-in-time compiler halves the time of an edit.
 serve() {
   PHP_CLI_SERVER_WORKERS=${WORKERS:-4} exec php -d opcache.enable=1 -d opcache.enable_cli=1 \
-    -d opcache.jit_buffer_size=64M -d opcache.jit=tracing -d memory_limit=1G -d post_max_size=40M \
+    -d opcache.jit_buffer_size=64M -d "opcache.jit=${JIT:-tracing}" -d memory_limit=1G -d post_max_size=40M \
     -d display_errors=0 -d log_errors=0 \
     -S "127.0.0.1:$1" -t public public/router.php >>storage/logs/server.log 2>&1
 }

@@ -14,8 +14,6 @@ return [
             // What was acknowledged survives a kill of the process and of the machine.
             'journal_mode' => 'WAL',
             'synchronous' => 'FULL',
-            // A transaction takes the write lock at once, so that two writers queue up and neither fails half way.
-            'transaction_mode' => 'IMMEDIATE',
         ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],

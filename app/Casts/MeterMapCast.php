@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Casts;
 
-use App\Models\Song;
 use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
 use Illuminate\Database\Eloquent\Model;
 use Jactonic\Core\Time\Meter;
@@ -18,7 +17,7 @@ final class MeterMapCast implements CastsAttributes
         /** @var array<int, array{int, int}> $changes */
         $changes = json_decode(is_string($value) ? $value : '[]', true);
 
-        return MeterMap::of($model instanceof Song ? $model->ppq : 960, array_map(static fn (array $meter): Meter => Meter::of(...$meter), $changes));
+        return MeterMap::of(is_int($attributes['ppq'] ?? null) ? $attributes['ppq'] : 960, array_map(static fn (array $meter): Meter => Meter::of(...$meter), $changes));
     }
 
     public function set(Model $model, string $key, mixed $value, array $attributes): string

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Casts;
 
-use App\Models\Song;
 use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
 use Illuminate\Database\Eloquent\Model;
 use Jactonic\Core\Time\TempoMap;
@@ -17,7 +16,7 @@ final class TempoMapCast implements CastsAttributes
         /** @var array<int, int> $changes */
         $changes = json_decode(is_string($value) ? $value : '[]', true);
 
-        return TempoMap::of($model instanceof Song ? $model->ppq : 960, $changes);
+        return TempoMap::of(is_int($attributes['ppq'] ?? null) ? $attributes['ppq'] : 960, $changes);
     }
 
     public function set(Model $model, string $key, mixed $value, array $attributes): string

@@ -14,7 +14,9 @@ use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Packing\PackedNotes;
 
 /**
  * Runs edit lines on a clip, and walks its history.
@@ -54,16 +56,13 @@ final readonly class ClipEditor
                 $done = $done?->then($change) ?? $change;
             }
             if ($done->isNothing()) {
-                return new ClipState($clip, $done);
+                return ClipState::of($clip, $done);
             }
             $lines = array_map(static fn (PreparedEdit $edit): string => (string) $edit->line, $prepared);
-            $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
-            $clip->notes = $notes;
-            $clip->length = max($clip->length, $this->files->length($notes, $context->meters));
-            $clip->revision++;
-            $clip->save();
+            $step = $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
+            $this->store($clip, $notes, $step->id);
 
-            return new ClipState($clip, $done);
+            return ClipState::newest($clip, $done, $step, $selection);
         });
     }
 
@@ -105,9 +104,14 @@ final readonly class ClipEditor
         });
     }
 
+    /**
+     * The clip, locked for writing. The lock comes first: a transaction that has read before it writes is turned away
+     * by SQLite when another one wrote in between, while writers that begin with the lock queue up.
+     */
     private function clipAt(int $clipId, int $revision): Clip
     {
-        $clip = Clip::query()->with('track.song')->findOrFail($clipId);
+        $this->database->update('update clips set revision = revision where id = ?', [$clipId]);
+        $clip = Clip::inSong($clipId);
         if ($clip->revision !== $revision) {
             throw new Conflict($clip);
         }
@@ -117,31 +121,38 @@ final readonly class ClipEditor
 
     private function walk(Clip $clip, Change $change, ?int $stepId): ClipState
     {
-        $notes = $change->applyTo($clip->notes);
-        $clip->notes = $notes;
-        $clip->length = max($clip->length, $this->files->length($notes, $clip->track->song->meters));
-        $clip->step_id = $stepId;
-        $clip->revision++;
-        $clip->save();
+        $this->store($clip, $change->applyTo($clip->notes), $stepId);
 
-        return new ClipState($clip, $change);
+        return ClipState::of($clip, $change);
+    }
+
+    /** Written with one statement: a model with its casts would pack the notes several times over. */
+    private function store(Clip $clip, Notes $notes, ?int $stepId): void
+    {
+        $clip->revision++;
+        $clip->step_id = $stepId;
+        $clip->length = max($clip->length, $this->files->length($notes, $clip->meters));
+        Clip::query()->whereKey($clip->id)->update([
+            'revision' => $clip->revision, 'step_id' => $stepId, 'length' => $clip->length, 'notes' => PackedNotes::pack($notes),
+        ]);
     }
 
     /** Adds a step to the history, or joins it to the last one where it is a quick repeat of it. */
-    private function record(Clip $clip, Step $step): void
+    private function record(Clip $clip, Step $step): HistoryStep
     {
-        $last = HistoryStep::current($clip);
+        $last = HistoryStep::current($clip, ['id', 'lines', 'at', 'times']);
         if ($last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->isNewest($last)) {
-            $before = $last->step();
+            $before = $last->refresh()->step();
             if ($before->isRepeatedBy($step)) {
                 $last->hold($before->joinedWith($step))->save();
 
-                return;
+                return $last;
             }
         }
         $row = (new HistoryStep)->fill(['clip_id' => $clip->id, 'parent_id' => $clip->step_id])->hold($step);
         $row->save();
-        $clip->step_id = $row->id;
+
+        return $row;
     }
 
     private function isNewest(HistoryStep $step): bool

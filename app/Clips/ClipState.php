@@ -9,14 +9,32 @@ use App\Models\HistoryStep;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Notes\Change;
 use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
 
 /** A clip after a change, as it goes to the browser: columns, and only what changed. */
 final readonly class ClipState
 {
-    public function __construct(
+    /**
+     * @param  array{undo: string|null, redo: string|null}  $history
+     * @param  bool  $keepsSelection  whether the browser's selection stays as it sent it
+     */
+    private function __construct(
         private Clip $clip,
         private Change $change,
+        private array $history,
+        private bool $keepsSelection,
     ) {
+    }
+
+    public static function of(Clip $clip, Change $change): self
+    {
+        return new self($clip, $change, self::history($clip), false);
+    }
+
+    /** After a step that is the newest of its branch: nothing needs to be looked up. */
+    public static function newest(Clip $clip, Change $change, HistoryStep $step, Selection $before): self
+    {
+        return new self($clip, $change, ['undo' => $step->title(), 'redo' => null], $change->selection->ids === $before->ids);
     }
 
     /** @return array<string, mixed> */
@@ -30,9 +48,9 @@ final readonly class ClipState
             'removed' => $change->removed->id,
             'added' => self::columns($change->added),
             'changed' => self::grouped($change->after),
-            'selection' => $change->selection->ids,
+            'selection' => $this->keepsSelection ? null : $change->selection->ids,
             'message' => $change->summary,
-            'history' => self::history($this->clip),
+            'history' => $this->history,
         ];
     }
 

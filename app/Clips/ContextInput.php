@@ -21,14 +21,13 @@ final readonly class ContextInput
     ) {
     }
 
+    /** @param  Clip  $clip  with its song's time, as `Clip::inSong()` gives it */
     public function for(Clip $clip): Context
     {
-        $song = $clip->track->song;
-
         return new Context(
-            $song->meters, $song->tempos, $this->grid,
-            $song->key === null ? null : Scale::parse($song->key),
-            $this->caret, $this->range, $clip->track->channel,
+            $clip->meters, $clip->tempos, $this->grid,
+            $clip->key === null ? null : Scale::parse($clip->key),
+            $this->caret, $this->range, $clip->channel,
         );
     }
 }

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Casts\MeterMapCast;
 use App\Casts\NotesCast;
+use App\Casts\TempoMapCast;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Time\MeterMap;
+use Jactonic\Core\Time\TempoMap;
 
 /**
  * @property int $id
@@ -17,18 +21,34 @@ use Jactonic\Core\Notes\Notes;
  * @property int $revision
  * @property int|null $step_id
  * @property Notes $notes
- * @property Track $track
+ * @property-read int $channel of its track, where read in its song
+ * @property-read string|null $key of its song, likewise
+ * @property-read TempoMap $tempos of its song, likewise
+ * @property-read MeterMap $meters of its song, likewise
  */
 final class Clip extends Model
 {
     public $timestamps = false;
 
     /** @var array<string, string> */
-    protected $casts = ['notes' => NotesCast::class];
+    protected $casts = ['notes' => NotesCast::class, 'tempos' => TempoMapCast::class, 'meters' => MeterMapCast::class];
 
-    /** @return BelongsTo<Track, $this> */
-    public function track(): BelongsTo
+    /**
+     * A clip with the time and the key of its song and the channel of its track, in one query: it is what every edit
+     * begins with.
+     *
+     * @throws ModelNotFoundException where there is none, or its song was deleted
+     */
+    public static function inSong(int $id): self
     {
-        return $this->belongsTo(Track::class);
+        /** @var self $clip */
+        $clip = self::query()
+            ->join('tracks', 'tracks.id', '=', 'clips.track_id')
+            ->join('songs', 'songs.id', '=', 'tracks.song_id')
+            ->whereNull('songs.deleted_at')
+            ->where('clips.id', $id)
+            ->firstOrFail(['clips.*', 'tracks.channel', 'songs.ppq', 'songs.tempos', 'songs.meters', 'songs.key']);
+
+        return $clip;
     }
 }

@@ -7,8 +7,8 @@ namespace Jactonic\Core\Notes;
 /** Puts columns of notes in the one order notes stand in: by start, then pitch, then id. */
 final class Order
 {
-    /** A sort key packs start, pitch and place into one whole number: 31 + 7 + 24 bits. */
-    private const PLACE_BITS = 24;
+    /** A sort key packs start, pitch and rank into one whole number: 31 + 7 + 24 bits. */
+    private const RANK_BITS = 24;
 
     /**
      * @param  array<string, array<int, int>>  $columns  complete columns with places 0, 1, 2 …
@@ -48,53 +48,34 @@ final class Order
     }
 
     /**
-     * @param  array<int, int>  $start
-     * @param  array<int, int>  $pitch
-     * @param  array<int, int>  $id
-     * @return list<int> the present places in the wanted order
-     */
-    private static function places(array $start, array $pitch, array $id): array
-    {
-        $keys = [];
-        foreach ($start as $i => $tick) {
-            $keys[] = (($tick << 7 | $pitch[$i]) << self::PLACE_BITS) | $i;
-        }
-        sort($keys);
-
-        $mask = (1 << self::PLACE_BITS) - 1;
-        $places = [];
-        $tied = false;
-        $before = -1;
-        foreach ($keys as $key) {
-            $places[] = $key & $mask;
-            $tied = $tied || $key >> self::PLACE_BITS === $before;
-            $before = $key >> self::PLACE_BITS;
-        }
-
-        return $tied ? self::placesWithTies($start, $pitch, $id) : $places;
-    }
-
-    /**
-     * The same where notes share start and pitch and their ids decide: the places are ranked by id first.
+     * The present places in the wanted order. Start, pitch and rank lie in one whole number, so that sorting compares
+     * plain numbers; the rank is the id itself as long as ids are small enough for that.
      *
      * @param  array<int, int>  $start
      * @param  array<int, int>  $pitch
      * @param  array<int, int>  $id
      * @return list<int>
      */
-    private static function placesWithTies(array $start, array $pitch, array $id): array
+    private static function places(array $start, array $pitch, array $id): array
     {
-        asort($id);
-        $ranked = array_keys($id);
+        if ($id !== [] && max($id) >> self::RANK_BITS !== 0) {
+            asort($id);
+            $placeByRank = array_keys($id);
+            $rank = array_flip($placeByRank);
+        } else {
+            $placeByRank = array_flip($id);
+            $rank = $id;
+        }
         $keys = [];
-        foreach ($ranked as $rank => $i) {
-            $keys[] = (($start[$i] << 7 | $pitch[$i]) << self::PLACE_BITS) | $rank;
+        foreach ($start as $i => $tick) {
+            $keys[] = ($tick << 7 | $pitch[$i]) << self::RANK_BITS | $rank[$i];
         }
         sort($keys);
-        $mask = (1 << self::PLACE_BITS) - 1;
+
+        $mask = (1 << self::RANK_BITS) - 1;
         $places = [];
         foreach ($keys as $key) {
-            $places[] = $ranked[$key & $mask];
+            $places[] = $placeByRank[$key & $mask];
         }
 
         return $places;
@@ -108,6 +89,9 @@ final class Order
     private static function arrange(array $columns, array $places): array
     {
         foreach ($columns as $name => $column) {
+            if ($column === [] || min($column) === max($column)) {
+                continue;
+            }
             $arranged = [];
             foreach ($places as $i) {
                 $arranged[] = $column[$i];

@@ -36,7 +36,8 @@ export interface ClipChange {
   removed: number[];
   added: NoteColumns | null;
   changed: (Partial<NoteColumns> & { id: number[] })[];
-  selection: number[];
+  /** null where it stays as it was sent */
+  selection: number[] | null;
   message: string;
   history: History;
 }

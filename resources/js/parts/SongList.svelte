@@ -103,7 +103,7 @@
     </section>
   {:else}
     <table class="table">
-      <thead>
+      <thead class="text-secondary">
         <tr
           ><th>Song</th><th>Tracks</th><th>Tempo</th><th>Key</th><th>Changed</th><th
             ><span class="sr-only">Actions</span></th

@@ -115,12 +115,12 @@
   >
     <div
       class="mt-auto h-full origin-bottom bg-success"
-      style:transform="scaleY({Math.min(1, player.level * 2.5)})"
+      style:transform="scaleY({Math.min(1, player.level * 1.4)})"
     ></div>
   </div>
-  <output class="w-20 text-right font-semibold" aria-label="Position"
-    >{session.lines.position(player.tick, session.song.ppq)}</output
-  >
+  <div class="w-20 text-right font-semibold" role="timer" aria-label="Position">
+    {session.lines.position(player.tick, session.song.ppq)}
+  </div>
 
   <label class="flex items-center gap-1">
     <input
@@ -135,7 +135,7 @@
     />
     <span class="hidden text-xs text-secondary xl:inline">BPM</span>
   </label>
-  <output aria-label="Meter" class="px-1">{meter.numerator}/{meter.denominator}</output>
+  <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
   <div class="join" role="group" aria-label="Key">
     <select
       class="join-item select select-sm w-16"

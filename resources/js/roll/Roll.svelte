@@ -193,6 +193,10 @@
     style:cursor
     aria-hidden="true"
     data-testid="roll-canvas"
+    data-left={view.left}
+    data-top={view.top}
+    data-pixels-per-tick={view.pixelsPerTick}
+    data-row-height={view.rowHeight}
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}

@@ -105,9 +105,9 @@ export class Lines {
   position(tick: number, ppq: number): string {
     const bar = this.barAt(Math.max(0, tick));
     const beat = (4 * ppq) / bar.stretch.denominator;
-    const inBar = Math.max(0, Math.round(tick)) - bar.tick;
+    const inBar = Math.max(0, Math.floor(tick)) - bar.tick;
     const beats = Math.floor(inBar / beat);
-    return `${bar.bar + 1}.${beats + 1}.${Math.round(inBar - beats * beat)}`;
+    return `${bar.bar + 1}.${beats + 1}.${Math.floor(inBar - beats * beat)}`;
   }
 }
 

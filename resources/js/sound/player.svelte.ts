@@ -25,7 +25,7 @@ export class Player {
   playing = $state(false);
   /** where the playhead is, in ticks */
   tick = $state(0);
-  /** loudness of what sounds now, 0–1 */
+  /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   level = $state(0);
   readonly #session: Session;
   #master: Tone.Gain | undefined;
@@ -117,7 +117,7 @@ export class Player {
 
   /** Moves the playhead to where the sound is. Called once a frame. */
   frame(): void {
-    this.level = this.#meter ? Math.min(1, Math.max(0, this.#meter.getValue() as number)) : 0;
+    this.level = this.#meter ? Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number))) : 0;
     if (!this.playing) {
       return;
     }

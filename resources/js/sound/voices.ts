@@ -58,7 +58,7 @@ function sustained(output: Tone.InputNode): Voice {
     harmonicity: 2,
     oscillator: { type: 'fatsawtooth', count: 2, spread: 12 },
     envelope: { attack: 0.06, decay: 0.3, sustain: 0.75, release: 0.3 },
-    volume: -19,
+    volume: -14,
   });
   return tuned(synth, output);
 }

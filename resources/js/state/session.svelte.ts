@@ -206,13 +206,13 @@ export class Session {
     this.#revision = change.revision;
     this.history = change.history;
     this.view.length = Math.max(1, change.length);
-    if (epoch === this.#epoch) {
+    if (change.selection && epoch === this.#epoch) {
       this.notes.select(change.selection);
     }
     this.version++;
     this.say(change.message);
     if (sound) {
-      this.onHeard(change.selection.map((id) => this.notes.placeOf(id)));
+      this.onHeard((change.selection ?? this.notes.selection()).map((id) => this.notes.placeOf(id)));
     }
   }
 }

@@ -1,0 +1,111 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const FRAME = 1000 / 60;
+const KEYS = 40;
+const base = process.argv[2];
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+
+async function open(notes) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => localStorage.setItem('jactonic.settings', JSON.stringify({ hear: false })));
+  const answer = await page.request.post(`${base}/api/songs`, {
+    data: JSON.parse(readFileSync(`storage/bench/${notes}.json`, 'utf8')),
+  });
+  const { song } = await answer.json();
+  await page.goto(`${base}/songs/${song.id}`);
+  await page.getByText(`All ${notes} notes`).waitFor();
+  return page;
+}
+
+const share = (values, part) => [...values].sort((a, b) => a - b)[Math.floor(values.length * part)];
+const round = (value) => Math.round(value * 100) / 100;
+const rows = [];
+
+/** Time from the key event to the end of the frame that shows the result: the status line changes with the notes. */
+async function keyToPaint(notes, limit) {
+  const page = await open(notes);
+  await page.keyboard.press('0');
+  await page.keyboard.press('Control+a');
+  await page.evaluate(() => {
+    window.times = [];
+    window.addEventListener('keydown', (event) => (window.pressed = event.timeStamp), true);
+    const status = document.querySelector('p[role=status]');
+    new MutationObserver(() => {
+      const { pressed } = window;
+      // The notes are painted in the next frame; the frame after it begins when that one is on its way to the screen.
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => window.times.push(performance.now() - pressed);
+        channel.port2.postMessage(0);
+      });
+    }).observe(status, { childList: true, characterData: true, subtree: true });
+  });
+  for (let k = 0; k < KEYS; k++) {
+    const before = await page.evaluate(() => window.times.length);
+    await page.keyboard.press(k % 2 ? 'ArrowDown' : 'ArrowUp');
+    await page.waitForFunction((count) => window.times.length > count, before);
+  }
+  const times = (await page.evaluate(() => window.times)).slice(5);
+  rows.push({
+    what: `key to painted result, ${notes} notes all selected`,
+    'median ms': round(share(times, 0.5)),
+    '95 % ms': round(share(times, 0.95)),
+    'median frames': round(share(times, 0.5) / FRAME),
+    limit: `${limit} frames`,
+  });
+  await page.close();
+}
+
+/** Script time of each frame while scrolling and zooming for five seconds: from the frame's start to the end of its callbacks. */
+async function scrolling(notes) {
+  const page = await open(notes);
+  const script = await page.evaluate(async () => {
+    const canvas = document.querySelector('[data-testid=roll-canvas]');
+    const turn = (deltaX, deltaY, ctrlKey) =>
+      canvas.dispatchEvent(new WheelEvent('wheel', { deltaX, deltaY, ctrlKey, clientX: 600, clientY: 300, bubbles: true, cancelable: true }));
+    // Every callback of a frame is timed, the program's own among them.
+    const ask = window.requestAnimationFrame.bind(window);
+    let spent = 0;
+    window.requestAnimationFrame = (callback) =>
+      ask((time) => {
+        const start = performance.now();
+        callback(time);
+        spent += performance.now() - start;
+      });
+    const frames = [];
+    const end = performance.now() + 5000;
+    let k = 0;
+    while (performance.now() < end) {
+      await new Promise((done) => ask(done));
+      const start = performance.now();
+      k++;
+      turn(k % 40 < 20 ? 300 : -200, k % 2 ? 12 : -12, false);
+      if (k % 10 === 0) turn(0, k % 200 < 120 ? 60 : -60, true);
+      await Promise.resolve();
+      frames.push(spent + performance.now() - start);
+      spent = 0;
+    }
+    return frames.slice(5);
+  });
+  rows.push({
+    what: `scrolling and zooming, ${notes} notes, script a frame`,
+    'median ms': round(share(script, 0.5)),
+    '95 % ms': round(share(script, 0.95)),
+    'median frames': round(share(script, 0.5) / FRAME),
+    limit: '95 % under 8 ms',
+  });
+  await page.close();
+}
+
+await keyToPaint(500, 2);
+await keyToPaint(10000, 5);
+await scrolling(100000);
+await browser.close();
+
+console.table(rows);
+writeFileSync('bench/results/browser.json', JSON.stringify(rows, null, 2) + '\n');

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\MeterMap;
+use Jactonic\Core\Time\TempoMap;
+
+/** A clip of so many notes as a take has them: a little off the lines, chords now and then, overlaps. */
+function benchNotes(int $count): Notes
+{
+    mt_srand(7);
+    $columns = [];
+    for ($i = 0; $i < $count; $i++) {
+        $columns['start'][] = max(0, intdiv($i, 2) * 240 + mt_rand(-40, 40));
+        $columns['length'][] = mt_rand(60, 400);
+        $columns['pitch'][] = mt_rand(36, 90);
+        $columns['velocity'][] = mt_rand(20, 110);
+    }
+
+    return Notes::of($columns);
+}
+
+function benchContext(): Context
+{
+    return new Context(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16'), Scale::parse('D dorian'), new Caret(960, 62));
+}

@@ -1,0 +1,77 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './studio';
+
+for (const theme of ['paper', 'dusk']) {
+  test(`nothing stands in the way of anyone, in ${theme}`, async ({ studio, page }) => {
+    test.slow();
+    await page.addInitScript(
+      (name) => localStorage.setItem('jactonic.settings', JSON.stringify({ theme: name })),
+      theme,
+    );
+    const problems = async () =>
+      (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations;
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
+    await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+    expect(await problems(), 'song list').toEqual([]);
+    await studio.openDemo();
+    await studio.press('Control+a');
+    expect(await problems(), 'roll').toEqual([]);
+    await studio.press('j');
+    await expect(page.getByRole('grid')).toBeVisible();
+    expect(await problems(), 'table').toEqual([]);
+  });
+}
+
+for (const [width, height] of [
+  [1024, 700],
+  [1280, 800],
+  [1920, 1080],
+]) {
+  test(`everything has its place at ${width} × ${height}`, async ({ studio, page }) => {
+    await page.setViewportSize({ width, height });
+    await studio.openDemo();
+    const roll = (await studio.roll.boundingBox())!;
+    if (width >= 1280) {
+      expect(roll.width * roll.height).toBeGreaterThan(0.6 * width * height);
+    }
+    for (const name of ['Song list', 'Play', 'Loop', 'Note table', 'Bench', 'Dusk theme']) {
+      const box = (await page.getByRole('button', { name, exact: true }).boundingBox())!;
+      expect(box.x + box.width, name).toBeLessThanOrEqual(width);
+    }
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(width);
+  });
+}
+
+test('Tab leads from the top line through the roll to the bench, and where it is can be seen', async ({
+  studio,
+  page,
+}) => {
+  await studio.openDemo();
+  const seen: string[] = [];
+  for (let k = 0; k < 40; k++) {
+    await page.keyboard.press('Tab');
+    seen.push(
+      await page.evaluate(() => {
+        const element = document.activeElement as HTMLElement;
+        const visible =
+          getComputedStyle(element).outlineStyle !== 'none' || getComputedStyle(element).boxShadow !== 'none';
+        return `${element.getAttribute('aria-label') ?? element.closest('label')?.textContent?.trim() ?? element.tagName}${visible ? '' : ' (no focus shown)'}`;
+      }),
+    );
+  }
+  const order = [
+    'Song list',
+    'Track',
+    'Play',
+    'Loop',
+    'Tempo in BPM',
+    'Grid',
+    'Note table',
+    'Roll',
+    'Volume of Kalimba in %',
+  ].map((name) => seen.indexOf(name));
+  expect(order).toEqual([...order].sort((a, b) => a - b));
+  expect(order).not.toContain(-1);
+  expect(seen.filter((name) => name.includes('no focus shown') && !name.startsWith('BODY'))).toEqual([]);
+});

@@ -1,0 +1,73 @@
+import { expect, midiFile, test } from './studio';
+
+const notes: [number, number, number][] = [
+  [0, 240, 60],
+  [480, 240, 64],
+];
+
+test('a file comes in by the button, and is opened', async ({ page, studio }) => {
+  await page.goto('/');
+  await page
+    .getByLabel('MIDI files to import')
+    .setInputFiles({ name: 'pier-walk.mid', mimeType: 'audio/midi', buffer: midiFile(notes) });
+  await expect(page.getByRole('heading', { name: 'pier-walk' })).toBeVisible();
+  await expect(studio.bench).toContainText('All 2 notes');
+});
+
+test('a file comes in by dropping it, and damage is told', async ({ page, studio }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
+  const bytes = [...midiFile(notes).subarray(0, -5)];
+  await page.evaluate((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([new Uint8Array(content)], 'wet-reel.mid'));
+    window.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+  }, bytes);
+  await expect(page.getByRole('alert')).toContainText('wet-reel.mid: Track 1 is cut off');
+  await expect(studio.bench).toContainText('All 2 notes');
+});
+
+test('what is no MIDI file is refused with a reason, and nothing comes in', async ({ page }) => {
+  await page.goto('/');
+  await page
+    .getByLabel('MIDI files to import')
+    .setInputFiles({ name: 'letter.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear Mira') });
+  await expect(page.getByRole('alert')).toContainText('letter.txt: This is no MIDI file');
+  await expect(page.getByRole('link', { name: 'letter' })).toHaveCount(0);
+});
+
+test('a song is renamed, deleted, and brought back', async ({ page, studio }) => {
+  const name = `Tide ${Date.now()}`;
+  await studio.open(notes, name);
+  await page.getByRole('button', { name: 'Song list' }).click();
+  await page.getByRole('button', { name: `Rename ${name}` }).click();
+  await page.getByLabel('New name').fill(`${name} out`);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: `${name} out`, exact: true })).toBeVisible();
+  await page.getByRole('button', { name: `Delete ${name} out` }).click();
+  await expect(page.getByRole('link', { name: `${name} out`, exact: true })).toHaveCount(0);
+  await page.getByText('Deleted songs').click();
+  await page.getByRole('button', { name: `Bring back ${name} out` }).click();
+  await expect(page.getByRole('link', { name: `${name} out`, exact: true })).toBeVisible();
+});
+
+test('key and tempo are set in the top line, and the core goes by them', async ({ page, studio }) => {
+  await studio.open(notes);
+  await page.getByLabel('Key root').selectOption('D');
+  await page.getByLabel('Scale').selectOption('dorian');
+  await studio.roll.focus();
+  await studio.press('Control+a', 'Alt+ArrowUp');
+  await studio.expectColumn('pitch', [62, 65]);
+  await page.getByLabel('Tempo in BPM').fill('60');
+  await page.keyboard.press('Enter');
+  await studio.roll.focus();
+  await studio.press('Alt+ArrowRight');
+  await expect(studio.status).toHaveText('2 notes moved 2 ticks (4.2 ms) later');
+});
+
+test('the other tracks of a song are opened from the top line', async ({ page, studio }) => {
+  await studio.openDemo();
+  await page.getByLabel('Track').first().selectOption('Frame drum kit');
+  await expect(studio.bench).toContainText(/All \d+ notes/);
+  await expect(studio.bench).toContainText('C2 to F#2');
+});

@@ -1,0 +1,60 @@
+import { expect, test } from './studio';
+
+test('it plays, is heard, follows edits, loops and stops', async ({ studio, page }) => {
+  await studio.open([
+    [0, 460, 60],
+    [480, 460, 64],
+  ]);
+  await studio.press('Control+a', 'p', 'Escape', 'Space');
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  const level = page.getByRole('meter', { name: 'Level' });
+  await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBeGreaterThan(0);
+
+  const positions = new Set<string>();
+  await expect
+    .poll(async () => {
+      positions.add((await page.getByLabel('Position').textContent())!.split('.').slice(0, 2).join('.'));
+      return [...positions].sort();
+    })
+    .toEqual(['1.1', '1.2']);
+
+  await studio.press('Control+a', 'b');
+  await studio.expectColumn('muted', [1, 1]);
+  await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBe(0);
+  await studio.press('b');
+  await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBeGreaterThan(0);
+  await studio.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('selecting and transposing sounds the notes, unless it is switched off', async ({ studio, page }) => {
+  await studio.open([[0, 960, 60]]);
+  const level = page.getByRole('meter', { name: 'Level' });
+  const loudness = async () => Number(await level.getAttribute('aria-valuenow'));
+  await studio.press('.');
+  await expect.poll(loudness).toBeGreaterThan(0);
+  await expect.poll(loudness).toBe(0);
+  await studio.press('ArrowUp');
+  await expect.poll(loudness).toBeGreaterThan(0);
+  await expect.poll(loudness).toBe(0);
+  await studio.press('h');
+  await expect(page.getByRole('button', { name: 'Hear edits' })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('each voice sounds, and a muted track does not', async ({ studio, page }) => {
+  await studio.open([[0, 960, 38]]);
+  const level = page.getByRole('meter', { name: 'Level' });
+  const loudness = async () => Number(await level.getAttribute('aria-valuenow'));
+  for (const voice of ['bass', 'sustained', 'drums', 'plucked']) {
+    await page.getByLabel('Voice').selectOption(voice);
+    await studio.roll.focus();
+    await studio.press('Escape', '.');
+    await expect.poll(loudness, { message: voice }).toBeGreaterThan(0);
+    await expect.poll(loudness).toBe(0);
+  }
+  await page.getByRole('checkbox', { name: 'mute Track 1' }).check();
+  await studio.roll.focus();
+  await studio.press('Space');
+  await expect(page.getByLabel('Position')).not.toHaveText('1.1.0');
+  expect(await loudness()).toBe(0);
+});

@@ -1,0 +1,61 @@
+import { expect, test } from './studio';
+
+test('two windows on one clip: the second writer gets the present state and goes on', async ({
+  studio,
+  page,
+  context,
+}) => {
+  await studio.open([[0, 240, 60]]);
+  const other = await context.newPage();
+  await other.goto(`/songs/${studio.song}`);
+  await expect(other.getByRole('group', { name: 'Roll' })).toBeVisible();
+
+  await studio.press('Control+a', 'ArrowUp');
+  await studio.expectColumn('pitch', [61]);
+  await other.keyboard.press('Control+a');
+  await other.keyboard.press('ArrowUp');
+  await expect(other.getByRole('status')).toHaveText(/changed in another window/);
+  await expect(other.getByRole('group', { name: 'Roll' })).toHaveAccessibleDescription(
+    /1 of 1 notes selected, pitches C#4/,
+  );
+  expect(studio.column('pitch')).toEqual([61]);
+  await other.keyboard.press('ArrowUp');
+  await studio.expectColumn('pitch', [62]);
+  await expect(page.getByRole('group', { name: 'Roll' })).toBeVisible();
+});
+
+test('what could not be sent is kept and can be sent again, in order', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
+  await page.route('**/api/clips/**', (route) => route.abort());
+  await studio.press('ArrowUp', 'ArrowUp', 'Shift+ArrowUp');
+  await expect(page.getByRole('alert')).toContainText('3 not sent yet');
+  expect(studio.column('pitch')).toEqual([60]);
+  await page.unroute('**/api/clips/**');
+  await page.getByRole('button', { name: 'Send again' }).click();
+  await studio.expectColumn('pitch', [74]);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('undo goes on after a reload, without a limit that a session would meet', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
+  for (let k = 0; k < 30; k++) {
+    await studio.press('ArrowUp', 'e');
+  }
+  await studio.expectColumn('velocity', [126]);
+  await page.reload();
+  await expect(page.getByText('Undo: velocity add=1')).toBeVisible();
+  for (let k = 0; k < 60; k++) {
+    await studio.press('Control+z');
+  }
+  await studio.expectColumn('velocity', [96]);
+  await studio.expectColumn('pitch', [60]);
+});
+
+test('a song that is not there is said, with a way back', async ({ page }) => {
+  await page.goto('/songs/999999');
+  await expect(page.getByRole('alert')).toContainText('nothing at this address');
+  await page.getByRole('button', { name: 'Song list' }).click();
+  await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
+});

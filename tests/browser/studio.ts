@@ -1,0 +1,156 @@
+import { execFileSync } from 'node:child_process';
+import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+
+export { expect };
+
+/** A note of a test song: start and length in ticks of 480 a quarter, pitch, velocity. */
+export type TestNote = [start: number, length: number, pitch: number, velocity?: number];
+
+const PPQ = 480;
+
+/** Words for tests that press keys: a song of one's own, the roll, and what is in the database. */
+export class Studio {
+  song = 0;
+  clip = 0;
+
+  constructor(
+    readonly page: Page,
+    private readonly request: APIRequestContext,
+  ) {}
+
+  /** Imports a song with these notes and opens it. */
+  async open(notes: TestNote[], name = 'Harbour Steps'): Promise<void> {
+    const answer = await this.request.post('/api/songs', { data: { name, midi: midiFile(notes).toString('base64') } });
+    const { song } = await answer.json();
+    this.song = song.id;
+    this.clip = song.tracks[0].clips[0].id;
+    await this.page.goto(`/songs/${this.song}`);
+    await expect(this.roll).toBeVisible();
+  }
+
+  async openDemo(): Promise<void> {
+    await this.page.goto('/');
+    await this.page.getByRole('link', { name: 'Lantern Ferry' }).first().click();
+    await expect(this.roll).toBeVisible();
+  }
+
+  get roll(): Locator {
+    return this.page.getByRole('group', { name: 'Roll' });
+  }
+
+  get status(): Locator {
+    return this.page.getByRole('status');
+  }
+
+  get bench(): Locator {
+    return this.page.getByRole('complementary', { name: 'Bench' });
+  }
+
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) {
+      await this.page.keyboard.press(key);
+    }
+  }
+
+  /** What the database holds, in order of time: one value of each note. */
+  column(name: string): number[] {
+    const query = `
+      require 'vendor/autoload.php';
+      $row = (new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select notes from clips where id = '.(int) $argv[1])->fetch();
+      echo json_encode(Jactonic\\Core\\Packing\\PackedNotes::unpack($row['notes'])->columns()[$argv[2]]);`;
+    return JSON.parse(execFileSync('php', ['-r', query, String(this.clip), name]).toString());
+  }
+
+  async expectColumn(name: string, values: number[]): Promise<void> {
+    await expect.poll(() => this.column(name), { message: `${name} in the database` }).toEqual(values);
+  }
+
+  /** Where a tick and a pitch lie on the roll, in pixels of the page. */
+  async point(tick: number, pitch: number): Promise<{ x: number; y: number }> {
+    const box = (await this.roll.boundingBox())!;
+    const shown = await this.page.getByTestId('roll-canvas').evaluate((canvas) => ({ ...canvas.dataset }));
+    const [left, top, pixelsPerTick, rowHeight] = [shown.left, shown.top, shown.pixelsPerTick, shown.rowHeight].map(
+      Number,
+    );
+    return {
+      x: box.x + (tick - left) * pixelsPerTick,
+      y: box.y + (127 - pitch - top + 0.5) * rowHeight,
+    };
+  }
+
+  async click(tick: number, pitch: number, options: { modifiers?: ('Shift' | 'Control')[] } = {}): Promise<void> {
+    const { x, y } = await this.point(tick, pitch);
+    for (const key of options.modifiers ?? []) await this.page.keyboard.down(key);
+    await this.page.mouse.click(x, y);
+    for (const key of options.modifiers ?? []) await this.page.keyboard.up(key);
+  }
+
+  async drag(from: [number, number], to: [number, number], held?: string): Promise<void> {
+    const [a, b] = [await this.point(...from), await this.point(...to)];
+    await this.page.mouse.move(a.x, a.y);
+    await this.page.mouse.down();
+    if (held) await this.page.keyboard.down(held);
+    await this.page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2);
+    await this.page.mouse.move(b.x, b.y);
+    await this.page.mouse.up();
+    if (held) await this.page.keyboard.up(held);
+  }
+}
+
+export const test = base.extend<{ studio: Studio }>({
+  studio: async ({ page, request }, use) => {
+    const errors: Error[] = [];
+    page.on('pageerror', (error) => errors.push(error));
+    await use(new Studio(page, request));
+    expect(errors, 'no error in the page').toEqual([]);
+  },
+});
+
+/** A MIDI file of type 0 with these notes. */
+export function midiFile(notes: TestNote[]): Buffer {
+  const events = notes
+    .flatMap(([start, length, pitch, velocity = 96]) => [
+      { tick: start, bytes: [0x90, pitch, velocity], order: 1 },
+      { tick: start + length, bytes: [0x80, pitch, 64], order: 0 },
+    ])
+    .sort((a, b) => a.tick - b.tick || a.order - b.order);
+  const track: number[] = [];
+  let now = 0;
+  for (const { tick, bytes } of events) {
+    track.push(...variableLength(tick - now), ...bytes);
+    now = tick;
+  }
+  track.push(...variableLength(Math.max(0, 4 * PPQ * 4 - now)), 0xff, 0x2f, 0);
+  const head = Buffer.from([
+    0x4d,
+    0x54,
+    0x68,
+    0x64,
+    0,
+    0,
+    0,
+    6,
+    0,
+    0,
+    0,
+    1,
+    PPQ >> 8,
+    PPQ & 255,
+    0x4d,
+    0x54,
+    0x72,
+    0x6b,
+    0,
+    0,
+    0,
+    0,
+  ]);
+  head.writeUInt32BE(track.length, 18);
+  return Buffer.concat([head, Buffer.from(track)]);
+}
+
+function variableLength(value: number): number[] {
+  const bytes = [value & 0x7f];
+  while ((value >>= 7) > 0) bytes.unshift(0x80 | (value & 0x7f));
+  return bytes;
+}
