@@ -42,7 +42,6 @@
       stage = { session, player, toggleTable: () => (table = !table), leave: () => go(null) };
       requestAnimationFrame(() => showBeginning(session));
       session.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
-      follow();
     } catch (error) {
       failure = (error as Error).message;
     }
@@ -55,13 +54,18 @@
     session.view.fit(0, end, span?.low ?? 55, span?.high ?? 67);
   }
 
-  function follow(): void {
-    stage?.player.frame();
-    frame = requestAnimationFrame(follow);
-  }
+  // Frames are asked for only while something sounds.
+  $effect(() => {
+    if (!stage?.player.active) return;
+    const follow = () => {
+      stage?.player.frame();
+      frame = requestAnimationFrame(follow);
+    };
+    follow();
+    return () => cancelAnimationFrame(frame);
+  });
 
   onDestroy(() => {
-    cancelAnimationFrame(frame);
     stage?.player.dispose();
   });
 

@@ -59,7 +59,7 @@
     askNotes();
   });
   $effect(() => {
-    void [place(), session.version, player.tick, session.caret, session.range, drag];
+    void [place(), player.tick, session.caret, session.range, drag, drag && session.version];
     askOverlay();
   });
   $effect(() => {

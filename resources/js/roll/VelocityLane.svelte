@@ -24,8 +24,9 @@
     const stems = (selected: number, colour: string) => {
       pen.fillStyle = colour;
       tallest.fill(0);
-      for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= view.right; i++) {
-        const x = Math.round(view.x(start[i]));
+      const [left, right, pixels] = [view.left, view.right, view.pixelsPerTick];
+      for (let i = notes.firstPlaceFrom(left); i < notes.count && start[i] <= right; i++) {
+        const x = Math.round((start[i] - left) * pixels);
         if (notes.selected[i] !== selected || muted[i] || x < 0 || tallest[x] >= velocity[i]) continue;
         tallest[x] = velocity[i];
         const top = height - velocity[i] * scale;

@@ -61,10 +61,8 @@ export class NoteStore {
       this.#resize(change.removed, change.added);
     }
     const moves = change.changed.some((group) => group.start ?? group.pitch) || change.added !== null;
-    if (moves) {
-      this.#sort();
-    }
-    if (moves || change.removed.length > 0) {
+    const reordered = moves && this.#sort();
+    if (reordered || change.removed.length > 0 || change.added) {
       this.#index();
       this.select(selection);
     } else {
@@ -140,7 +138,8 @@ export class NoteStore {
     this.count = kept.length + more;
   }
 
-  #sort(): void {
+  /** Puts the notes in order; tells whether they were not. */
+  #sort(): boolean {
     const { start, pitch, id } = this.columns;
     const order = (a: number, b: number) => start[a] - start[b] || pitch[a] - pitch[b] || id[a] - id[b];
     let ordered = true;
@@ -148,7 +147,7 @@ export class NoteStore {
       ordered = order(i - 1, i) < 0;
     }
     if (ordered) {
-      return;
+      return false;
     }
     const places = Uint32Array.from({ length: this.count }, (_, i) => i).sort(order);
     const columns = emptyColumns(this.count);
@@ -160,6 +159,7 @@ export class NoteStore {
       }
     }
     this.columns = columns;
+    return true;
   }
 
   #index(): void {

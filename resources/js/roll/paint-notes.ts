@@ -1,5 +1,6 @@
 import { MAX_PITCH } from './limits';
 import type { NoteStore } from './notes';
+import { DENSE, paintDense } from './paint-dense';
 import { pitchName } from './pitch';
 import { FONT, type Colours } from './theme';
 import type { Viewport } from './viewport.svelte';
@@ -47,6 +48,14 @@ export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes:
     }
   };
 
+  if (plain.length + selected.length + muted.length > DENSE) {
+    paintDense(pen, view, notes, [
+      [muted, colours['row-line'], colours.hatch],
+      [plain, colours.tint, colours.ink],
+      [selected, colours['selection-tint'], colours.selection],
+    ]);
+    return;
+  }
   bodies(plain, colours.tint);
   inks(plain, colours.ink);
   bodies(selected, colours['selection-tint']);
@@ -78,6 +87,9 @@ export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes:
     to.setLineDash(dash);
     to.beginPath();
     for (const i of places) {
+      if (wide(i) < ROUND_NEEDS) {
+        continue;
+      }
       to.roundRect(
         (start[i] - view.left) * scale + 0.5,
         view.y(pitch[i]) + 0.5,
@@ -146,10 +158,10 @@ function body(pen: CanvasRenderingContext2D, x: number, y: number, width: number
   }
 }
 
-/** Sorts what is visible by how it is drawn; a note that would fall on the pixels of the one before it is left out. */
+/** Sorts what is visible by how it is drawn; a note that would fall on the pixels of one before it is left out. */
 function sortIntoStyles(view: Viewport, notes: NoteStore, plain: number[], selected: number[], muted: number[]): void {
-  const { start, length, pitch } = notes.columns;
-  const covered = new Float64Array(MAX_PITCH + 1).fill(-Infinity);
+  const { start, length, pitch, muted: silent } = notes.columns;
+  const covered = [plain, selected, muted].map(() => new Float64Array(MAX_PITCH + 1).fill(-Infinity));
   const high = view.pitch(0) + 1;
   const low = view.pitch(view.height) - 1;
   const right = view.right;
@@ -160,13 +172,10 @@ function sortIntoStyles(view: Viewport, notes: NoteStore, plain: number[], selec
     if (p > high || p < low || end < view.left) {
       continue;
     }
-    if (notes.columns.muted[i]) {
-      muted.push(i);
-    } else if (notes.selected[i]) {
-      selected.push(i);
-    } else if (end - covered[p] >= pixel) {
-      plain.push(i);
-      covered[p] = end;
+    const style = silent[i] ? 2 : notes.selected[i];
+    if (end - covered[style][p] >= pixel) {
+      (style === 2 ? muted : style === 1 ? selected : plain).push(i);
+      covered[style][p] = end;
     }
   }
 }

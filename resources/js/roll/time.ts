@@ -26,6 +26,10 @@ const roundedQuotient = (dividend: number, divisor: number) =>
 
 /** Bars and grid lines from the server's table: this looks up and draws, the rules are the core's. */
 export class Lines {
+  #from = 0;
+  #until = -1;
+  #lines: number[] = [0];
+
   constructor(private readonly table: GridTable) {}
 
   /** The bar lines in a span, the one before it first. */
@@ -66,18 +70,21 @@ export class Lines {
   /** The line at or before a tick and the one after it. */
   around(tick: number): { before: number; after: number } {
     const at = Math.max(0, tick);
-    const bar = this.barAt(at);
-    const every = bar.stretch.everyBars;
-    const next = this.barStart(every > 1 ? bar.bar - (bar.bar % every) + every : bar.bar + 1);
-    let before = every > 1 ? this.barStart(bar.bar - (bar.bar % every)) : bar.tick;
-    for (const line of bar.bar % every === 0 ? bar.stretch.lines : []) {
-      const place = bar.tick + line;
-      if (place > at) {
-        return place < next ? { before, after: place } : { before, after: next };
-      }
-      before = place;
+    // Asked for one note after the other, the answer mostly lies in the bars of the last one.
+    if (at < this.#from || at >= this.#until) {
+      const { bar } = this.barAt(at);
+      const { everyBars } = this.barAt(at).stretch;
+      const first = bar - (bar % everyBars);
+      this.#from = this.barStart(first);
+      this.#until = this.barStart(first + everyBars);
+      this.#lines = this.barAt(this.#from).stretch.lines;
     }
-    return { before, after: next };
+    let k = this.#lines.length - 1;
+    while (k > 0 && (this.#from + this.#lines[k] > at || this.#from + this.#lines[k] >= this.#until)) {
+      k--;
+    }
+    const next = this.#from + (this.#lines[k + 1] ?? Infinity);
+    return { before: this.#from + this.#lines[k], after: Math.min(next, this.#until) };
   }
 
   nearest(tick: number): number {

@@ -10,6 +10,7 @@ const AHEAD_SECONDS = 0.12;
 const EVERY_MS = 25;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
+const RINGS_MS = 1000;
 
 interface Channel {
   voice: Voice;
@@ -23,6 +24,8 @@ interface Channel {
  */
 export class Player {
   playing = $state(false);
+  /** whether something sounds or may still ring, so that frames are needed */
+  active = $state(false);
   /** where the playhead is, in ticks */
   tick = $state(0);
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
@@ -32,6 +35,7 @@ export class Player {
   #meter: Tone.Meter | undefined;
   #click: Tone.Synth | undefined;
   #channels = new Map<number, Channel>();
+  #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
   /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
   #given = 0;
@@ -68,6 +72,7 @@ export class Player {
     this.#origin = Tone.now() + 0.05 - this.#given;
     this.#turns = [];
     this.playing = true;
+    this.active = true;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
     this.#advance();
   }
@@ -110,6 +115,8 @@ export class Player {
   async sound(notes: [pitch: number, velocity: number, seconds: number][]): Promise<void> {
     await this.#ready();
     const voice = this.#channel(this.#session.track).voice;
+    this.#ringsUntil = performance.now() + RINGS_MS;
+    this.active = true;
     for (const [pitch, velocity, seconds] of notes) {
       voice.play(pitch, velocity, Tone.now() + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
     }
@@ -119,8 +126,10 @@ export class Player {
   frame(): void {
     this.level = this.#meter ? Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number))) : 0;
     if (!this.playing) {
+      this.active = this.level > 0 || performance.now() < this.#ringsUntil;
       return;
     }
+    this.#ringsUntil = performance.now() + RINGS_MS;
     const now = Tone.immediate();
     while (this.#turns.length > 0 && this.#turns[0].at <= now) {
       this.#origin = this.#turns.shift()!.origin;

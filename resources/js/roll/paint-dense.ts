@@ -1,0 +1,50 @@
+import { MAX_PITCH } from './limits';
+import type { NoteStore } from './notes';
+import type { Viewport } from './viewport.svelte';
+
+/** From so many notes in sight on, they are too small to be told apart, and are written as pixels. */
+export const DENSE = 1500;
+
+/** A CSS colour of the form #rrggbb as a pixel. */
+function pixel(colour: string): number {
+  const [, red, green, blue] = /^#(..)(..)(..)/.exec(colour) ?? [];
+  return (0xff000000 | (parseInt(blue, 16) << 16) | (parseInt(green, 16) << 8) | parseInt(red, 16)) >>> 0;
+}
+
+/**
+ * Bodies and ink of many small notes, straight into pixels: a canvas takes longer to fill ten thousand rectangles than
+ * a frame lasts. `styles` are lists of places with the colours of body and ink.
+ */
+export function paintDense(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  notes: NoteStore,
+  styles: [places: number[], body: string, ink: string][],
+): void {
+  const { start, length, pitch, velocity } = notes.columns;
+  const ratio = pen.getTransform().a;
+  const { width, height } = pen.canvas;
+  const image = pen.createImageData(width, height);
+  const pixels = new Uint32Array(image.data.buffer);
+  // Plain numbers: what is read from the view or the image is looked up anew each time.
+  const [from, top, row] = [view.left, view.top, view.rowHeight * ratio];
+  const scale = view.pixelsPerTick * ratio;
+  const tall = Math.max(2, Math.round(row - ratio));
+  for (const [places, body, ink] of styles) {
+    const [bodyPixel, inkPixel] = [pixel(body), pixel(ink)];
+    for (const i of places) {
+      const left = Math.max(0, Math.round((start[i] - from) * scale));
+      const right = Math.min(width, Math.max(left + 2, Math.round((start[i] + length[i] - from) * scale) - 1));
+      const upper = Math.round((MAX_PITCH - pitch[i] - top) * row);
+      const inkTop = upper + tall - Math.max(1, Math.round((velocity[i] / 127) * tall));
+      const lower = Math.min(height, upper + tall);
+      for (let y = Math.max(0, upper); y < lower; y++) {
+        const colour = y < inkTop ? bodyPixel : inkPixel;
+        for (let p = y * width + left, end = y * width + right; p < end; p++) {
+          pixels[p] = colour;
+        }
+      }
+    }
+  }
+  pen.putImageData(image, 0, 0);
+}
