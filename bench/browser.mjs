@@ -7,7 +7,15 @@ const base = process.argv[2];
 
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 });
 
 async function open(notes) {
@@ -48,7 +56,7 @@ async function keyToPaint(notes, limit) {
   for (let k = 0; k < KEYS; k++) {
     const before = await page.evaluate(() => window.times.length);
     await page.keyboard.press(k % 2 ? 'ArrowDown' : 'ArrowUp');
-    await page.waitForFunction((count) => window.times.length > count, before);
+    await page.waitForFunction((count) => window.times.length > count, before, { polling: 100 });
   }
   const times = (await page.evaluate(() => window.times)).slice(5);
   rows.push({
@@ -67,7 +75,17 @@ async function scrolling(notes) {
   const script = await page.evaluate(async () => {
     const canvas = document.querySelector('[data-testid=roll-canvas]');
     const turn = (deltaX, deltaY, ctrlKey) =>
-      canvas.dispatchEvent(new WheelEvent('wheel', { deltaX, deltaY, ctrlKey, clientX: 600, clientY: 300, bubbles: true, cancelable: true }));
+      canvas.dispatchEvent(
+        new WheelEvent('wheel', {
+          deltaX,
+          deltaY,
+          ctrlKey,
+          clientX: 600,
+          clientY: 300,
+          bubbles: true,
+          cancelable: true,
+        }),
+      );
     // Every callback of a frame is timed, the program's own among them.
     const ask = window.requestAnimationFrame.bind(window);
     let spent = 0;

@@ -140,10 +140,10 @@ final readonly class ClipEditor
     /** Adds a step to the history, or joins it to the last one where it is a quick repeat of it. */
     private function record(Clip $clip, Step $step): HistoryStep
     {
-        $last = HistoryStep::current($clip, ['id', 'lines', 'at', 'times']);
-        if ($last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->isNewest($last)) {
-            $before = $last->refresh()->step();
-            if ($before->isRepeatedBy($step)) {
+        if ($clip->last_lines === json_encode($step->lines) && $step->at - (int) $clip->last_at <= Step::JOIN_WITHIN_MS) {
+            $last = HistoryStep::query()->findOrFail($clip->step_id);
+            $before = $last->step();
+            if ($before->isRepeatedBy($step) && $this->isNewest($last)) {
                 $last->hold($before->joinedWith($step))->save();
 
                 return $last;

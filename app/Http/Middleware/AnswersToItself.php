@@ -39,6 +39,11 @@ final class AnswersToItself
         }
 
         $response = $next($request);
+        $content = $response->getContent();
+        if ($content !== false && ! $response->isEmpty()) {
+            // The reader need not wait until the server has tidied up and closed the connection.
+            $response->headers->set('Content-Length', (string) strlen($content));
+        }
         $response->headers->add([
             'X-Content-Type-Options' => 'nosniff',
             'X-Frame-Options' => 'DENY',

@@ -7,7 +7,7 @@ import type { Viewport } from './viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
 const NAME_NEEDS_HEIGHT = 11;
-const ROUND_NEEDS = 5;
+const ROUND_NEEDS = 8;
 
 /**
  * The notes that can be seen. A note is a body in the pale tint of its track; its velocity is ink that stands as high
