@@ -4,8 +4,8 @@ export default defineConfig({
   testDir: 'tests/browser',
   workers: 2,
   fullyParallel: true,
-  timeout: 30_000,
-  expect: { timeout: 7_000 },
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
   reporter: [['line']],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',

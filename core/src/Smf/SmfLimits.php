@@ -8,7 +8,7 @@ namespace Jactonic\Core\Smf;
 final class SmfLimits
 {
     /** Events of all tracks together. */
-    public const EVENTS = 2_000_000;
+    public const EVENTS = 1_000_000;
 
     /** The last tick an event may lie at: a song of some 300 hours at 960 ticks a quarter and 120 BPM. */
     public const LAST_TICK = 0x7FFFFFF0;
