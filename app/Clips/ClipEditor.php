@@ -59,8 +59,8 @@ final readonly class ClipEditor
                 return ClipState::of($clip, $done);
             }
             $lines = array_map(static fn (PreparedEdit $edit): string => (string) $edit->line, $prepared);
-            $step = $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
-            $this->store($clip, $notes, $step->id);
+            [$stepId, $step] = $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
+            $this->store($clip, $notes, $stepId);
 
             return ClipState::newest($clip, $done, $step, $selection);
         });
@@ -137,22 +137,25 @@ final readonly class ClipEditor
         ]);
     }
 
-    /** Adds a step to the history, or joins it to the last one where it is a quick repeat of it. */
-    private function record(Clip $clip, Step $step): HistoryStep
+    /**
+     * Adds a step to the history, or joins it to the last one where it is a quick repeat of it.
+     *
+     * @return array{int, Step} the id of the step the clip then stands at, and the step
+     */
+    private function record(Clip $clip, Step $step): array
     {
         if ($clip->last_lines === json_encode($step->lines) && $step->at - (int) $clip->last_at <= Step::JOIN_WITHIN_MS) {
             $last = HistoryStep::query()->findOrFail($clip->step_id);
             $before = $last->step();
             if ($before->isRepeatedBy($step) && $this->isNewest($last)) {
-                $last->hold($before->joinedWith($step))->save();
+                $joined = $before->joinedWith($step);
+                $last->replace($joined);
 
-                return $last;
+                return [$last->id, $joined];
             }
         }
-        $row = (new HistoryStep)->fill(['clip_id' => $clip->id, 'parent_id' => $clip->step_id])->hold($step);
-        $row->save();
 
-        return $row;
+        return [HistoryStep::add($clip, $step), $step];
     }
 
     private function isNewest(HistoryStep $step): bool

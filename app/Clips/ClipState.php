@@ -32,7 +32,7 @@ final readonly class ClipState
     }
 
     /** After a step that is the newest of its branch: nothing needs to be looked up. */
-    public static function newest(Clip $clip, Change $change, HistoryStep $step, Selection $before): self
+    public static function newest(Clip $clip, Change $change, Step $step, Selection $before): self
     {
         return new self($clip, $change, ['undo' => $step->title(), 'redo' => null], $change->selection->ids === $before->ids);
     }

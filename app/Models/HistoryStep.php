@@ -67,14 +67,27 @@ final class HistoryStep extends Model
         return Step::titleOf($this->lines, $this->times);
     }
 
-    public function hold(Step $step): self
+    /** Adds a step after the one a clip stands at, and gives its id. */
+    public static function add(Clip $clip, Step $step): int
     {
-        return $this->fill([
-            'lines' => $step->lines,
+        return self::query()->insertGetId(['clip_id' => $clip->id, 'parent_id' => $clip->step_id] + self::columns($step));
+    }
+
+    /** Puts another step in the place of this one. */
+    public function replace(Step $step): void
+    {
+        self::query()->whereKey($this->id)->update(self::columns($step));
+    }
+
+    /** @return array<string, mixed> */
+    private static function columns(Step $step): array
+    {
+        return [
+            'lines' => json_encode($step->lines),
             'times' => $step->times,
             'at' => $step->at,
             'selection' => Columns::pack($step->selectionBefore->ids),
             'change' => PackedChange::pack($step->change),
-        ]);
+        ];
     }
 }
