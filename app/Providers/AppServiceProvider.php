@@ -7,12 +7,18 @@ namespace App\Providers;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\ServiceProvider;
 use Jactonic\Core\Edits\Catalog;
+use PDO;
 
 final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
         $this->app->singleton(Catalog::class, static fn (): Catalog => Catalog::standard());
+
+        if (PHP_SAPI === 'cli-server') {
+            // A worker keeps its connection: the last one to close would write the whole log back into the database.
+            config(['database.connections.sqlite.options' => [PDO::ATTR_PERSISTENT => true]]);
+        }
     }
 
     public function boot(): void

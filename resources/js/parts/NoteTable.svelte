@@ -190,7 +190,7 @@
   <div
     role="row"
     aria-rowindex="1"
-    class="sticky top-0 z-10 grid grid-cols-9 border-b border-base-300 bg-base-200 px-2"
+    class="sticky top-0 z-10 grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300 bg-base-200 px-2"
     style:height="{ROW}px"
   >
     {#each columns as column (column.name)}
@@ -205,7 +205,7 @@
       role="row"
       aria-rowindex={row.place + 2}
       aria-selected={row.selected}
-      class="grid grid-cols-9 border-b border-base-300/50 px-2"
+      class="grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300/50 px-2"
       style:height="{ROW}px"
       style:background={row.selected ? 'var(--selection-tint)' : ''}
     >
