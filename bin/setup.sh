@@ -66,7 +66,8 @@ setup_php() {
 setup_front() {
   if [ ! -e node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.package-lock.json ]; then
     step 'Installing npm packages'
-    quietly npm ci --no-fund --no-audit
+    # Not `npm ci`: it insists on packages for other systems, which not every registry holds.
+    quietly npm install --no-save --no-fund --no-audit
     touch node_modules/.package-lock.json
   fi
   if [ ! -e public/build/index.html ] || [ -n "$(find resources/js resources/css resources/index.html vite.config.ts package-lock.json -newer public/build/index.html -print -quit)" ]; then

@@ -2,6 +2,7 @@
   import type { Player } from '../sound/player.svelte';
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
+  import { drumName } from './drums';
   import { oncePerFrame } from './layer';
   import { MAX_PITCH } from './limits';
   import { isBlackKey, pitchName } from './pitch';
@@ -21,6 +22,7 @@
     const colours = coloursOf(settings.theme, session.track.colour);
     pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
     pen.textBaseline = 'middle';
+    const drums = session.track.voice === 'drums';
     for (let pitch = Math.min(MAX_PITCH, view.pitch(0)); pitch >= Math.max(0, view.pitch(view.height)); pitch--) {
       const y = Math.round(view.y(pitch));
       const height = Math.round(view.y(pitch - 1)) - y;
@@ -33,10 +35,11 @@
       }
       pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
       pen.fillRect(0, y + height - 1, WIDTH, 1);
+      const drum = drums ? drumName(pitch) : undefined;
       if (pitch % 12 === 0 || view.rowHeight >= NAME_EVERY_ROW_AT) {
         pen.fillStyle = colours['color-base-content'];
-        pen.globalAlpha = pitch % 12 === 0 ? 1 : 0.75;
-        pen.fillText(pitchName(pitch), 8, y + height / 2);
+        pen.globalAlpha = drum || (!drums && pitch % 12 === 0) ? 1 : 0.75;
+        pen.fillText(drum ?? pitchName(pitch), drum ? 3 : 8, y + height / 2, WIDTH - 5);
         pen.globalAlpha = 1;
       }
     }

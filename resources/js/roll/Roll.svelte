@@ -27,11 +27,13 @@
     clears: number | null;
   } | null = null;
 
+  /** Drums have no key: none of their rows lies outside it. */
+  const scale = $derived(session.track.voice === 'drums' ? null : session.song.scale);
   const colours = $derived(coloursOf(settings.theme, session.track.colour));
 
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
-    if (pen) paintGrid(pen, view, session.lines, session.song.ppq, session.song.scale, colours);
+    if (pen) paintGrid(pen, view, session.lines, session.song.ppq, scale, colours);
   });
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
@@ -51,7 +53,7 @@
   const place = () => [view.left, view.top, view.pixelsPerTick, view.rowHeight, view.width, view.height, colours];
 
   $effect(() => {
-    void [place(), session.lines, session.song.scale];
+    void [place(), session.lines, scale];
     askGround();
   });
   $effect(() => {
