@@ -1,7 +1,9 @@
 import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
-  testDir: 'tests/browser',
+  // Modules of the interface by themselves, and the interface as a whole.
+  testDir: 'tests',
+  testMatch: ['modules/*.spec.ts', 'browser/*.spec.ts'],
   workers: 2,
   fullyParallel: true,
   timeout: 60_000,

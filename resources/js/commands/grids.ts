@@ -12,7 +12,7 @@ export const GRIDS = [
 /** The grid of half or twice the step, of the same kind. */
 export function neighbour(grid: string, to: 'finer' | 'coarser'): string {
   const found = /^1\/(\d+)([td]?)$/.exec(grid);
-  if (found && STRAIGHT.indexOf(`1/${found[1]}`) < 0) {
+  if (found && grid !== '1/1' && STRAIGHT.indexOf(`1/${found[1]}`) < 0) {
     const n = Math.round(to === 'finer' ? Number(found[1]) * 2 : Number(found[1]) / 2);
     return `1/${Math.min(128, Math.max(1, n))}${found[2]}`;
   }
