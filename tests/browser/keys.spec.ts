@@ -76,6 +76,31 @@ test('keys typed in a field are the field’s', async ({ studio, page }) => {
   expect(studio.column('pitch')).toEqual([60, 64]);
 });
 
+test('controls keep the keys they work with, and leave the others to the notes', async ({ studio, page }) => {
+  await studio.open(take);
+  await studio.press('Control+a');
+  await page.getByRole('checkbox', { name: 'mute Track 1' }).click();
+  await studio.press('e', 'Space');
+  await studio.expectColumn('velocity', [65, 81]);
+  await expect(page.getByRole('checkbox', { name: 'mute Track 1' })).not.toBeChecked();
+  await page.getByRole('slider', { name: 'Volume of Track 1 in %' }).focus();
+  await studio.press('ArrowUp', 'e');
+  await studio.expectColumn('velocity', [66, 82]);
+  expect(studio.column('pitch')).toEqual([60, 64]);
+});
+
+test('a list chosen from with the pointer lets go of the keys', async ({ studio, page }) => {
+  await studio.open(take);
+  await studio.press('Control+a');
+  const grid = page.getByLabel('Grid', { exact: true });
+  await grid.dispatchEvent('pointerdown');
+  await grid.focus();
+  await grid.selectOption('1/4');
+  await expect(grid).not.toBeFocused();
+  await studio.press('x');
+  await studio.expectColumn('length', [480, 480]);
+});
+
 test('a refused edit says why, and the keys after it still work', async ({ studio }) => {
   await studio.open([[0, 100, 125]]);
   await studio.press('Control+a', 'Shift+ArrowUp');

@@ -22,13 +22,19 @@ export class Dispatcher {
     this.run(binding.run);
   }
 
-  /** Keys typed into a field are the field's, and a focused button keeps Enter and Space. */
+  /** Keys typed into a field are the field's; other controls keep the keys they work with, and leave the rest. */
   #isFree(event: KeyboardEvent, chord: string): boolean {
     const target = event.target;
     if (!(target instanceof HTMLElement)) {
       return true;
     }
-    if (target.closest('input, textarea, select, [contenteditable], dialog, [data-own-keys]')) {
+    if (target instanceof HTMLInputElement && target.type === 'range') {
+      return !/Arrow|Home|End|Page/.test(chord);
+    }
+    if (target instanceof HTMLInputElement && target.type === 'checkbox') {
+      return chord !== 'Space';
+    }
+    if (target.closest('input, textarea, select, [contenteditable]')) {
       return false;
     }
     return !(target.closest('button, a, summary') && (chord === 'Enter' || chord === 'Space'));

@@ -69,6 +69,13 @@
     stage?.player.dispose();
   });
 
+  let byPointer = false;
+
+  /** A list chosen from with the pointer lets go of the keys, so that the next one is an edit again. */
+  function letGo(event: Event): void {
+    if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
+  }
+
   const run = (line: string) => stage && runLine(stage, line);
   const dispatcher = $derived(new Dispatcher(catalog.keys, run));
   const keyOf = (line: string) => cap(catalog.keys.find((binding) => binding.run === line)?.key ?? '');
@@ -83,11 +90,20 @@
 </script>
 
 <svelte:head><title>{stage?.session.song.name ?? 'Song'} – Jactonic</title></svelte:head>
-<svelte:window onkeydown={(event) => dispatcher.handle(event)} />
+<svelte:window
+  onkeydown={(event) => {
+    byPointer = false;
+    dispatcher.handle(event);
+  }}
+  onpointerdown={() => (byPointer = true)}
+/>
 
 {#if stage && facts}
   {@const { session, player } = stage}
-  <main class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[40px_22px_minmax(0,1fr)_60px_24px_44px]">
+  <main
+    onchange={letGo}
+    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[40px_22px_minmax(0,1fr)_60px_24px_44px]"
+  >
     <div class="col-span-3 grid">
       <TopLine {session} {player} {table} scales={catalog.scales} {keyOf} {run} />
     </div>
