@@ -29,7 +29,7 @@
       const black = isBlackKey(pitch);
       pen.fillStyle = black ? colours['row-black'] : colours['row-white'];
       pen.fillRect(0, y, WIDTH, height);
-      if (black) {
+      if (black && !drums) {
         pen.fillStyle = colours['line-bar'];
         pen.fillRect(WIDTH - 5, y + 1, 5, height - 2);
       }
