@@ -10,7 +10,7 @@ const AHEAD_SECONDS = 0.12;
 const EVERY_MS = 25;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
-const RINGS_MS = 1000;
+const RINGS_MS = 3000;
 
 interface Channel {
   voice: Voice;
