@@ -38,7 +38,7 @@ async function loudest(page: Page): Promise<number> {
       look();
     }
     const loudness = seen.loudest ?? 0;
-    seen.loudest = 0;
+    seen.loudest = Number(meter.getAttribute('aria-valuenow'));
     return loudness;
   });
 }
