@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from './studio';
 
 test('two windows on one clip: the second writer gets the present state and goes on', async ({
@@ -58,4 +59,33 @@ test('a song that is not there is said, with a way back', async ({ page }) => {
   await expect(page.getByRole('alert')).toContainText('nothing at this address');
   await page.getByRole('button', { name: 'Song list' }).click();
   await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
+});
+
+test('an edit belongs to the track it was pressed in, however soon another one is opened', async ({ studio, page }) => {
+  const midi = readFileSync('resources/demo/lantern-ferry.mid').toString('base64');
+  const answer = await page.request.post('/api/songs', { data: { name: 'Two tracks', midi } });
+  const { song } = await answer.json();
+  const [kalimba, bass] = song.tracks.map((track: { clips: { id: number }[] }) => track.clips[0].id);
+  await page.goto(`/songs/${song.id}`);
+  await expect(studio.roll).toBeVisible();
+  studio.clip = kalimba;
+  const before = studio.column('pitch');
+  let answerNow: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (answerNow = resolve));
+  await page.route('**/edits', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await studio.press('Control+a', 'ArrowUp', 'ArrowUp');
+  await page.getByLabel('Track').first().selectOption('Upright bass');
+  answerNow();
+  await studio.expectColumn(
+    'pitch',
+    before.map((pitch) => pitch + 2),
+  );
+  await expect(studio.bench).toContainText('All 94 notes');
+  studio.clip = bass;
+  expect(Math.max(...studio.column('pitch'))).toBeLessThan(60);
+  await studio.press('Control+a', 'ArrowDown');
+  await expect(studio.status).toHaveText('94 notes down 1 semitone');
 });

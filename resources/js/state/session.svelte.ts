@@ -78,7 +78,31 @@ export class Session {
     };
   }
 
+  /** Opens a track once the edits pressed before are done: each belongs to the clip it was pressed in. */
   async openTrack(track: Track): Promise<void> {
+    const first = this.clipId === 0;
+    await new Promise<void>((done, fail) =>
+      this.#queue.add(async () => {
+        try {
+          await this.#show(track);
+          done();
+        } catch (error) {
+          if (first) {
+            fail(error);
+          } else if (error instanceof Refused) {
+            this.say(error.message, 'refused');
+            this.loading = false;
+            done();
+          } else {
+            throw error;
+          }
+        }
+      }),
+    );
+    await this.loadOthers();
+  }
+
+  async #show(track: Track): Promise<void> {
     const clip = track.clips[0];
     this.loading = true;
     if (this.clipId) {
@@ -91,7 +115,6 @@ export class Session {
     this.trackId = track.id;
     this.others.delete(track.id);
     this.loading = false;
-    await this.loadOthers();
   }
 
   async loadOthers(): Promise<void> {
