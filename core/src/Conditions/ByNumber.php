@@ -7,11 +7,11 @@ namespace Jactonic\Core\Conditions;
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Notes\Notes;
 
-/** `pitch` and `velocity`: a column of the notes within spans of whole numbers. */
+/** `pitch`, `velocity` and `channel`: a column of the notes within spans of whole numbers. */
 final readonly class ByNumber implements Condition
 {
     /**
-     * @param  'pitch'|'velocity'  $column
+     * @param  'pitch'|'velocity'|'channel'  $column
      * @param  Spans<int>  $allowed
      */
     public function __construct(

@@ -6,16 +6,22 @@ namespace Jactonic\Core\Conditions;
 
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Words;
+use Jactonic\Core\Notes\Chords;
 use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Time\Amount;
 
-/** Conditions in a row, all of which must hold: `pitch=60..72 velocity=..40`. */
+/**
+ * Conditions in a row, all of which must hold: `pitch=60..72 velocity=..40`.
+ *
+ * `every` counts among the notes that meet the others: `pitch=F#2 every=2` is every second hat.
+ */
 final readonly class Conditions
 {
-    public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'muted'];
+    public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale', 'overlap'];
 
     /** @param  array<string, string>  $said */
     private function __construct(private array $said)
@@ -30,7 +36,7 @@ final readonly class Conditions
             if (! in_array($name, self::NAMES, true)) {
                 throw new BadInput("There is no condition “{$name}”. There are: ".implode(', ', self::NAMES).'.', ['allowed' => self::NAMES]);
             }
-            $conditions->condition($name, $value, null);
+            $conditions->condition($name, $value, Notes::none(), null);
         }
 
         return $conditions;
@@ -41,7 +47,9 @@ final readonly class Conditions
     {
         $conditions = [];
         foreach ($this->said as $name => $value) {
-            $conditions[] = $this->condition($name, $value, $context) ?? throw new BadInput("There is no condition “{$name}”.");
+            if ($name !== 'every') {
+                $conditions[] = $this->condition($name, $value, $notes, $context) ?? throw new BadInput("There is no condition “{$name}”.");
+            }
         }
         $chosen = [];
         foreach ($notes->id as $i => $id) {
@@ -50,14 +58,19 @@ final readonly class Conditions
                     continue 2;
                 }
             }
-            $chosen[] = $id;
+            $chosen[$i] = $id;
         }
 
-        return Selection::of($chosen);
+        return Selection::of(isset($this->said['every']) ? $this->everyNth($notes, $chosen, $context) : $chosen);
     }
 
-    /** The condition of that name; without a context only its text is checked. */
-    private function condition(string $name, string $value, ?Context $context): ?Condition
+    /**
+     * The condition of that name; without a context only its text is checked.
+     *
+     * @throws BadInput
+     * @throws EditRefused where it needs a key or a range and there is none
+     */
+    private function condition(string $name, string $value, Notes $notes, ?Context $context): ?Condition
     {
         return match ($name) {
             'pitch' => new ByNumber('pitch', Spans::parse($value, $name, PitchName::parse(...))),
@@ -65,13 +78,53 @@ final readonly class Conditions
             'length' => new ByLength(Spans::parse($value, $name, Amount::parse(...))),
             'beat' => new ByBeat(Spans::parse($value, $name, static fn (string $text): float => self::number($text, $name, 256))),
             'offgrid' => $this->offGrid($value, $context),
-            'muted' => match ($value) {
-                'yes' => new ByMuted(1),
-                'no' => new ByMuted(0),
-                default => throw new BadInput("muted takes yes or no, not “{$value}”."),
-            },
+            // Channels count from 1 for a musician and from 0 in the notes.
+            'channel' => new ByNumber('channel', Spans::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 16, 1) - 1)),
+            'muted' => new ByMuted(self::word($name, $value, ['yes', 'no']) === 'yes' ? 1 : 0),
+            'part' => ByPart::among($notes, self::word($name, $value, ['top', 'bottom', 'inner']), $context),
+            'every' => $this->every($value) > 0 ? null : throw self::wrongEvery($value),
+            'range' => new ByRange(self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range')),
+            'scale' => new ByScale(self::word($name, $value, ['in', 'out']) === 'in', $context?->needKey('The condition scale')),
+            'overlap' => ByOverlap::among($notes, self::word($name, $value, ['yes', 'no', 'pitch']), $context),
             default => null,
         };
+    }
+
+    /**
+     * Each n-th moment of the notes chosen; notes that start together are one moment.
+     *
+     * @param  array<int, int>  $chosen  ids by place
+     * @return list<int>
+     */
+    private function everyNth(Notes $notes, array $chosen, Context $context): array
+    {
+        $n = $this->every($this->said['every']);
+        $ids = [];
+        foreach (Chords::of($notes, array_keys($chosen), Amount::parse('1/64'), $context) as $k => $chord) {
+            if (($k + 1) % $n === 0) {
+                foreach ($chord as $i) {
+                    $ids[] = $chosen[$i];
+                }
+            }
+        }
+
+        return $ids;
+    }
+
+    private function every(string $value): int
+    {
+        return preg_match('/^[1-9]\d{0,3}$/', $value) === 1 ? (int) $value : throw self::wrongEvery($value);
+    }
+
+    private static function wrongEvery(string $value): BadInput
+    {
+        return new BadInput("every takes a whole number from 1, such as every=2, not “{$value}”.");
+    }
+
+    /** @param  list<string>  $allowed */
+    private static function word(string $name, string $value, array $allowed): string
+    {
+        return in_array($value, $allowed, true) ? $value : throw new BadInput("{$name} takes ".implode(' or ', $allowed).", not “{$value}”.");
     }
 
     private function offGrid(string $value, ?Context $context): ?Condition
@@ -81,10 +134,10 @@ final readonly class Conditions
         return $context === null ? null : new ByDistanceFromGrid($spans, $context->lines());
     }
 
-    private static function number(string $text, string $name, int $max): float
+    private static function number(string $text, string $name, int $max, int $min = 0): float
     {
-        if (preg_match('/^\d{1,3}(\.\d{1,3})?$/', $text) !== 1 || (float) $text > $max) {
-            throw new BadInput("{$name} takes numbers up to {$max}, not “{$text}”.");
+        if (preg_match('/^\d{1,3}(\.\d{1,3})?$/', $text) !== 1 || (float) $text > $max || (float) $text < $min) {
+            throw new BadInput("{$name} takes numbers up to {$max}".($min > 0 ? " from {$min}" : '').", not “{$text}”.");
         }
 
         return (float) $text;

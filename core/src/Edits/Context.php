@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\GridLines;
@@ -16,6 +18,8 @@ final readonly class Context
 {
     /**
      * @param  int  $channel  0–15, for notes put in
+     * @param  int  $playhead  the tick that sounds, or where listening begins
+     * @param  Phrase|null  $clipboard  what was cut or copied last
      * @param  int  $sampleRate  samples a second, for amounts in smp
      * @param  float  $frameRate  frames a second, for amounts in fr
      */
@@ -29,6 +33,8 @@ final readonly class Context
         public int $channel = 0,
         public int $sampleRate = 44100,
         public float $frameRate = 25.0,
+        public int $playhead = 0,
+        public ?Phrase $clipboard = null,
     ) {
     }
 
@@ -42,6 +48,27 @@ final readonly class Context
     public function lines(?Grid $grid = null): GridLines
     {
         return ($grid ?? $this->grid)->on($this->meters);
+    }
+
+    /** The same surroundings after something was cut or copied. */
+    public function withClipboard(?Phrase $clipboard): self
+    {
+        return new self(
+            $this->meters, $this->tempo, $this->grid, $this->key, $this->caret, $this->range, $this->channel,
+            $this->sampleRate, $this->frameRate, $this->playhead, $clipboard,
+        );
+    }
+
+    /** @throws EditRefused where no key is set */
+    public function needKey(string $for): Scale
+    {
+        return $this->key ?? throw new EditRefused("{$for} needs a key; set one for the song first, such as D dorian.");
+    }
+
+    /** @throws EditRefused where no range is set */
+    public function needRange(string $for, string $otherwise = ''): TickRange
+    {
+        return $this->range ?? throw new EditRefused("{$for} needs a range; drag one on the ruler or make one from the selection{$otherwise}.");
     }
 
     /** A span of ticks at a place in milliseconds. */

@@ -14,6 +14,8 @@ final readonly class Declaration
      * @param  string  $help  one sentence
      * @param  list<Parameter>  $parameters
      * @param  list<string>  $oneOf  parameters of which exactly one is given
+     * @param  list<string>  $synonyms  other words of the trade by which it is looked for
+     * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
      */
     public function __construct(
         public string $name,
@@ -23,6 +25,8 @@ final readonly class Declaration
         public array $parameters = [],
         public array $oneOf = [],
         public Subject $subject = Subject::Selection,
+        public array $synonyms = [],
+        public array $uses = [],
     ) {
     }
 
@@ -37,6 +41,8 @@ final readonly class Declaration
             'subject' => $this->subject->value,
             'parameters' => array_map(static fn (Parameter $parameter): array => $parameter->describe(), $this->parameters),
             'oneOf' => $this->oneOf,
+            'synonyms' => $this->synonyms,
+            'uses' => (object) $this->uses,
         ];
     }
 }

@@ -25,7 +25,12 @@ final readonly class PreparedEdit
     /** @throws EditRefused where it cannot be done to these notes */
     public function apply(Notes $notes, Selection $selection, Context $context): Change
     {
-        if ($this->declaration->subject === Subject::Selection && $selection->positions($notes) === []) {
+        $needsSelection = match ($this->declaration->subject) {
+            Subject::Selection => true,
+            Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
+            Subject::Place => false,
+        };
+        if ($needsSelection && $selection->positions($notes) === []) {
             return Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.');
         }
 

@@ -10,6 +10,9 @@ enum Subject: string
     /** The selected notes; with none selected it does nothing and says so. */
     case Selection = 'selection';
 
+    /** The selected notes, or what lies in the range where the line says so. */
+    case SelectionOrRange = 'selection-or-range';
+
     /** A place in the clip, whatever is selected. */
     case Place = 'place';
 }

@@ -20,6 +20,7 @@ final readonly class Change
      * @param  array<string, array<int, int>>  $after  the new values of the same notes
      * @param  Selection  $selection  what is selected afterwards
      * @param  string  $summary  what happened, in numbers, for the status line
+     * @param  Phrase|null  $clipboard  what was taken to the clipboard, if anything was
      */
     public function __construct(
         public Notes $removed,
@@ -28,12 +29,19 @@ final readonly class Change
         public array $after,
         public Selection $selection,
         public string $summary,
+        public ?Phrase $clipboard = null,
     ) {
     }
 
     public static function nothing(Selection $selection, string $summary): self
     {
         return new self(Notes::none(), Notes::none(), [], [], $selection, $summary);
+    }
+
+    /** The same change that also fills the clipboard. */
+    public function taking(Phrase $clipboard): self
+    {
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard);
     }
 
     public function isNothing(): bool
@@ -90,7 +98,7 @@ final readonly class Change
             $before[$name] = ($before[$name] ?? []) + $next->before[$name];
             $after[$name] = $values + ($after[$name] ?? []);
         }
-        $both = new self($this->removed, $this->added, $before, $after, $next->selection, $next->summary);
+        $both = new self($this->removed, $this->added, $before, $after, $next->selection, $next->summary, $next->clipboard ?? $this->clipboard);
 
         return $this->onlyChangesValues() && $next->onlyChangesValues() ? $both : $both->resolving($next);
     }
@@ -136,7 +144,7 @@ final readonly class Change
 
         return new self(
             Notes::fromRows(array_values($removed)), Notes::fromRows(array_values($added)),
-            array_filter($before), array_filter($after), $this->selection, $this->summary,
+            array_filter($before), array_filter($after), $this->selection, $this->summary, $this->clipboard,
         );
     }
 

@@ -16,6 +16,22 @@ use Jactonic\Core\Time\Amount;
 final class Chords
 {
     /**
+     * The chords of some notes, by where they start now.
+     *
+     * @param  array<int, int>  $places
+     * @return list<non-empty-list<int>>
+     */
+    public static function of(Notes $notes, array $places, Amount $spread, Context $context): array
+    {
+        $starts = [];
+        foreach ($places as $i) {
+            $starts[$i] = $notes->start[$i];
+        }
+
+        return self::group($starts, $spread, $context);
+    }
+
+    /**
      * @param  array<int, int>  $times  the tick of each note by its place, in order of time
      * @return list<non-empty-list<int>> the places of each chord's notes, chords and notes in order of time
      */

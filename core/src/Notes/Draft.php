@@ -27,6 +27,9 @@ final class Draft
     public array $muted;
 
     /** @var array<int, int> */
+    public array $group;
+
+    /** @var array<int, int> */
     public array $playedStart;
 
     /** @var array<int, int> */
@@ -35,8 +38,10 @@ final class Draft
     /** @var array<int, true> places taken out */
     private array $removed = [];
 
-    /** @var list<array<string, int>> */
-    private array $added = [];
+    /** @var array<string, list<int>> the notes put in, by column */
+    private array $added;
+
+    private int $nextId;
 
     public function __construct(private readonly Notes $notes)
     {
@@ -45,8 +50,11 @@ final class Draft
         $this->pitch = $notes->pitch;
         $this->velocity = $notes->velocity;
         $this->muted = $notes->muted;
+        $this->group = $notes->group;
         $this->playedStart = $notes->playedStart;
         $this->playedEnd = $notes->playedEnd;
+        $this->added = array_fill_keys(Notes::COLUMNS, []);
+        $this->nextId = $notes->nextId;
     }
 
     public function remove(int $place): void
@@ -62,10 +70,49 @@ final class Draft
      */
     public function add(array $values): int
     {
-        $id = $this->notes->nextId + count($this->added);
-        $this->added[] = ['id' => $id] + $values + Notes::DEFAULTS;
+        $id = $this->nextId++;
+        foreach (['id' => $id] + $values + Notes::DEFAULTS as $name => $value) {
+            $this->added[$name][] = $value;
+        }
 
         return $id;
+    }
+
+    /**
+     * Puts in a note like one there is.
+     *
+     * @param  array<string, int>  $values  what is different, by column
+     * @return int its id
+     */
+    public function addLike(int $place, array $values): int
+    {
+        $notes = $this->notes;
+        $id = $this->nextId++;
+        $added = &$this->added;
+        $added['id'][] = $id;
+        $added['start'][] = $values['start'] ?? $notes->start[$place];
+        $added['length'][] = $values['length'] ?? $notes->length[$place];
+        $added['pitch'][] = $values['pitch'] ?? $notes->pitch[$place];
+        $added['velocity'][] = $values['velocity'] ?? $notes->velocity[$place];
+        $added['release'][] = $notes->release[$place];
+        $added['channel'][] = $notes->channel[$place];
+        $added['muted'][] = $notes->muted[$place];
+        $added['group'][] = $values['group'] ?? $notes->group[$place];
+        $added['playedStart'][] = $values['playedStart'] ?? $notes->playedStart[$place];
+        $added['playedEnd'][] = $values['playedEnd'] ?? $notes->playedEnd[$place];
+
+        return $id;
+    }
+
+    /** The number for a new group. */
+    public function newGroup(): int
+    {
+        return 1 + max(max([0, ...$this->added['group']]), $this->group === [] ? 0 : max($this->group));
+    }
+
+    public function isRemoved(int $place): bool
+    {
+        return isset($this->removed[$place]);
     }
 
     /** Moves a note to a start and a length, leaving the played moments where they were. */
@@ -113,14 +160,14 @@ final class Draft
             $selection = Selection::of(array_diff($selection->ids, $gone));
         }
 
-        return new Change($this->notes->at($places), Notes::fromRows($this->added), $before, $after, $selection, $summary);
+        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary);
     }
 
     /** @return array<string, array{array<int, int>, array<int, int>}> old and new values of the columns written to */
     private function changedColumns(): array
     {
         $changed = [];
-        foreach (['start', 'length', 'pitch', 'velocity', 'muted', 'playedStart', 'playedEnd'] as $name) {
+        foreach (['start', 'length', 'pitch', 'velocity', 'muted', 'group', 'playedStart', 'playedEnd'] as $name) {
             $old = $this->notes->{$name};
             $new = $this->{$name};
             if ($new !== $old) {

@@ -25,10 +25,51 @@ final readonly class Parameter
         return new self($name, new WholeNumber($min, $max, $unit), $default === null ? null : (string) $default, $help, $absent);
     }
 
-    /** @param  non-empty-list<string>  $options */
-    public static function choice(string $name, array $options, string $default, string $help): self
+    /**
+     * A whole number or a word that stands for one.
+     *
+     * @param  list<string>  $words
+     */
+    public static function wholeNumberOr(array $words, string $name, int $min, int $max, string $unit, string $default, string $help): self
     {
-        return new self($name, new Choice($options), $default, $help);
+        return new self($name, new WholeNumber($min, $max, $unit, $words), $default, $help);
+    }
+
+    public static function ratio(string $name, int $largest, string $default, string $help): self
+    {
+        return new self($name, new RatioValue($largest), $default, $help);
+    }
+
+    public static function velocities(string $name, string $default, string $help): self
+    {
+        return new self($name, new VelocityList, $default, $help);
+    }
+
+    public static function chordShape(string $name, string $default, string $help): self
+    {
+        return new self($name, new ChordShape, $default, $help);
+    }
+
+    public static function range(string $name, string $help): self
+    {
+        return new self($name, new RangeValue, 'range', $help);
+    }
+
+    public static function onOff(string $name, bool $default, string $help): self
+    {
+        return self::choice($name, ['off', 'on'], $default ? 'on' : 'off', $help);
+    }
+
+    /** How a course bends on its way from one end to the other, which several edits share. */
+    public static function curve(string $name, string $help): self
+    {
+        return self::wholeNumber($name, -100, 100, '', 0, $help);
+    }
+
+    /** @param  non-empty-list<string>  $options */
+    public static function choice(string $name, array $options, ?string $default, string $help, string $absent = ''): self
+    {
+        return new self($name, new Choice($options), $default, $help, $absent);
     }
 
     public static function amount(string $name, ?string $default, string $help, string $absent = ''): self
@@ -41,19 +82,21 @@ final readonly class Parameter
         return new self($name, AmountOfTime::signed(), $default, $help);
     }
 
-    public static function grid(string $name, string $help): self
+    public static function grid(string $name, string $help, string $absent = ''): self
     {
-        return new self($name, new GridValue, 'grid', $help);
+        return new self($name, new GridValue, $absent === '' ? 'grid' : null, $help, $absent);
     }
 
-    public static function pitch(string $name, string $help): self
+    /** @param  non-empty-list<string>  $words  that stand for a pitch; the first is the default */
+    public static function pitch(string $name, string $help, array $words = ['caret']): self
     {
-        return new self($name, new PitchValue, 'caret', $help);
+        return new self($name, new PitchValue($words), $words[0], $help);
     }
 
-    public static function place(string $name, string $help): self
+    /** @param  list<string>  $more  words beside caret, playhead, range-start and range-end */
+    public static function place(string $name, string $help, array $more = []): self
     {
-        return new self($name, new Place, 'caret', $help);
+        return new self($name, new Place($more), 'caret', $help);
     }
 
     /** The chord spread, which several edits share. */

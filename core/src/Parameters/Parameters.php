@@ -6,9 +6,11 @@ namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Position;
+use Jactonic\Core\Time\TickRange;
 use LogicException;
 
 /** The checked values of an edit's parameters. Whatever stands here lies in its declared range. */
@@ -89,6 +91,48 @@ final readonly class Parameters
         return $grid->withSwing($this->has($swing) ? $this->int($swing) : $context->grid->swing);
     }
 
+    /** Whether a parameter that is on or off is on. */
+    public function isOn(string $name): bool
+    {
+        return $this->choice($name) === 'on';
+    }
+
+    /** The word given where a number, a pitch or a place could stand; null where it is none. */
+    public function word(string $name): ?string
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_string($value) ? $value : null;
+    }
+
+    public function ratio(string $name): Ratio
+    {
+        $value = $this->values[$name] ?? null;
+
+        return $value instanceof Ratio ? $value : throw self::undeclared($name);
+    }
+
+    /** @return non-empty-list<int> velocities, or semitones of a chord */
+    public function list(string $name): array
+    {
+        $value = $this->values[$name] ?? null;
+        $list = is_array($value) ? array_values(array_filter($value, is_int(...))) : [];
+
+        return $list !== [] ? $list : throw self::undeclared($name);
+    }
+
+    /**
+     * A range of ticks, the current one where no other was given.
+     *
+     * @throws EditRefused where there is none
+     */
+    public function range(string $name, Context $context, string $for): TickRange
+    {
+        $value = $this->values[$name] ?? null;
+
+        return $value instanceof TickRange ? $value : $context->needRange($for);
+    }
+
     /** A pitch 0–127, the caret's where nothing else was said. */
     public function pitch(string $name, Context $context): int
     {
@@ -97,7 +141,11 @@ final readonly class Parameters
         return is_int($value) ? $value : $context->caret->pitch;
     }
 
-    /** A tick, the caret's where nothing else was said. */
+    /**
+     * A tick, the caret's where nothing else was said.
+     *
+     * @throws EditRefused where the range is asked for and there is none
+     */
     public function place(string $name, Context $context): int
     {
         $value = $this->values[$name] ?? null;
@@ -105,6 +153,9 @@ final readonly class Parameters
         return match (true) {
             is_int($value) => $value,
             $value instanceof Position => $context->meters->tickOf($value),
+            $value === 'playhead' => $context->playhead,
+            $value === 'range-start' => $context->needRange("{$name}=range-start")->from,
+            $value === 'range-end' => $context->needRange("{$name}=range-end")->to,
             default => $context->caret->tick,
         };
     }

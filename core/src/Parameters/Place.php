@@ -7,20 +7,27 @@ namespace Jactonic\Core\Parameters;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Position;
 
-/** A place in the song: `caret` (read as null), a tick such as 960 or 960tk, or bar.beat.tick such as 3.2.0. */
+/** A place in the song: a word such as `caret` or `range-start`, a tick such as 960 or 960tk, or bar.beat.tick such as 3.2.0. */
 final readonly class Place implements Kind
 {
+    public const WORDS = ['caret', 'playhead', 'range-start', 'range-end'];
+
     private const LAST = 2_000_000_000;
+
+    /** @param  list<string>  $more  words beside those for every place */
+    public function __construct(private array $more = [])
+    {
+    }
 
     public function name(): string
     {
         return 'place';
     }
 
-    public function read(string $text): int|Position|null
+    public function read(string $text): int|Position|string
     {
-        if ($text === 'caret') {
-            return null;
+        if (in_array($text, $this->words(), true)) {
+            return $text;
         }
         if (preg_match('/^(\d{1,10})(?:tk)?$/', $text, $found) === 1 && (int) $found[1] <= self::LAST) {
             return (int) $found[1];
@@ -34,11 +41,17 @@ final readonly class Place implements Kind
 
     public function allowed(): string
     {
-        return 'caret, a tick (960), or bar.beat.tick (3.2.0)';
+        return implode(', ', $this->words()).', a tick (960), or bar.beat.tick (3.2.0)';
     }
 
     public function describe(): array
     {
-        return [];
+        return ['words' => $this->words()];
+    }
+
+    /** @return list<string> */
+    private function words(): array
+    {
+        return [...self::WORDS, ...$this->more];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Pitch;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Time\Rounding;
 
 /** The key of a song: a root and the notes above it that belong, such as “D dorian”. */
 final readonly class Scale
@@ -88,6 +89,43 @@ final readonly class Scale
         $octaves = (int) floor($target / $count);
 
         return $this->root + 12 * ($octave + $octaves) + $this->steps[$target - $octaves * $count];
+    }
+
+    /**
+     * The note of the scale a pitch goes to; itself where it belongs. Within 0–127, whatever is preferred.
+     *
+     * @param  string  $prefer  up, down, or nearest (down on a tie)
+     */
+    public function nearest(int $pitch, string $prefer = 'nearest'): int
+    {
+        if ($this->contains($pitch)) {
+            return $pitch;
+        }
+        $down = $this->shift($pitch, -1);
+        $up = $this->shift($pitch, 1);
+
+        return match (true) {
+            $down < 0 => $up,
+            $up > 127 => $down,
+            $prefer === 'nearest' => $up - $pitch < $pitch - $down ? $up : $down,
+            default => $prefer === 'up' ? $up : $down,
+        };
+    }
+
+    /** The number of a pitch of the scale, counting its notes upward from the root at or below C-1. */
+    public function degreeOf(int $pitch): int
+    {
+        $above = $this->above($pitch);
+
+        return count($this->steps) * intdiv($pitch - $this->root - $above, 12) + (int) array_search($above, $this->steps, true);
+    }
+
+    /** The pitch of a number as `degreeOf()` counts; it may lie outside 0–127. */
+    public function pitchOf(int $degree): int
+    {
+        $octave = Rounding::floor($degree, count($this->steps));
+
+        return $this->root + 12 * $octave + $this->steps[$degree - $octave * count($this->steps)];
     }
 
     public function __toString(): string

@@ -21,6 +21,9 @@ final class GridLines
     /** The first line after it. */
     public int $after = 0;
 
+    /** The number of the line before, counted from 0 in its bar. */
+    public int $index = 0;
+
     private int $barStart = 0;
 
     private int $barEnd = -1;
@@ -65,6 +68,7 @@ final class GridLines
         while ($lines[$k + 1] <= $inBar) {
             $k++;
         }
+        $this->index = $k;
         $this->before = $this->barStart + $lines[$k];
         $this->after = $this->barStart + $lines[$k + 1];
     }
@@ -75,6 +79,16 @@ final class GridLines
         $this->around($tick);
 
         return $tick - $this->before < $this->after - $tick ? $this->before : $this->after;
+    }
+
+    /** The number of the nearest line, counted from 0 in its bar. */
+    public function nearestIndex(int $tick): int
+    {
+        if ($this->nearest($tick) === $this->before) {
+            return $this->index;
+        }
+
+        return $this->after === $this->barEnd ? 0 : $this->index + 1;
     }
 
     /** The first line after a tick. */

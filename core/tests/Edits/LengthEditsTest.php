@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
+use Jactonic\Core\Edits\Caret;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -33,6 +34,11 @@ final class LengthEditsTest extends MusicTestCase
 
             'untangle: any later chord' => ['untangle', $overlapping, [240, 240, 480, 580]],
             'untangle: only the same pitch' => ['untangle by=pitch', $overlapping, [500, 310, 480, 580]],
+            'trim: the end at the caret, shorter or longer' => ['trim', [[0, 500], [100, 50], [300, 10]], [250, 250, 310]],
+            'detach: a share of the distance to the next chord' => ['detach', [[0, 20], [4, 20], [400, 800], [800, 100]], [300, 301, 700, 875]],
+            'detach: staccato' => ['detach keep=30', [[0, 480], [480, 480]], [144, 624]],
+            'fit: neither too short nor too long' => ['fit min=1/16 max=1/8', [[0, 50], [480, 200], [960, 700]], [120, 680, 1200]],
+            'fit: the longest may be left open' => ['fit min=1/4', [[0, 50], [480, 4800]], [480, 5280]],
             'untangle: nothing gets longer' => ['untangle', [[0, 10], [480, 10]], [10, 490]],
         ];
     }
@@ -44,7 +50,7 @@ final class LengthEditsTest extends MusicTestCase
     #[DataProvider('edits')]
     public function test_lengths(string $line, array $before, array $ends): void
     {
-        $edited = self::edit($line, self::notes(...$before), self::context(range: [0, 1000]));
+        $edited = self::edit($line, self::notes(...$before), self::context(range: [0, 1000], caret: new Caret(250)));
 
         self::assertSame($ends, self::ends($edited));
         self::assertSame(array_column($before, 0), self::values('start', $edited), 'starts stay');
@@ -72,6 +78,23 @@ final class LengthEditsTest extends MusicTestCase
 
         self::assertSame([1], $edited->id);
         self::assertSame([100, 90], [$edited->length[0], $edited->velocity[0]]);
+    }
+
+    public function test_a_start_is_trimmed_too_and_what_has_no_length_left_is_counted(): void
+    {
+        $notes = self::notes([0, 500], [400, 300], [0, 100]);
+        $change = self::change('trim edge=start', $notes, self::context(caret: new Caret(250)));
+
+        self::assertSame([250, 250, 0], self::values('start', $change->applyTo($notes)));
+        self::assertSame([500, 700, 100], self::ends($change->applyTo($notes)), 'ends stay');
+        self::assertSame('2 notes made to begin at 1.1.250, 1 left alone that would have no length', $change->summary);
+    }
+
+    public function test_a_shortest_length_above_the_longest_is_refused(): void
+    {
+        $this->expectExceptionMessage('fit: min (1/4) is longer than max (1/8)');
+
+        self::change('fit min=1/4 max=1/8', self::notes([0]));
     }
 
     public function test_legato_to_the_range_needs_a_range(): void

@@ -35,7 +35,7 @@ final class EditLineTest extends MusicTestCase
             'a wrong grid' => ['quantize grid=1/200', 'grid takes 1/n'],
             'an amount below nothing' => ['length to=-1/16', 'to takes an amount of time'],
             'a wrong pitch' => ['insert pitch=H2', 'pitch takes 0 to 127'],
-            'a wrong place' => ['insert at=soon', 'at takes caret, a tick'],
+            'a wrong place' => ['insert at=soon', 'at takes caret, playhead, range-start, range-end, a tick'],
             'none of several' => ['transpose', 'transpose takes one of semitones, octaves or degrees'],
             'two of several' => ['velocity add=1 set=3', 'velocity takes one of add, set or scale'],
             'a word alone' => ['quantize 1/16', '“1/16” should read name=value'],
@@ -64,7 +64,7 @@ final class EditLineTest extends MusicTestCase
                 }
             }
             if ($declaration->oneOf !== []) {
-                $said[$declaration->oneOf[0]] = ['to' => '1/8'][$declaration->oneOf[0]] ?? '1';
+                $said[$declaration->oneOf[0]] = ['to' => '1/8', 'grid' => '1/8'][$declaration->oneOf[0]] ?? '1';
             }
             $line = (string) EditLine::of($declaration->name, $said);
             self::assertSame($line, (string) Catalog::standard()->read($line)->line);

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Tests\Notes;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -33,6 +34,51 @@ final class ConditionsTest extends MusicTestCase
         ];
     }
 
+    /** @return array<string, array{string, list<int>}> */
+    public static function amongOthers(): array
+    {
+        return [
+            'the tops of chords, and notes alone' => ['part=top', [3, 4, 5, 6]],
+            'the bottoms' => ['part=bottom', [1, 4, 5, 6]],
+            'what lies between' => ['part=inner', [2]],
+            'every second moment' => ['every=2', [4, 6]],
+            'every second of those on one pitch' => ['pitch=C4 every=2', [4]],
+            'inside the range' => ['range=in', [1, 2, 3, 4]],
+            'outside the range' => ['range=out', [5, 6]],
+            'in the key' => ['scale=in', [1, 2, 4, 5, 6]],
+            'outside the key' => ['scale=out', [3]],
+            'running into a later chord' => ['overlap=yes', [3]],
+            'running into nothing' => ['overlap=no', [1, 2, 4, 5, 6]],
+            'running into their own pitch' => ['overlap=pitch', []],
+            'by channel, counted from 1' => ['channel=2', [6]],
+            'the first channels' => ['channel=1..1', [1, 2, 3, 4, 5]],
+        ];
+    }
+
+    /** @param  list<int>  $expected */
+    #[DataProvider('amongOthers')]
+    public function test_they_look_at_the_notes_around(string $where, array $expected): void
+    {
+        $notes = Notes::fromRows([
+            ['start' => 0, 'length' => 240, 'pitch' => 60], ['start' => 4, 'length' => 240, 'pitch' => 64], ['start' => 8, 'length' => 900, 'pitch' => 66],
+            ['start' => 480, 'length' => 240, 'pitch' => 60],
+            ['start' => 960, 'length' => 240, 'pitch' => 62],
+            ['start' => 1440, 'length' => 240, 'pitch' => 62, 'channel' => 1],
+        ]);
+
+        self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context(key: 'D dorian', range: [0, 960]))->ids);
+    }
+
+    #[TestWith(['range=in', 'needs a range'])]
+    #[TestWith(['scale=in', 'needs a key'])]
+    public function test_what_a_condition_needs_is_said(string $where, string $message): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($message);
+
+        Conditions::parse($where)->choose(self::notes([0]), self::context());
+    }
+
     /** @param  list<int>  $expected */
     #[DataProvider('conditions')]
     public function test_they_choose_notes(string $where, array $expected): void
@@ -48,12 +94,15 @@ final class ConditionsTest extends MusicTestCase
         self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context())->ids);
     }
 
-    #[TestWith(['colour=red', 'There are: pitch, velocity, length, beat, offgrid, muted'])]
+    #[TestWith(['colour=red', 'There are: pitch, velocity, length, beat, offgrid, channel, muted, part, every, range, scale, overlap'])]
     #[TestWith(['velocity=200', 'numbers up to 127'])]
     #[TestWith(['pitch=', 'should read name=value'])]
     #[TestWith(['pitch=1..2..3', 'values or spans'])]
     #[TestWith(['muted=maybe', 'yes or no'])]
     #[TestWith(['length=long', 'no amount of time'])]
+    #[TestWith(['every=0', 'a whole number from 1'])]
+    #[TestWith(['part=middle', 'top or bottom or inner'])]
+    #[TestWith(['channel=0', 'numbers up to 16 from 1'])]
     public function test_a_wrong_condition_is_refused_with_what_would_work(string $where, string $message): void
     {
         $this->expectException(BadInput::class);

@@ -38,7 +38,7 @@ abstract class MusicTestCase extends TestCase
      */
     protected static function context(
         string $grid = '1/16', int $swing = 0, ?string $key = null, array $meters = [], array $tempos = [],
-        ?Caret $caret = null, ?array $range = null, int $ppq = self::PPQ,
+        ?Caret $caret = null, ?array $range = null, int $ppq = self::PPQ, int $playhead = 0,
     ): Context {
         return new Context(
             MeterMap::of($ppq, array_map(static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))), $meters)),
@@ -47,6 +47,7 @@ abstract class MusicTestCase extends TestCase
             $key === null ? null : Scale::parse($key),
             $caret ?? new Caret,
             $range === null ? null : TickRange::of(...$range),
+            playhead: $playhead,
         );
     }
 

@@ -13,10 +13,11 @@ use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
+use Jactonic\Core\Time\TickRange;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
-/** Clips for the laws: chords, overlaps and doubled notes over changing meters and tempos, always the same by their number. */
+/** Clips for the laws, always the same by their number: wild ones, and takes as a player would record them. */
 final class RandomClips
 {
     private const RESOLUTIONS = [96, 192, 256, 480, 960];
@@ -28,6 +29,9 @@ final class RandomClips
     {
         for ($number = 1; $number <= $count; $number++) {
             yield "clip {$number}" => self::clip($number);
+            if ($number % 3 === 0) {
+                yield "take {$number}" => self::take($number);
+            }
         }
     }
 
@@ -56,10 +60,49 @@ final class RandomClips
         }
         $notes = Notes::fromRows($rows);
         $chosen = $number % 3 === 0 ? $notes->id : array_filter($notes->id, static fn (): bool => $random->getInt(0, 1) === 1);
-        $meters = MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]);
-        $tempos = TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]);
-        $context = new Context($meters, $tempos, Grid::parse($pick(self::GRIDS), $pick([0, 0, 50, 100, 150])), Scale::parse('D dorian'), new Caret($ppq, 62));
 
-        return [$notes, Selection::of($chosen === [] ? [$notes->id[0]] : $chosen), $context];
+        return [$notes, Selection::of($chosen === [] ? [$notes->id[0]] : $chosen), self::surroundings($ppq, $pick(self::GRIDS), $pick([0, 0, 50, 100, 150]))];
+    }
+
+    /**
+     * A take: strummed chords, a line in sixteenths or triplets that overlaps, and doubled touches, all a little
+     * early or late and accented, over a bar of 7/8 and changes of tempo.
+     *
+     * @return array{Notes, Selection, Context}
+     */
+    public static function take(int $number): array
+    {
+        $random = new Randomizer(new Mt19937(1000 + $number));
+        $ppq = self::RESOLUTIONS[$number % 5];
+        $step = intdiv($ppq, $number % 2 === 0 ? 4 : 3);
+        $feel = max(1, intdiv($ppq, 24));
+        $rows = [];
+        for ($k = 0, $count = $random->getInt(8, 40); $k < $count; $k++) {
+            $line = $k * $step;
+            $rows[] = [
+                'start' => max(0, $line + $random->getInt(-$feel, $feel)), 'length' => $random->getInt(intdiv($step, 3), $step + $feel),
+                'pitch' => 38 + [0, 0, 7, 5, 3, 0, 10][$k % 7], 'velocity' => ($k % 4 === 0 ? 100 : 72) + $random->getInt(-12, 12),
+            ];
+            if ($k % 8 === 0) {
+                foreach ([62, 65, 69, 72] as $voice => $pitch) {
+                    $rows[] = ['start' => max(0, $line + $voice * intdiv($feel, 2)), 'length' => 7 * $step, 'pitch' => $pitch, 'velocity' => 64 + 5 * $voice, 'channel' => 1];
+                }
+            }
+            if ($random->getInt(0, 11) === 0) {
+                $rows[] = ['length' => max(1, intdiv($feel, 3)), 'velocity' => 12] + $rows[count($rows) - 1];
+            }
+        }
+        $notes = Notes::fromRows($rows);
+
+        return [$notes, Selection::all($notes), self::surroundings($ppq, $number % 2 === 0 ? '1/16' : '1/8t', 0)];
+    }
+
+    private static function surroundings(int $ppq, string $grid, int $swing): Context
+    {
+        return new Context(
+            MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]),
+            TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]),
+            Grid::parse($grid, $swing), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq,
+        );
     }
 }

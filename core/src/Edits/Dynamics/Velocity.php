@@ -7,8 +7,10 @@ namespace Jactonic\Core\Edits\Dynamics;
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Notes\Change;
 use Jactonic\Core\Notes\Draft;
 use Jactonic\Core\Notes\Notes;
@@ -18,7 +20,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Rounding;
 
 /** Adds to velocities, sets or scales them; the result is limited to 1–127. */
-final readonly class Velocity implements Edit
+final readonly class Velocity implements Edit, Gesture
 {
     public function declaration(): Declaration
     {
@@ -26,7 +28,14 @@ final readonly class Velocity implements Edit
             Parameter::wholeNumber('add', -126, 126, '', null, 'Louder by so much, softer with a minus.'),
             Parameter::wholeNumber('set', 1, 127, '', null, 'All to this velocity.'),
             Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
-        ], oneOf: ['add', 'set', 'scale']);
+        ], oneOf: ['add', 'set', 'scale'], synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent'], uses: [
+            'velocity set=96' => 'All to one velocity', 'velocity scale=80' => 'A fifth softer', 'velocity scale=120' => 'A fifth louder',
+        ]);
+    }
+
+    public function combined(EditLine $first, EditLine $second): ?EditLine
+    {
+        return isset($first->parameters['add']) ? $first->sumWith($second, 126) : null;
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

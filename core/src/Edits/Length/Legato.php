@@ -30,7 +30,7 @@ final readonly class Legato implements Edit
             Parameter::signedAmount('gap', '0tk', 'Silence left before the next note; a negative gap overlaps.'),
             Parameter::choice('last', ['bar', 'range', 'keep'], 'bar', 'The last chord goes to the next bar line, to the end of the range, or stays.'),
             Parameter::choice('long', ['shorten', 'keep'], 'shorten', 'Keep leaves notes alone that already last longer.'),
-        ]);
+        ], synonyms: ['connect', 'fill gaps', 'sustain', 'extend', 'tenuto', 'smooth'], uses: ['legato gap=-1/64' => 'Legato with a slight overlap', 'legato by=pitch' => 'Until the next note of the pitch']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -27,7 +27,7 @@ final readonly class Length implements Edit
         return new Declaration('length', 'Length', Group::Length, 'Sets the length of notes, or scales it.', [
             Parameter::amount('to', null, 'The new length.', absent: 'grid'),
             Parameter::wholeNumber('scale', 1, 1600, '%', null, 'The new length as a share of the old.'),
-        ], oneOf: ['to', 'scale']);
+        ], oneOf: ['to', 'scale'], synonyms: ['duration', 'longer', 'shorter', 'gate'], uses: ['length scale=50' => 'Half as long', 'length scale=200' => 'Twice as long']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

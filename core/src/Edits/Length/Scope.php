@@ -37,11 +37,15 @@ final class Scope
      */
     public static function nextChords(Notes $notes, array $places, Parameters $parameters, Context $context): array
     {
-        $starts = [];
-        foreach ($places as $i) {
-            $starts[$i] = $notes->start[$i];
-        }
-        $chords = Chords::group($starts, $parameters->amount('spread'), $context);
+        return self::followingChords($notes, Chords::of($notes, $places, $parameters->amount('spread'), $context));
+    }
+
+    /**
+     * @param  list<non-empty-list<int>>  $chords
+     * @return array{array<int, int>, array<int, int>} next starts by place, and the places of the last chord
+     */
+    public static function followingChords(Notes $notes, array $chords): array
+    {
         $next = [];
         $last = [];
         foreach ($chords as $k => $chord) {

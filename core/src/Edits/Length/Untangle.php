@@ -6,6 +6,7 @@ namespace Jactonic\Core\Edits\Length;
 
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
@@ -25,7 +26,7 @@ final readonly class Untangle implements Edit
             Scope::parameter(),
             Parameter::choice('by', ['pitch', 'any'], 'any', 'Only notes of the same pitch get in the way, or any later chord.'),
             Parameter::spread(),
-        ]);
+        ], synonyms: ['overlap', 'remove overlaps', 'monophonic', 'doubles'], uses: ['untangle by=pitch' => 'Untangle each pitch by itself']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -33,7 +34,7 @@ final readonly class Untangle implements Edit
         $scope = Scope::places($notes, $selection, $parameters);
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
-        $doubles = $this->removeDoubles($notes, $draft, $scope, array_fill_keys($places, true));
+        $doubles = Doubles::remove($notes, $draft, $scope, array_fill_keys($places, true));
 
         $left = array_values(array_filter($scope, static fn (int $i): bool => ! isset($doubles[$i])));
         [$next] = $parameters->choice('by') === 'pitch'
@@ -54,45 +55,5 @@ final readonly class Untangle implements Edit
                 $shortened > 0 ? Wording::notes($shortened).' shortened' : '',
                 $doubles !== [] ? Wording::notes(count($doubles)).' taken out that doubled another' : '',
             ]));
-    }
-
-    /**
-     * Of the selected notes that share start and pitch with another in the scope one stays: the longest, with the
-     * highest velocity of them. A note that is not selected always stays as it is.
-     *
-     * @param  array<int, int>  $scope
-     * @param  array<int, true>  $selected
-     * @return array<int, true> the places taken out
-     */
-    private function removeDoubles(Notes $notes, Draft $draft, array $scope, array $selected): array
-    {
-        $kept = [];
-        $doubles = [];
-        foreach ($scope as $i) {
-            $key = $notes->start[$i] << 7 | $notes->pitch[$i];
-            if (! isset($kept[$key])) {
-                $kept[$key] = $i;
-
-                continue;
-            }
-            $other = $kept[$key];
-            [$stays, $goes] = match (true) {
-                ! isset($selected[$i]) => [$i, $other],
-                ! isset($selected[$other]) => [$other, $i],
-                $notes->length[$i] > $notes->length[$other] => [$i, $other],
-                default => [$other, $i],
-            };
-            if (! isset($selected[$goes])) {
-                continue;
-            }
-            if (isset($selected[$stays])) {
-                $draft->velocity[$stays] = max($draft->velocity[$i], $draft->velocity[$other]);
-            }
-            $draft->remove($goes);
-            $doubles[$goes] = true;
-            $kept[$key] = $stays;
-        }
-
-        return $doubles;
     }
 }

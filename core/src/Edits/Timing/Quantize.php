@@ -39,6 +39,8 @@ final readonly class Quantize implements Edit
             Parameter::choice('from', ['played', 'now'], 'played', 'Measure from the moment a note was played or from where it is now.'),
             Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves a chord by the shift of its earliest note, so a strum keeps its shape.'),
             Parameter::spread(),
+        ], synonyms: ['snap', 'timing', 'tighten', 'correct timing', 'grid', 'straighten', 'swing'], uses: [
+            'quantize strength=50' => 'Half way to the grid', 'quantize chords=together' => 'Quantize, strums kept', 'quantize what=both' => 'Quantize starts and ends', 'quantize swing=60' => 'Quantize with swing',
         ]);
     }
 

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\TickRange;
+
+/** Takes the range out of the clip, with the notes in it, and closes the gap. */
+final readonly class Close implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('close', 'Close the gap', Group::Building, 'Takes the range out of the clip with what is in it; everything behind moves up.', [
+            Parameter::range('range', 'What is taken out.'),
+        ], subject: Subject::Place, synonyms: ['delete time', 'remove bars', 'cut time', 'pull up', 'remove silence']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $range = $parameters->range('range', $context, 'Closing a gap');
+        $room = $range->to - $range->from;
+        $draft = new Draft($notes);
+        [$moved, $removed, $cut] = [0, 0, 0];
+        foreach ($notes->start as $i => $start) {
+            $end = $start + $notes->length[$i];
+            if ($start >= $range->to) {
+                $draft->start[$i] = $start - $room;
+                $moved++;
+            } elseif ($start >= $range->from && $end <= $range->to) {
+                $draft->remove($i);
+                $removed++;
+            } elseif ($end > $range->from) {
+                $this->shorten($notes, $draft, $i, $range);
+                $cut++;
+            }
+        }
+
+        return $draft->change($selection, Wording::sentence([
+            "Gap closed at {$context->meters->position($range->from)}",
+            $removed > 0 ? Wording::notes($removed).' taken out' : '',
+            $cut > 0 ? "{$cut} cut" : '',
+            Wording::notes($moved).' moved up',
+        ]));
+    }
+
+    /** Leaves of a note what lies outside the range, in one piece. */
+    private function shorten(Notes $notes, Draft $draft, int $i, TickRange $range): void
+    {
+        $start = $notes->start[$i];
+        $end = $start + $notes->length[$i];
+        $draft->length[$i] = max(0, $range->from - $start) + max(0, $end - $range->to);
+        if ($start >= $range->from) {
+            $draft->start[$i] = $range->from;
+            $draft->playedStart[$i] = 0;
+        }
+        if ($end <= $range->to) {
+            $draft->playedEnd[$i] = 0;
+        }
+    }
+}

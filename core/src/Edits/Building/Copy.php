@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Takes notes to the clipboard, with their place in the song. The clip stays as it is. */
+final readonly class Copy implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('copy', 'Copy', Group::Building, 'Takes notes to the clipboard, to be pasted in any clip, song or window.', [
+            Taking::parameter(),
+        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take'], uses: ['copy range=on' => 'Copy the range with its silence']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $taking = Taking::of($notes, $selection, $context, $parameters);
+
+        return Change::nothing($selection, Wording::notes($taking->phrase->notes->count()).' copied'.$taking->where)->taking($taking->phrase);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Takes notes to the clipboard and out of the clip. With the range, notes are cut at its edges. */
+final readonly class Cut implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('cut', 'Cut', Group::Building, 'Takes notes out of the clip and to the clipboard.', [
+            Taking::parameter(),
+        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $taking = Taking::of($notes, $selection, $context, $parameters);
+        $span = $taking->phrase->span;
+        $draft = new Draft($notes);
+        foreach ($taking->places as $i) {
+            $start = $notes->start[$i];
+            $end = $start + $notes->length[$i];
+            $before = $span !== null && $start < $span->from;
+            $after = $span !== null && $end > $span->to;
+            if ($before) {
+                $draft->length[$i] = $span->from - $start;
+                $draft->playedEnd[$i] = 0;
+            }
+            if ($after && $before) {
+                $draft->addLike($i, ['start' => $span->to, 'length' => $end - $span->to, 'playedStart' => 0]);
+            } elseif ($after) {
+                $draft->start[$i] = $span->to;
+                $draft->length[$i] = $end - $span->to;
+                $draft->playedStart[$i] = 0;
+            }
+            if (! $before && ! $after) {
+                $draft->remove($i);
+            }
+        }
+
+        return $draft->change($selection, Wording::notes(count($taking->places)).' cut'.$taking->where)->taking($taking->phrase);
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Cuts the selected notes that sound at a place. */
+final readonly class Split implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('split', 'Split', Group::Building, 'Cuts notes in two at the caret, the playhead or a tick.', [
+            Parameter::place('at', 'Where to cut.'),
+            Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
+        ], synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'], uses: ['split at=playhead' => 'Split at the playhead']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $at = $parameters->place('at', $context);
+        $both = $parameters->choice('keep') === 'both';
+        $draft = new Draft($notes);
+        $added = [];
+        $cut = 0;
+        foreach ($selection->positions($notes) as $i) {
+            $start = $notes->start[$i];
+            $end = $start + $notes->length[$i];
+            if ($start >= $at || $end <= $at) {
+                continue;
+            }
+            $cut++;
+            if ($both) {
+                $added[] = $draft->addLike($i, ['start' => $at, 'length' => $end - $at, 'playedStart' => 0]);
+            }
+            if ($both || $at - $start >= $end - $at) {
+                $draft->length[$i] = $at - $start;
+                $draft->playedEnd[$i] = 0;
+            } else {
+                $draft->start[$i] = $at;
+                $draft->length[$i] = $end - $at;
+                $draft->playedStart[$i] = 0;
+            }
+        }
+        $there = $context->meters->position($at);
+
+        return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
+            ? "Nothing split: no selected note sounds across {$there}."
+            : Wording::notes($cut)." split at {$there}".($both ? '' : '; the longer piece stays'));
+    }
+}

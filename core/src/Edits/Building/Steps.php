@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\GridLines;
+use Jactonic\Core\Time\Rounding;
+
+/** Cuts notes at the grid lines inside them or into a number of parts, for rolls and repeated notes. */
+final readonly class Steps implements Edit
+{
+    /** At a curve of 100 the last part is this many times shorter than the first. */
+    private const STEEPEST = 8;
+
+    public function declaration(): Declaration
+    {
+        return new Declaration('steps', 'Cut into steps', Group::Building, 'Cuts notes at every grid line inside them, or into equal parts, for rolls.', [
+            Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
+            Parameter::wholeNumber('parts', 2, 64, 'parts', null, 'Into how many parts to cut instead.'),
+            Parameter::curve('curve', 'Of parts: above 0 they get shorter toward the end, below 0 longer.'),
+            Parameter::wholeNumber('ramp', 0, 400, '%', 100, 'The velocity of the last part, as a share of the first.'),
+        ], oneOf: ['grid', 'parts'], synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll', 'flam'], uses: [
+            'steps parts=4' => 'Four parts', 'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',
+        ]);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $lines = $parameters->has('parts') ? null : $context->lines($parameters->grid('grid', 'swing', $context));
+        $shares = $lines === null ? self::shares($parameters->int('parts'), $parameters->int('curve')) : [];
+        $ramp = $parameters->int('ramp');
+        $draft = new Draft($notes);
+        $added = [];
+        $cut = 0;
+        foreach ($selection->positions($notes) as $i) {
+            $start = $notes->start[$i];
+            $end = $start + $notes->length[$i];
+            $edges = $lines === null ? self::edges($shares, $start, $end) : self::linesInside($lines, $start, $end);
+            $last = count($edges);
+            if ($last === 0) {
+                continue;
+            }
+            $cut++;
+            $draft->length[$i] = $edges[0] - $start;
+            $draft->playedEnd[$i] = 0;
+            foreach ($edges as $k => $edge) {
+                $share = 100 * $last + ($ramp - 100) * ($k + 1);
+                $added[] = $draft->addLike($i, [
+                    'start' => $edge,
+                    'length' => ($edges[$k + 1] ?? $end) - $edge,
+                    'velocity' => $ramp === 100 ? $notes->velocity[$i] : max(1, min(127, Rounding::quotient($notes->velocity[$i] * $share, 100 * $last))),
+                    'playedStart' => 0,
+                    'playedEnd' => $k === $last - 1 ? $notes->playedEnd[$i] : 0,
+                ]);
+            }
+        }
+        $pieces = count($added) + $cut;
+
+        return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
+            ? 'Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies inside a selected note. A finer grid cuts more.")
+            : Wording::notes($cut)." cut into {$pieces} steps");
+    }
+
+    /**
+     * Where the parts end, as shares of the whole: lengths in geometric progression.
+     *
+     * @return list<float> ascending, without 0 and 1
+     */
+    private static function shares(int $parts, int $curve): array
+    {
+        $quotient = (1 / self::STEEPEST) ** ($curve / 100 / ($parts - 1));
+        $ends = [];
+        $end = 0.0;
+        for ($k = 0; $k < $parts; $k++) {
+            $ends[] = $end += $quotient ** $k;
+        }
+
+        return array_map(static fn (float $share): float => $share / $end, array_slice($ends, 0, -1));
+    }
+
+    /**
+     * @param  list<float>  $shares
+     * @return list<int> ticks inside the note, no part shorter than a tick
+     */
+    private static function edges(array $shares, int $start, int $end): array
+    {
+        $edges = [];
+        $before = $start;
+        foreach ($shares as $share) {
+            $edge = max($before + 1, $start + (int) round($share * ($end - $start)));
+            if ($edge >= $end) {
+                break;
+            }
+            $edges[] = $before = $edge;
+        }
+
+        return $edges;
+    }
+
+    /** @return list<int> */
+    private static function linesInside(GridLines $lines, int $start, int $end): array
+    {
+        $inside = [];
+        for ($line = $lines->next($start); $line < $end; $line = $lines->next($line)) {
+            $inside[] = $line;
+        }
+
+        return $inside;
+    }
+}

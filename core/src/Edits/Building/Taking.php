@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Phrase;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** What `cut` and `copy` take: the selected notes, or what of them lies in the range. */
+final readonly class Taking
+{
+    /**
+     * @param  array<int, int>  $places  of the notes taken, in whole or in part
+     * @param  string  $where  for the summary
+     */
+    private function __construct(
+        public Phrase $phrase,
+        public array $places,
+        public string $where,
+    ) {
+    }
+
+    public static function parameter(): Parameter
+    {
+        return Parameter::onOff('range', false, 'On takes only what lies in the range, with its silence; of all notes where none is selected.');
+    }
+
+    /** @throws EditRefused where there is nothing to take */
+    public static function of(Notes $notes, Selection $selection, Context $context, Parameters $parameters): self
+    {
+        $places = $selection->positions($notes);
+        if (! $parameters->isOn('range')) {
+            return new self(new Phrase($notes->at($places), $context->ppq()), $places, '');
+        }
+        $range = $context->needRange('Taking the range');
+        $places = array_values(array_filter(
+            $places === [] ? array_keys($notes->id) : $places,
+            static fn (int $i): bool => $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
+        ));
+        if ($places === []) {
+            throw new EditRefused('Nothing taken: no note sounds in the range.');
+        }
+        $columns = $notes->at($places)->columns();
+        foreach ($columns['start'] as $k => $start) {
+            $end = $start + $columns['length'][$k];
+            if ($start < $range->from) {
+                $columns['start'][$k] = $range->from;
+                $columns['playedStart'][$k] = 0;
+            }
+            if ($end > $range->to) {
+                $columns['playedEnd'][$k] = 0;
+            }
+            $columns['length'][$k] = min($end, $range->to) - $columns['start'][$k];
+        }
+
+        return new self(new Phrase(Notes::of($columns), $context->ppq(), $range), $places, ' from the range');
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Dynamics;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Gives velocities by the place in the bar: the note at line k takes the k-th value of a pattern that repeats. */
+final readonly class Accent implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('accent', 'Accent', Group::Dynamics, 'Gives each note the velocity of its grid line in the bar, from a pattern that repeats.', [
+            Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
+            Parameter::grid('grid', 'The lines that are counted.'),
+        ], synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $pattern = $parameters->list('pattern');
+        $lines = $context->lines($parameters->grid('grid', 'swing', $context));
+        $velocities = new Velocities($notes);
+        foreach ($selection->positions($notes) as $i) {
+            $velocities->set($i, $pattern[$lines->nearestIndex($notes->start[$i]) % count($pattern)]);
+        }
+
+        return $velocities->change($selection, 'accented by '.implode(', ', $pattern)." on {$lines->grid}");
+    }
+}

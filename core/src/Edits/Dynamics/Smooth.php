@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Dynamics;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Chords;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Takes each velocity toward the mean of the chords before and after it. */
+final readonly class Smooth implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('smooth', 'Smooth', Group::Dynamics, 'Takes each velocity toward those of its neighbours in time.', [
+            Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
+            Parameter::spread(),
+        ], synonyms: ['even', 'soften jumps', 'average', 'outliers']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $amount = $parameters->int('amount') / 100;
+        $chords = Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context);
+        $means = array_map(static fn (array $chord): float => array_sum(array_map(static fn (int $i): int => $notes->velocity[$i], $chord)) / count($chord), $chords);
+        $velocities = new Velocities($notes);
+        foreach ($chords as $k => $chord) {
+            $around = array_filter([$means[$k - 1] ?? null, $means[$k + 1] ?? null], is_float(...));
+            foreach ($around === [] ? [] : $chord as $i) {
+                $toward = array_sum($around) / count($around);
+                $velocities->set($i, (int) round($notes->velocity[$i] + ($toward - $notes->velocity[$i]) * $amount));
+            }
+        }
+
+        return $velocities->change($selection, "smoothed by {$parameters->int('amount')} %");
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Dynamics;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Rounding;
+
+/** Brings velocities together around a middle, or spreads them out: v' = c + (v − c) × (1 − amount / 100). */
+final readonly class Squeeze implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('squeeze', 'Squeeze', Group::Dynamics, 'Brings velocities nearer to a middle, or spreads them out with a minus.', [
+            Parameter::wholeNumber('amount', -100, 100, '%', 50, 'How much nearer; negative spreads the dynamics out.'),
+            Parameter::wholeNumberOr(['mean'], 'toward', 1, 127, '', 'mean', 'The middle.'),
+        ], synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $amount = $parameters->int('amount');
+        $places = $selection->positions($notes);
+        // The middle as a fraction: a mean is seldom whole, and only the result is rounded.
+        [$sum, $count] = [0, 1];
+        if ($parameters->word('toward') === 'mean') {
+            $count = count($places);
+            foreach ($places as $i) {
+                $sum += $notes->velocity[$i];
+            }
+        } else {
+            $sum = $parameters->int('toward');
+        }
+        $velocities = new Velocities($notes);
+        foreach ($places as $i) {
+            $velocities->set($i, Rounding::quotient($sum * $amount + $count * $notes->velocity[$i] * (100 - $amount), 100 * $count));
+        }
+        $middle = round($sum / $count);
+
+        return $velocities->change($selection, $amount >= 0 ? "brought {$amount} % nearer to {$middle}" : 'spread '.-$amount." % away from {$middle}");
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Length;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Limits lengths to a shortest and a longest. The played end goes along, as with `length`. */
+final readonly class Fit implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('fit', 'Fit lengths', Group::Length, 'Makes notes at least as long as one amount and at most as long as another.', [
+            Parameter::amount('min', '1/64', 'The shortest length.'),
+            Parameter::amount('max', null, 'The longest length.', absent: 'no limit'),
+        ], synonyms: ['limit length', 'shortest', 'longest', 'clamp'], uses: ['fit max=1bar' => 'No longer than a bar']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $min = $parameters->amount('min');
+        $max = $parameters->has('max') ? $parameters->amount('max') : null;
+        $draft = new Draft($notes);
+        [$longer, $shorter] = [0, 0];
+        foreach ($selection->positions($notes) as $i) {
+            $start = $notes->start[$i];
+            $low = max(1, $min->ticksAt($start, $context));
+            $high = $max === null ? Notes::LAST_TICK - $start : max(1, $max->ticksAt($start, $context));
+            if ($low > $high) {
+                throw new EditRefused("fit: min ({$min}) is longer than max ({$max}) at {$context->meters->position($start)}; swap them.");
+            }
+            $draft->length[$i] = max($low, min($high, $notes->length[$i]));
+            $longer += $draft->length[$i] > $notes->length[$i] ? 1 : 0;
+            $shorter += $draft->length[$i] < $notes->length[$i] ? 1 : 0;
+        }
+
+        return $draft->change($selection, $longer + $shorter === 0
+            ? 'Nothing changed: all lengths lie within the limits.'
+            : Wording::sentence([
+                $longer > 0 ? Wording::notes($longer).' made longer' : '',
+                $shorter > 0 ? Wording::notes($shorter).' made shorter' : '',
+            ]));
+    }
+}

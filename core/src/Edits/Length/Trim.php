@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Length;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Puts one edge of notes at a place, in either direction. The played moment goes along, as with a nudge of the edge. */
+final readonly class Trim implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('trim', 'Trim', Group::Length, 'Puts the start or the end of notes at the caret, the playhead or an end of the range.', [
+            Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
+            Parameter::place('at', 'Where it goes.'),
+        ], synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'], uses: ['trim edge=end' => 'End at the caret', 'trim edge=start' => 'Begin at the caret']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $at = $parameters->place('at', $context);
+        $atStart = $parameters->choice('edge') === 'start';
+        $draft = new Draft($notes);
+        [$trimmed, $unreached] = [0, 0];
+        foreach ($selection->positions($notes) as $i) {
+            $start = $atStart ? $at : $notes->start[$i];
+            $end = $atStart ? $notes->start[$i] + $notes->length[$i] : $at;
+            if ($end <= $start) {
+                $unreached++;
+
+                continue;
+            }
+            $draft->start[$i] = $start;
+            $draft->length[$i] = $end - $start;
+            $trimmed++;
+        }
+        $there = $context->meters->position($at);
+
+        return $draft->change($selection, Wording::sentence([
+            Wording::notes($trimmed).' made to '.($atStart ? 'begin' : 'end')." at {$there}",
+            $unreached > 0 ? "{$unreached} left alone that would have no length" : '',
+        ]));
+    }
+}

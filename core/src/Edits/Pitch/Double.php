@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Adds a copy of each note at an interval and selects the copies. */
+final readonly class Double implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('double', 'Double at an interval', Group::Pitch, 'Adds a copy of each note at an interval and selects the copies.', Interval::parameters(), oneOf: Interval::UNITS,
+            synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'], uses: [
+                'double octaves=1' => 'Double an octave up', 'double octaves=-1' => 'Double an octave down', 'double degrees=2' => 'Double in thirds of the key',
+            ]);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $interval = Interval::of($parameters, $context);
+        $places = $selection->positions($notes);
+        $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
+        $taken = Doubles::taken($notes);
+        $draft = new Draft($notes);
+        $copies = [];
+        foreach ($places as $i) {
+            $pitch = $targets[$notes->pitch[$i]];
+            $key = Doubles::key($notes->start[$i], $pitch);
+            if (! isset($taken[$key])) {
+                $taken[$key] = true;
+                $copies[] = $draft->addLike($i, ['pitch' => $pitch]);
+            }
+        }
+        $there = count($places) - count($copies);
+
+        return $draft->change($copies === [] ? $selection : Selection::of($copies), Wording::sentence([
+            Wording::notes(count($copies))." added {$interval}",
+            $there > 0 ? "{$there} were there already" : '',
+        ]));
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Stacks notes above each note: of the key by degrees, or fixed intervals. All of them are selected. */
+final readonly class Harmony implements Edit
+{
+    /** Degrees of the key above a note. */
+    private const DEGREES = ['third' => [2], 'sixth' => [5], 'triad' => [2, 4], 'seventh' => [2, 4, 6], 'power' => [4, 7]];
+
+    /** Semitones above a note: major intervals, and the dominant seventh. */
+    private const SEMITONES = ['third' => [4], 'sixth' => [9], 'triad' => [4, 7], 'seventh' => [4, 7, 10], 'power' => [7, 12]];
+
+    public function declaration(): Declaration
+    {
+        return new Declaration('harmony', 'Harmony', Group::Pitch, 'Stacks notes of the key above each note.', [
+            Parameter::choice('shape', array_keys(self::DEGREES), 'triad', 'What is stacked.'),
+            Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
+        ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $shape = $parameters->choice('shape');
+        $key = $parameters->isOn('key') ? $context->needKey('harmony') : null;
+        $taken = Doubles::taken($notes);
+        $draft = new Draft($notes);
+        $added = [];
+        $tooHigh = 0;
+        $places = $selection->positions($notes);
+        foreach ($places as $i) {
+            $root = $notes->pitch[$i];
+            foreach ($key === null ? self::SEMITONES[$shape] : self::DEGREES[$shape] as $step) {
+                $pitch = $key?->shift($root, $step) ?? $root + $step;
+                $at = Doubles::key($notes->start[$i], $pitch);
+                if ($pitch > 127) {
+                    $tooHigh++;
+                } elseif (! isset($taken[$at])) {
+                    $taken[$at] = true;
+                    $added[] = $draft->addLike($i, ['pitch' => $pitch]);
+                }
+            }
+        }
+
+        return $draft->change(Selection::of([...$selection->ids, ...$added]), Wording::sentence([
+            Wording::notes(count($added))." added above {$this->counted(count($places))}",
+            $tooHigh > 0 ? "{$tooHigh} left out above G9" : '',
+        ]));
+    }
+
+    private function counted(int $count): string
+    {
+        return $count === 1 ? '1 note' : (string) $count;
+    }
+}

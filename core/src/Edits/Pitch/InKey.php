@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Takes notes outside the key to a note of it. */
+final readonly class InKey implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('inkey', 'Into the key', Group::Pitch, 'Takes notes outside the key to the nearest note of it.', [
+            Parameter::choice('prefer', ['nearest', 'up', 'down'], 'nearest', 'Which way to go; nearest goes down on a tie.'),
+        ], synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $key = $context->needKey('Going into the key');
+        $places = $selection->positions($notes);
+        $prefer = $parameters->choice('prefer');
+        $draft = new Draft($notes);
+        $moved = 0;
+        foreach ($places as $i) {
+            $draft->pitch[$i] = $key->nearest($notes->pitch[$i], $prefer);
+            $moved += $draft->pitch[$i] !== $notes->pitch[$i] ? 1 : 0;
+        }
+        $same = count($places) - $moved;
+
+        return $draft->change($selection, $moved === 0
+            ? "All {$same} notes are in {$key} already."
+            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '']));
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\Scale;
+
+/** A move by semitones, octaves or degrees of the key, as `transpose` and `double` take it. */
+final readonly class Interval
+{
+    public const UNITS = ['semitones', 'octaves', 'degrees'];
+
+    private function __construct(
+        private string $unit,
+        public int $size,
+        private ?Scale $key,
+    ) {
+    }
+
+    /** @return list<Parameter> */
+    public static function parameters(): array
+    {
+        return [
+            Parameter::wholeNumber('semitones', -127, 127, 'semitones', null, 'Up by so many semitones, down with a minus.'),
+            Parameter::wholeNumber('octaves', -10, 10, 'octaves', null, 'Up by so many octaves, down with a minus.'),
+            Parameter::wholeNumber('degrees', -74, 74, 'scale steps', null, 'Along the scale of the key; a note outside it first goes to the next scale note.'),
+        ];
+    }
+
+    /** @throws EditRefused where degrees are asked for and there is no key */
+    public static function of(Parameters $parameters, Context $context): self
+    {
+        return match (true) {
+            $parameters->has('semitones') => new self('semitone', $parameters->int('semitones'), null),
+            $parameters->has('octaves') => new self('octave', $parameters->int('octaves'), null),
+            default => new self('scale step', $parameters->int('degrees'), $context->needKey('Moving by degrees')),
+        };
+    }
+
+    /**
+     * Where each pitch goes: all of them, or none.
+     *
+     * @param  array<int, int>  $pitches
+     * @return array<int, int> targets by pitch
+     *
+     * @throws EditRefused where one would leave 0–127, saying how far they could go
+     */
+    public function targets(array $pitches): array
+    {
+        $targets = [];
+        foreach (array_unique($pitches) as $pitch) {
+            $targets[$pitch] = $this->move($pitch, $this->size);
+        }
+        if ($targets !== [] && (min($targets) < 0 || max($targets) > 127)) {
+            $possible = $this->size;
+            while ($possible !== 0 && ! $this->fits(array_keys($targets), $possible)) {
+                $possible -= $possible <=> 0;
+            }
+            throw new EditRefused($this->refusal($possible), ['possible' => $possible]);
+        }
+
+        return $targets;
+    }
+
+    /** “up 1 octave”. */
+    public function __toString(): string
+    {
+        return ($this->size >= 0 ? 'up ' : 'down ').$this->named($this->size);
+    }
+
+    private function move(int $pitch, int $by): int
+    {
+        return match ($this->unit) {
+            'semitone' => $pitch + $by,
+            'octave' => $pitch + 12 * $by,
+            default => $this->key?->shift($pitch, $by) ?? $pitch,
+        };
+    }
+
+    /** @param  array<int, int>  $pitches */
+    private function fits(array $pitches, int $by): bool
+    {
+        foreach ($pitches as $pitch) {
+            $target = $this->move($pitch, $by);
+            if ($target < 0 || $target > 127) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private function refusal(int $possible): string
+    {
+        $direction = $this->size > 0 ? 'up' : 'down';
+        $limit = $this->size > 0 ? 'G9 (127), the highest pitch' : 'C-1 (0), the lowest pitch';
+        $could = $possible === 0
+            ? "The notes cannot go {$direction} at all in that step"
+            : "The notes could go {$direction} by ".$this->named($possible);
+
+        return "Nothing moved: a note would pass {$limit}. {$could}.";
+    }
+
+    private function named(int $size): string
+    {
+        $size = abs($size);
+
+        return $size === 1 ? "1 {$this->unit}" : "{$size} {$this->unit}s";
+    }
+}

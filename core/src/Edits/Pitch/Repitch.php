@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\PitchName;
+
+/** Every note to one pitch, as a bass line on the kick. Notes that then start together become one. */
+final readonly class Repitch implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('repitch', 'Repitch', Group::Pitch, 'Puts every note on one pitch, times unchanged; notes that then start together become one.', [
+            Parameter::pitch('to', 'The pitch.'),
+        ], synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $pitch = $parameters->pitch('to', $context);
+        $places = $selection->positions($notes);
+        $draft = new Draft($notes);
+        foreach ($places as $i) {
+            $draft->pitch[$i] = $pitch;
+        }
+        $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true));
+
+        return $draft->change($selection, Wording::sentence([
+            Wording::notes(count($places)).' put on '.PitchName::of($pitch),
+            $gone !== [] ? count($gone).' that started together became one with another' : '',
+        ]));
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Pitch;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Chords;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Turns each chord to its next inversion: the lowest note goes up an octave, or the highest down. */
+final readonly class Revoice implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('revoice', 'Revoice', Group::Pitch, 'Of each chord, takes the lowest note up an octave, or the highest down.', [
+            Parameter::choice('move', ['up', 'down'], 'up', 'Up takes the lowest note up, down the highest down.'),
+            Parameter::spread(),
+        ], synonyms: ['inversion', 'voicing', 'chord inversion', 'octave of a chord note'], uses: ['revoice move=down' => 'Previous inversion of the chords', 'revoice move=up' => 'Next inversion of the chords']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $octave = $parameters->choice('move') === 'up' ? 12 : -12;
+        $draft = new Draft($notes);
+        $turned = 0;
+        foreach (Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context) as $chord) {
+            if (count($chord) < 2) {
+                continue;
+            }
+            $pitches = [];
+            foreach ($chord as $i) {
+                $pitches[$i] = $notes->pitch[$i];
+            }
+            $moving = (int) array_search($octave > 0 ? min($pitches) : max($pitches), $pitches, true);
+            // Where the chord has that octave already, the note goes on to the next free one.
+            $target = $pitches[$moving] + $octave;
+            while (in_array($target, $pitches, true)) {
+                $target += $octave;
+            }
+            if ($target < 0 || $target > 127) {
+                throw new EditRefused('Nothing revoiced: a note would leave C-1 to G9 at '.$context->meters->position($notes->start[$moving]).'.');
+            }
+            $draft->pitch[$moving] = $target;
+            $turned++;
+        }
+
+        return $draft->change($selection, $turned === 0
+            ? 'Nothing revoiced: no two notes start together.'
+            : ($turned === 1 ? '1 chord' : "{$turned} chords").' revoiced '.($octave > 0 ? 'upward' : 'downward'));
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Timing;
+
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Notes\Change;
+use Jactonic\Core\Notes\Chords;
+use Jactonic\Core\Notes\Draft;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Rounding;
+
+/** Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment stays. */
+final readonly class Strum implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('strum', 'Strum', Group::Timing, 'Spreads the notes of each chord over a short time, from the lowest or the highest.', [
+            Parameter::amount('time', '20ms', 'From the first note of a chord to its last.'),
+            Parameter::choice('direction', ['up', 'down'], 'up', 'Up begins with the lowest note, down with the highest.'),
+            Parameter::choice('ends', ['keep', 'move'], 'keep', 'Whether the ends stay or move along.'),
+            Parameter::spread(),
+        ], synonyms: ['arpeggiate', 'spread chord', 'roll chord', 'guitar'], uses: ['strum direction=down' => 'Strum downward']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $up = $parameters->choice('direction') === 'up';
+        $keep = $parameters->choice('ends') === 'keep';
+        $time = $parameters->amount('time');
+        $draft = new Draft($notes);
+        $strummed = 0;
+        foreach (Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context) as $chord) {
+            if (count($chord) < 2) {
+                continue;
+            }
+            $strummed++;
+            $begin = $notes->start[$chord[0]];
+            $ticks = $time->ticksAt($begin, $context);
+            $last = count($chord) - 1;
+            $pitches = [];
+            foreach ($chord as $i) {
+                $pitches[$i] = $notes->pitch[$i];
+            }
+            $up ? asort($pitches) : arsort($pitches);
+            foreach (array_keys($pitches) as $k => $i) {
+                $end = $notes->start[$i] + $notes->length[$i];
+                $start = $begin + Rounding::quotient($ticks * $k, $last);
+                if ($keep && $start >= $end) {
+                    $start = $end - 1;
+                }
+                $draft->setTimes($i, $start, $keep ? $end - $start : $notes->length[$i]);
+            }
+        }
+
+        return $draft->change($selection, $strummed === 0
+            ? 'Nothing strummed: no two notes start together. A wider spread takes more as one chord.'
+            : ($strummed === 1 ? '1 chord' : "{$strummed} chords").' strummed over '.$time);
+    }
+}
