@@ -27,3 +27,8 @@ Route::get('clips/{clip}', [ClipController::class, 'show']);
 Route::post('clips/{clip}/edits', [ClipController::class, 'edit'])->whereNumber('clip');
 Route::post('clips/{clip}/undo', [ClipController::class, 'undo'])->whereNumber('clip');
 Route::post('clips/{clip}/redo', [ClipController::class, 'redo'])->whereNumber('clip');
+Route::post('clips/{clip}/advice', [ClipController::class, 'advice'])->whereNumber('clip');
+Route::post('clips/{clip}/choose', [ClipController::class, 'choose'])->whereNumber('clip');
+Route::get('clips/{clip}/history', [ClipController::class, 'history'])->whereNumber('clip');
+Route::post('clips/{clip}/history', [ClipController::class, 'goTo'])->whereNumber('clip');
+Route::patch('clips/{clip}/history/{step}', [ClipController::class, 'nameStep'])->whereNumber(['clip', 'step']);

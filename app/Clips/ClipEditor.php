@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Clips;
 
 use App\Models\Clip;
+use App\Models\Clipboard;
 use App\Models\HistoryStep;
 use App\Songs\SongFiles;
 use Illuminate\Database\Connection;
 use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
@@ -43,27 +45,43 @@ final readonly class ClipEditor
      */
     public function run(int $clipId, int $revision, array $lines, Selection $selection, ContextInput $input): ClipState
     {
-        $prepared = array_map($this->catalog->read(...), $lines);
+        $run = $this->read($lines);
 
-        return $this->database->transaction(function () use ($clipId, $revision, $prepared, $selection, $input): ClipState {
+        return $this->database->transaction(function () use ($clipId, $revision, $run, $selection, $input): ClipState {
             $clip = $this->clipAt($clipId, $revision);
-            $context = $input->for($clip);
-            $notes = $clip->notes;
-            $done = null;
-            foreach ($prepared as $edit) {
-                $change = $edit->apply($notes, $done->selection ?? $selection, $context);
-                $notes = $change->applyTo($notes);
-                $done = $done?->then($change) ?? $change;
+            $context = $this->surroundings($clip, $input, $run);
+            $state = $this->goOn($clip, $run, $selection, $context);
+            if ($state !== null) {
+                return $state;
+            }
+            $done = $run->apply($clip->notes, $selection, $context);
+            if ($done->clipboard !== null) {
+                Clipboard::keep($done->clipboard);
             }
             if ($done->isNothing()) {
                 return ClipState::of($clip, $done);
             }
-            $lines = array_map(static fn (PreparedEdit $edit): string => (string) $edit->line, $prepared);
-            [$stepId, $step] = $this->record($clip, new Step($lines, $selection, $done, (int) floor(microtime(true) * 1000)));
-            $this->store($clip, $notes, $stepId);
+            [$stepId, $step] = $this->record($clip, new Step($run->lines(), $selection, $done, self::now()));
+            $this->store($clip, $done->applyTo($clip->notes), $stepId);
 
             return ClipState::newest($clip, $done, $step, $selection);
         });
+    }
+
+    /**
+     * What lines would do, with everything left as it is. Takes no lock, so it never waits for a writer.
+     *
+     * @param  non-empty-list<string>  $lines
+     *
+     * @throws CoreError where a line cannot be read or done
+     * @throws Conflict where the clip was changed since the caller saw it
+     */
+    public function preview(int $clipId, int $revision, array $lines, Selection $selection, ContextInput $input): ClipState
+    {
+        $run = $this->read($lines);
+        $clip = $this->seen($clipId, $revision);
+
+        return ClipState::preview($clip, $run->apply($clip->notes, $selection, $this->surroundings($clip, $input, $run)), $selection);
     }
 
     /**
@@ -105,18 +123,105 @@ final readonly class ClipEditor
     }
 
     /**
-     * The clip, locked for writing. The lock comes first: a transaction that has read before it writes is turned away
-     * by SQLite when another one wrote in between, while writers that begin with the lock queue up.
+     * Goes to any step of the history, on whatever branch.
+     *
+     * @param  int|null  $stepId  null for the clip as it came in
+     *
+     * @throws Conflict
+     * @throws BadInput where the clip has no such step
      */
-    private function clipAt(int $clipId, int $revision): Clip
+    public function goTo(int $clipId, int $revision, ?int $stepId): ClipState
     {
-        $this->database->update('update clips set revision = revision where id = ?', [$clipId]);
+        return $this->database->transaction(function () use ($clipId, $revision, $stepId): ClipState {
+            $clip = $this->clipAt($clipId, $revision);
+            $change = History::changeTo($clip, $stepId);
+            HistoryStep::walk(array_map(static fn (HistoryStep $step): int => $step->id, HistoryStep::pathTo($clip, $stepId)));
+
+            return $stepId === $clip->step_id ? ClipState::of($clip, $change) : $this->walk($clip, $change, $stepId);
+        });
+    }
+
+    /** What going to a step would change. */
+    public function previewStep(int $clipId, int $revision, ?int $stepId): ClipState
+    {
+        $clip = $this->seen($clipId, $revision);
+
+        return ClipState::preview($clip, History::changeTo($clip, $stepId), Selection::none());
+    }
+
+    /** @param  non-empty-list<string>  $lines */
+    private function read(array $lines): Run
+    {
+        return new Run(array_map($this->catalog->read(...), $lines));
+    }
+
+    private function surroundings(Clip $clip, ContextInput $input, Run $run): Context
+    {
+        $context = $input->for($clip);
+
+        return $run->usesClipboard() && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
+    }
+
+    /** The clip as it is, without a lock. */
+    private function seen(int $clipId, int $revision): Clip
+    {
         $clip = Clip::inSong($clipId);
         if ($clip->revision !== $revision) {
             throw new Conflict($clip);
         }
 
         return $clip;
+    }
+
+    /**
+     * Goes on with the gesture the clip stands at, computed from where it began; null where this is none.
+     *
+     * @throws CoreError where the whole gesture cannot be done
+     */
+    private function goOn(Clip $clip, Run $run, Selection $selection, Context $context): ?ClipState
+    {
+        $lines = json_decode($clip->last_lines ?? '[]', true);
+        $earlier = array_values(array_filter(is_array($lines) ? $lines : [], is_string(...)));
+        $combined = self::now() - (int) $clip->last_at > Step::JOIN_WITHIN_MS ? null : $run->combinedAfter($earlier);
+        if ($combined === null) {
+            return null;
+        }
+        $row = HistoryStep::query()->findOrFail($clip->step_id);
+        $begun = $row->step();
+        if (! $begun->isFollowedBy($selection, self::now()) || ! $this->isNewest($row)) {
+            return null;
+        }
+        $back = $begun->undo();
+        $change = $this->read([$combined])->apply($back->applyTo($clip->notes), $selection, $context);
+        $step = new Step([$combined], $selection, $change, self::now());
+        $fromHere = $back->then($change);
+        if ($change->isNothing()) {
+            // The gesture came back to where it began: there is nothing to undo.
+            $this->store($clip, $fromHere->applyTo($clip->notes), $row->parent_id);
+            $row->delete();
+
+            return ClipState::of($clip, $fromHere);
+        }
+        $row->replace($step);
+        $this->store($clip, $fromHere->applyTo($clip->notes), $row->id);
+
+        return ClipState::newest($clip, $fromHere, $step, $selection);
+    }
+
+    private static function now(): int
+    {
+        return (int) floor(microtime(true) * 1000);
+    }
+
+    /**
+     * The clip, locked for writing. The lock comes first: a transaction that has read before it writes is turned away
+     * by SQLite when another one wrote in between, while writers that begin with the lock queue up.
+     */
+    private function clipAt(int $clipId, int $revision): Clip
+    {
+        $this->database->update('update clips set revision = revision where id = ?', [$clipId]);
+
+        return $this->seen($clipId, $revision);
     }
 
     private function walk(Clip $clip, Change $change, ?int $stepId): ClipState

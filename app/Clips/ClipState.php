@@ -37,6 +37,12 @@ final readonly class ClipState
         return new self($clip, $change, ['undo' => $step->title(), 'redo' => null], $change->selection->ids === $before->ids);
     }
 
+    /** What an edit would do, with the history as it is. */
+    public static function preview(Clip $clip, Change $change, Selection $before): self
+    {
+        return new self($clip, $change, ['undo' => null, 'redo' => null], $change->selection->ids === $before->ids);
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {
@@ -51,6 +57,7 @@ final readonly class ClipState
             'selection' => $this->keepsSelection ? null : $change->selection->ids,
             'message' => $change->summary,
             'history' => $this->history,
+            'clipboard' => $change->clipboard?->toArray(),
         ];
     }
 

@@ -7,17 +7,20 @@ namespace App\Clips;
 use App\Models\Clip;
 use Jactonic\Core\Edits\Caret;
 use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
-/** What the screen adds to the song's own time and key: the grid, the caret and the range. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, and a clipboard of its own. */
 final readonly class ContextInput
 {
     public function __construct(
         private Grid $grid,
         private Caret $caret,
         private ?TickRange $range,
+        private int $playhead = 0,
+        public ?Phrase $clipboard = null,
     ) {
     }
 
@@ -28,6 +31,7 @@ final readonly class ContextInput
             $clip->meters, $clip->tempos, $this->grid,
             $clip->key === null ? null : Scale::parse($clip->key),
             $this->caret, $this->range, $clip->channel,
+            playhead: $this->playhead, clipboard: $this->clipboard,
         );
     }
 }

@@ -41,9 +41,11 @@ final readonly class TrackEdits
                 continue;
             }
             $notes = $track->notes;
+            $context = $this->context;
             foreach ($this->edits as $edit) {
-                $selection = $this->where->choose($notes, $this->context);
-                $change = $edit->apply($notes, $selection, $this->context);
+                $selection = $this->where->choose($notes, $context);
+                $change = $edit->apply($notes, $selection, $context);
+                $context = $context->withClipboard($change->clipboard ?? $context->clipboard);
                 $notes = $change->applyTo($notes);
                 $done[] = [
                     'track' => $number, 'name' => $track->name(), 'line' => (string) $edit->line,

@@ -25,10 +25,10 @@ final readonly class Keymap
         return new self($map['name'], $map['logic'], $map['bindings']);
     }
 
-    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>}> */
+    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>, synonyms: list<string>}> */
     public static function viewCommands(): array
     {
-        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>}> $commands */
+        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>, synonyms: list<string>}> $commands */
         $commands = self::json('view-commands.json');
 
         return $commands;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Packing\Columns;
@@ -19,6 +20,8 @@ use Jactonic\Core\Packing\PackedChange;
  * @property non-empty-list<string> $lines
  * @property int $times
  * @property int $at
+ * @property string|null $name
+ * @property int $walked
  * @property string $selection
  * @property string $change
  */
@@ -27,6 +30,9 @@ final class HistoryStep extends Model
     public $timestamps = false;
 
     protected $table = 'steps';
+
+    /** @var list<string> */
+    protected $fillable = ['name'];
 
     /** @var array<string, string> */
     protected $casts = ['lines' => 'array'];
@@ -42,14 +48,14 @@ final class HistoryStep extends Model
     }
 
     /**
-     * The step that was taken back last from where a clip stands; null at the newest state.
+     * The step that comes next on the branch walked last from where a clip stands; null at the newest state.
      *
      * @param  list<string>  $columns
      */
     public static function next(Clip $clip, array $columns = ['*']): ?self
     {
         /** @var self|null $step */
-        $step = self::query()->where('clip_id', $clip->id)->where('parent_id', $clip->step_id)->orderByDesc('id')->first($columns);
+        $step = self::query()->where('clip_id', $clip->id)->where('parent_id', $clip->step_id)->orderByDesc('walked')->orderByDesc('id')->first($columns);
 
         return $step;
     }
@@ -65,6 +71,51 @@ final class HistoryStep extends Model
     public function title(): string
     {
         return Step::titleOf($this->lines, $this->times);
+    }
+
+    /**
+     * All steps of a clip in the order they were made, without the changes, which are large.
+     *
+     * @return list<self>
+     */
+    public static function ofClip(Clip $clip): array
+    {
+        /** @var list<self> $steps */
+        $steps = self::query()->where('clip_id', $clip->id)->orderBy('id')->get(['id', 'parent_id', 'lines', 'times', 'at', 'name', 'walked'])->all();
+
+        return $steps;
+    }
+
+    /**
+     * The steps from where a clip came in to one of them, the first one first.
+     *
+     * @return list<self> without the changes, which are large
+     */
+    public static function pathTo(Clip $clip, ?int $stepId): array
+    {
+        if ($stepId === null) {
+            return [];
+        }
+        $steps = [];
+        foreach (self::ofClip($clip) as $step) {
+            $steps[$step->id] = $step;
+        }
+        $path = [];
+        for ($step = $steps[$stepId] ?? throw new BadInput("This clip has no step {$stepId} in its history."); $step !== null; $step = $steps[$step->parent_id] ?? null) {
+            $path[] = $step;
+        }
+
+        return array_reverse($path);
+    }
+
+    /**
+     * Remembers that a clip went along these steps, so that redo follows them.
+     *
+     * @param  list<int>  $ids
+     */
+    public static function walk(array $ids): void
+    {
+        self::query()->whereIn('id', $ids)->update(['walked' => (int) floor(microtime(true) * 1000)]);
     }
 
     /** Adds a step after the one a clip stands at, and gives its id. */
@@ -86,6 +137,7 @@ final class HistoryStep extends Model
             'lines' => json_encode($step->lines),
             'times' => $step->times,
             'at' => $step->at,
+            'walked' => $step->at,
             'selection' => Columns::pack($step->selectionBefore->ids),
             'change' => PackedChange::pack($step->change),
         ];

@@ -75,9 +75,21 @@ final class ClipTest extends AppTestCase
             $answer = $this->edit($clip, $k, ['transpose semitones=1']);
         }
 
-        self::assertSame('transpose semitones=1 × 5', $answer['history']['undo']);
+        self::assertSame('transpose semitones=5', $answer['history']['undo']);
         $this->postJson("/api/clips/{$clip}/undo", ['revision' => 6])->assertOk();
         self::assertSame([60, 64, 67], $this->column($clip, 'pitch'));
+    }
+
+    public function test_quick_repeats_that_cannot_be_added_up_are_one_step_too(): void
+    {
+        $clip = $this->clip();
+        for ($k = 1; $k <= 3; $k++) {
+            $answer = $this->edit($clip, $k, ['nudge by=1/16']);
+        }
+
+        self::assertSame('nudge by=1/16 × 3', $answer['history']['undo']);
+        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 4])->assertOk();
+        self::assertSame([10, 130, 250], $this->column($clip, 'start'));
     }
 
     public function test_a_second_writer_gets_a_conflict_and_the_present_state_and_nothing_is_lost(): void

@@ -103,12 +103,27 @@ final class CommandLineTest extends AppTestCase
         );
     }
 
+    public function test_the_timing_is_read_and_a_grid_advised(): void
+    {
+        self::assertStringContainsString('Lead: 1/16 fits best', $this->song('song:advise'));
+        $advice = json_decode($this->song('song:advise', ['--json' => true, '--where' => 'pitch=60..64']), true);
+        self::assertSame([2, '1/16'], [$advice['tracks'][0]['count'], $advice['tracks'][0]['grids'][0]['grid']]);
+    }
+
+    public function test_lines_hand_the_clipboard_on_within_a_track(): void
+    {
+        $this->song('song:edit', ['--do' => ['copy', 'paste at=2.1.0'], '--where' => 'pitch=60']);
+
+        self::assertSame([10, 130, 250, 1920], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracksWithNotes()[1]->notes->start);
+    }
+
     public function test_the_catalog_is_listed(): void
     {
         Artisan::call('song:edits', ['--json' => true]);
         $edits = json_decode(Artisan::output(), true);
 
-        self::assertSame(['quantize', 'as-played', 'nudge', 'transpose', 'length', 'legato', 'untangle', 'velocity', 'insert', 'duplicate', 'delete', 'mute'], array_column($edits, 'name'));
+        self::assertSame(array_column(Catalog::standard()->declarations(), 'name'), array_column($edits, 'name'));
+        self::assertCount(45, $edits);
         self::assertSame(['strength', 'whole-number', '100', 0, 100, '%'], array_map(static fn (string $key): mixed => $edits[0]['parameters'][2][$key], ['name', 'kind', 'default', 'min', 'max', 'unit']));
     }
 

@@ -6,8 +6,10 @@ namespace App\Http\Requests;
 
 use App\Clips\ContextInput;
 use Illuminate\Http\Request;
+use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Caret;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
@@ -59,16 +61,38 @@ final readonly class EditRequest
         return Selection::of($read);
     }
 
+    /** Whether to say what would change and leave everything as it is. */
+    public function isDry(): bool
+    {
+        return $this->request->json('dry') === true;
+    }
+
+    /** The step of the history to go to; null for the clip as it came in. */
+    public function step(): ?int
+    {
+        $step = $this->request->json('step');
+
+        return $step === null || is_int($step) ? $step : throw new BadInput('step takes the number of a step, or null for the clip as it came in.');
+    }
+
+    public function where(): Conditions
+    {
+        $where = $this->request->json('where') ?? '';
+
+        return Conditions::parse(is_string($where) ? $where : throw new BadInput('where takes conditions as text, such as "pitch=60..72 velocity=..40".'));
+    }
+
     public function context(): ContextInput
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret and range.');
+            throw new BadInput('context takes grid, swing, caret, range, playhead and clipboard.');
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
         $caret = $context['caret'] ?? [0, 60];
         $range = $context['range'] ?? null;
+        $playhead = $context['playhead'] ?? 0;
         if (! is_string($grid) || ! is_int($swing)) {
             throw new BadInput('context.grid takes a grid such as 1/16, and context.swing a number from 0 to 150.');
         }
@@ -80,6 +104,8 @@ final readonly class EditRequest
         return new ContextInput(
             Grid::parse($grid, $swing), new Caret($tick, $pitch),
             $range === null ? null : TickRange::of(...$this->pair($range, 'range')),
+            is_int($playhead) && $playhead >= 0 ? $playhead : throw new BadInput('context.playhead takes a tick from 0.'),
+            isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
         );
     }
 

@@ -28,8 +28,8 @@ final readonly class Advice
     /** Less swing than this is an uneven hand. */
     private const LEAST_SWING = 8;
 
-    /** Of two grids with the same step the swung one comes first where its mean is this much smaller. */
-    private const CLEARLY = 0.7;
+    /** Of two grids with the same step the swung one comes first where it at least halves the mean; a take that is late as a whole gives that to half of the notes. */
+    private const CLEARLY = 0.5;
 
     /**
      * @param  list<Candidate>  $candidates  the recommended one first, then by how well they fit

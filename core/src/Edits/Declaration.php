@@ -16,6 +16,7 @@ final readonly class Declaration
      * @param  list<string>  $oneOf  parameters of which exactly one is given
      * @param  list<string>  $synonyms  other words of the trade by which it is looked for
      * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
+     * @param  bool  $usesClipboard  whether it needs what was cut or copied
      */
     public function __construct(
         public string $name,
@@ -27,6 +28,7 @@ final readonly class Declaration
         public Subject $subject = Subject::Selection,
         public array $synonyms = [],
         public array $uses = [],
+        public bool $usesClipboard = false,
     ) {
     }
 
@@ -43,6 +45,7 @@ final readonly class Declaration
             'oneOf' => $this->oneOf,
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,
+            'usesClipboard' => $this->usesClipboard,
         ];
     }
 }

@@ -27,13 +27,18 @@ final readonly class Step
     ) {
     }
 
+    /** Whether another run, of whatever lines, soon follows this one on the notes it left selected. */
+    public function isFollowedBy(Selection $selection, int $at): bool
+    {
+        return $at - $this->at <= self::JOIN_WITHIN_MS
+            && $this->change->selection->equals($selection)
+            && $this->selectionBefore->equals($selection);
+    }
+
     /** Whether another step repeats this one: the same lines on the notes this one left selected, soon after. */
     public function isRepeatedBy(self $next): bool
     {
-        return $this->lines === $next->lines
-            && $next->at - $this->at <= self::JOIN_WITHIN_MS
-            && $this->change->selection->equals($next->selectionBefore)
-            && $this->selectionBefore->equals($next->selectionBefore);
+        return $this->lines === $next->lines && $this->isFollowedBy($next->selectionBefore, $next->at);
     }
 
     /** This step and its repeat as one. */

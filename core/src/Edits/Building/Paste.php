@@ -25,7 +25,7 @@ final readonly class Paste implements Edit
     {
         return new Declaration('paste', 'Paste', Group::Building, 'Puts the notes of the clipboard in at the caret, or at the same place in the song.', [
             Parameter::place('at', 'Where they begin; same is the place they were taken from.', ['same']),
-        ], subject: Subject::Place, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place']);
+        ], subject: Subject::Place, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
