@@ -9,6 +9,7 @@ use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
+use Jactonic\Core\Time\TickRange;
 
 /** A clip of so many notes as a take has them: a little off the lines, chords now and then, overlaps. */
 function benchNotes(int $count): Notes
@@ -27,5 +28,5 @@ function benchNotes(int $count): Notes
 
 function benchContext(): Context
 {
-    return new Context(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16'), Scale::parse('D dorian'), new Caret(960, 62));
+    return new Context(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16'), Scale::parse('D dorian'), new Caret(960, 62), TickRange::of(96_000, 480_000), playhead: 240_000);
 }

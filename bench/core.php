@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
+use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Notes\Selection;
 
 require __DIR__.'/../vendor/autoload.php';
@@ -10,8 +12,10 @@ require __DIR__.'/table.php';
 require __DIR__.'/clips.php';
 
 const LINES = [
-    'quantize', 'quantize what=both', 'quantize chords=together', 'as-played', 'nudge', 'nudge by=10ms', 'transpose semitones=1', 'transpose degrees=1',
-    'length', 'velocity add=1', 'legato', 'legato by=pitch', 'untangle', 'untangle by=pitch', 'insert', 'duplicate', 'delete', 'mute',
+    'quantize', 'quantize what=both', 'quantize chords=together', 'as-played', 'nudge', 'nudge by=10ms', 'align', 'humanize', 'humanize chords=together length=20',
+    'stretch factor=2/3', 'reverse', 'rotate', 'strum', 'transpose semitones=1', 'transpose degrees=1', 'double octaves=1', 'repitch to=36', 'inkey', 'invert about=C4', 'invert about=C4 key=on', 'revoice', 'harmony',
+    'length', 'legato', 'legato by=pitch', 'untangle', 'untangle by=pitch', 'trim', 'detach', 'fit max=1/16', 'velocity add=1', 'ramp', 'ramp mode=scale curve=40', 'squeeze', 'limit max=90', 'accent', 'smooth',
+    'insert', 'chord', 'split', 'steps grid=1/32', 'steps parts=4', 'join gap=1/16', 'repeat', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'open', 'close', 'cut', 'copy', 'cut range=on', 'paste', 'tidy', 'advise',
 ];
 
 // A process of its own for each edit and size, so that the peak of the memory is the edit's.
@@ -19,11 +23,13 @@ if (($argv[2] ?? '') === 'one') {
     [, , , $line, $count] = $argv;
     $notes = benchNotes((int) $count);
     $context = benchContext();
-    $prepared = Catalog::standard()->read($line);
+    $advises = $line === 'advise';
+    $prepared = Catalog::standard()->read($advises ? 'mute' : $line);
     $start = $line === 'as-played' ? Catalog::standard()->read('quantize')->apply($notes, Selection::all($notes), $context)->applyTo($notes) : $notes;
     $selection = Selection::all($start);
-    $ms = shortest($count >= 100_000 ? 4 : 12, static function () use ($prepared, $start, $selection, $context): void {
-        $prepared->apply($start, $selection, $context);
+    $context = $context->withClipboard(new Phrase($start, $context->ppq()));
+    $ms = shortest($count >= 100_000 ? 4 : 12, static function () use ($advises, $prepared, $start, $selection, $context): void {
+        $advises ? Advice::on($start, $selection, $context) : $prepared->apply($start, $selection, $context);
     });
     echo json_encode([$ms, memory_get_peak_usage() / 1048576]);
     exit;
