@@ -7,12 +7,13 @@ namespace App\Clips;
 use App\Models\Clip;
 use Jactonic\Core\Edits\Caret;
 use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\NewNote;
 use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, and a clipboard of its own. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, what new notes are like, and a clipboard of its own. */
 final readonly class ContextInput
 {
     public function __construct(
@@ -21,6 +22,7 @@ final readonly class ContextInput
         private ?TickRange $range,
         private int $playhead = 0,
         public ?Phrase $clipboard = null,
+        private ?NewNote $newNote = null,
     ) {
     }
 
@@ -31,7 +33,7 @@ final readonly class ContextInput
             $clip->meters, $clip->tempos, $this->grid,
             $clip->key === null ? null : Scale::parse($clip->key),
             $this->caret, $this->range, $clip->channel,
-            playhead: $this->playhead, clipboard: $this->clipboard,
+            playhead: $this->playhead, clipboard: $this->clipboard, newNote: $this->newNote,
         );
     }
 }

@@ -49,6 +49,6 @@ final class EditReference
     {
         $oneOf = in_array($parameter->name, $edit->oneOf, true) ? 'one of '.implode(', ', $edit->oneOf) : '';
 
-        return implode('; ', array_filter([$parameter->default ?? $parameter->absent, $oneOf]));
+        return implode('; ', array_filter([$parameter->default ?? $parameter->absent, $oneOf], static fn (string $text): bool => $text !== ''));
     }
 }

@@ -25,10 +25,10 @@ final readonly class Keymap
         return new self($map['name'], $map['logic'], $map['bindings']);
     }
 
-    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>, synonyms: list<string>}> */
+    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> as edits declare themselves */
     public static function viewCommands(): array
     {
-        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, options: list<string>}>, synonyms: list<string>}> $commands */
+        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> $commands */
         $commands = self::json('view-commands.json');
 
         return $commands;

@@ -6,29 +6,39 @@ namespace Tests\Feature;
 
 use App\Keys\Keymap;
 use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Lines\EditLine;
 use Tests\AppTestCase;
 
 final class KeymapTest extends AppTestCase
 {
-    public function test_every_key_runs_something_there_is(): void
+    public function test_every_line_that_keys_and_the_palette_offer_is_one_there_is(): void
     {
         $view = [];
         foreach (Keymap::viewCommands() as $command) {
-            $view[$command['name']] = array_column($command['parameters'], 'options', 'name');
+            $view[$command['name']] = array_column($command['parameters'], null, 'name');
         }
-        foreach (Keymap::standard()->bindings as $binding) {
-            $words = explode(' ', $binding['run']);
-            if (! isset($view[$words[0]])) {
-                self::assertSame($words[0], Catalog::standard()->read($binding['run'])->declaration->name);
+        foreach ($this->lines() as $text) {
+            $line = EditLine::parse($text);
+            if (! isset($view[$line->name])) {
+                self::assertSame($line->name, Catalog::standard()->read($text)->declaration->name);
 
                 continue;
             }
-            foreach (array_slice($words, 1) as $word) {
-                [$name, $value] = explode('=', $word, 2);
-                $options = $view[$words[0]][$name] ?? self::fail("{$binding['run']}: no parameter {$name}");
-                self::assertTrue($options === [] || in_array($value, $options, true), $binding['run']);
+            foreach ($line->parameters as $name => $value) {
+                $parameter = $view[$line->name][$name] ?? self::fail("{$text}: no parameter {$name}");
+                self::assertTrue(! isset($parameter['options']) || in_array($value, $parameter['options'], true), $text);
             }
         }
+    }
+
+    /** @return list<string> all lines that keys and the palette offer */
+    private function lines(): array
+    {
+        $uses = array_map(static fn (Declaration $edit): array => array_keys($edit->uses), Catalog::standard()->declarations());
+        $viewUses = array_map(array_keys(...), array_column(Keymap::viewCommands(), 'uses'));
+
+        return [...array_column(Keymap::standard()->bindings, 'run'), ...array_merge(...$uses, ...$viewUses)];
     }
 
     public function test_no_key_lies_on_two_things_and_every_edit_has_a_key(): void

@@ -40,6 +40,7 @@ function change(parts: Partial<ClipChange>): ClipChange {
     selection: null,
     message: '',
     history: { undo: null, redo: null },
+    clipboard: null,
     ...parts,
   };
 }

@@ -8,9 +8,11 @@ use App\Clips\ContextInput;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Edits\NewNote;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\AmountOfTime;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
@@ -86,7 +88,7 @@ final readonly class EditRequest
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret, range, playhead and clipboard.');
+            throw new BadInput('context takes grid, swing, caret, range, playhead, new and clipboard.');
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
@@ -106,7 +108,18 @@ final readonly class EditRequest
             $range === null ? null : TickRange::of(...$this->pair($range, 'range')),
             is_int($playhead) && $playhead >= 0 ? $playhead : throw new BadInput('context.playhead takes a tick from 0.'),
             isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
+            isset($context['new']) ? $this->newNote($context['new']) : null,
         );
+    }
+
+    private function newNote(mixed $value): NewNote
+    {
+        [$length, $velocity] = is_array($value) ? [$value['length'] ?? null, $value['velocity'] ?? null] : [null, null];
+        if (! is_string($length) || ! is_int($velocity) || $velocity < 1 || $velocity > 127) {
+            throw new BadInput('context.new takes a length as an amount of time, and a velocity from 1 to 127.');
+        }
+
+        return new NewNote(AmountOfTime::unsigned()->read($length), $velocity);
     }
 
     /** @return array{int, int} */

@@ -20,6 +20,7 @@ final readonly class Context
      * @param  int  $channel  0–15, for notes put in
      * @param  int  $playhead  the tick that sounds, or where listening begins
      * @param  Phrase|null  $clipboard  what was cut or copied last
+     * @param  NewNote|null  $newNote  what notes put in are like; as long as a step of the grid where nothing was set
      * @param  int  $sampleRate  samples a second, for amounts in smp
      * @param  float  $frameRate  frames a second, for amounts in fr
      */
@@ -35,6 +36,7 @@ final readonly class Context
         public float $frameRate = 25.0,
         public int $playhead = 0,
         public ?Phrase $clipboard = null,
+        public ?NewNote $newNote = null,
     ) {
     }
 
@@ -55,7 +57,7 @@ final readonly class Context
     {
         return new self(
             $this->meters, $this->tempo, $this->grid, $this->key, $this->caret, $this->range, $this->channel,
-            $this->sampleRate, $this->frameRate, $this->playhead, $clipboard,
+            $this->sampleRate, $this->frameRate, $this->playhead, $clipboard, $this->newNote,
         );
     }
 

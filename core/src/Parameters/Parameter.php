@@ -63,7 +63,7 @@ final readonly class Parameter
     /** How a course bends on its way from one end to the other, which several edits share. */
     public static function curve(string $name, string $help): self
     {
-        return self::wholeNumber($name, -100, 100, '', 0, $help);
+        return new self($name, new Curve, '0', $help);
     }
 
     /** @param  non-empty-list<string>  $options */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\NewNote;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\Amount;
@@ -80,6 +81,19 @@ final readonly class Parameters
         $value = $this->values[$name] ?? null;
 
         return $value instanceof Amount ? $value : throw self::undeclared($name);
+    }
+
+    /**
+     * How long and how loud a note put in at a tick is, as the line or else the context says.
+     *
+     * @return array{int, int} ticks, at least 1, and velocity 1–127
+     */
+    public function newNote(string $length, string $velocity, int $tick, Context $context): array
+    {
+        $new = $context->newNote ?? NewNote::ofTheGrid();
+        $amount = $this->has($length) ? $this->amount($length) : $new->length;
+
+        return [max(1, $amount->ticksAt($tick, $context)), $this->has($velocity) ? $this->int($velocity) : $new->velocity];
     }
 
     /** The grid of that name, or the current one, with the swing given by another parameter or else the current swing. */

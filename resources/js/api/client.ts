@@ -1,4 +1,15 @@
-import type { Catalog, ClipChange, EditContext, GridTable, Song, SongLists, Track, WholeClip } from './types';
+import type {
+  Advice,
+  Catalog,
+  ClipChange,
+  EditContext,
+  GridTable,
+  Song,
+  SongLists,
+  Steps,
+  Track,
+  WholeClip,
+} from './types';
 
 /** The server refused, and said why in words for the status line. */
 export class Refused extends Error {
@@ -61,6 +72,21 @@ export const api = {
   clip: (id: number) => request<WholeClip>('GET', `clips/${id}`),
   edit: (clip: number, revision: number, lines: string[], selection: number[], context: EditContext) =>
     request<ClipChange>('POST', `clips/${clip}/edits`, { revision, lines, selection, context }),
+  /** What the lines would do; everything stays as it is. */
+  preview: (clip: number, revision: number, lines: string[], selection: number[], context: EditContext) =>
+    request<ClipChange>('POST', `clips/${clip}/edits`, { revision, lines, selection, context, dry: true }),
   undo: (clip: number, revision: number) => request<ClipChange>('POST', `clips/${clip}/undo`, { revision }),
   redo: (clip: number, revision: number) => request<ClipChange>('POST', `clips/${clip}/redo`, { revision }),
+  advice: (clip: number, selection: number[], context: EditContext) =>
+    request<Advice>('POST', `clips/${clip}/advice`, { selection, context }),
+  /** The ids of the notes that meet conditions. */
+  choose: (clip: number, where: string, context: EditContext) =>
+    request<{ selection: number[] }>('POST', `clips/${clip}/choose`, { where, context }),
+  steps: (clip: number) => request<Steps>('GET', `clips/${clip}/history`),
+  goTo: (clip: number, revision: number, step: number | null) =>
+    request<ClipChange>('POST', `clips/${clip}/history`, { revision, step }),
+  previewStep: (clip: number, revision: number, step: number | null) =>
+    request<ClipChange>('POST', `clips/${clip}/history`, { revision, step, dry: true }),
+  nameStep: (clip: number, step: number, name: string) =>
+    request<Steps>('PATCH', `clips/${clip}/history/${step}`, { name }),
 };

@@ -9,6 +9,7 @@ import { Unreachable } from './client';
 export class OrderedQueue {
   #jobs: (() => Promise<void>)[] = [];
   #running = false;
+  #idle: (() => void)[] = [];
 
   constructor(private readonly onStateChange: (state: { waiting: number; stopped: string | null }) => void) {}
 
@@ -20,6 +21,11 @@ export class OrderedQueue {
     this.#jobs.push(job);
     this.#report(null);
     void this.run();
+  }
+
+  /** Resolves once nothing waits any more. */
+  idle(): Promise<void> {
+    return this.waiting === 0 ? Promise.resolve() : new Promise((done) => this.#idle.push(done));
   }
 
   /** Goes on after a stop. */
@@ -53,5 +59,8 @@ export class OrderedQueue {
 
   #report(stopped: string | null): void {
     this.onStateChange({ waiting: this.#jobs.length, stopped });
+    if (this.#jobs.length === 0) {
+      this.#idle.splice(0).forEach((done) => done());
+    }
   }
 }

@@ -40,6 +40,53 @@ export interface ClipChange {
   selection: number[] | null;
   message: string;
   history: History;
+  /** what was cut or copied, as text for the system's clipboard carries it */
+  clipboard: Phrase | null;
+}
+
+/** Notes on the clipboard with their place in the song. */
+export interface Phrase {
+  jactonic: 'phrase';
+  ppq: number;
+  span: [number, number] | null;
+  notes: Partial<NoteColumns>;
+}
+
+/** A grid and how well it fits the timing of the notes; distances are in % of half the gap between lines. */
+export interface AdvisedGrid {
+  grid: string;
+  swing: number;
+  name: string;
+  mean: number;
+  largest: number;
+  /** how many notes would fall together with another of their pitch */
+  collisions: number;
+  fits: boolean;
+}
+
+/** The grids, the recommended one first. */
+export interface Advice {
+  count: number;
+  summary: string;
+  grids: AdvisedGrid[];
+}
+
+export interface HistoryStep {
+  id: number;
+  /** null where the clip stood as it came in */
+  parent: number | null;
+  title: string;
+  lines: string[];
+  /** ms since the epoch */
+  at: number;
+  name: string | null;
+  walked: number;
+}
+
+/** All steps of a clip on all branches, in the order they were made, and where it stands. */
+export interface Steps {
+  steps: HistoryStep[];
+  at: number | null;
 }
 
 export interface SongLine {
@@ -116,9 +163,44 @@ export interface Binding {
   strip: string;
 }
 
+export interface Parameter {
+  name: string;
+  kind: string;
+  allowed: string;
+  help: string;
+  /** as it would be written; null or left out where leaving it out means something else */
+  default?: string | null;
+  /** what leaving it out means, where there is no default */
+  absent?: string;
+  options?: string[];
+  /** words that may stand in place of a number, a pitch or a place */
+  words?: string[];
+  min?: number;
+  max?: number;
+  unit?: string;
+  signed?: boolean;
+}
+
+/** What an edit or a command of the view says about itself. */
+export interface Declaration {
+  name: string;
+  title: string;
+  group: string;
+  help: string;
+  parameters: Parameter[];
+  synonyms: string[];
+  /** lines of it that have a name of their own */
+  uses: Record<string, string>;
+  /** of these parameters an edit takes exactly one */
+  oneOf?: string[];
+  /** what an edit works on */
+  subject?: 'selection' | 'selection-or-range' | 'place';
+  usesClipboard?: boolean;
+}
+
 export interface Catalog {
-  edits: { name: string; title: string; group: string; help: string }[];
-  view: { name: string; title: string; group: string; help: string }[];
+  edits: Declaration[];
+  view: Declaration[];
   keys: Binding[];
   scales: string[];
 }
@@ -128,4 +210,8 @@ export interface EditContext {
   swing: number;
   caret: [number, number];
   range: [number, number] | null;
+  playhead: number;
+  /** what new notes are like: an amount of time, and 1–127 */
+  new: { length: string; velocity: number };
+  clipboard?: Phrase;
 }

@@ -1,21 +1,11 @@
 import { api } from '../api/client';
-import type { Player } from '../sound/player.svelte';
-import type { Session } from '../state/session.svelte';
+import type { Parameter, Phrase } from '../api/types';
 import { settings } from '../state/settings.svelte';
 import { neighbour, turned } from './grids';
-import { stepPlace } from './steps';
-
-type Values = Record<string, string>;
-
-/** What the commands of the view can reach. */
-export interface Stage {
-  session: Session;
-  player: Player;
-  toggleTable(): void;
-  leave(): void;
-}
-
-type Command = (stage: Stage, values: Values) => void;
+import { parseLine } from './line';
+import { selecting, spanOf } from './selecting';
+import type { Command, Stage } from './stage';
+import { writing } from './writing';
 
 const ZOOM = 1.25;
 const FULL_SWING = 150;
@@ -27,77 +17,7 @@ function toggle(name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench', on: st
   };
 }
 
-/** The span of time and pitch of the selected notes, or of all where none is selected; null without notes. */
-export function spanOf(session: Session): { from: number; to: number; low: number; high: number } | null {
-  const { notes } = session;
-  const { start, length, pitch } = notes.columns;
-  const some = notes.selectedCount > 0;
-  let [from, to, low, high] = [Infinity, 0, 127, 0];
-  for (let i = 0; i < notes.count; i++) {
-    if (!some || notes.selected[i]) {
-      from = Math.min(from, start[i]);
-      to = Math.max(to, start[i] + length[i]);
-      low = Math.min(low, pitch[i]);
-      high = Math.max(high, pitch[i]);
-    }
-  }
-  return from === Infinity ? null : { from, to, low, high };
-}
-
-function select({ session }: Stage, { what }: Values): void {
-  const { notes } = session;
-  const ids = Array.from(notes.columns.id);
-  const { pitch } = notes.columns;
-  if (what === 'none') {
-    session.select([]);
-  } else if (what === 'pitch') {
-    const pitches = new Set(Array.from(pitch).filter((_, i) => notes.selected[i]));
-    session.select(ids.filter((_, i) => pitches.has(pitch[i])));
-  } else {
-    session.select(what === 'all' ? ids : ids.filter((_, i) => !notes.selected[i]));
-  }
-  session.say(`${notes.selectedCount} of ${notes.count} notes selected`, 'hint');
-}
-
-function step({ session }: Stage, { to, extend }: Values): void {
-  const { notes, view } = session;
-  const place = stepPlace(notes, to, session.caret.tick);
-  if (place < 0) {
-    session.say(
-      notes.count === 0
-        ? 'There are no notes yet.'
-        : `There is no ${to === 'next' || to === 'previous' ? `${to} note` : `${to} note`}.`,
-      'refused',
-    );
-    return;
-  }
-  const id = notes.columns.id[place];
-  const [start, pitch] = [notes.columns.start[place], notes.columns.pitch[place]];
-  session.select(extend === 'on' ? [...notes.selection(), id] : [id]);
-  session.onHeard([place]);
-  session.caret = { tick: start, pitch };
-  view.reveal(start, pitch);
-}
-
-function range({ session }: Stage, { to }: Values): void {
-  const span = to === 'none' || session.notes.selectedCount === 0 ? null : spanOf(session);
-  if (to !== 'none' && !span) {
-    session.say('Select notes first; the range goes over their span.', 'refused');
-    return;
-  }
-  session.range = span && [
-    session.lines.around(span.from).before,
-    session.lines.around(Math.max(span.from, span.to - 1)).after,
-  ];
-  session.say(
-    session.range
-      ? `Range from ${session.lines.position(session.range[0], session.song.ppq)} to ${session.lines.position(session.range[1], session.song.ppq)}`
-      : 'No range; the loop is the whole clip',
-    'hint',
-  );
-}
-
-function zoomTo({ session }: Stage, { what }: Values): void {
+const zoomTo: Command = ({ session }, { what }) => {
   const { view, notes } = session;
   const span = spanOf(session);
   if (what === 'selection' && notes.selectedCount > 0 && span) {
@@ -105,7 +25,66 @@ function zoomTo({ session }: Stage, { what }: Values): void {
   } else {
     view.fit(0, view.length, span?.low ?? 48, span?.high ?? 72);
   }
-}
+};
+
+const swing: Command = ({ session }, { by, to }) => {
+  const wanted = to === undefined ? session.swing + Number(by ?? 0) : Number(to);
+  if (!Number.isInteger(wanted)) {
+    session.say('swing takes by, from -150 to 150, or to, from 0 to 150.', 'refused');
+    return;
+  }
+  void session.setGrid(session.grid, Math.min(FULL_SWING, Math.max(0, wanted)));
+};
+
+/** The grid and the swing that fit the selection best, or all notes. */
+const advice: Command = ({ session }) => {
+  const { context } = session;
+  session.inOrder(async () => {
+    const { grids, summary } = await api.advice(session.clipId, session.notes.selection(), context);
+    if (grids.length > 0) {
+      await session.setGrid(grids[0].grid, grids[0].swing);
+    }
+    session.say(summary, 'hint');
+  });
+};
+
+const again: Command = ({ session }) => {
+  if (session.lastLines.length === 0) {
+    session.say('No edit was run yet that could be run again.', 'refused');
+  } else {
+    session.run(session.lastLines);
+  }
+};
+
+/** Takes an edit to the bench: the one named, or the last one with its parameters. */
+const tune: Command = ({ session, hand, catalog }, { edit }) => {
+  const last = session.lastLines.length === 1 ? parseLine(session.lastLines[0]) : undefined;
+  const name = edit ?? last?.name ?? 'quantize';
+  const found = catalog.edits.find((known) => known.name === name);
+  if (!found) {
+    session.say(`There is no edit “${name}”.`, 'refused');
+    return;
+  }
+  settings.bench = true;
+  hand.open(found, edit ? undefined : last);
+};
+
+const flip: Command = ({ session }) => {
+  const { preview } = session;
+  if (!preview.shown) {
+    session.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
+    return;
+  }
+  preview.flipped = !preview.flipped;
+  session.say(preview.flipped ? 'Before' : `After: ${preview.shown.message}`, 'hint');
+};
+
+const track: Command = ({ session }, { to }) => {
+  const { tracks } = session.song;
+  const at = tracks.findIndex((known) => known.id === session.trackId);
+  const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
+  void session.openTrack(next).then(() => session.say(next.name, 'hint'));
+};
 
 /** What each command of the view does; they are declared in resources/keys/view-commands.json. */
 export const viewCommands: Record<string, Command> = {
@@ -115,22 +94,34 @@ export const viewCommands: Record<string, Command> = {
   metronome: toggle('metronome', 'Metronome on', 'Metronome off'),
   hear: toggle('hear', 'Edits are heard', 'Edits are silent'),
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
-  select,
-  step,
-  range,
-  grid: ({ session }, { value }) => void session.setGrid(value),
+  ...selecting,
+  ...writing,
+  grid: ({ session }, { value }) => void session.setGrid(value ?? session.grid),
   'grid-step': ({ session }, { to }) => void session.setGrid(neighbour(session.grid, to as 'finer' | 'coarser')),
   'grid-kind': ({ session }, { to }) => void session.setGrid(turned(session.grid, to as 'triplet' | 'dotted')),
-  swing: ({ session }, { by }) =>
-    void session.setGrid(session.grid, Math.min(FULL_SWING, Math.max(0, session.swing + Number(by)))),
+  swing,
+  advice,
   undo: ({ session }) => session.undo(),
   redo: ({ session }) => session.redo(),
+  again,
+  history: ({ openHistory }) => openHistory(),
+  tune,
+  flip,
   zoom: ({ session: { view } }, { axis, to }) =>
     axis === 'pitch' ? view.zoomPitch(to === 'in' ? ZOOM : 1 / ZOOM) : view.zoomTime(to === 'in' ? ZOOM : 1 / ZOOM),
   'zoom-to': zoomTo,
+  track,
   table: ({ toggleTable }) => toggleTable(),
   bench: toggle('bench', 'Bench shown', 'Bench hidden'),
+  theme: () => void (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
+  palette: ({ openPalette }) => openPalette(),
   songs: ({ leave }) => leave(),
+  tempo: ({ session }, { value }) =>
+    value ? void session.change({ tempo: Number(value) }) : session.say('tempo takes value=10 to 400 BPM.', 'refused'),
+  key: ({ session }, { value }) =>
+    value === undefined
+      ? session.say('key takes a root and a scale: value="D dorian".', 'refused')
+      : void session.change({ key: value }),
   export: ({ session }) => {
     download(session.song.id);
     session.say('The song was exported as a MIDI file', 'hint');
@@ -146,15 +137,42 @@ export function download(song: number): void {
 }
 
 /** Edits whose result should be heard. */
-const HEARD = ['transpose', 'insert'];
+const HEARD = ['transpose', 'insert', 'chord', 'double', 'harmony', 'revoice', 'inkey', 'repitch', 'invert'];
 
 /** Runs a line: a command of the view here, an edit on the server. */
-export function runLine(stage: Stage, line: string): void {
-  const [name, ...words] = line.split(' ');
-  const command = viewCommands[name];
-  if (command) {
-    command(stage, Object.fromEntries(words.map((word) => word.split('='))));
-  } else {
-    stage.session.run([line], HEARD.includes(name));
+export function runLine(stage: Stage, text: string, clipboard?: Phrase): void {
+  const line = parseLine(text);
+  const command = viewCommands[line.name];
+  const declared = stage.catalog.view.find((known) => known.name === line.name);
+  if (!command || !declared) {
+    stage.session.run([text], { sound: HEARD.includes(line.name), clipboard });
+    return;
   }
+  const wrong = wrongIn(declared.parameters, line.values);
+  if (wrong) {
+    stage.session.say(`${line.name}: ${wrong}`, 'refused');
+  } else {
+    command(stage, line.values);
+  }
+}
+
+/** What is wrong with the values of a command of the view; '' where nothing is. */
+function wrongIn(parameters: Parameter[], values: Record<string, string>): string {
+  for (const [name, value] of Object.entries(values)) {
+    const parameter = parameters.find((known) => known.name === name);
+    if (!parameter) {
+      const names = parameters.map((known) => known.name).join(', ');
+      return `there is no parameter “${name}”; ${names ? `it takes ${names}` : 'it takes none'}.`;
+    }
+    const number = Number(value);
+    const { kind, options, min, max, allowed } = parameter;
+    const fits =
+      kind === 'choice'
+        ? options!.includes(value)
+        : kind !== 'whole-number' || (Number.isInteger(number) && number >= min! && number <= max!);
+    if (!fits) {
+      return `${name} takes ${allowed}, not “${value}”.`;
+    }
+  }
+  return '';
 }

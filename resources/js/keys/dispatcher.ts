@@ -8,18 +8,25 @@ export class Dispatcher {
   constructor(
     bindings: Binding[],
     private readonly run: (line: string) => void,
+    /** whether a key is left to the browser, which tells of it otherwise */
+    private readonly leaves: (chord: string, line: string) => boolean = () => false,
   ) {
     this.#bindings = new Map(bindings.map((binding) => [binding.key, binding]));
   }
 
-  handle(event: KeyboardEvent): void {
+  /** Runs what a key is bound to; `nearer` holds what some keys do for the moment instead. */
+  handle(event: KeyboardEvent, nearer: Record<string, () => void> = {}): void {
     const chord = chordOf(event);
     const binding = this.#bindings.get(chord);
-    if (!binding || event.defaultPrevented || !this.#isFree(event, chord)) {
+    const now = nearer[chord] ?? (binding && (() => this.run(binding.run)));
+    if (!now || event.defaultPrevented || !this.#isFree(event, chord)) {
+      return;
+    }
+    if (binding && !nearer[chord] && this.leaves(chord, binding.run)) {
       return;
     }
     event.preventDefault();
-    this.run(binding.run);
+    now();
   }
 
   /** Keys typed into a field are the field's; other controls keep the keys they work with, and leave the rest. */

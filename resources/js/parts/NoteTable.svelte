@@ -149,7 +149,7 @@
     const line = columns[active.column].line?.(active.row, text);
     if (typeof line === 'string') {
       session.select([notes.columns.id[active.row]]);
-      session.run([line], true);
+      session.run([line], { sound: true });
     } else if (line) {
       session.say(line.refused, 'refused');
     }

@@ -1,43 +1,72 @@
 <script lang="ts">
-  import { BINS, type Timing } from '../state/facts';
+  import { oncePerFrame } from '../roll/layer';
+  import { coloursOf, FONT, prepared } from '../roll/theme';
+  import type { Timing } from '../state/facts';
+  import { settings } from '../state/settings.svelte';
 
-  let { timing, count, grid }: { timing: Timing; count: number; grid: string } = $props();
+  let { timing, count, grid, colour }: { timing: Timing; count: number; grid: string; colour: number } = $props();
 
-  const HEIGHT = 56;
-  const tallest = $derived(Math.max(1, ...timing.bins));
-  const early = (ms: number) =>
+  const HEIGHT = 64;
+  const LABEL = 12;
+  let canvas: HTMLCanvasElement;
+  let width = $state(190);
+
+  const far = (ms: number) =>
     Math.abs(ms) < 0.05 ? 'on the line' : `${Math.abs(ms).toFixed(1)} ms ${ms < 0 ? 'early' : 'late'}`;
+  const text = $derived(
+    count === 0
+      ? 'No notes to measure.'
+      : `${timing.onLine} of ${count} on ${grid}; mean ${far(timing.meanMs)}, spread ${timing.spreadMs.toFixed(1)} ms, largest ${far(timing.largestMs)}.`,
+  );
+
+  const ask = oncePerFrame(() => {
+    const pen = prepared(canvas, width, HEIGHT);
+    if (!pen) return;
+    const colours = coloursOf(settings.theme, colour);
+    const half = Math.max(1, timing.halfGap);
+    const x = (ms: number) => width / 2 + (ms / half) * (width / 2 - 4);
+    const floor = HEIGHT - LABEL;
+    pen.fillStyle = colours['row-line'];
+    pen.fillRect(x(timing.meanMs - timing.spreadMs), 0, x(timing.spreadMs) - x(-timing.spreadMs), floor);
+    pen.fillStyle = colours['line-bar'];
+    pen.fillRect(Math.round(x(0)), 0, 1, floor);
+    // Dots rise and fall in a fixed pattern, so that those of the same distance do not hide each other.
+    pen.fillStyle = colours.selection;
+    pen.globalAlpha = timing.distances.length > 200 ? 0.45 : 0.8;
+    timing.distances.forEach((ms, k) => {
+      const y = 5 + ((k * 0.618034) % 1) * (floor - 10);
+      pen.beginPath();
+      pen.arc(x(ms), y, 2.2, 0, 7);
+      pen.fill();
+    });
+    pen.globalAlpha = 1;
+    if (timing.distances.length > 0) {
+      pen.fillStyle = colours['color-base-content'];
+      pen.fillRect(Math.round(x(timing.meanMs)) - 1, 0, 2, floor);
+    }
+    pen.font = `500 10px ${FONT}`;
+    pen.textBaseline = 'bottom';
+    pen.textAlign = 'left';
+    pen.fillStyle = colours['color-base-content'];
+    pen.fillText(`early −${Math.round(half)} ms`, 2, HEIGHT);
+    pen.textAlign = 'right';
+    pen.fillText(`+${Math.round(half)} ms late`, width - 2, HEIGHT);
+  });
+
+  $effect(() => {
+    void [timing, width, settings.theme, colour];
+    ask();
+  });
 </script>
 
 <figure>
-  <svg
-    viewBox="0 0 {BINS} {HEIGHT}"
-    preserveAspectRatio="none"
-    class="h-14 w-full rounded-field bg-base-100"
+  <div
+    class="overflow-hidden rounded-field bg-base-100"
     role="img"
-    aria-label="Starts around the lines of {grid}: {timing.onLine} of {count} on a line, on average {early(
-      timing.meanMs,
-    )}"
+    aria-label="Starts around the lines of {grid}: {text}"
+    bind:clientWidth={width}
   >
-    {#each timing.bins as amount, i (i)}
-      {@const height = amount === 0 ? 0 : Math.max(2, (amount / tallest) * (HEIGHT - 4))}
-      <rect
-        x={i + 0.12}
-        y={HEIGHT - height}
-        width="0.76"
-        {height}
-        fill={i === (BINS - 1) / 2 ? 'var(--color-primary)' : 'var(--selection)'}
-      />
-    {/each}
-  </svg>
-  <div class="flex justify-between text-[0.6875rem]" aria-hidden="true">
-    <span>early</span><span>line</span><span>late</span>
+    <canvas bind:this={canvas} class="block w-full" style:height="{HEIGHT}px"></canvas>
   </div>
-  <figcaption class="mt-1 text-xs">
-    {#if count === 0}
-      No notes to measure.
-    {:else}
-      {timing.onLine} of {count} on {grid}; mean {early(timing.meanMs)}, largest {early(timing.largestMs)}.
-    {/if}
-  </figcaption>
+  <figcaption class="mt-1 text-xs">{text}</figcaption>
 </figure>

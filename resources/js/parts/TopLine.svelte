@@ -14,6 +14,7 @@
   import type { Player } from '../sound/player.svelte';
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
+  import NewNotes from './NewNotes.svelte';
 
   let {
     session,
@@ -125,7 +126,7 @@
   <label class="flex items-center gap-1">
     <input
       type="number"
-      class="input input-sm w-18"
+      class="input input-sm w-14 px-1.5"
       aria-label="Tempo in BPM"
       min="10"
       max="400"
@@ -138,7 +139,7 @@
   <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
   <div class="join" role="group" aria-label="Key">
     <select
-      class="join-item select select-sm w-16"
+      class="join-item select select-sm w-14 ps-2 pe-6"
       aria-label="Key root"
       value={key.root}
       onchange={(event) => setKey(event.currentTarget.value, key.scale)}
@@ -149,7 +150,7 @@
         >{/each}
     </select>
     <select
-      class="join-item select select-sm w-24"
+      class="join-item select select-sm w-22 ps-2 pe-6"
       aria-label="Scale"
       value={key.scale}
       disabled={!key.root}
@@ -161,7 +162,7 @@
   <label class="flex items-center gap-1">
     <span class="hidden text-xs text-secondary xl:inline">Grid</span>
     <select
-      class="select select-sm w-20"
+      class="select select-sm w-19 ps-2 pe-6"
       aria-label="Grid"
       value={session.grid}
       onchange={(event) => session.setGrid(event.currentTarget.value)}
@@ -175,7 +176,7 @@
     <span class="hidden text-xs text-secondary xl:inline">Swing</span>
     <input
       type="number"
-      class="input input-sm w-16"
+      class="input input-sm w-13 px-1.5"
       aria-label="Swing, 0 to 150"
       min="0"
       max="150"
@@ -184,13 +185,14 @@
         session.setGrid(session.grid, Math.min(150, Math.max(0, Math.round(Number(event.currentTarget.value)))))}
     />
   </label>
+  <NewNotes {session} {keyOf} {run} />
   <span class="flex-1"></span>
   {#each views as entry (entry.line)}{@render toggle(entry)}{/each}
   <button
     class="btn btn-square btn-ghost btn-sm"
     aria-label={settings.theme === 'paper' ? 'Dusk theme' : 'Paper theme'}
     title="Theme"
-    onclick={() => (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper')}
+    onclick={() => run('theme')}
   >
     {#if settings.theme === 'paper'}<Moon size={16} aria-hidden="true" />{:else}<Sun
         size={16}

@@ -1,10 +1,15 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import { api } from '../api/client';
-  import type { Catalog } from '../api/types';
-  import { runLine, spanOf, type Stage } from '../commands/view';
+  import type { Catalog, Phrase } from '../api/types';
+  import { entriesOf } from '../commands/entries';
+  import { parseLine } from '../commands/line';
+  import { spanOf } from '../commands/selecting';
+  import type { Stage } from '../commands/stage';
+  import { runLine } from '../commands/view';
   import { cap } from '../keys/chord';
   import { Dispatcher } from '../keys/dispatcher';
+  import { Pasting } from '../keys/pasting';
   import PitchKeys from '../roll/PitchKeys.svelte';
   import Roll from '../roll/Roll.svelte';
   import Ruler from '../roll/Ruler.svelte';
@@ -12,11 +17,14 @@
   import { Player } from '../sound/player.svelte';
   import { go } from '../state/address.svelte';
   import { factsOf } from '../state/facts';
+  import { EditAtHand } from '../state/hand.svelte';
   import { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
-  import Bench from './Bench.svelte';
+  import { Walk } from '../state/walk.svelte';
+  import Bench, { type Tab } from './Bench.svelte';
   import KeyStrip from './KeyStrip.svelte';
   import NoteTable from './NoteTable.svelte';
+  import Palette from './Palette.svelte';
   import StatusLine from './StatusLine.svelte';
   import TopLine from './TopLine.svelte';
 
@@ -27,6 +35,10 @@
   let stage = $state.raw<Stage | null>(null);
   let failure = $state('');
   let table = $state(false);
+  let palette = $state(false);
+  let tab = $state<Tab>('notes');
+  let historyAsked = $state(0);
+  let walk = $state.raw<Walk | null>(null);
   let frame = 0;
 
   open();
@@ -39,12 +51,60 @@
       const player = new Player(session);
       session.onHeard = (places) => void player.hear(places);
       await session.openTrack(song.tracks[0]);
-      stage = { session, player, toggleTable: () => (table = !table), leave: () => go(null) };
+      session.playhead = () => player.tick;
+      walk = new Walk(session);
+      stage = {
+        session,
+        player,
+        catalog,
+        hand: new EditAtHand(session),
+        toggleTable: () => (table = !table),
+        openPalette: () => (palette = true),
+        openHistory,
+        leave: () => go(null),
+      };
       requestAnimationFrame(() => showBeginning(session));
       session.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
     } catch (error) {
       failure = (error as Error).message;
     }
+  }
+
+  function openHistory(): void {
+    settings.bench = true;
+    tab = 'history';
+    historyAsked++;
+  }
+
+  // Only one thing is looked at: the edit at hand, or the history.
+  $effect(() => {
+    if (stage?.hand.edit) tab = 'notes';
+  });
+  $effect(() => {
+    if (tab !== 'history') walk?.leave();
+    if (tab === 'history') stage?.hand.leave();
+  });
+
+  /** What some keys do while a result is looked at. */
+  const moment = $derived.by((): [key: string, strip: string, act: () => void][] => {
+    if (!stage || !walk) return [];
+    const { hand, session } = stage;
+    const here = walk;
+    const looks = catalog.keys
+      .filter(({ run: line }) => line === 'flip')
+      .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => run('flip')]);
+    if (hand.edit) return [['Enter', 'do it', () => hand.commit()], ['Escape', 'leave', () => hand.leave()], ...looks];
+    if (session.lookedAt !== undefined)
+      return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
+    return [];
+  });
+
+  function tune(line: string): void {
+    if (!stage) return;
+    const said = parseLine(line);
+    const edit = catalog.edits.find(({ name }) => name === said.name);
+    settings.bench = true;
+    if (edit) stage.hand.open(edit, said);
   }
 
   /** The first bars, with all pitches that occur. */
@@ -76,11 +136,13 @@
     if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
   }
 
-  const run = (line: string) => stage && runLine(stage, line);
-  const dispatcher = $derived(new Dispatcher(catalog.keys, run));
+  const run = (line: string, clipboard?: Phrase) => stage && runLine(stage, line, clipboard);
+  const pasting = new Pasting(run);
+  const dispatcher = $derived(new Dispatcher(catalog.keys, run, (chord, line) => pasting.begin(chord, line)));
   const keyOf = (line: string) => cap(catalog.keys.find((binding) => binding.run === line)?.key ?? '');
+  const entries = $derived(entriesOf(catalog));
   const facts = $derived.by(() => {
-    void stage?.session.version;
+    void [stage?.session.version, stage?.session.visible];
     return stage && factsOf(stage.session);
   });
   const summary = $derived(
@@ -93,9 +155,10 @@
 <svelte:window
   onkeydown={(event) => {
     byPointer = false;
-    dispatcher.handle(event);
+    dispatcher.handle(event, Object.fromEntries(moment.map(([key, , act]) => [key, act])));
   }}
   onpointerdown={() => (byPointer = true)}
+  onpaste={(event) => pasting.take(event)}
 />
 
 {#if stage && facts}
@@ -126,13 +189,18 @@
       <div class="col-start-2 row-start-4 grid min-w-0"><VelocityLane {session} /></div>
     {/if}
     {#if settings.bench}
-      <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench {session} {facts} /></div>
+      <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
+        {#if walk}<Bench {session} hand={stage.hand} {walk} {facts} {catalog} bind:tab {historyAsked} {keyOf} />{/if}
+      </div>
     {/if}
     <div class="col-span-3 row-start-5 grid min-w-0"><StatusLine {session} /></div>
     <div class="col-span-3 row-start-6 grid min-w-0">
-      <KeyStrip bindings={catalog.keys} selected={facts.selected} {run} />
+      <KeyStrip bindings={catalog.keys} edits={catalog.edits} selected={facts.selected} {moment} {run} />
     </div>
   </main>
+  {#if palette}
+    <Palette {session} {catalog} {entries} {run} {tune} close={() => (palette = false)} />
+  {/if}
 {:else if failure}
   <main class="grid h-full place-content-center gap-3 text-center">
     <p role="alert">{failure}</p>

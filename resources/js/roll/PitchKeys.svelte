@@ -56,7 +56,7 @@
     const { columns } = session.notes;
     const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] === pitch);
     session.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...session.notes.selection(), ...ids] : ids);
-    session.caret = { ...session.caret, pitch };
+    session.inOrder(() => void (session.caret = { ...session.caret, pitch }));
     session.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
     void player.sound([[pitch, 96, HEARD_SECONDS]]);
   }

@@ -4,6 +4,7 @@
   import { settings } from '../state/settings.svelte';
   import { dragLines, hit, inBox, landing, type Drag, type Part } from './drag';
   import { oncePerFrame } from './layer';
+  import { paintBefore } from './paint-before';
   import { paintGrid } from './paint-grid';
   import { paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
@@ -37,7 +38,9 @@
   });
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
-    if (pen) paintNotes(pen, view, notes, colours);
+    if (!pen) return;
+    paintNotes(pen, view, session.visible, colours);
+    if (session.preview.shown && !session.preview.flipped) paintBefore(pen, view, session.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {
     const pen = prepared(over, view.width, view.height);
@@ -45,7 +48,7 @@
       paintOverlay(
         pen,
         view,
-        notes,
+        session.notes,
         { playhead: player.tick, caret: session.caret, range: session.range, drag },
         colours,
       );
@@ -57,7 +60,7 @@
     askGround();
   });
   $effect(() => {
-    void [place(), session.version];
+    void [place(), session.version, session.preview.shown, session.preview.flipped];
     askNotes();
   });
   $effect(() => {
@@ -75,6 +78,10 @@
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   }
 
+  function setCaret(tick: number, pitch: number): void {
+    session.inOrder(() => void (session.caret = { tick, pitch }));
+  }
+
   function press(event: PointerEvent): void {
     if (event.button !== 0) return;
     const { x, y } = at(event);
@@ -84,18 +91,21 @@
     let clears: number | null = null;
     if (grabbed) {
       const id = notes.columns.id[grabbed.place];
+      const together = notes.groupOf(id);
       if (adds) {
         const selection = notes.selection();
         session.select(
-          notes.selected[grabbed.place] ? selection.filter((other) => other !== id) : [...selection, id],
+          notes.selected[grabbed.place]
+            ? selection.filter((other) => !together.includes(other))
+            : [...selection, ...together],
           true,
         );
       } else if (!notes.selected[grabbed.place]) {
-        session.select([id], true);
+        session.select(together, true);
       } else {
         clears = id;
       }
-      session.caret = { tick: notes.columns.start[grabbed.place], pitch: notes.columns.pitch[grabbed.place] };
+      setCaret(notes.columns.start[grabbed.place], notes.columns.pitch[grabbed.place]);
     }
     pressed = { x, y, grabbed, before: adds ? notes.selection() : [], adds, clears };
   }
@@ -141,10 +151,10 @@
     const { x, y } = at(event);
     if (!drag && !pressed.grabbed) {
       const tick = Math.max(0, Math.round(view.tick(x)));
-      session.caret = { tick: event.altKey ? tick : session.lines.around(tick).before, pitch: view.pitch(y) };
+      setCaret(event.altKey ? tick : session.lines.around(tick).before, view.pitch(y));
       if (!pressed.adds) session.select([]);
     } else if (!drag && pressed.clears !== null) {
-      session.select([pressed.clears], true);
+      session.select(notes.groupOf(pressed.clears), true);
     } else if (drag) {
       const lines = dragLines(drag);
       if (lines.length > 0) session.run(lines);
@@ -157,7 +167,9 @@
     const { x, y } = at(event);
     if (hit(notes, view, x, y)) return;
     const tick = Math.max(0, Math.round(view.tick(x)));
-    session.run([`insert at=${event.altKey ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`], true);
+    session.run([`insert at=${event.altKey ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`], {
+      sound: true,
+    });
   }
 
   function wheel(event: WheelEvent): void {

@@ -1,14 +1,15 @@
 <script lang="ts">
+  import type { NoteStore } from './notes';
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
   import { oncePerFrame } from './layer';
-  import { coloursOf, prepared } from './theme';
+  import { coloursOf, prepared, type Colours } from './theme';
 
   let { session }: { session: Session } = $props();
 
   const FULL = 127;
   const ROOM_ABOVE = 6;
-  const { view, notes } = $derived(session);
+  const { view } = $derived(session);
   let canvas: HTMLCanvasElement;
   let height = $state(60);
 
@@ -16,12 +17,12 @@
     const pen = prepared(canvas, view.width, height);
     if (!pen) return;
     const colours = coloursOf(settings.theme, session.track.colour);
-    const { start, velocity, muted } = notes.columns;
     const scale = (height - ROOM_ABOVE) / FULL;
     pen.fillStyle = colours['row-line'];
     for (const mark of [32, 64, 96]) pen.fillRect(0, Math.round(height - mark * scale), view.width, 1);
     const tallest = new Uint8Array(Math.ceil(view.width) + 4);
-    const stems = (selected: number, colour: string) => {
+    const stems = (notes: NoteStore, selected: number, colour: string) => {
+      const { start, velocity, muted } = notes.columns;
       pen.fillStyle = colour;
       tallest.fill(0);
       const [left, right, pixels] = [view.left, view.right, view.pixelsPerTick];
@@ -34,12 +35,31 @@
         pen.fillRect(x - 1, top - 1, 4, 4);
       }
     };
-    stems(0, colours.ink);
-    stems(1, colours.selection);
+    stems(session.visible, 0, colours.ink);
+    stems(session.visible, 1, colours.selection);
+    if (session.preview.shown && !session.preview.flipped) caps(pen, session.preview.shown.before, scale, colours);
   });
 
+  /** What was before a preview: a mark at the height of each velocity. */
+  function caps(pen: CanvasRenderingContext2D, before: NoteStore, scale: number, colours: Colours): void {
+    const { start, velocity } = before.columns;
+    pen.fillStyle = colours['color-base-content'];
+    for (let i = before.firstPlaceFrom(view.left); i < before.count && start[i] <= view.right; i++) {
+      pen.fillRect(Math.round(view.x(start[i])) - 2, Math.round(height - velocity[i] * scale), 6, 1);
+    }
+  }
+
   $effect(() => {
-    void [view.left, view.pixelsPerTick, view.width, height, settings.theme, session.version, session.track];
+    void [
+      view.left,
+      view.pixelsPerTick,
+      view.width,
+      height,
+      settings.theme,
+      session.version,
+      session.track,
+      session.visible,
+    ];
     ask();
   });
 </script>

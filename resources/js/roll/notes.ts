@@ -43,6 +43,22 @@ export class NoteStore {
     this.#index();
   }
 
+  /** The same notes after a change, selected as the change leaves them; this store stays as it is. */
+  after(change: ClipChange): NoteStore {
+    const copy = new NoteStore();
+    copy.count = this.count;
+    copy.columns = Object.fromEntries(COLUMNS.map((name) => [name, this.columns[name].slice()])) as Columns;
+    copy.selected = this.selected.slice();
+    copy.selectedCount = this.selectedCount;
+    copy.#places = new Map(this.#places);
+    copy.longest = this.longest;
+    copy.apply(change);
+    if (change.selection) {
+      copy.select(change.selection);
+    }
+    return copy;
+  }
+
   /** Patches a change in. The selection stays with the notes it was on. */
   apply(change: ClipChange): void {
     const selection = this.selection();
@@ -72,6 +88,13 @@ export class NoteStore {
 
   placeOf(id: number): number {
     return this.#places.get(id) ?? -1;
+  }
+
+  /** The ids of the notes that are grouped with this one; the note alone where it has no group. */
+  groupOf(id: number): number[] {
+    const { group, id: ids } = this.columns;
+    const own = group[this.placeOf(id)];
+    return own ? Array.from(ids.subarray(0, this.count)).filter((_, i) => group[i] === own) : [id];
   }
 
   /** The ids of the selected notes, in order of time. */

@@ -87,6 +87,29 @@ export class Lines {
     return { before: this.#from + this.#lines[k], after: Math.min(next, this.#until) };
   }
 
+  /** The last line before a tick; 0 where there is none. */
+  before(tick: number): number {
+    return tick <= 0 ? 0 : this.around(tick - 1).before;
+  }
+
+  /** The first beat after a tick; a bar line is one too. */
+  beatAfter(tick: number, ppq: number): number {
+    const bar = this.barAt(tick);
+    const beat = (4 * ppq) / bar.stretch.denominator;
+    const next = bar.tick + Math.round((Math.floor((tick - bar.tick) / beat + 1e-9) + 1) * beat);
+    return Math.min(next, this.barStart(bar.bar + 1));
+  }
+
+  /** The last beat before a tick; 0 where there is none. */
+  beatBefore(tick: number, ppq: number): number {
+    if (tick <= 0) {
+      return 0;
+    }
+    const bar = this.barAt(tick - 1);
+    const beat = (4 * ppq) / bar.stretch.denominator;
+    return bar.tick + Math.round(Math.floor((tick - 1 - bar.tick) / beat + 1e-9) * beat);
+  }
+
   nearest(tick: number): number {
     const { before, after } = this.around(tick);
     return tick - before < after - tick ? before : after;

@@ -202,10 +202,10 @@ export class Player {
 
   /** Gives all notes that start in a span of song seconds to the audio clock. */
   #give(from: number, to: number, origin: number): void {
-    const { clock, song, notes, others, trackId, lines } = this.#session;
+    const { clock, song, visible, others, trackId, lines } = this.#session;
     const [fromTick, toTick] = [clock.tick(from), clock.tick(to)];
     for (const track of song.tracks) {
-      const store: NoteStore | undefined = track.id === trackId ? notes : others.get(track.id);
+      const store: NoteStore | undefined = track.id === trackId ? visible : others.get(track.id);
       if (!store || track.muted) {
         continue;
       }

@@ -1,4 +1,6 @@
+import type { NoteStore } from '../roll/notes';
 import { pitchName } from '../roll/pitch';
+import type { Lines } from '../roll/time';
 import type { Session } from './session.svelte';
 
 /** What can be said about the selected notes, or about all where none is selected. */
@@ -16,19 +18,24 @@ export interface Facts {
   muted: number;
 }
 
-/** Distances of starts from the grid lines, as far as they are drawn and averaged. */
+/** Distances of starts from the nearest grid lines, early below 0 and late above. */
 export interface Timing {
-  /** how many starts lie in each part between the line before (−1) and the line after (1) half-way */
-  bins: number[];
+  /** in ms, of at most so many notes, in order of time */
+  distances: number[];
+  /** half the widest gap between two lines, in ms: no distance is larger */
+  halfGap: number;
   meanMs: number;
+  /** the standard deviation around the mean, in ms */
+  spreadMs: number;
   largestMs: number;
   onLine: number;
 }
 
-export const BINS = 31;
+/** More dots than this cannot be told apart. */
+const MOST_DOTS = 3000;
 
-function* places(session: Session): Generator<number> {
-  const { notes } = session;
+/** The places of the notes that facts are about: the selected ones, or all where none is selected. */
+export function* places(notes: NoteStore): Generator<number> {
   for (let i = 0; i < notes.count; i++) {
     if (notes.selectedCount === 0 || notes.selected[i]) {
       yield i;
@@ -37,7 +44,7 @@ function* places(session: Session): Generator<number> {
 }
 
 export function factsOf(session: Session): Facts {
-  const { notes, lines, song } = session;
+  const { visible: notes, lines, song } = session;
   const { start, length, pitch, velocity, playedStart, playedEnd, muted } = notes.columns;
   let [count, low, high, soft, loud, sum, short, long, from, to, moved, silent] = [
     0,
@@ -53,7 +60,7 @@ export function factsOf(session: Session): Facts {
     0,
     0,
   ];
-  for (const i of places(session)) {
+  for (const i of places(notes)) {
     count++;
     low = Math.min(low, pitch[i]);
     high = Math.max(high, pitch[i]);
@@ -81,22 +88,38 @@ export function factsOf(session: Session): Facts {
   };
 }
 
-export function timingOf(session: Session): Timing {
-  const { notes, lines, clock } = session;
+export function timingOf(session: Session, lines: Lines): Timing {
+  const { visible: notes, clock } = session;
   const { start } = notes.columns;
-  const bins = new Array<number>(BINS).fill(0);
-  let [count, sum, largest, onLine] = [0, 0, 0, 0];
-  for (const i of places(session)) {
+  const every = Math.ceil((notes.selectedCount || notes.count) / MOST_DOTS);
+  const distances: number[] = [];
+  let [count, sum, squares, largest, onLine, halfGap] = [0, 0, 0, 0, 0, 0];
+  for (const i of places(notes)) {
     const { before, after } = lines.around(start[i]);
     const late = start[i] - before < after - start[i];
     const distance = late ? start[i] - before : start[i] - after;
-    const share = (2 * distance) / (after - before);
-    bins[Math.min(BINS - 1, Math.max(0, Math.round(((share + 1) / 2) * (BINS - 1))))]++;
-    const ms = clock.milliseconds(start[i], distance);
+    const ms = distance === 0 ? 0 : clock.milliseconds(start[i], distance);
     sum += ms;
+    squares += ms * ms;
     largest = Math.abs(ms) > Math.abs(largest) ? ms : largest;
     onLine += distance === 0 ? 1 : 0;
+    if (count % every === 0) {
+      distances.push(ms);
+      halfGap = Math.max(halfGap, clock.milliseconds(before, after - before) / 2);
+    }
     count++;
   }
-  return { bins, meanMs: count ? sum / count : 0, largestMs: largest, onLine };
+  const mean = count ? sum / count : 0;
+  const spread = count ? Math.sqrt(Math.max(0, squares / count - mean * mean)) : 0;
+  return { distances, halfGap, meanMs: mean, spreadMs: spread, largestMs: largest, onLine };
+}
+
+/** The mean velocity of the notes that facts are about. */
+export function meanVelocity(notes: NoteStore): number {
+  let [count, sum] = [0, 0];
+  for (const i of places(notes)) {
+    sum += notes.columns.velocity[i];
+    count++;
+  }
+  return count ? sum / count : 0;
 }

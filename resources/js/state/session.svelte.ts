@@ -1,14 +1,29 @@
 import { api, Refused } from '../api/client';
 import { OrderedQueue } from '../api/queue';
-import type { ClipChange, EditContext, GridTable, History, Song, Track, WholeClip } from '../api/types';
+import type { ClipChange, EditContext, GridTable, History, Phrase, Song, Track, WholeClip } from '../api/types';
 import { NoteStore } from '../roll/notes';
 import { Clock, Lines } from '../roll/time';
 import { Viewport } from '../roll/viewport.svelte';
+import { keepForSystem } from './clipboard';
+import { countsOf, Preview, type Compared } from './preview.svelte';
+import { settings } from './settings.svelte';
 
 export type Message = { text: string; kind: 'done' | 'refused' | 'hint' };
 
-/** What a listener is told of: notes that should be heard because of what was just done. */
-export type Heard = { place: number }[];
+/** How lines are run. */
+export interface Running {
+  /** whether the result should be heard */
+  sound?: boolean;
+  /** what to paste, where the system's clipboard brought it */
+  clipboard?: Phrase | undefined;
+  /** told once it is done */
+  done?: (change: ClipChange) => void;
+}
+
+export interface Caret {
+  tick: number;
+  pitch: number;
+}
 
 const NO_HISTORY: History = { undo: null, redo: null };
 
@@ -22,7 +37,7 @@ export class Session {
   clipId = $state(0);
   grid = $state('1/16');
   swing = $state(0);
-  caret = $state.raw({ tick: 0, pitch: 60 });
+  caret = $state.raw<Caret>({ tick: 0, pitch: 60 });
   range = $state.raw<[number, number] | null>(null);
   history = $state.raw<History>(NO_HISTORY);
   message = $state.raw<Message>({ text: '', kind: 'hint' });
@@ -34,12 +49,21 @@ export class Session {
   loading = $state(true);
   clock = $derived(new Clock(this.song.tempos));
   track = $derived(this.song.tracks.find((track) => track.id === this.trackId)!);
+  /** the length in ticks and the velocity of the note used last */
+  lastUsed = $state.raw<{ length: number; velocity: number } | null>(null);
+  /** the lines run last, for `again` */
+  lastLines = $state.raw<string[]>([]);
+  readonly preview = new Preview();
   readonly notes = new NoteStore();
   readonly view = new Viewport();
   /** the notes of the other tracks, to be heard along */
   readonly others = new Map<number, NoteStore>();
   /** told after an edit or a selection which notes to sound */
   onHeard: (places: number[]) => void = () => undefined;
+  /** where the playhead is, in ticks */
+  playhead: () => number = () => 0;
+  /** the step of the history that is looked at, null for the clip as it came in: an edit goes on from there */
+  lookedAt = $state.raw<number | null | undefined>(undefined);
 
   #revision = 0;
   #epoch = 0;
@@ -69,13 +93,40 @@ export class Session {
     return this.#lastLines;
   }
 
+  /** The notes to be seen and heard: the clip's, or those of a preview. */
+  get visible(): NoteStore {
+    return this.preview.notes ?? this.notes;
+  }
+
+  /** What new notes are like: as set, or as the note used last. */
+  get newNote(): { length: string; velocity: number } {
+    return settings.newAsLast && this.lastUsed
+      ? { length: `${this.lastUsed.length}tk`, velocity: this.lastUsed.velocity }
+      : { length: settings.newLength, velocity: settings.newVelocity };
+  }
+
   get context(): EditContext {
     return {
       grid: this.grid,
       swing: this.swing,
       caret: [this.caret.tick, this.caret.pitch],
       range: this.range,
+      playhead: Math.round(this.playhead()),
+      new: this.newNote,
     };
+  }
+
+  /** Does something once the edits pressed before are done, such as moving the caret, which they may move too. */
+  inOrder(job: () => void | Promise<void>): void {
+    if (this.waiting === 0) {
+      const begun = job();
+      if (!begun) {
+        return;
+      }
+      this.#queue.add(() => this.#told(begun));
+    } else {
+      this.#queue.add(() => this.#told(job()));
+    }
   }
 
   /** Opens a track once the edits pressed before are done: each belongs to the clip it was pressed in. */
@@ -87,11 +138,11 @@ export class Session {
           await this.#show(track);
           done();
         } catch (error) {
+          this.loading = false;
           if (first) {
             fail(error);
           } else if (error instanceof Refused) {
             this.say(error.message, 'refused');
-            this.loading = false;
             done();
           } else {
             throw error;
@@ -105,6 +156,7 @@ export class Session {
   async #show(track: Track): Promise<void> {
     const clip = track.clips[0];
     this.loading = true;
+    this.stopLooking();
     if (this.clipId) {
       const store = new NoteStore();
       store.columns = this.notes.columns;
@@ -139,19 +191,32 @@ export class Session {
     this.version++;
   }
 
+  /** Sets grid and swing at once, so that the next key already works with them; a grid there is not is taken back. */
   async setGrid(grid: string, swing = this.swing): Promise<void> {
+    const before = { grid: this.grid, swing: this.swing };
     this.grid = grid;
     this.swing = swing;
     this.say(`Grid ${grid}${swing ? `, swing ${swing}` : ''}`, 'hint');
+    try {
+      await this.loadLines(grid, swing);
+    } catch (error) {
+      Object.assign(this, before);
+      this.say((error as Error).message, 'refused');
+    }
+  }
+
+  /** Fetches the lines of a grid, where they are not here yet. */
+  async loadLines(grid: string, swing: number): Promise<void> {
     const key = tableKey(grid, swing);
     if (!this.#tables[key]) {
-      try {
-        const table = await api.grid(this.song.id, grid, swing);
-        this.#tables = { ...this.#tables, [key]: new Lines(table) };
-      } catch (error) {
-        this.say((error as Error).message, 'refused');
-      }
+      const table = await api.grid(this.song.id, grid, swing);
+      this.#tables = { ...this.#tables, [key]: new Lines(table) };
     }
+  }
+
+  /** The lines of a grid; undefined until they were loaded. */
+  linesOf(grid: string, swing: number): Lines | undefined {
+    return this.#tables[tableKey(grid, swing)];
   }
 
   /** Selects exactly these notes, and sounds them where wanted. */
@@ -162,23 +227,69 @@ export class Session {
     this.#epoch++;
     this.notes.select(ids);
     this.version++;
+    if (ids.length === 1) {
+      this.#use(ids[0]);
+    }
     if (sound) {
       this.onHeard(ids.map((id) => this.notes.placeOf(id)));
     }
   }
 
   /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
-  run(lines: string[], sound = false): void {
-    const context = this.context;
-    this.#send((selection) => api.edit(this.clipId, this.#revision, lines, selection, context), sound);
+  run(lines: string[], running: Running = {}): void {
+    const { context } = this;
+    if (this.lookedAt !== undefined) {
+      this.goTo(this.lookedAt);
+    }
+    this.lastLines = lines;
+    this.#send((selection) => {
+      const caret: [number, number] = [this.caret.tick, this.caret.pitch];
+      return api.edit(this.clipId, this.#revision, lines, selection, { ...context, caret, ...clip(running) });
+    }, running);
+  }
+
+  /** Shows what lines would do to what is selected now. */
+  previewEdit(lines: string[]): void {
+    this.preview.ask(async () => {
+      await this.#queue.idle();
+      const change = await this.#looked(() =>
+        api.preview(this.clipId, this.#revision, lines, this.notes.selection(), this.context),
+      );
+      return this.#compared(this.notes, change);
+    });
+  }
+
+  /** Shows the clip as it was at a step, compared with how it is, or with how it was at another step. */
+  lookAt(step: number | null, comparedWith?: number | null): void {
+    this.lookedAt = step;
+    this.preview.ask(async () => {
+      await this.#queue.idle();
+      const at = (which: number | null) => this.#looked(() => api.previewStep(this.clipId, this.#revision, which));
+      const before = comparedWith === undefined ? this.notes : this.notes.after(await at(comparedWith));
+      return this.#compared(before, await at(step));
+    });
+  }
+
+  /** Ends looking: the clip as it is now is shown again. */
+  stopLooking(): void {
+    this.lookedAt = undefined;
+    this.preview.clear();
+  }
+
+  /** Takes the clip to a step of its history. */
+  goTo(step: number | null): void {
+    this.lookedAt = undefined;
+    this.#send(() => api.goTo(this.clipId, this.#revision, step), { done: () => this.preview.clear() });
   }
 
   undo(): void {
-    this.#send(() => api.undo(this.clipId, this.#revision), false);
+    this.stopLooking();
+    this.#send(() => api.undo(this.clipId, this.#revision), {});
   }
 
   redo(): void {
-    this.#send(() => api.redo(this.clipId, this.#revision), false);
+    this.stopLooking();
+    this.#send(() => api.redo(this.clipId, this.#revision), {});
   }
 
   /** Sends again what could not be sent. */
@@ -206,11 +317,13 @@ export class Session {
     await api.changeTrack(track.id, changes).catch((error: Error) => this.say(error.message, 'refused'));
   }
 
-  #send(ask: (selection: number[]) => Promise<ClipChange>, sound: boolean): void {
+  #send(ask: (selection: number[]) => Promise<ClipChange>, running: Running): void {
     const epoch = this.#epoch;
     this.#queue.add(async () => {
       try {
-        this.#applied(await ask(this.#pastSelections.get(epoch) ?? this.notes.selection()), epoch, sound);
+        const change = await ask(this.#pastSelections.get(epoch) ?? this.notes.selection());
+        this.#applied(change, epoch, running);
+        running.done?.(change);
       } catch (error) {
         if (!(error instanceof Refused)) {
           throw error;
@@ -224,7 +337,19 @@ export class Session {
     });
   }
 
-  #applied(change: ClipChange, epoch: number, sound: boolean): void {
+  /** A refusal is said in the status line; only a server that does not answer holds up what comes after. */
+  async #told(job: void | Promise<void>): Promise<void> {
+    try {
+      await job;
+    } catch (error) {
+      if (!(error instanceof Refused)) {
+        throw error;
+      }
+      this.say(error.message, 'refused');
+    }
+  }
+
+  #applied(change: ClipChange, epoch: number, { sound }: Running): void {
     this.notes.apply(change);
     this.#revision = change.revision;
     this.history = change.history;
@@ -234,11 +359,43 @@ export class Session {
     }
     this.version++;
     this.say(change.message);
+    const after = change.selection ?? this.notes.selection();
+    if (after.length > 0) {
+      this.#use(after[after.length - 1]);
+    }
+    if (change.clipboard) {
+      keepForSystem(change.clipboard);
+    }
     if (sound) {
-      this.onHeard((change.selection ?? this.notes.selection()).map((id) => this.notes.placeOf(id)));
+      this.onHeard(after.map((id) => this.notes.placeOf(id)));
+    }
+  }
+
+  #use(id: number): void {
+    const place = this.notes.placeOf(id);
+    if (place >= 0) {
+      this.lastUsed = { length: this.notes.columns.length[place], velocity: this.notes.columns.velocity[place] };
+    }
+  }
+
+  #compared(before: NoteStore, change: ClipChange): Compared {
+    return { before, after: this.notes.after(change), message: change.message, counts: countsOf(change) };
+  }
+
+  /** Asks for a preview; where another window changed the clip first, that is shown. */
+  async #looked(ask: () => Promise<ClipChange>): Promise<ClipChange> {
+    try {
+      return await ask();
+    } catch (error) {
+      if (error instanceof Refused && error.body.clip) {
+        this.take(error.body.clip);
+      }
+      throw error;
     }
   }
 }
+
+const clip = ({ clipboard }: Running) => (clipboard ? { clipboard } : {});
 
 function tableKey(grid: string, swing: number): string {
   return `${grid} ${swing}`;

@@ -9,6 +9,16 @@ const defaults = {
   metronome: false,
   bench: true,
   volume: 80,
+  /** new notes: an amount of time, 1–127, and whether the note used last sets both instead */
+  newLength: 'grid',
+  newVelocity: 96,
+  newAsLast: false,
+  /** the four velocities that keys set */
+  velocities: [32, 64, 96, 120],
+  /** lines chosen in the palette, the last one first */
+  recent: [] as string[],
+  /** for each edit the parameters it was last given on the bench */
+  parameters: {} as Record<string, Record<string, string>>,
 };
 
 function stored(): Partial<typeof defaults> {

@@ -27,8 +27,8 @@ final readonly class Chord implements Edit
             Parameter::place('at', 'Where it starts.'),
             Parameter::pitch('pitch', 'Its root.'),
             Parameter::chordShape('shape', 'maj', 'Which chord.'),
-            Parameter::amount('length', 'grid', 'How long it lasts.'),
-            Parameter::wholeNumber('velocity', 1, 127, '', 96, 'How loud it is.'),
+            Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
+            Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
             Parameter::onOff('group', true, 'Whether its notes are one group.'),
         ], subject: Subject::Place, synonyms: ['triad', 'stamp', 'harmony', 'major', 'minor', 'seventh'], uses: [
             'chord shape=maj' => 'Major chord', 'chord shape=min' => 'Minor chord', 'chord shape=min7' => 'Minor seventh chord', 'chord shape=maj7' => 'Major seventh chord', 'chord shape=7' => 'Seventh chord',
@@ -40,7 +40,7 @@ final readonly class Chord implements Edit
         $start = $parameters->place('at', $context);
         $root = $parameters->pitch('pitch', $context);
         $shape = $parameters->list('shape');
-        $length = max(1, $parameters->amount('length')->ticksAt($start, $context));
+        [$length, $velocity] = $parameters->newNote('length', 'velocity', $start, $context);
         if ($start + $length > Notes::LAST_TICK) {
             throw new EditRefused('That lies past the end of what a song can hold.');
         }
@@ -52,7 +52,7 @@ final readonly class Chord implements Edit
         $added = [];
         foreach ($shape as $semitones) {
             $added[] = $draft->add([
-                'start' => $start, 'length' => $length, 'pitch' => $root + $semitones, 'velocity' => $parameters->int('velocity'),
+                'start' => $start, 'length' => $length, 'pitch' => $root + $semitones, 'velocity' => $velocity,
                 'channel' => $context->channel, 'group' => $group,
             ]);
         }

@@ -26,8 +26,8 @@ final readonly class Insert implements Edit
         return new Declaration('insert', 'Insert a note', Group::Building, 'Adds one note at the caret, or at a tick, and selects it.', [
             Parameter::place('at', 'Where it starts.'),
             Parameter::pitch('pitch', 'Its pitch.'),
-            Parameter::amount('length', 'grid', 'How long it lasts.'),
-            Parameter::wholeNumber('velocity', 1, 127, '', 96, 'How loud it is.'),
+            Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
+            Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
         ], subject: Subject::Place);
     }
 
@@ -35,14 +35,14 @@ final readonly class Insert implements Edit
     {
         $start = $parameters->place('at', $context);
         $pitch = $parameters->pitch('pitch', $context);
-        $length = max(1, $parameters->amount('length')->ticksAt($start, $context));
+        [$length, $velocity] = $parameters->newNote('length', 'velocity', $start, $context);
         if ($start + $length > Notes::LAST_TICK) {
             throw new EditRefused('That lies past the end of what a song can hold.');
         }
         $draft = new Draft($notes);
         $id = $draft->add([
             'start' => $start, 'length' => $length, 'pitch' => $pitch,
-            'velocity' => $parameters->int('velocity'), 'channel' => $context->channel,
+            'velocity' => $velocity, 'channel' => $context->channel,
         ]);
 
         return $draft->change(Selection::of([$id]), PitchName::of($pitch).' added at '.$context->meters->position($start));

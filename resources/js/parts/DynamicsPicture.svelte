@@ -1,0 +1,108 @@
+<script lang="ts">
+  import { oncePerFrame } from '../roll/layer';
+  import type { NoteStore } from '../roll/notes';
+  import { coloursOf, prepared } from '../roll/theme';
+  import { meanVelocity, places } from '../state/facts';
+  import type { Session } from '../state/session.svelte';
+  import { settings } from '../state/settings.svelte';
+
+  let { session, velocities }: { session: Session; velocities: string } = $props();
+
+  const HEIGHT = 52;
+  const FULL = 127;
+  let canvas: HTMLCanvasElement;
+  let width = $state(190);
+
+  const compared = $derived(session.preview.shown);
+  const means = $derived.by(() => {
+    void session.version;
+    return compared
+      ? [meanVelocity(compared.before), meanVelocity(compared.after)]
+      : [meanVelocity(session.visible), meanVelocity(session.visible)];
+  });
+  const text = $derived(
+    velocities === '–'
+      ? 'No notes to measure.'
+      : compared && Math.round(means[0]) !== Math.round(means[1])
+        ? `Mean ${Math.round(means[0])} before, ${Math.round(means[1])} after.`
+        : `Velocity ${velocities}.`,
+  );
+
+  const ask = oncePerFrame(() => {
+    const pen = prepared(canvas, width, HEIGHT);
+    if (!pen) return;
+    const colours = coloursOf(settings.theme, session.track.colour);
+    const [before, after] = compared ? [compared.before, compared.after] : [null, session.visible];
+    const [from, to] = spanOf([after, ...(before ? [before] : [])]);
+    const x = (tick: number) => 2 + ((tick - from) / Math.max(1, to - from)) * (width - 6);
+    const y = (velocity: number) => HEIGHT - 1 - (velocity / FULL) * (HEIGHT - 4);
+    stems(pen, after, x, y, colours.selection, true);
+    if (before) stems(pen, before, x, y, colours['color-base-content'], false);
+    means.forEach((mean, k) => {
+      pen.strokeStyle = k === 0 && before ? colours['color-base-content'] : colours.selection;
+      pen.lineWidth = 1;
+      pen.setLineDash(k === 0 && before ? [2, 3] : [5, 3]);
+      pen.beginPath();
+      pen.moveTo(0, Math.round(y(mean)) + 0.5);
+      pen.lineTo(width, Math.round(y(mean)) + 0.5);
+      pen.stroke();
+    });
+    pen.setLineDash([]);
+  });
+
+  function spanOf(stores: NoteStore[]): [number, number] {
+    let [from, to] = [Infinity, 0];
+    for (const store of stores) {
+      for (const i of places(store)) {
+        from = Math.min(from, store.columns.start[i]);
+        to = Math.max(to, store.columns.start[i]);
+      }
+    }
+    return [from === Infinity ? 0 : from, to];
+  }
+
+  /** Stems for what is and would be, caps alone for what was; on each pixel the loudest. */
+  function stems(
+    pen: CanvasRenderingContext2D,
+    notes: NoteStore,
+    x: (tick: number) => number,
+    y: (velocity: number) => number,
+    colour: string,
+    whole: boolean,
+  ): void {
+    const loudest = new Uint8Array(width + 1);
+    for (const i of places(notes)) {
+      const at = Math.round(x(notes.columns.start[i]));
+      loudest[at] = Math.max(loudest[at], notes.columns.velocity[i]);
+    }
+    pen.fillStyle = colour;
+    loudest.forEach((velocity, at) => {
+      if (velocity > 0) {
+        const top = Math.round(y(velocity));
+        pen.fillRect(at - 1, top, 3, 2);
+        if (whole) {
+          pen.globalAlpha = 0.4;
+          pen.fillRect(at, top, 1, HEIGHT - top);
+          pen.globalAlpha = 1;
+        }
+      }
+    });
+  }
+
+  $effect(() => {
+    void [session.version, compared, session.preview.flipped, width, settings.theme, session.track];
+    ask();
+  });
+</script>
+
+<figure>
+  <div
+    class="overflow-hidden rounded-field bg-base-100"
+    role="img"
+    aria-label="Velocities over time: {text}"
+    bind:clientWidth={width}
+  >
+    <canvas bind:this={canvas} class="block w-full" style:height="{HEIGHT}px"></canvas>
+  </div>
+  <figcaption class="mt-1 text-xs">{text}</figcaption>
+</figure>

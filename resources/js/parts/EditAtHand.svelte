@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { tick, untrack } from 'svelte';
+  import type { Declaration } from '../api/types';
+  import { cap, chordOf } from '../keys/chord';
+  import type { EditAtHand } from '../state/hand.svelte';
+  import type { Session } from '../state/session.svelte';
+  import ParameterField from './ParameterField.svelte';
+
+  let {
+    session,
+    hand,
+    edits,
+    keyOf,
+  }: {
+    session: Session;
+    hand: EditAtHand;
+    edits: Declaration[];
+    keyOf: (line: string) => string;
+  } = $props();
+
+  let form = $state<HTMLFormElement>();
+  const groups = $derived([...new Set(edits.map((edit) => edit.group))]);
+  const { preview } = $derived(session);
+  const counts = $derived(preview.shown?.counts);
+  const summary = $derived(
+    counts &&
+      (
+        [
+          [counts.changed, 'changed'],
+          [counts.added, 'added'],
+          [counts.removed, 'removed'],
+        ] as const
+      )
+        .filter(([count]) => count > 0)
+        .map(([count, what]) => `${count} ${what}`)
+        .join(', '),
+  );
+  const notTaken = $derived((name: string) => hand.edit?.oneOf?.includes(name) && name !== hand.taken);
+
+  // Whatever the result depends on asks for it anew; a newer question takes the place of one that waits.
+  $effect(() => {
+    void [session.version, session.grid, session.swing, session.caret, session.range, hand.line];
+    if (hand.edit && session.lookedAt === undefined) untrack(() => hand.preview());
+  });
+
+  $effect(() => {
+    if (hand.opened > 0 && hand.edit) {
+      void tick().then(() => form?.querySelector<HTMLElement>('input[type=range], input, select')?.focus());
+    }
+  });
+
+  function open(name: string): void {
+    const edit = edits.find((known) => known.name === name);
+    if (edit) hand.open(edit);
+    else hand.leave();
+  }
+
+  function keys(event: KeyboardEvent): void {
+    if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
+      event.preventDefault();
+      hand.commit();
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      hand.leave();
+    } else if (cap(chordOf(event)) === keyOf('flip') && preview.shown) {
+      event.preventDefault();
+      preview.flipped = !preview.flipped;
+    }
+  }
+</script>
+
+<section aria-labelledby="bench-edit">
+  <h2 id="bench-edit" class="sr-only">Edit at hand</h2>
+  <select
+    class="select w-full select-sm font-semibold"
+    aria-label="Edit at hand"
+    value={hand.edit?.name ?? ''}
+    onchange={(event) => open(event.currentTarget.value)}
+  >
+    <option value="">Try an edit …</option>
+    {#each groups as group (group)}
+      <optgroup label={group}>
+        {#each edits.filter((edit) => edit.group === group) as edit (edit.name)}
+          <option value={edit.name}>{edit.title}</option>
+        {/each}
+      </optgroup>
+    {/each}
+  </select>
+  {#if hand.edit}
+    <!-- The keys of the form are those of the edit at hand, whichever of its controls has the focus. -->
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+    <form
+      bind:this={form}
+      class="mt-1 flex flex-col gap-1"
+      aria-label={hand.edit.title}
+      onsubmit={(event) => {
+        event.preventDefault();
+        hand.commit();
+      }}
+      onkeydown={keys}
+    >
+      <p class="text-xs text-secondary">{hand.edit.help}</p>
+      {#if hand.edit.oneOf?.length}
+        <div class="flex flex-wrap gap-x-3 text-xs" role="radiogroup" aria-label="By">
+          {#each hand.edit.oneOf as name (name)}
+            <label class="flex items-center gap-1">
+              <input
+                type="radio"
+                class="radio radio-xs"
+                name="one-of"
+                checked={hand.taken === name}
+                onchange={() => hand.take(name)}
+              />{name}
+            </label>
+          {/each}
+        </div>
+      {/if}
+      {#each hand.edit.parameters as parameter (parameter.name)}
+        {#if !notTaken(parameter.name)}
+          <ParameterField {parameter} bind:value={hand.values[parameter.name]} />
+        {/if}
+      {/each}
+      <p class="rounded-field bg-base-100 px-1.5 py-1 text-xs break-words" data-testid="hand-line">{hand.line}</p>
+      {#if preview.problem}
+        <p class="text-xs text-error" role="alert">{preview.problem}</p>
+      {:else if preview.shown}
+        <p class="text-xs" data-testid="hand-effect">
+          <span class="font-semibold">{summary || 'Nothing would change'}</span><br />{preview.shown.message}
+        </p>
+      {/if}
+      <div class="grid grid-cols-2 gap-1">
+        <button class="btn col-span-2 btn-xs btn-primary" type="submit"
+          >Do it <kbd class="text-base-content">Enter</kbd></button
+        >
+        <button
+          class="btn px-1 btn-xs {preview.flipped ? 'btn-accent' : ''}"
+          type="button"
+          aria-pressed={preview.flipped}
+          disabled={!preview.shown}
+          onclick={() => (preview.flipped = !preview.flipped)}
+          >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
+        >
+        <button class="btn px-1 btn-xs" type="button" onclick={() => hand.leave()}>Leave <kbd>Esc</kbd></button>
+      </div>
+    </form>
+  {/if}
+</section>

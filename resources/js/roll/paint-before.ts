@@ -1,0 +1,53 @@
+import type { Compared } from '../state/preview.svelte';
+import { MAX_PITCH } from './limits';
+import type { Colours } from './theme';
+import type { Viewport } from './viewport.svelte';
+
+/** More outlines than this are a grey mist, and take longer than a frame. */
+const MOST = 4000;
+
+/**
+ * What was before, over what would be: an outline where a note lay that moved, changed its length or its pitch, or is
+ * gone; a notch at the height of the ink where only the velocity changed.
+ */
+export function paintBefore(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { before, after }: Compared,
+  colours: Colours,
+): void {
+  const { id, start, length, pitch, velocity } = before.columns;
+  const now = after.columns;
+  const height = Math.max(2, view.rowHeight - 1);
+  const [high, low, right] = [Math.min(MAX_PITCH, view.pitch(0) + 1), view.pitch(view.height) - 1, view.right];
+  pen.strokeStyle = colours['note-text'];
+  pen.lineWidth = 1;
+  pen.setLineDash([3, 2]);
+  pen.beginPath();
+  const notches: [x: number, y: number, width: number][] = [];
+  let drawn = 0;
+  for (let i = before.firstPlaceFrom(view.left); i < before.count && start[i] <= right && drawn < MOST; i++) {
+    if (pitch[i] > high || pitch[i] < low) {
+      continue;
+    }
+    const k = after.placeOf(id[i]);
+    const moved = k < 0 || now.start[k] !== start[i] || now.length[k] !== length[i] || now.pitch[k] !== pitch[i];
+    const [x, y] = [view.x(start[i]), view.y(pitch[i])];
+    const width = Math.max(2, length[i] * view.pixelsPerTick - 1);
+    if (moved) {
+      pen.roundRect(x + 0.5, y + 0.5, Math.max(1, width - 1), height - 1, Math.min(3, width / 2));
+      drawn++;
+    } else if (now.velocity[k] !== velocity[i]) {
+      notches.push([x, y + height - (velocity[i] / 127) * height, width]);
+      drawn++;
+    }
+  }
+  pen.stroke();
+  pen.setLineDash([]);
+  pen.fillStyle = colours['note-text'];
+  for (const [x, y, width] of notches) {
+    pen.fillRect(x, Math.round(y), width, 1);
+    pen.fillRect(x, Math.round(y) - 2, 1, 5);
+    pen.fillRect(x + width - 1, Math.round(y) - 2, 1, 5);
+  }
+}
