@@ -46,6 +46,10 @@ export class Studio {
     return this.page.getByRole('complementary', { name: 'Bench' });
   }
 
+  get palette(): Locator {
+    return this.page.getByRole('combobox', { name: 'A word, or a whole line' });
+  }
+
   async press(...keys: string[]): Promise<void> {
     for (const key of keys) {
       await this.page.keyboard.press(key);

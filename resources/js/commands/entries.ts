@@ -92,9 +92,11 @@ function scoreOf({ words: { title, names, help }, line }: Entry, words: string[]
     if (best === 0) return 0;
     score += best;
   }
-  const whole = title === phrase ? 100 : title.startsWith(phrase) ? 40 : names.some((name) => name === phrase) ? 35 : 0;
+  const inTitle = words.every((word) => begins(title, word)) ? (45 * words.length) / title.split(' ').length : 0;
+  const whole =
+    title === phrase ? 100 : Math.max(inTitle, title.startsWith(phrase) ? 45 : names.includes(phrase) ? 35 : 0);
   // A plain line is likelier meant than one of its many shades.
-  return score / words.length + whole - (line.includes(' ') ? 1 : 0);
+  return score / words.length + whole + (line.includes(' ') ? 0 : 20);
 }
 
 /** Whether one of a text's words begins with a word. */

@@ -69,8 +69,7 @@
   }
 </script>
 
-<section aria-labelledby="bench-edit">
-  <h2 id="bench-edit" class="sr-only">Edit at hand</h2>
+<div>
   <select
     class="select w-full select-sm font-semibold"
     aria-label="Edit at hand"
@@ -144,4 +143,4 @@
       </div>
     </form>
   {/if}
-</section>
+</div>

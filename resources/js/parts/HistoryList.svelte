@@ -1,7 +1,8 @@
 <script lang="ts">
   import { tick } from 'svelte';
   import type { Session } from '../state/session.svelte';
-  import type { Row, Walk } from '../state/walk.svelte';
+  import type { Row } from '../state/history-rows';
+  import type { Walk } from '../state/walk.svelte';
 
   let { session, walk, asked }: { session: Session; walk: Walk; asked: number } = $props();
 
@@ -21,7 +22,8 @@
     list?.querySelector(`#history-${walk.row}`)?.scrollIntoView({ block: 'nearest' });
   });
 
-  const clock = (at: number) => new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+  const clock = (at: number) =>
+    new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
   const titleOf = ({ step }: Row) => (step ? (step.name ?? step.title) : 'As it came in');
 
   function keys(event: KeyboardEvent): void {

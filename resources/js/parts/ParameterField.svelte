@@ -25,7 +25,7 @@
 
 <div class="grid grid-cols-[1fr_6.25rem] items-center gap-x-1" title="{help} {allowed}">
   <label for={id} class="truncate text-xs">
-    {name}{#if unit}<span class="ml-1 text-secondary">{unit}</span>{/if}
+    {name}{#if unit && unit !== name}<span class="ml-1 text-secondary">{unit}</span>{/if}
   </label>
   {#if kind === 'choice' && options.length === 2 && options.includes('on')}
     <input
