@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { Catalog } from '../api/types';
   import { VOICE_NAMES } from '../sound/voices';
   import { timingOf, type Facts } from '../state/facts';
@@ -16,6 +17,7 @@
 
   let {
     session,
+    calm,
     hand,
     walk,
     facts,
@@ -25,6 +27,8 @@
     keyOf,
   }: {
     session: Session;
+    /** counts up a frame after the notes changed */
+    calm: number;
     hand: Hand;
     walk: Walk;
     facts: Facts;
@@ -56,8 +60,8 @@
     void session.loadLines(measured.grid, measured.swing).catch(() => undefined);
   });
   const timing = $derived.by(() => {
-    void [session.version, session.visible];
-    return timingOf(session, lines);
+    void [calm, lines];
+    return untrack(() => timingOf(session, lines));
   });
   const rows = $derived<[string, string][]>([
     ['Pitch', facts.pitches],
@@ -84,7 +88,7 @@
 {#snippet dynamics()}
   <section aria-labelledby="bench-dynamics">
     <h2 id="bench-dynamics" class="mb-1 font-semibold">Dynamics</h2>
-    <DynamicsPicture {session} velocities={facts.velocities} />
+    <DynamicsPicture {session} {calm} velocities={facts.velocities} />
   </section>
 {/snippet}
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { oncePerFrame } from '../roll/layer';
   import type { NoteStore } from '../roll/notes';
   import { coloursOf, prepared } from '../roll/theme';
@@ -6,25 +7,25 @@
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
 
-  let { session, velocities }: { session: Session; velocities: string } = $props();
+  let { session, calm, velocities }: { session: Session; calm: number; velocities: string } = $props();
 
   const HEIGHT = 52;
   const FULL = 127;
   let canvas: HTMLCanvasElement;
   let width = $state(190);
 
-  const compared = $derived(session.preview.shown);
-  const means = $derived.by(() => {
-    void session.version;
-    return compared
-      ? [meanVelocity(compared.before), meanVelocity(compared.after)]
-      : [meanVelocity(session.visible), meanVelocity(session.visible)];
+  const looked = $derived.by(() => {
+    void calm;
+    const { shown } = untrack(() => session.preview);
+    const now = untrack(() => session.visible);
+    const [before, after] = shown ? [shown.before, shown.after] : [null, now];
+    return { before, after, means: [before ?? after, after].map(meanVelocity) };
   });
   const text = $derived(
     velocities === '–'
       ? 'No notes to measure.'
-      : compared && Math.round(means[0]) !== Math.round(means[1])
-        ? `Mean ${Math.round(means[0])} before, ${Math.round(means[1])} after.`
+      : looked.before && Math.round(looked.means[0]) !== Math.round(looked.means[1])
+        ? `Mean ${Math.round(looked.means[0])} before, ${Math.round(looked.means[1])} after.`
         : `Velocity ${velocities}.`,
   );
 
@@ -32,7 +33,7 @@
     const pen = prepared(canvas, width, HEIGHT);
     if (!pen) return;
     const colours = coloursOf(settings.theme, session.track.colour);
-    const [before, after] = compared ? [compared.before, compared.after] : [null, session.visible];
+    const { before, after, means } = looked;
     const [from, to] = spanOf([after, ...(before ? [before] : [])]);
     const x = (tick: number) => 2 + ((tick - from) / Math.max(1, to - from)) * (width - 6);
     const y = (velocity: number) => HEIGHT - 1 - (velocity / FULL) * (HEIGHT - 4);
@@ -90,7 +91,7 @@
   }
 
   $effect(() => {
-    void [session.version, compared, session.preview.flipped, width, settings.theme, session.track];
+    void [looked, width, settings.theme, session.track];
     ask();
   });
 </script>

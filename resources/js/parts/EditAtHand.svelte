@@ -45,7 +45,7 @@
 
   $effect(() => {
     if (hand.opened > 0 && hand.edit) {
-      void tick().then(() => form?.querySelector<HTMLElement>('input[type=range], input, select')?.focus());
+      void tick().then(() => form?.querySelector<HTMLElement>('input:not([type=radio]), select')?.focus());
     }
   });
 

@@ -24,11 +24,15 @@
     close: () => void;
   } = $props();
 
+  /** As many as fit at first, so that it opens within a frame; the rest comes with the next one. */
+  const FIRST_SHOWN = 20;
   const MOST_SHOWN = 60;
   const MOST_RECENT = 12;
   let text = $state('');
   let chosen = $state(0);
   let list = $state<HTMLElement>();
+  let most = $state(FIRST_SHOWN);
+  requestAnimationFrame(() => (most = MOST_SHOWN));
 
   /** What stands in the list: found entries, or how a typed line could go on. */
   interface Row {
@@ -44,7 +48,7 @@
   const rows = $derived<Row[]>(
     typing
       ? typing.choices.map(({ text: title, help, line }) => ({ title, help, line, keys: [], entry: null }))
-      : found.slice(0, MOST_SHOWN).map((entry) => ({ ...entry, entry })),
+      : found.slice(0, most).map((entry) => ({ ...entry, entry })),
   );
   const isEdit = $derived(typing !== null && catalog.edits.includes(typing.declaration));
   const { preview } = $derived(session);

@@ -32,13 +32,14 @@
     pen.fillRect(Math.round(x(0)), 0, 1, floor);
     // Dots rise and fall in a fixed pattern, so that those of the same distance do not hide each other.
     pen.fillStyle = colours.selection;
-    pen.globalAlpha = timing.distances.length > 200 ? 0.45 : 0.8;
+    pen.globalAlpha = 0.8;
+    pen.beginPath();
     timing.distances.forEach((ms, k) => {
-      const y = 5 + ((k * 0.618034) % 1) * (floor - 10);
-      pen.beginPath();
-      pen.arc(x(ms), y, 2.2, 0, 7);
-      pen.fill();
+      const [left, y] = [x(ms), 5 + ((k * 0.618034) % 1) * (floor - 10)];
+      pen.moveTo(left + 2.2, y);
+      pen.arc(left, y, 2.2, 0, 7);
     });
+    pen.fill();
     pen.globalAlpha = 1;
     if (timing.distances.length > 0) {
       pen.fillStyle = colours['color-base-content'];

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { api } from '../api/client';
   import type { Catalog, Phrase } from '../api/types';
   import { entriesOf } from '../commands/entries';
@@ -10,6 +10,7 @@
   import { cap } from '../keys/chord';
   import { Dispatcher } from '../keys/dispatcher';
   import { Pasting } from '../keys/pasting';
+  import { afterFrame } from '../roll/layer';
   import PitchKeys from '../roll/PitchKeys.svelte';
   import Roll from '../roll/Roll.svelte';
   import Ruler from '../roll/Ruler.svelte';
@@ -141,9 +142,16 @@
   const dispatcher = $derived(new Dispatcher(catalog.keys, run, (chord, line) => pasting.begin(chord, line)));
   const keyOf = (line: string) => cap(catalog.keys.find((binding) => binding.run === line)?.key ?? '');
   const entries = $derived(entriesOf(catalog));
-  const facts = $derived.by(() => {
+  // What is said about the notes follows a frame after the notes themselves: the roll and the ear come first.
+  let calm = $state(0);
+  const calmDown = afterFrame(() => calm++);
+  $effect(() => {
     void [stage?.session.version, stage?.session.visible];
-    return stage && factsOf(stage.session);
+    calmDown();
+  });
+  const facts = $derived.by(() => {
+    void [calm, stage];
+    return stage && untrack(() => factsOf(stage!.session));
   });
   const summary = $derived(
     facts &&
@@ -190,7 +198,17 @@
     {/if}
     {#if settings.bench}
       <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
-        {#if walk}<Bench {session} hand={stage.hand} {walk} {facts} {catalog} bind:tab {historyAsked} {keyOf} />{/if}
+        {#if walk}<Bench
+            {session}
+            {calm}
+            hand={stage.hand}
+            {walk}
+            {facts}
+            {catalog}
+            bind:tab
+            {historyAsked}
+            {keyOf}
+          />{/if}
       </div>
     {/if}
     <div class="col-span-3 row-start-5 grid min-w-0"><StatusLine {session} /></div>

@@ -43,9 +43,14 @@
   /** What was before a preview: a mark at the height of each velocity. */
   function caps(pen: CanvasRenderingContext2D, before: NoteStore, scale: number, colours: Colours): void {
     const { start, velocity } = before.columns;
+    const marked = new Uint8Array(Math.ceil(view.width) + 4);
     pen.fillStyle = colours['color-base-content'];
     for (let i = before.firstPlaceFrom(view.left); i < before.count && start[i] <= view.right; i++) {
-      pen.fillRect(Math.round(view.x(start[i])) - 2, Math.round(height - velocity[i] * scale), 6, 1);
+      const x = Math.round(view.x(start[i]));
+      if (x >= 0 && marked[x] < velocity[i]) {
+        marked[x] = velocity[i];
+        pen.fillRect(x - 2, Math.round(height - velocity[i] * scale), 6, 1);
+      }
     }
   }
 

@@ -24,3 +24,19 @@ export function oncePerFrame(paint: () => void): () => void {
   };
   return ask;
 }
+
+/** Runs something in the frame after the next one, which so is not held up; further calls until then are one. */
+export function afterFrame(run: () => void): () => void {
+  let waiting = false;
+  return () => {
+    if (!waiting) {
+      waiting = true;
+      requestAnimationFrame(() =>
+        requestAnimationFrame(() => {
+          waiting = false;
+          run();
+        }),
+      );
+    }
+  };
+}

@@ -50,7 +50,8 @@ export class NoteStore {
     copy.columns = Object.fromEntries(COLUMNS.map((name) => [name, this.columns[name].slice()])) as Columns;
     copy.selected = this.selected.slice();
     copy.selectedCount = this.selectedCount;
-    copy.#places = new Map(this.#places);
+    // Places are looked up, never changed: a store whose order changes makes a new index.
+    copy.#places = this.#places;
     copy.longest = this.longest;
     copy.apply(change);
     if (change.selection) {
@@ -88,6 +89,14 @@ export class NoteStore {
 
   placeOf(id: number): number {
     return this.#places.get(id) ?? -1;
+  }
+
+  /** The lowest and the highest pitch; null without notes. */
+  pitchSpan(): [low: number, high: number] | null {
+    const pitches = this.columns.pitch.subarray(0, this.count);
+    return this.count === 0
+      ? null
+      : [pitches.reduce((a, b) => Math.min(a, b)), pitches.reduce((a, b) => Math.max(a, b))];
   }
 
   /** The ids of the notes that are grouped with this one; the note alone where it has no group. */

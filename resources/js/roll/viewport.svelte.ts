@@ -74,6 +74,16 @@ export class Viewport {
     this.scrollTo(from - ticks * 0.02, middle - this.rows / 2);
   }
 
+  /** Scrolls so that a span of pitches is in sight, with smaller rows where it needs them; leaves time alone. */
+  showPitches(low: number, high: number): void {
+    const [first, last] = [MAX_PITCH - high, MAX_PITCH - low + 1];
+    if (first >= this.top && last <= this.top + this.rows) {
+      return;
+    }
+    this.rowHeight = Math.min(this.rowHeight, Math.max(MIN_ROW, this.height / (high - low + 5)));
+    this.scrollTo(this.left, (first + last) / 2 - this.rows / 2);
+  }
+
   /** Scrolls as little as needed to show a place. */
   reveal(tick: number, pitch: number): void {
     const room = 40 / this.pixelsPerTick;

@@ -166,6 +166,10 @@ export class Session {
     this.take(await api.clip(clip.id));
     this.trackId = track.id;
     this.others.delete(track.id);
+    const pitches = this.notes.pitchSpan();
+    if (pitches) {
+      this.view.showPitches(...pitches);
+    }
     this.loading = false;
   }
 

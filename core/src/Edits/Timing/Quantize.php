@@ -230,7 +230,7 @@ final readonly class Quantize implements Edit
         }
 
         return Wording::sentence([
-            Wording::notes($changed)." quantized to {$grid}{$swing}",
+            Wording::notes($changed).' quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
             $same > 0 ? "{$same} were already there" : '',
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
             $changed > 0 ? 'largest move '.Wording::milliseconds($context->milliseconds($at, $largest)) : '',

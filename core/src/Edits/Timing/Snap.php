@@ -23,7 +23,7 @@ final class Snap
      */
     public function __construct(
         private readonly GridLines $lines,
-        private readonly int $strength,
+        public readonly int $strength,
         private readonly int $reach,
         private readonly Amount $slack,
         private readonly Context $context,
