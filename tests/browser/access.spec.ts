@@ -20,6 +20,24 @@ for (const theme of ['paper', 'dusk']) {
     await studio.press('j');
     await expect(page.getByRole('grid')).toBeVisible();
     expect(await problems(), 'table').toEqual([]);
+    await studio.open([
+      [0, 240, 60, 70],
+      [480, 240, 64, 80],
+    ]);
+    await studio.press('Control+a', '/');
+    await page.keyboard.type('ramp curve=20');
+    await expect(page.getByTestId('palette-effect')).toBeVisible();
+    expect(await problems(), 'palette').toEqual([]);
+    await studio.press('Shift+Enter');
+    await expect(page.getByTestId('hand-effect')).toBeVisible();
+    expect(await problems(), 'bench').toEqual([]);
+    await studio.press('Enter');
+    await expect(studio.status).toHaveText(/set along a ramp/);
+    await studio.press('Shift+U', 'ArrowUp');
+    await expect(page.getByTestId('history-effect')).toBeVisible();
+    expect(await problems(), 'history').toEqual([]);
+    await page.getByRole('button', { name: /^New notes/ }).click();
+    expect(await problems(), 'new notes').toEqual([]);
   });
 }
 
@@ -49,14 +67,14 @@ test('Tab leads from the top line through the roll to the bench, and where it is
 }) => {
   await studio.openDemo();
   const seen: string[] = [];
-  for (let k = 0; k < 40; k++) {
+  for (let k = 0; k < 46; k++) {
     await page.keyboard.press('Tab');
     seen.push(
       await page.evaluate(() => {
         const element = document.activeElement as HTMLElement;
         const visible =
           getComputedStyle(element).outlineStyle !== 'none' || getComputedStyle(element).boxShadow !== 'none';
-        return `${element.getAttribute('aria-label') ?? element.closest('label')?.textContent?.trim() ?? element.tagName}${visible ? '' : ' (no focus shown)'}`;
+        return `${element.getAttribute('aria-label') ?? element.closest('label, button')?.textContent?.trim() ?? element.tagName}${visible ? '' : ' (no focus shown)'}`;
       }),
     );
   }
@@ -69,7 +87,8 @@ test('Tab leads from the top line through the roll to the bench, and where it is
     'Grid',
     'Note table',
     'Roll',
-    'Volume of Kalimba in %',
+    'Notes',
+    'Edit at hand',
   ].map((name) => seen.indexOf(name));
   expect(order).toEqual([...order].sort((a, b) => a - b));
   expect(order).not.toContain(-1);

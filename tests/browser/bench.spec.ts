@@ -18,7 +18,9 @@ test('an edit is seen before it is done: a slider changes the result, Enter keep
   await studio.bench.getByRole('slider', { name: 'strength' }).focus();
   await studio.press('Home', ...Array<string>(5).fill('PageUp'));
   await expect(page.getByTestId('hand-line')).toHaveText('quantize strength=50');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 notes quantized 50 % of the way to 1/16, largest move 5.2 ms');
+  await expect(page.getByTestId('hand-effect')).toContainText(
+    '3 notes quantized 50 % of the way to 1/16, largest move 5.2 ms',
+  );
   await expect(studio.bench.getByRole('img', { name: /Starts around the lines/ })).toHaveAccessibleName(
     /mean 5\.2 ms late/,
   );

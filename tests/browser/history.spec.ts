@@ -48,8 +48,10 @@ test('a step is named, and two points are compared on the roll', async ({ studio
   await studio.press('Enter');
   await expect(options.nth(2)).toContainText('Loud take');
   await expect(page.getByRole('listbox', { name: 'Steps' })).toBeFocused();
-  await studio.press('ArrowUp', '=', 'Home');
-  await expect(page.getByTestId('history-effect')).toContainText('Compared with ◇ transpose octaves=1: 2 changed');
+  await studio.press('Home', '=', 'End');
+  await expect(page.getByTestId('history-effect')).toContainText(
+    'Compared with ◇ As it came in: 2 changed, 0 added, 0 removed.',
+  );
   await page.reload();
   await expect(studio.bench).toContainText('All 2 notes');
   await studio.press('Shift+U');

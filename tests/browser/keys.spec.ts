@@ -78,6 +78,7 @@ test('keys typed in a field are the field’s', async ({ studio, page }) => {
 
 test('controls keep the keys they work with, and leave the others to the notes', async ({ studio, page }) => {
   await studio.open(take);
+  await studio.turnTo('Tracks');
   await studio.press('Control+a');
   await page.getByRole('checkbox', { name: 'mute Track 1' }).click();
   await studio.press('e', 'Space');

@@ -40,7 +40,9 @@ test('a whole line is completed, seen on the roll, and done', async ({ studio, p
   await expect(studio.palette).toHaveValue('quantize strength=');
   await expect(page.getByRole('dialog')).toContainText('strength: 0 to 100 %; 100 if left out.');
   await page.keyboard.type('50');
-  await expect(page.getByTestId('palette-effect')).toHaveText('3 notes quantized 50 % of the way to 1/16, largest move 5.2 ms');
+  await expect(page.getByTestId('palette-effect')).toHaveText(
+    '3 notes quantized 50 % of the way to 1/16, largest move 5.2 ms',
+  );
   expect(studio.column('start')).toEqual([10, 130, 250]);
   await studio.press('Enter');
   await studio.expectColumn('start', [5, 125, 245]);

@@ -120,9 +120,9 @@ test('a range is dragged on the ruler, set from the selection, and taken away', 
 });
 
 test('the bench shows how the starts lie around the lines, and follows the grid', async ({ studio, page }) => {
-  await expect(page.getByRole('img', { name: 'Starts around the lines of 1/16: 4 of 4 on a line' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Starts around the lines of 1/16: 4 of 4 on 1/16' })).toBeVisible();
   await studio.press('Control+a', 'Alt+ArrowRight');
-  await expect(page.getByRole('img', { name: /0 of 4 on a line, on average 5\.2 ms late/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /0 of 4 on 1\/16; mean 5\.2 ms late/ })).toBeVisible();
   await studio.press('1');
   await expect(page.getByRole('img', { name: /Starts around the lines of 1\/1/ })).toBeVisible();
 });

@@ -61,6 +61,7 @@ test('selecting and transposing sounds the notes, unless it is switched off', as
 test('each voice sounds, and a muted track does not', async ({ studio, page }) => {
   await studio.open([[0, 960, 38]]);
   expect(await loudest(page)).toBe(0);
+  await studio.turnTo('Tracks');
   for (const voice of ['bass', 'sustained', 'drums', 'plucked']) {
     await page.getByLabel('Voice').selectOption(voice);
     await studio.roll.focus();

@@ -50,6 +50,11 @@ export class Studio {
     return this.page.getByRole('combobox', { name: 'A word, or a whole line' });
   }
 
+  /** Shows another side of the bench. */
+  async turnTo(tab: 'Notes' | 'History' | 'Tracks'): Promise<void> {
+    await this.bench.getByRole('tab', { name: tab }).click();
+  }
+
   async press(...keys: string[]): Promise<void> {
     for (const key of keys) {
       await this.page.keyboard.press(key);

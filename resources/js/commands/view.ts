@@ -33,7 +33,7 @@ const swing: Command = ({ session }, { by, to }) => {
     session.say('swing takes by, from -150 to 150, or to, from 0 to 150.', 'refused');
     return;
   }
-  void session.setGrid(session.grid, Math.min(FULL_SWING, Math.max(0, wanted)));
+  session.setGrid(session.grid, Math.min(FULL_SWING, Math.max(0, wanted)));
 };
 
 /** The grid and the swing that fit the selection best, or all notes. */
@@ -42,7 +42,7 @@ const advice: Command = ({ session }) => {
   session.inOrder(async () => {
     const { grids, summary } = await api.advice(session.clipId, session.notes.selection(), context);
     if (grids.length > 0) {
-      await session.setGrid(grids[0].grid, grids[0].swing);
+      session.setGrid(grids[0].grid, grids[0].swing);
     }
     session.say(summary, 'hint');
   });
@@ -96,9 +96,9 @@ export const viewCommands: Record<string, Command> = {
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
   ...selecting,
   ...writing,
-  grid: ({ session }, { value }) => void session.setGrid(value ?? session.grid),
-  'grid-step': ({ session }, { to }) => void session.setGrid(neighbour(session.grid, to as 'finer' | 'coarser')),
-  'grid-kind': ({ session }, { to }) => void session.setGrid(turned(session.grid, to as 'triplet' | 'dotted')),
+  grid: ({ session }, { value }) => session.setGrid(value ?? session.grid),
+  'grid-step': ({ session }, { to }) => session.setGrid(neighbour(session.grid, to as 'finer' | 'coarser')),
+  'grid-kind': ({ session }, { to }) => session.setGrid(turned(session.grid, to as 'triplet' | 'dotted')),
   swing,
   advice,
   undo: ({ session }) => session.undo(),

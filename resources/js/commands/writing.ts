@@ -67,6 +67,8 @@ const caret: Command = ({ session, player }, { by, pitch, to }) => {
       return place < 0 ? null : { tick: notes.columns.start[place], pitch: notes.columns.pitch[place] };
     },
   };
+  // The lines are those of the grid the key was pressed in, whatever the grid is by the time it is this key's turn.
+  const { grid, swing } = session;
   session.inOrder(() => {
     if (to) {
       const found = places[to]?.() ?? null;
@@ -77,7 +79,7 @@ const caret: Command = ({ session, player }, { by, pitch, to }) => {
       session.caret = found;
     }
     if (by) {
-      const tick = movedTick(session.lines, session.song.ppq, session.caret.tick, by);
+      const tick = movedTick(session.linesOf(grid, swing) ?? session.lines, session.song.ppq, session.caret.tick, by);
       if (tick === null) {
         session.say(`caret: by takes grid, beat or bar, with a number and a sign, not “${by}”.`, 'refused');
         return;

@@ -39,14 +39,14 @@
           <tr class={k === 0 ? 'font-semibold' : ''}>
             <td class="pr-1">
               <button
-                class="btn h-5 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {session.grid ===
+                class="btn h-6 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {session.grid ===
                   grid.grid && session.swing === grid.swing
                   ? 'btn-primary'
                   : ''}"
                 title="Take this grid"
                 onclick={(event) => {
                   event.currentTarget.blur();
-                  void session.setGrid(grid.grid, grid.swing);
+                  session.setGrid(grid.grid, grid.swing);
                 }}
                 >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
               >
@@ -60,7 +60,7 @@
       </tbody>
     </table>
     {#if advice.grids.length > FIRST}
-      <button class="link text-xs" onclick={() => (all = !all)}
+      <button class="link h-6 text-xs" onclick={() => (all = !all)}
         >{all ? 'Fewer' : `All ${advice.grids.length} grids`}</button
       >
     {/if}

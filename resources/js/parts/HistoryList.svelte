@@ -12,7 +12,7 @@
 
   $effect(() => {
     void [session.version, session.clipId];
-    void walk.load();
+    walk.load();
   });
   $effect(() => {
     if (asked > 0) list?.focus();
@@ -41,7 +41,7 @@
     const action = actions[event.key];
     if (action) {
       event.preventDefault();
-      action();
+      void walk.ready.then(action);
     }
   }
 

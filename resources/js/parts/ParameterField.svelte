@@ -72,10 +72,10 @@
       {/if}
     </span>
     {#if !isWord && max - min <= WIDEST_SLIDER}
-      <span class="col-span-2 mt-0.5 flex items-center gap-1">
+      <span class="col-span-2 flex items-center gap-1">
         <input
           type="range"
-          class="range min-w-0 flex-1 range-xs [--range-fill:0]"
+          class="range box-content min-w-0 flex-1 py-1 range-xs [--range-fill:0]"
           aria-label="{name} as a slider"
           {min}
           {max}

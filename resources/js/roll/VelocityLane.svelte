@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { NoteStore } from './notes';
+  import type { Compared } from '../state/preview.svelte';
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
   import { oncePerFrame } from './layer';
@@ -37,17 +38,20 @@
     };
     stems(session.visible, 0, colours.ink);
     stems(session.visible, 1, colours.selection);
-    if (session.preview.shown && !session.preview.flipped) caps(pen, session.preview.shown.before, scale, colours);
+    if (session.preview.shown && !session.preview.flipped) caps(pen, session.preview.shown, scale, colours);
   });
 
   /** What was before a preview: a mark at the height of each velocity. */
-  function caps(pen: CanvasRenderingContext2D, before: NoteStore, scale: number, colours: Colours): void {
-    const { start, velocity } = before.columns;
+  function caps(pen: CanvasRenderingContext2D, { before, after }: Compared, scale: number, colours: Colours): void {
+    const { id, start, velocity } = before.columns;
+    const now = after.columns;
     const marked = new Uint8Array(Math.ceil(view.width) + 4);
     pen.fillStyle = colours['color-base-content'];
     for (let i = before.firstPlaceFrom(view.left); i < before.count && start[i] <= view.right; i++) {
       const x = Math.round(view.x(start[i]));
-      if (x >= 0 && marked[x] < velocity[i]) {
+      const k = after.placeOf(id[i]);
+      const same = k >= 0 && now.velocity[k] === velocity[i] && now.start[k] === start[i];
+      if (!same && x >= 0 && marked[x] < velocity[i]) {
         marked[x] = velocity[i];
         pen.fillRect(x - 2, Math.round(height - velocity[i] * scale), 6, 1);
       }

@@ -1,6 +1,6 @@
 import type { ClipChange, NoteColumn, NoteColumns } from '../api/types';
 
-const COLUMNS: NoteColumn[] = [
+export const COLUMNS: NoteColumn[] = [
   'id',
   'start',
   'length',

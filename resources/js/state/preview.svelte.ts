@@ -1,6 +1,5 @@
 import { Latest } from '../api/latest';
-import type { ClipChange } from '../api/types';
-import type { NoteStore } from '../roll/notes';
+import { COLUMNS, type NoteStore } from '../roll/notes';
 
 /** Two states of the notes to be looked at: what would be, and what it is compared with. */
 export interface Compared {
@@ -16,13 +15,18 @@ export interface Counts {
   removed: number;
 }
 
-/** What a change does, in numbers of notes. */
-export function countsOf(change: ClipChange): Counts {
-  return {
-    changed: new Set(change.changed.flatMap((group) => group.id)).size,
-    added: change.added?.id.length ?? 0,
-    removed: change.removed.length,
-  };
+/** What differs between two states, in numbers of notes. */
+export function countsOf(before: NoteStore, after: NoteStore): Counts {
+  let [changed, kept] = [0, 0];
+  const [old, now] = [before.columns, after.columns];
+  for (let i = 0; i < before.count; i++) {
+    const k = after.placeOf(old.id[i]);
+    if (k >= 0) {
+      kept++;
+      changed += COLUMNS.some((name) => old[name][i] !== now[name][k]) ? 1 : 0;
+    }
+  }
+  return { changed, added: after.count - kept, removed: before.count - kept };
 }
 
 /** What the roll shows instead of the clip while a result is looked at before it is trusted. */

@@ -195,17 +195,24 @@ export class Session {
     this.version++;
   }
 
-  /** Sets grid and swing at once, so that the next key already works with them; a grid there is not is taken back. */
-  async setGrid(grid: string, swing = this.swing): Promise<void> {
+  /**
+   * Sets grid and swing at once, so that the next key already works with them; what needs their lines waits until they
+   * have come. A grid there is not is taken back.
+   */
+  setGrid(grid: string, swing = this.swing): void {
     const before = { grid: this.grid, swing: this.swing };
     this.grid = grid;
     this.swing = swing;
     this.say(`Grid ${grid}${swing ? `, swing ${swing}` : ''}`, 'hint');
-    try {
-      await this.loadLines(grid, swing);
-    } catch (error) {
-      Object.assign(this, before);
-      this.say((error as Error).message, 'refused');
+    if (!this.linesOf(grid, swing)) {
+      this.inOrder(async () => {
+        try {
+          await this.loadLines(grid, swing);
+        } catch (error) {
+          Object.assign(this, before);
+          throw error;
+        }
+      });
     }
   }
 
@@ -383,7 +390,8 @@ export class Session {
   }
 
   #compared(before: NoteStore, change: ClipChange): Compared {
-    return { before, after: this.notes.after(change), message: change.message, counts: countsOf(change) };
+    const after = this.notes.after(change);
+    return { before, after, message: change.message, counts: countsOf(before, after) };
   }
 
   /** Asks for a preview; where another window changed the clip first, that is shown. */

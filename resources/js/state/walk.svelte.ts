@@ -14,12 +14,14 @@ export class Walk {
 
   constructor(private readonly session: Session) {}
 
-  async load(): Promise<void> {
-    try {
-      this.#take(await api.steps(this.session.clipId));
-    } catch (error) {
-      this.session.say((error as Error).message, 'refused');
-    }
+  /** resolves when the steps asked for last have come */
+  ready: Promise<void> = Promise.resolve();
+
+  load(): void {
+    this.ready = api.steps(this.session.clipId).then(
+      (steps) => this.#take(steps),
+      (error: Error) => this.session.say(error.message, 'refused'),
+    );
   }
 
   /** Stands on another row and shows the clip as it was there. */
