@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 use App\Http\Controllers\CatalogController;
 use App\Http\Controllers\ClipController;
+use App\Http\Controllers\KeymapController;
+use App\Http\Controllers\RecipeController;
 use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
 use App\Http\Controllers\TrackController;
@@ -32,3 +34,23 @@ Route::post('clips/{clip}/choose', [ClipController::class, 'choose'])->whereNumb
 Route::get('clips/{clip}/history', [ClipController::class, 'history'])->whereNumber('clip');
 Route::post('clips/{clip}/history', [ClipController::class, 'goTo'])->whereNumber('clip');
 Route::patch('clips/{clip}/history/{step}', [ClipController::class, 'nameStep'])->whereNumber(['clip', 'step']);
+Route::post('clips/{clip}/match', [RecipeController::class, 'match'])->whereNumber('clip');
+
+Route::get('keymaps', [KeymapController::class, 'index']);
+Route::post('keymaps', [KeymapController::class, 'store']);
+Route::post('keymaps/import', [KeymapController::class, 'import']);
+Route::get('keymaps/{map}', [KeymapController::class, 'show']);
+Route::patch('keymaps/{map}', [KeymapController::class, 'update']);
+Route::delete('keymaps/{map}', [KeymapController::class, 'destroy']);
+Route::post('keymaps/{map}/use', [KeymapController::class, 'use']);
+Route::get('keymaps/{map}/export', [KeymapController::class, 'export']);
+Route::get('keymaps/{map}/compare/{other}', [KeymapController::class, 'compare']);
+
+Route::get('recipes', [RecipeController::class, 'index']);
+Route::post('recipes', [RecipeController::class, 'store']);
+Route::post('recipes/order', [RecipeController::class, 'order']);
+Route::post('recipes/import', [RecipeController::class, 'import']);
+Route::get('recipes/export', [RecipeController::class, 'export']);
+Route::patch('recipes/{recipe}', [RecipeController::class, 'update'])->whereNumber('recipe');
+Route::delete('recipes/{recipe}', [RecipeController::class, 'destroy'])->whereNumber('recipe');
+Route::post('songs/{song}/run', [RecipeController::class, 'runOnSong']);

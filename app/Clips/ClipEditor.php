@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Clips;
 
+use App\Keys\KnownLines;
 use App\Models\Clip;
 use App\Models\Clipboard;
 use App\Models\HistoryStep;
 use App\Songs\SongFiles;
 use Illuminate\Database\Connection;
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
@@ -19,6 +19,7 @@ use Jactonic\Core\Notes\Change;
 use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Packing\PackedNotes;
+use Jactonic\Core\Recipes\Script;
 
 /**
  * Runs edit lines on a clip, and walks its history.
@@ -29,7 +30,7 @@ final readonly class ClipEditor
 {
     public function __construct(
         private Connection $database,
-        private Catalog $catalog,
+        private KnownLines $lines,
         private SongFiles $files,
     ) {
     }
@@ -45,26 +46,27 @@ final readonly class ClipEditor
      */
     public function run(int $clipId, int $revision, array $lines, Selection $selection, ContextInput $input): ClipState
     {
-        $run = $this->read($lines);
+        $script = $this->lines->script($lines);
 
-        return $this->database->transaction(function () use ($clipId, $revision, $run, $selection, $input): ClipState {
+        return $this->database->transaction(function () use ($clipId, $revision, $script, $selection, $input): ClipState {
             $clip = $this->clipAt($clipId, $revision);
-            $context = $this->surroundings($clip, $input, $run);
-            $state = $this->goOn($clip, $run, $selection, $context);
-            if ($state !== null) {
-                return $state;
+            $context = $this->surroundings($clip, $input, $script);
+            $gesture = $this->goOn($clip, $script, $selection, $context);
+            if ($gesture !== null) {
+                return $gesture;
             }
-            $done = $run->apply($clip->notes, $selection, $context);
+            $state = $script->apply($clip->notes, $selection, $context);
+            $done = $state->change();
             if ($done->clipboard !== null) {
                 Clipboard::keep($done->clipboard);
             }
             if ($done->isNothing()) {
-                return ClipState::of($clip, $done);
+                return ClipState::of($clip, $done)->left($state, $context);
             }
-            [$stepId, $step] = $this->record($clip, new Step($run->lines(), $selection, $done, self::now()));
-            $this->store($clip, $done->applyTo($clip->notes), $stepId);
+            [$stepId, $step] = $this->record($clip, new Step($script->lines(), $selection, $done, self::now()));
+            $this->store($clip, $state->notes, $stepId);
 
-            return ClipState::newest($clip, $done, $step, $selection);
+            return ClipState::newest($clip, $done, $step, $selection)->left($state, $context);
         });
     }
 
@@ -78,10 +80,10 @@ final readonly class ClipEditor
      */
     public function preview(int $clipId, int $revision, array $lines, Selection $selection, ContextInput $input): ClipState
     {
-        $run = $this->read($lines);
+        $script = $this->lines->script($lines);
         $clip = $this->seen($clipId, $revision);
 
-        return ClipState::preview($clip, $run->apply($clip->notes, $selection, $this->surroundings($clip, $input, $run)), $selection);
+        return ClipState::preview($clip, $script->apply($clip->notes, $selection, $this->surroundings($clip, $input, $script))->change(), $selection);
     }
 
     /**
@@ -149,17 +151,11 @@ final readonly class ClipEditor
         return ClipState::preview($clip, History::changeTo($clip, $stepId), Selection::none());
     }
 
-    /** @param  non-empty-list<string>  $lines */
-    private function read(array $lines): Run
-    {
-        return new Run(array_map($this->catalog->read(...), $lines));
-    }
-
-    private function surroundings(Clip $clip, ContextInput $input, Run $run): Context
+    private function surroundings(Clip $clip, ContextInput $input, Script $script): Context
     {
         $context = $input->for($clip);
 
-        return $run->usesClipboard() && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
+        return $script->usesClipboard() && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
     }
 
     /** The clip as it is, without a lock. */
@@ -178,11 +174,11 @@ final readonly class ClipEditor
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(Clip $clip, Run $run, Selection $selection, Context $context): ?ClipState
+    private function goOn(Clip $clip, Script $script, Selection $selection, Context $context): ?ClipState
     {
         $lines = json_decode($clip->last_lines ?? '[]', true);
         $earlier = array_values(array_filter(is_array($lines) ? $lines : [], is_string(...)));
-        $combined = self::now() - (int) $clip->last_at > Step::JOIN_WITHIN_MS ? null : $run->combinedAfter($earlier);
+        $combined = self::now() - (int) $clip->last_at > Step::JOIN_WITHIN_MS ? null : $script->combinedAfter($earlier);
         if ($combined === null) {
             return null;
         }
@@ -192,7 +188,7 @@ final readonly class ClipEditor
             return null;
         }
         $back = $begun->undo();
-        $change = $this->read([$combined])->apply($back->applyTo($clip->notes), $selection, $context);
+        $change = $this->lines->script([$combined])->apply($back->applyTo($clip->notes), $selection, $context)->change();
         $step = new Step([$combined], $selection, $change, self::now());
         $fromHere = $back->then($change);
         if ($change->isNothing()) {

@@ -6,10 +6,12 @@ namespace App\Clips;
 
 use App\Models\Clip;
 use App\Models\HistoryStep;
+use Jactonic\Core\Edits\Context;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Notes\Change;
 use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Recipes\State;
 
 /** A clip after a change, as it goes to the browser: columns, and only what changed. */
 final readonly class ClipState
@@ -23,7 +25,16 @@ final readonly class ClipState
         private Change $change,
         private array $history,
         private bool $keepsSelection,
+        private ?State $left = null,
     ) {
+    }
+
+    /** The same with what the lines left beside the notes: another grid, and what is the screen's to do. */
+    public function left(State $state, Context $before): self
+    {
+        return $state->forTheScreen === [] && $state->context->grid === $before->grid
+            ? $this
+            : new self($this->clip, $this->change, $this->history, $this->keepsSelection, $state);
     }
 
     public static function of(Clip $clip, Change $change): self
@@ -58,7 +69,9 @@ final readonly class ClipState
             'message' => $change->summary,
             'history' => $this->history,
             'clipboard' => $change->clipboard?->toArray(),
-        ];
+        ] + ($this->left === null ? [] : [
+            'grid' => (string) $this->left->context->grid, 'swing' => $this->left->context->grid->swing, 'screen' => $this->left->forTheScreen,
+        ]);
     }
 
     /**

@@ -2,12 +2,19 @@
   import { api } from './api/client';
   import type { Catalog } from './api/types';
   import SongList from './parts/SongList.svelte';
+  import ShortcutsView from './parts/shortcuts/ShortcutsView.svelte';
   import Workbench from './parts/Workbench.svelte';
   import { address, go } from './state/address.svelte';
   import { importFile } from './state/import';
+  import { Shortcuts } from './state/keymap.svelte';
+  import { RecipeShelf } from './state/recipes.svelte';
   import { keepSettings } from './state/settings.svelte';
 
   let catalog = $state.raw<Catalog | null>(null);
+  let shortcuts = $state.raw<Shortcuts | null>(null);
+  let recipes = $state.raw<RecipeShelf | null>(null);
+  /** the page of the shortcuts view that is open */
+  let page = $state<'keys' | 'use' | null>(null);
   let failure = $state('');
   let importing = $state('');
   let problems = $state.raw<string[]>([]);
@@ -19,7 +26,10 @@
   async function load(): Promise<void> {
     failure = '';
     try {
-      catalog = await api.catalog();
+      const found = await api.catalog();
+      shortcuts = new Shortcuts(found.keymap);
+      recipes = new RecipeShelf(found.recipes);
+      catalog = found;
     } catch (error) {
       failure = (error as Error).message;
     }
@@ -59,7 +69,7 @@
   ondrop={drop}
 />
 
-{#if catalog === null}
+{#if catalog === null || !shortcuts || !recipes}
   <main class="grid h-full place-content-center gap-3 text-center">
     {#if failure}
       <p role="alert">{failure}</p>
@@ -69,11 +79,28 @@
     {/if}
   </main>
 {:else if address.song === null}
-  <SongList onimport={take} />
+  <SongList onimport={take} {shortcuts} openShortcuts={(which) => (page = which)} covered={page !== null} />
 {:else}
   {#key address.song}
-    <Workbench songId={address.song} {catalog} />
+    <Workbench
+      songId={address.song}
+      {catalog}
+      {shortcuts}
+      {recipes}
+      openShortcuts={(which) => (page = which)}
+      covered={page !== null}
+    />
   {/key}
+{/if}
+
+{#if page && catalog && shortcuts && recipes}
+  <ShortcutsView
+    {catalog}
+    {shortcuts}
+    recipes={recipes.all}
+    bind:page={() => page ?? 'keys', (which) => (page = which)}
+    close={() => (page = null)}
+  />
 {/if}
 
 {#if importing}

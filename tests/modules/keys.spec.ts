@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { neighbour, turned } from '../../resources/js/commands/grids';
-import { cap, chordOf } from '../../resources/js/keys/chord';
+import type { Binding, Place } from '../../resources/js/api/types';
+import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/chord';
+import { Dispatcher } from '../../resources/js/keys/dispatcher';
 
 /** A key press as the browser tells of it. */
 function press(key: string, code: string, held: string[] = []): KeyboardEvent {
@@ -12,6 +13,9 @@ function press(key: string, code: string, held: string[] = []): KeyboardEvent {
     altKey: held.includes('Alt'),
     shiftKey: held.includes('Shift'),
     isComposing: held.includes('composing'),
+    repeat: held.includes('repeat'),
+    defaultPrevented: false,
+    preventDefault: () => undefined,
     getModifierState: (name: string) => held.includes(name),
   } as unknown as KeyboardEvent;
 }
@@ -28,6 +32,10 @@ const chords: [what: string, event: KeyboardEvent, chord: string][] = [
   ['the command key of a Mac', press('z', 'KeyZ', ['Meta', 'Shift']), 'Ctrl+Shift+Z'],
   ['a named key', press('ArrowUp', 'ArrowUp', ['Alt']), 'Alt+ArrowUp'],
   ['the space bar', press(' ', 'Space'), 'Space'],
+  ['a key of the number pad is told from its twin', press('7', 'Numpad7'), 'Num7'],
+  ['a sign of the number pad too', press('+', 'NumpadAdd', ['Ctrl']), 'Ctrl+NumAdd'],
+  ['enter of the number pad too', press('Enter', 'NumpadEnter'), 'NumEnter'],
+  ['a function key', press('F5', 'F5', ['Shift']), 'Shift+F5'],
   ['a modifier alone', press('Shift', 'ShiftLeft', ['Shift']), ''],
   ['AltGr is left alone', press('@', 'KeyQ', ['Ctrl', 'Alt', 'AltGraph']), ''],
   ['a dead key is left alone', press('Dead', 'Quote'), ''],
@@ -44,30 +52,100 @@ test('chords stand on key caps in signs', () => {
   expect(['Shift+ArrowUp', 'Ctrl+Shift+Z', 'Delete'].map(cap)).toEqual(['Shift ↑', 'Ctrl Shift Z', 'Del']);
 });
 
-const grids: [grid: string, finer: string, coarser: string][] = [
-  ['1/16', '1/32', '1/8'],
-  ['1/8t', '1/16t', '1/4t'],
-  ['1/4d', '1/8d', '1/2d'],
-  ['1/128', '1/128', '1/64'],
-  ['1/2', '1/4', 'bar'],
-  ['bar', '1/2', '2bar'],
-  ['16bar', '8bar', '16bar'],
-  ['1/1', '1/2', '2bar'],
-  ['1/12', '1/24', '1/6'],
-  ['1/100', '1/128', '1/50'],
+test('a letter has a place beside what is written on it', () => {
+  expect(strokeOf(press('a', 'KeyQ', ['Shift']))).toEqual({ letter: 'Shift+A', place: 'Shift+Q' });
+});
+
+test('keys that the browser or the system keeps are told before they disappoint', () => {
+  expect(['Ctrl+W', 'Alt+F4', 'Tab', 'Q', 'G 6'].map((key) => keptBySystem(key) !== null)).toEqual([
+    true,
+    true,
+    true,
+    false,
+    false,
+  ]);
+});
+
+const BINDINGS: Partial<Binding>[] = [
+  { key: 'Q', title: 'letter Q' },
+  { key: 'W', title: 'place W', by: 'place' },
+  { key: 'Num7', title: 'pad 7' },
+  { key: 'E', title: 'E anywhere' },
+  { key: 'E', title: 'E in the table', where: 'table' },
+  { key: 'G 6', title: 'G then 6' },
+  { key: 'G Shift+7', title: 'G then Shift 7' },
+  { key: '7', title: 'seven' },
+  { key: 'L', title: 'listen', held: true },
+  { key: 'Alt+WheelUp', title: 'louder' },
+  { key: 'ArrowUp', title: 'up' },
 ];
 
-for (const [grid, finer, coarser] of grids) {
-  test(`${grid} is ${finer} when finer and ${coarser} when coarser`, () => {
-    expect([neighbour(grid, 'finer'), neighbour(grid, 'coarser')]).toEqual([finer, coarser]);
+/** A dispatcher over these shortcuts, and what it ran: titles, with the number of times where it is not one. */
+function desk(): { dispatcher: Dispatcher; ran: string[] } {
+  const ran: string[] = [];
+  const dispatcher = new Dispatcher(
+    BINDINGS.map((binding) => ({ run: [], strip: '', ...binding }) as Binding),
+    ({ title }, times) => {
+      ran.push(times === 1 ? title : `${times} × ${title}`);
+      return () => void ran.push(`${title} ends`);
+    },
+  );
+  return { dispatcher, ran };
+}
+
+const Q = press('q', 'KeyQ');
+const G = press('g', 'KeyG');
+const digit = (n: number) => press(`${n}`, `Digit${n}`);
+const matches: [what: string, events: KeyboardEvent[], where: Place, ran: string[]][] = [
+  ['a letter by what is written on the key', [press('q', 'KeyA')], 'roll', ['letter Q']],
+  ['and not by its place', [press('a', 'KeyQ')], 'roll', []],
+  ['by the place where that was chosen', [press('z', 'KeyW')], 'roll', ['place W']],
+  ['and not by the letter then', [press('w', 'KeyZ')], 'roll', []],
+  ['the number pad apart from the digits', [press('7', 'Numpad7'), digit(7)], 'roll', ['pad 7', 'seven']],
+  ['the nearest place', [press('e', 'KeyE')], 'table', ['E in the table']],
+  ['everywhere elsewhere', [press('e', 'KeyE')], 'roll', ['E anywhere']],
+  ['two keys in a row', [G, digit(6)], 'roll', ['G then 6']],
+  ['the second with a modifier', [G, press('/', 'Digit7', ['Shift'])], 'roll', ['G then Shift 7']],
+  ['nothing where the second leads nowhere', [G, Q, Q], 'roll', ['letter Q']],
+  ['nothing after Escape', [G, press('Escape', 'Escape'), digit(6)], 'roll', []],
+  ['a held key again and again', [Q, press('q', 'KeyQ', ['repeat'])], 'roll', ['letter Q', 'letter Q']],
+  ['what AltGr writes never', [press('q', 'KeyQ', ['AltGraph', 'Ctrl', 'Alt'])], 'roll', []],
+];
+
+for (const [what, events, where, expected] of matches) {
+  test(`shortcuts are found: ${what}`, () => {
+    const { dispatcher, ran } = desk();
+    events.forEach((event) => dispatcher.down(event, where));
+    expect(ran).toEqual(expected);
   });
 }
 
-test('a grid turns to triplets or dotted values and back', () => {
-  expect([
-    turned('1/8', 'triplet'),
-    turned('1/8t', 'triplet'),
-    turned('1/8t', 'dotted'),
-    turned('bar', 'triplet'),
-  ]).toEqual(['1/8t', '1/8', '1/8d', 'bar']);
+test('digits after the leader repeat the key that follows, and are digits again after it', () => {
+  const { dispatcher, ran } = desk();
+  dispatcher.count();
+  [digit(1), digit(2), press('ArrowUp', 'ArrowUp'), digit(7)].forEach((event) => dispatcher.down(event, 'roll'));
+  expect(ran).toEqual(['12 × up', 'seven']);
+});
+
+test('what acts while a key is down ends when it comes up, and once only', () => {
+  const { dispatcher, ran } = desk();
+  const key = press('l', 'KeyL');
+  dispatcher.down(key, 'roll');
+  dispatcher.down(press('l', 'KeyL', ['repeat']), 'roll');
+  dispatcher.up(key);
+  dispatcher.up(key);
+  dispatcher.down(key, 'roll');
+  dispatcher.release();
+  expect(ran).toEqual(['listen', 'listen ends', 'listen', 'listen ends']);
+});
+
+test('a wheel runs once for each notch, and a small turn waits for the rest', () => {
+  const { dispatcher, ran } = desk();
+  const turn = (deltaY: number, altKey = true) =>
+    dispatcher.wheel(
+      { deltaY, deltaMode: 0, altKey, ctrlKey: false, metaKey: false, shiftKey: false } as WheelEvent,
+      'roll',
+    );
+  expect([turn(-60), turn(-60), turn(-200), turn(-100, false)]).toEqual([true, true, true, false]);
+  expect(ran).toEqual(['louder', 'louder', 'louder']);
 });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import type { Catalog } from '../../resources/js/api/types';
+import type { Binding, Catalog } from '../../resources/js/api/types';
 import { typingOf } from '../../resources/js/commands/completion';
 import { entriesOf, find } from '../../resources/js/commands/entries';
 import { formatLine, parseLine } from '../../resources/js/commands/line';
@@ -9,13 +9,18 @@ import { stepped } from '../../resources/js/commands/stepping';
 
 const describe = `require 'vendor/autoload.php';
   echo json_encode(array_map(fn ($edit) => $edit->describe(), Jactonic\\Core\\Edits\\Catalog::standard()->declarations()));`;
+const standard = JSON.parse(readFileSync('resources/keys/standard.json', 'utf8'));
+const bindings: Binding[] = standard.bindings.map((binding: { run: string }) => ({ ...binding, run: [binding.run] }));
 const catalog: Catalog = {
   edits: JSON.parse(execFileSync('php', ['-r', describe]).toString()),
   view: JSON.parse(readFileSync('resources/keys/view-commands.json', 'utf8')),
-  keys: JSON.parse(readFileSync('resources/keys/standard.json', 'utf8')).bindings,
+  keymap: { ...standard, id: 'standard', shipped: true, base: 'standard', bindings },
+  recipes: [],
+  conditions: [],
+  grids: {},
   scales: [],
 };
-const entries = entriesOf(catalog);
+const entries = entriesOf(catalog, bindings, []);
 
 const words: [typed: string, line: RegExp][] = [
   ['glue', /^join/],

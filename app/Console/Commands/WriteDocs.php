@@ -7,7 +7,6 @@ namespace App\Console\Commands;
 use App\Demo\LanternFerry;
 use App\Docs\EditReference;
 use App\Docs\KeySheet;
-use App\Keys\Keymap;
 use Illuminate\Console\Command;
 use Jactonic\Core\Edits\Catalog;
 
@@ -32,7 +31,7 @@ final class WriteDocs extends Command
     {
         return [
             'docs/edit-reference.md' => EditReference::asMarkdown($catalog),
-            'docs/keys.md' => KeySheet::asMarkdown(Keymap::standard()),
+            'docs/keys.md' => KeySheet::asMarkdown(),
             'resources/demo/lantern-ferry.mid' => (new LanternFerry)->file()->write(),
         ];
     }

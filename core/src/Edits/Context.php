@@ -61,6 +61,15 @@ final readonly class Context
         );
     }
 
+    /** The same surroundings with another grid. */
+    public function onGrid(Grid $grid): self
+    {
+        return new self(
+            $this->meters, $this->tempo, $grid, $this->key, $this->caret, $this->range, $this->channel,
+            $this->sampleRate, $this->frameRate, $this->playhead, $this->clipboard, $this->newNote,
+        );
+    }
+
     /** @throws EditRefused where no key is set */
     public function needKey(string $for): Scale
     {

@@ -73,6 +73,17 @@ final readonly class Step
      */
     public static function titleOf(array $lines, int $times): string
     {
-        return implode(', ', $lines).($times > 1 ? " × {$times}" : '');
+        $runs = [];
+        foreach ($lines as $line) {
+            $last = count($runs) - 1;
+            if ($last >= 0 && $runs[$last][0] === $line) {
+                $runs[$last][1]++;
+            } else {
+                $runs[] = [$line, 1];
+            }
+        }
+        $said = implode(', ', array_map(static fn (array $run): string => $run[0].($run[1] > 1 ? " × {$run[1]}" : ''), $runs));
+
+        return $said.($times > 1 ? " × {$times}" : '');
     }
 }

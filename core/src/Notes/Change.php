@@ -44,6 +44,12 @@ final readonly class Change
         return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard);
     }
 
+    /** The same change in other words. */
+    public function saying(string $summary): self
+    {
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard);
+    }
+
     public function isNothing(): bool
     {
         return $this->after === [] && $this->onlyChangesValues();

@@ -17,6 +17,9 @@ final readonly class Grid
 
     private const BARS = [1, 2, 4, 8, 16];
 
+    /** What finer and coarser walk through. */
+    private const LADDER = ['16bar', '8bar', '4bar', '2bar', 'bar', '1/2', '1/4', '1/8', '1/16', '1/32', '1/64', '1/128'];
+
     private function __construct(
         public ?NoteValue $value,
         public int $bars,
@@ -51,6 +54,78 @@ final readonly class Grid
     public function withSwing(int $swing): self
     {
         return self::parse((string) $this, $swing);
+    }
+
+    /**
+     * From every grid the way to others: finer, coarser, as triplets, dotted.
+     *
+     * @return array<string, array{string, string, string, string}>
+     */
+    public static function ways(): array
+    {
+        $ways = [];
+        foreach (self::BARS as $bars) {
+            $ways[] = $bars === 1 ? 'bar' : "{$bars}bar";
+        }
+        for ($n = 1; $n <= NoteValue::FINEST; $n++) {
+            array_push($ways, "1/{$n}", "1/{$n}t", "1/{$n}d");
+        }
+
+        return array_combine($ways, array_map(static function (string $text): array {
+            $grid = self::parse($text);
+
+            return [(string) $grid->finer(), (string) $grid->coarser(), (string) $grid->triplet(), (string) $grid->dotted()];
+        }, $ways));
+    }
+
+    /** The grid of half the step, of the same kind; the finest stays. */
+    public function finer(): self
+    {
+        return $this->beside(1);
+    }
+
+    /** The grid of twice the step, of the same kind; the coarsest stays. */
+    public function coarser(): self
+    {
+        return $this->beside(-1);
+    }
+
+    /** The same value as triplets, or straight where it is that already; bars stay. */
+    public function triplet(): self
+    {
+        return $this->turned('t');
+    }
+
+    /** The same value dotted, or straight where it is that already; bars stay. */
+    public function dotted(): self
+    {
+        return $this->turned('d');
+    }
+
+    private function beside(int $way): self
+    {
+        $text = (string) $this;
+        $found = [];
+        preg_match('#^1/(\d+)([td]?)$#', $text, $found);
+        [$n, $kind] = [(int) ($found[1] ?? 0), $found[2] ?? ''];
+        $at = array_search($text === '1/1' ? 'bar' : ($n > 0 ? "1/{$n}" : $text), self::LADDER, true);
+        if ($at === false) {
+            // A value between those of the ladder, such as 1/12, goes by its number.
+            return self::parse('1/'.max(1, min(NoteValue::FINEST, $way > 0 ? $n * 2 : intdiv($n, 2))).$kind, $this->swing);
+        }
+        $next = self::LADDER[max(0, min(count(self::LADDER) - 1, $at + $way))];
+
+        return self::parse(str_starts_with($next, '1/') ? $next.$kind : $next, $this->swing);
+    }
+
+    private function turned(string $kind): self
+    {
+        if ($this->value === null) {
+            return $this;
+        }
+        $text = (string) $this->value;
+
+        return self::parse(str_ends_with($text, $kind) ? rtrim($text, $kind) : rtrim($text, 'td').$kind, $this->swing);
     }
 
     /** The lines of this grid on a song's bars. */

@@ -1,9 +1,15 @@
 import type {
   Advice,
+  Binding,
   Catalog,
+  Choice,
   ClipChange,
   EditContext,
   GridTable,
+  KeyDifference,
+  Keymap,
+  KeymapHead,
+  Recipe,
   Song,
   SongLists,
   Steps,
@@ -54,6 +60,8 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   return answer as T;
 }
 
+export type NewRecipe = Omit<Recipe, 'id'>;
+
 export const api = {
   catalog: () => request<Catalog>('GET', 'catalog'),
   songs: () => request<SongLists>('GET', 'songs'),
@@ -87,6 +95,35 @@ export const api = {
     request<ClipChange>('POST', `clips/${clip}/history`, { revision, step }),
   previewStep: (clip: number, revision: number, step: number | null) =>
     request<ClipChange>('POST', `clips/${clip}/history`, { revision, step, dry: true }),
+  keymaps: () => request<{ inUse: string; maps: KeymapHead[] }>('GET', 'keymaps'),
+  keymap: (id: string) => request<Keymap>('GET', `keymaps/${id}`),
+  copyKeymap: (from: string, name: string) => request<Keymap>('POST', 'keymaps', { from, name }),
+  changeKeymap: (id: string, changes: { name?: string; bindings?: Binding[] }) =>
+    request<Keymap>('PATCH', `keymaps/${id}`, changes),
+  deleteKeymap: (id: string) => request<undefined>('DELETE', `keymaps/${id}`),
+  useKeymap: (id: string) => request<Keymap>('POST', `keymaps/${id}/use`),
+  keymapAddress: (id: string) => `/api/keymaps/${id}/export`,
+  importKeymap: (text: string) =>
+    request<{ map: Keymap; problems: string[]; differences: KeyDifference[] }>('POST', 'keymaps/import', { text }),
+  compareKeymaps: (id: string, other: string) =>
+    request<{ differences: KeyDifference[] }>('GET', `keymaps/${id}/compare/${other}`),
+  addRecipe: (recipe: NewRecipe) => request<{ id: number; recipes: Recipe[] }>('POST', 'recipes', recipe),
+  changeRecipe: (id: number, recipe: NewRecipe) => request<{ recipes: Recipe[] }>('PATCH', `recipes/${id}`, recipe),
+  deleteRecipe: (id: number) => request<{ recipes: Recipe[] }>('DELETE', `recipes/${id}`),
+  orderRecipes: (ids: number[]) => request<{ recipes: Recipe[] }>('POST', 'recipes/order', { ids }),
+  recipesAddress: '/api/recipes/export',
+  importRecipes: (text: string) =>
+    request<{ recipes: Recipe[]; problems: string[] }>('POST', 'recipes/import', { text }),
+  /** The ids of the notes a rule would work on. */
+  match: (clip: number, choice: Choice, selection: number[], context: EditContext) =>
+    request<{ selection: number[] }>('POST', `clips/${clip}/match`, { choice, selection, context }),
+  runOnSong: (song: number, lines: string[], tracks: number[], leavesDrums: boolean, context: EditContext) =>
+    request<{ done: { track: number; clip: number; name: string; message: string }[] }>('POST', `songs/${song}/run`, {
+      lines,
+      tracks,
+      leavesDrums,
+      context,
+    }),
   nameStep: (clip: number, step: number, name: string) =>
     request<Steps>('PATCH', `clips/${clip}/history/${step}`, { name }),
 };

@@ -1,3 +1,5 @@
+import type { Ways } from '../commands/grids';
+
 /** Columns of notes as the server sends them; index i of each is note i. Times are ticks. */
 export interface NoteColumns {
   id: number[];
@@ -42,6 +44,11 @@ export interface ClipChange {
   history: History;
   /** what was cut or copied, as text for the system's clipboard carries it */
   clipboard: Phrase | null;
+  /** where the lines left another grid */
+  grid?: string;
+  swing?: number;
+  /** lines that are the screen's to do */
+  screen?: string[];
 }
 
 /** Notes on the clipboard with their place in the song. */
@@ -156,11 +163,62 @@ export interface GridTable {
   stretches: GridStretch[];
 }
 
+export type Place = 'everywhere' | 'roll' | 'table' | 'songs';
+
+/** One shortcut; what is left out is usual: everywhere, by the letter, done when pressed. */
 export interface Binding {
   key: string;
-  run: string;
+  /** the lines it runs, as one step */
+  run: string[];
   title: string;
   strip: string;
+  where?: Place;
+  by?: 'letter' | 'place';
+  held?: boolean;
+}
+
+export interface KeymapHead {
+  id: string;
+  name: string;
+  logic: string;
+  shipped: boolean;
+  /** the shipped map it came from */
+  base: string;
+}
+
+export interface Keymap extends KeymapHead {
+  bindings: Binding[];
+}
+
+/** What two maps do differently, by title; null where one does nothing. */
+export interface KeyDifference {
+  key: string;
+  where: Place;
+  here: string | null;
+  there: string | null;
+}
+
+export interface ConditionGroup {
+  join: 'all' | 'any';
+  conditions: string[];
+}
+
+/** On which notes a rule works. */
+export interface Choice {
+  scope: 'selection' | 'range' | 'clip';
+  join: 'all' | 'any';
+  groups: ConditionGroup[];
+}
+
+export interface Recipe {
+  id: number;
+  name: string;
+  lines: string[];
+  help: string;
+  folder: string;
+  choice: Choice | null;
+  keepsGrid: boolean;
+  leavesDrums: boolean;
 }
 
 export interface Parameter {
@@ -201,8 +259,12 @@ export interface Declaration {
 export interface Catalog {
   edits: Declaration[];
   view: Declaration[];
-  keys: Binding[];
+  keymap: Keymap;
+  recipes: Recipe[];
+  /** names of the conditions notes are chosen by */
+  conditions: string[];
   scales: string[];
+  grids: Ways;
 }
 
 export interface EditContext {

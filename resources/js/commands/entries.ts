@@ -1,4 +1,5 @@
-import type { Catalog, Declaration } from '../api/types';
+import type { Binding, Catalog, Declaration, Recipe } from '../api/types';
+import { formatLine } from './line';
 
 /** Something the palette offers: a line, what it is called, and by which words it is found. */
 export interface Entry {
@@ -15,7 +16,7 @@ export interface Entry {
 }
 
 /** Everything that can be run: what lies on a key, what has a name of its own, and every edit and command by itself. */
-export function entriesOf(catalog: Catalog): Entry[] {
+export function entriesOf(catalog: Catalog, bindings: Binding[], recipes: Recipe[]): Entry[] {
   const entries = new Map<string, Entry>();
   const declarations = [...catalog.edits, ...catalog.view];
   const byName = new Map(declarations.map((declaration) => [declaration.name, declaration]));
@@ -39,9 +40,20 @@ export function entriesOf(catalog: Catalog): Entry[] {
       words: { title: title.toLowerCase(), names: names.map((word) => word.toLowerCase()), help: help.toLowerCase() },
     });
   };
-  for (const { key, run, title } of catalog.keys) {
-    const declaration = byName.get(run.split(' ', 1)[0]);
-    if (declaration) add(declaration, run, title, key);
+  for (const { key, run, title } of bindings) {
+    const declaration = byName.get(run[0].split(' ', 1)[0]);
+    if (declaration && run.length === 1) add(declaration, run[0], title, key);
+  }
+  const recipeCommand = byName.get('recipe');
+  for (const { name, help, choice, folder } of recipeCommand ? recipes : []) {
+    const line = formatLine({ name: 'recipe', values: { name } });
+    const keys = entries.get(line)?.keys ?? [];
+    const words = {
+      title: name.toLowerCase(),
+      names: ['recipe', choice ? 'rule' : 'chain', folder.toLowerCase()],
+      help: help.toLowerCase(),
+    };
+    entries.set(line, { line, title: name, group: choice ? 'Rules' : 'Recipes', help, keys, open: false, words });
   }
   for (const declaration of declarations) {
     for (const [line, title] of Object.entries(declaration.uses)) {

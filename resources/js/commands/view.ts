@@ -1,8 +1,8 @@
 import { api } from '../api/client';
 import type { Parameter, Phrase } from '../api/types';
 import { settings } from '../state/settings.svelte';
-import { neighbour, turned } from './grids';
-import { parseLine } from './line';
+import { wayFrom } from './grids';
+import { formatLine, parseLine, type Line } from './line';
 import { selecting, spanOf } from './selecting';
 import type { Command, Stage } from './stage';
 import { writing } from './writing';
@@ -69,14 +69,40 @@ const tune: Command = ({ session, hand, catalog }, { edit }) => {
   hand.open(found, edit ? undefined : last);
 };
 
+/** Pressed, it switches between before and after; held, it shows before until the key comes up. */
 const flip: Command = ({ session }) => {
   const { preview } = session;
   if (!preview.shown) {
     session.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
     return;
   }
-  preview.flipped = !preview.flipped;
-  session.say(preview.flipped ? 'Before' : `After: ${preview.shown.message}`, 'hint');
+  const turn = () => {
+    preview.flipped = !preview.flipped;
+    session.say(preview.flipped || !preview.shown ? 'Before' : `After: ${preview.shown.message}`, 'hint');
+  };
+  turn();
+  return turn;
+};
+
+/** Plays the range, or from the selection, and stops when its key comes up. */
+const listen: Command = ({ session, player }) => {
+  void player.start(session.range?.[0] ?? (session.notes.selectedCount > 0 ? spanOf(session)!.from : player.tick));
+  return () => player.stop();
+};
+
+const freeSnap: Command = ({ session }) => {
+  session.free = true;
+  return () => void (session.free = false);
+};
+
+const record: Command = ({ session, recipes, openBench }) => {
+  if (recipes.recorded) {
+    openBench('recipes');
+    session.say(`Recording stopped: ${recipes.recorded.length} lines. Give them a name on the bench.`, 'hint');
+  } else {
+    recipes.recorded = [];
+    session.say('Recording: what you do is written down as lines, until you stop.', 'hint');
+  }
 };
 
 const track: Command = ({ session }, { to }) => {
@@ -89,6 +115,8 @@ const track: Command = ({ session }, { to }) => {
 /** What each command of the view does; they are declared in resources/keys/view-commands.json. */
 export const viewCommands: Record<string, Command> = {
   play: ({ session, player }, { from }) => void player.toggle(from === 'selection' ? spanOf(session)?.from : undefined),
+  listen,
+  'free-snap': freeSnap,
   playhead: ({ player }) => void player.seek(player.loop?.[0] ?? 0),
   loop: toggle('loop', 'Loop on', 'Loop off'),
   metronome: toggle('metronome', 'Metronome on', 'Metronome off'),
@@ -97,14 +125,19 @@ export const viewCommands: Record<string, Command> = {
   ...selecting,
   ...writing,
   grid: ({ session }, { value }) => session.setGrid(value ?? session.grid),
-  'grid-step': ({ session }, { to }) => session.setGrid(neighbour(session.grid, to as 'finer' | 'coarser')),
-  'grid-kind': ({ session }, { to }) => session.setGrid(turned(session.grid, to as 'triplet' | 'dotted')),
+  'grid-step': ({ session, catalog }, { to }) =>
+    session.setGrid(wayFrom(catalog.grids, session.grid, to as 'finer' | 'coarser')),
+  'grid-kind': ({ session, catalog }, { to }) =>
+    session.setGrid(wayFrom(catalog.grids, session.grid, to as 'triplet' | 'dotted')),
   swing,
   advice,
   undo: ({ session }) => session.undo(),
   redo: ({ session }) => session.redo(),
   again,
-  history: ({ openHistory }) => openHistory(),
+  history: ({ openBench }) => openBench('history'),
+  recipes: ({ openBench }) => openBench('recipes'),
+  recipe: ({ session }, { name }) => session.run([formatLine({ name: 'recipe', values: { name: name ?? '' } })]),
+  record,
   tune,
   flip,
   zoom: ({ session: { view } }, { axis, to }) =>
@@ -115,7 +148,15 @@ export const viewCommands: Record<string, Command> = {
   bench: toggle('bench', 'Bench shown', 'Bench hidden'),
   theme: () => void (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
   palette: ({ openPalette }) => openPalette(),
+  shortcuts: ({ openShortcuts }) => openShortcuts('keys'),
+  use: ({ openShortcuts }) => openShortcuts('use'),
+  keys: ({ showKeys }) => showKeys(),
+  count: ({ count }) => count(),
   songs: ({ leave }) => leave(),
+  import: ({ session, leave }) => {
+    leave();
+    session.say('Import lies in the song list.', 'hint');
+  },
   tempo: ({ session }, { value }) =>
     value ? void session.change({ tempo: Number(value) }) : session.say('tempo takes value=10 to 400 BPM.', 'refused'),
   key: ({ session }, { value }) =>
@@ -139,21 +180,38 @@ export function download(song: number): void {
 /** Edits whose result should be heard. */
 const HEARD = ['transpose', 'insert', 'chord', 'double', 'harmony', 'revoice', 'inkey', 'repitch', 'invert'];
 
-/** Runs a line: a command of the view here, an edit on the server. */
-export function runLine(stage: Stage, text: string, clipboard?: Phrase): void {
-  const line = parseLine(text);
-  const command = viewCommands[line.name];
-  const declared = stage.catalog.view.find((known) => known.name === line.name);
-  if (!command || !declared) {
-    stage.session.run([text], { sound: HEARD.includes(line.name), clipboard });
-    return;
+/** Lines that a script of several lines can hold beside edits: the server runs them in order, as one step. */
+const IN_SCRIPTS = new Set(['grid', 'grid-step', 'grid-kind', 'swing', 'choose', 'select', 'recipe']);
+
+/**
+ * Runs lines in a row. Edits go to the server, together with what they need between them; commands of the view are done
+ * here. Gives what ends a command that acts while its key is down.
+ */
+export function runLines(stage: Stage, texts: string[], clipboard?: Phrase): (() => void) | undefined {
+  const lines = texts.map(parseLine);
+  const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
+  stage.recipes.record(texts.filter((_, k) => isEdit(lines[k]) || IN_SCRIPTS.has(lines[k].name)));
+  if (lines.some(isEdit)) {
+    stage.session.run(texts, {
+      sound: lines.some(({ name }) => HEARD.includes(name)),
+      clipboard,
+      done: ({ screen }) => screen?.forEach((line) => runLines(stage, [line])),
+    });
+    return undefined;
   }
-  const wrong = wrongIn(declared.parameters, line.values);
+  const ends = lines.map((line) => runCommand(stage, line)).filter((end) => end !== undefined);
+  return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
+}
+
+function runCommand(stage: Stage, line: Line): (() => void) | undefined {
+  const parameters = stage.catalog.view.find((known) => known.name === line.name)?.parameters ?? [];
+  const wrong = wrongIn(parameters, line.values);
   if (wrong) {
     stage.session.say(`${line.name}: ${wrong}`, 'refused');
-  } else {
-    command(stage, line.values);
+    return undefined;
   }
+  const end = viewCommands[line.name](stage, line.values);
+  return typeof end === 'function' ? (end as () => void) : undefined;
 }
 
 /** What is wrong with the values of a command of the view; '' where nothing is. */

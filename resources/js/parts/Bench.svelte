@@ -1,49 +1,54 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Catalog } from '../api/types';
+  import type { Stage, Tab } from '../commands/stage';
   import { VOICE_NAMES } from '../sound/voices';
   import { timingOf, type Facts } from '../state/facts';
-  import type { EditAtHand as Hand } from '../state/hand.svelte';
-  import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
   import type { Walk } from '../state/walk.svelte';
   import AdviceList from './AdviceList.svelte';
   import DynamicsPicture from './DynamicsPicture.svelte';
   import EditAtHand from './EditAtHand.svelte';
   import HistoryList from './HistoryList.svelte';
+  import RecipeList from './RecipeList.svelte';
   import TimingPicture from './TimingPicture.svelte';
 
-  export type Tab = 'notes' | 'history' | 'tracks';
-
   let {
-    session,
+    stage,
     calm,
-    hand,
     walk,
     facts,
-    catalog,
     tab = $bindable(),
     historyAsked,
     keyOf,
+    run,
   }: {
-    session: Session;
+    stage: Stage;
     /** counts up a frame after the notes changed */
     calm: number;
-    hand: Hand;
     walk: Walk;
     facts: Facts;
-    catalog: Catalog;
     tab: Tab;
     /** counts up when the history is asked for by its key, so that it takes the focus */
     historyAsked: number;
     keyOf: (line: string) => string;
+    run: (line: string) => void;
   } = $props();
 
+  const { session, hand, catalog } = $derived(stage);
   const TABS: [Tab, string][] = [
     ['notes', 'Notes'],
     ['history', 'History'],
+    ['recipes', 'Recipes'],
     ['tracks', 'Tracks'],
   ];
+
+  /** lines that a recipe is to be made of, from the history */
+  let begun = $state.raw<string[] | null>(null);
+
+  function makeRecipe(lines: string[]): void {
+    begun = lines;
+    tab = 'recipes';
+  }
 
   /** The grid that is looked at: the one an edit at hand names, or the current one. */
   const measured = $derived.by(() => {
@@ -99,7 +104,7 @@
   <div class="join" role="tablist" aria-label="Bench">
     {#each TABS as [name, title] (name)}
       <button
-        class="btn join-item flex-1 px-1 btn-xs {tab === name ? 'btn-primary' : ''}"
+        class="btn join-item flex-1 px-0.5 text-[0.6875rem] btn-xs {tab === name ? 'btn-primary' : ''}"
         role="tab"
         aria-selected={tab === name}
         onclick={() => (tab = name)}>{title}</button
@@ -132,7 +137,9 @@
       {@render dynamics()}
     {/if}
   {:else if tab === 'history'}
-    <HistoryList {session} {walk} asked={historyAsked} />
+    <HistoryList {session} {walk} asked={historyAsked} torecipe={(lines) => makeRecipe(lines)} />
+  {:else if tab === 'recipes'}
+    <RecipeList {stage} {begun} {keyOf} {run} />
   {:else}
     <section aria-labelledby="bench-track">
       <h2 id="bench-track" class="mb-1 font-semibold">Tracks</h2>

@@ -4,7 +4,12 @@
   import type { Row } from '../state/history-rows';
   import type { Walk } from '../state/walk.svelte';
 
-  let { session, walk, asked }: { session: Session; walk: Walk; asked: number } = $props();
+  let {
+    session,
+    walk,
+    asked,
+    torecipe,
+  }: { session: Session; walk: Walk; asked: number; torecipe: (lines: string[]) => void } = $props();
 
   const INDENT = 10;
   let list = $state<HTMLDivElement>();
@@ -54,6 +59,18 @@
   function nameRow(): void {
     const { step } = walk.rows[walk.row];
     if (step) naming = { id: step.id, name: step.name ?? '' };
+  }
+
+  /** The lines of the steps from the one compared with, or of this step alone, to make a recipe of. */
+  function steps(): string[] {
+    const byId = new Map(walk.rows.map((row) => [row.id, row.step]));
+    const lines: string[][] = [];
+    for (let step = walk.rows[walk.row]?.step; step; step = byId.get(step.parent) ?? null) {
+      if (step.id === walk.mark) break;
+      lines.unshift(step.lines);
+      if (walk.mark === undefined) break;
+    }
+    return lines.flat();
   }
 
   async function keepName(): Promise<void> {
@@ -161,6 +178,15 @@
     >
     <button class="btn btn-xs" aria-pressed={walk.mark !== undefined} onclick={() => walk.toggleMark()}
       >Compare <kbd>=</kbd></button
+    >
+    <button
+      class="btn col-span-2 btn-xs"
+      disabled={!walk.rows[walk.row]?.step}
+      onclick={() => {
+        const lines = steps();
+        walk.leave();
+        torecipe(lines);
+      }}>{walk.mark === undefined ? 'Make this step a recipe' : 'Make the steps from ◇ a recipe'}</button
     >
     <button class="btn btn-xs" disabled={!walk.rows[walk.row]?.step} onclick={nameRow}>Name <kbd>F2</kbd></button>
   </div>

@@ -6,10 +6,39 @@
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { api } from '../api/client';
   import type { SongLine, SongLists } from '../api/types';
+  import { Dispatcher } from '../keys/dispatcher';
   import { go } from '../state/address.svelte';
+  import type { Shortcuts } from '../state/keymap.svelte';
   import { settings } from '../state/settings.svelte';
 
-  let { onimport }: { onimport: (files: FileList | null) => void } = $props();
+  let {
+    onimport,
+    shortcuts,
+    openShortcuts,
+    covered,
+  }: {
+    onimport: (files: FileList | null) => void;
+    shortcuts: Shortcuts;
+    openShortcuts: (page: 'keys' | 'use') => void;
+    covered: boolean;
+  } = $props();
+
+  /** What the keys can do here, of all there is. */
+  const here: Record<string, () => void> = {
+    shortcuts: () => openShortcuts('keys'),
+    use: () => openShortcuts('use'),
+    theme: () => (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
+    import: () => picker.click(),
+  };
+  const dispatcher = $derived(
+    new Dispatcher(
+      shortcuts.map.bindings.filter(({ run }) => run.every((line) => line in here)),
+      ({ run }) => {
+        run.forEach((line) => here[line]());
+        return undefined;
+      },
+    ),
+  );
 
   let lists = $state.raw<SongLists | null>(null);
   let failure = $state('');
@@ -57,6 +86,8 @@
   const remove = (song: SongLine) =>
     act(`“${song.name}” was deleted. It can be brought back for 30 days.`, () => api.deleteSong(song.id));
 </script>
+
+<svelte:window onkeydown={(event) => !covered && dispatcher.down(event, 'songs')} />
 
 <svelte:head><title>Songs – Jactonic</title></svelte:head>
 

@@ -1,7 +1,14 @@
 <script lang="ts">
+  import { cap } from '../keys/chord';
+  import type { Pending } from '../keys/dispatcher';
   import type { Session } from '../state/session.svelte';
 
-  let { session }: { session: Session } = $props();
+  let {
+    session,
+    pending,
+    recorded,
+    run,
+  }: { session: Session; pending: Pending; recorded: string[] | null; run: (line: string) => void } = $props();
   const SLOW = 3;
 </script>
 
@@ -12,6 +19,18 @@
   <p class="min-w-0 flex-1 truncate" role="status" aria-live="polite" title={session.message.text}>
     {session.message.text}
   </p>
+  {#if pending.keys || pending.digits !== null}
+    <span class="font-semibold text-accent"
+      >{pending.digits === null ? '' : `${pending.digits || '…'} × `}{pending.keys
+        ? `${cap(pending.keys)} then …`
+        : 'the next key'}</span
+    >
+  {/if}
+  {#if recorded}
+    <button class="btn btn-xs btn-accent" onclick={() => run('record')}
+      >Recording, {recorded.length} lines · stop</button
+    >
+  {/if}
   {#if session.stopped}
     <p role="alert" class="flex items-center gap-2 text-error">
       {session.stopped}

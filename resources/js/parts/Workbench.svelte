@@ -1,14 +1,14 @@
 <script lang="ts">
   import { onDestroy, untrack } from 'svelte';
   import { api } from '../api/client';
-  import type { Catalog, Phrase } from '../api/types';
+  import type { Binding, Catalog, Phrase, Place } from '../api/types';
   import { entriesOf } from '../commands/entries';
   import { parseLine } from '../commands/line';
   import { spanOf } from '../commands/selecting';
-  import type { Stage } from '../commands/stage';
-  import { runLine } from '../commands/view';
+  import type { Stage, Tab } from '../commands/stage';
+  import { runLines } from '../commands/view';
   import { cap } from '../keys/chord';
-  import { Dispatcher } from '../keys/dispatcher';
+  import { Dispatcher, type Pending } from '../keys/dispatcher';
   import { Pasting } from '../keys/pasting';
   import { afterFrame } from '../roll/layer';
   import PitchKeys from '../roll/PitchKeys.svelte';
@@ -19,17 +19,37 @@
   import { go } from '../state/address.svelte';
   import { factsOf } from '../state/facts';
   import { EditAtHand } from '../state/hand.svelte';
+  import type { Shortcuts } from '../state/keymap.svelte';
+  import type { RecipeShelf } from '../state/recipes.svelte';
   import { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
+  import { use, type How } from '../state/use.svelte';
   import { Walk } from '../state/walk.svelte';
-  import Bench, { type Tab } from './Bench.svelte';
+  import Bench from './Bench.svelte';
+  import Coach from './Coach.svelte';
+  import KeyOverlay from './KeyOverlay.svelte';
   import KeyStrip from './KeyStrip.svelte';
   import NoteTable from './NoteTable.svelte';
   import Palette from './Palette.svelte';
   import StatusLine from './StatusLine.svelte';
   import TopLine from './TopLine.svelte';
 
-  let { songId, catalog }: { songId: number; catalog: Catalog } = $props();
+  let {
+    songId,
+    catalog,
+    shortcuts,
+    recipes,
+    openShortcuts,
+    covered,
+  }: {
+    songId: number;
+    catalog: Catalog;
+    shortcuts: Shortcuts;
+    recipes: RecipeShelf;
+    openShortcuts: (page: 'keys' | 'use') => void;
+    /** whether another view lies over this one and has the keys */
+    covered: boolean;
+  } = $props();
 
   const BARS_AT_FIRST = 6;
 
@@ -37,9 +57,12 @@
   let failure = $state('');
   let table = $state(false);
   let palette = $state(false);
+  let overlay = $state(false);
   let tab = $state<Tab>('notes');
   let historyAsked = $state(0);
   let walk = $state.raw<Walk | null>(null);
+  let pending = $state.raw<Pending>({ keys: '', digits: null });
+  let lesson = $state.raw<Binding | null>(null);
   let frame = 0;
 
   open();
@@ -58,10 +81,18 @@
         session,
         player,
         catalog,
+        shortcuts,
+        recipes,
         hand: new EditAtHand(session),
         toggleTable: () => (table = !table),
         openPalette: () => (palette = true),
-        openHistory,
+        openBench,
+        openShortcuts,
+        showKeys: () => {
+          overlay = true;
+          return () => (overlay = false);
+        },
+        count: () => dispatcher.count(),
         leave: () => go(null),
       };
       requestAnimationFrame(() => showBeginning(session));
@@ -71,10 +102,10 @@
     }
   }
 
-  function openHistory(): void {
+  function openBench(wanted: Tab): void {
     settings.bench = true;
-    tab = 'history';
-    historyAsked++;
+    tab = wanted;
+    if (wanted === 'history') historyAsked++;
   }
 
   // Only one thing is looked at: the edit at hand, or the history.
@@ -83,7 +114,7 @@
   });
   $effect(() => {
     if (tab !== 'history') walk?.leave();
-    if (tab === 'history') stage?.hand.leave();
+    if (tab !== 'notes') stage?.hand.leave();
   });
 
   /** What some keys do while a result is looked at. */
@@ -91,9 +122,11 @@
     if (!stage || !walk) return [];
     const { hand, session } = stage;
     const here = walk;
-    const looks = catalog.keys
-      .filter(({ run: line }) => line === 'flip')
-      .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => run('flip')]);
+    const looks = shortcuts
+      .of('flip')
+      .filter(({ held }) => !held)
+      .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
+    if (overlay) return [['Escape', 'close', () => (overlay = false)]];
     if (hand.edit) return [['Enter', 'do it', () => hand.commit()], ['Escape', 'leave', () => hand.leave()], ...looks];
     if (session.lookedAt !== undefined)
       return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
@@ -137,11 +170,33 @@
     if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
   }
 
-  const run = (line: string, clipboard?: Phrase) => stage && runLine(stage, line, clipboard);
-  const pasting = new Pasting(run);
-  const dispatcher = $derived(new Dispatcher(catalog.keys, run, (chord, line) => pasting.begin(chord, line)));
-  const keyOf = (line: string) => cap(catalog.keys.find((binding) => binding.run === line)?.key ?? '');
-  const entries = $derived(entriesOf(catalog));
+  /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
+  function act(lines: string[], how: How, clipboard?: Phrase): (() => void) | undefined {
+    if (!stage) return undefined;
+    noteUse(lines.join('; '), how);
+    return runLines(stage, lines, clipboard);
+  }
+
+  function noteUse(line: string, how: How): void {
+    const tell = use.note(line, how);
+    lesson = (tell && settings.coach && shortcuts.map.bindings.find(({ run }) => run.join('; ') === line)) || null;
+  }
+
+  const run = (line: string) => void act([line], 'mouse');
+  const pasting = new Pasting((line, clipboard) => act([line], 'key', clipboard));
+  const dispatcher = $derived(
+    new Dispatcher(
+      shortcuts.map.bindings,
+      ({ run: lines, key }, times) =>
+        act(Array.from({ length: times }, () => lines).flat(), key.includes('Wheel') ? 'wheel' : 'key'),
+      (now) => (pending = now),
+      (chord, binding) => pasting.begin(chord, binding.run[0]),
+    ),
+  );
+  const where = $derived<Place>(table ? 'table' : 'roll');
+  const keyOf = (line: string) => cap(shortcuts.of(line).find(({ held }) => !held)?.key ?? '');
+  const entries = $derived(entriesOf(catalog, shortcuts.map.bindings, recipes.all));
+
   // What is said about the notes follows a frame after the notes themselves: the roll and the ear come first.
   let calm = $state(0);
   const calmDown = afterFrame(() => calm++);
@@ -163,10 +218,12 @@
 <svelte:window
   onkeydown={(event) => {
     byPointer = false;
-    dispatcher.handle(event, Object.fromEntries(moment.map(([key, , act]) => [key, act])));
+    if (!covered) dispatcher.down(event, where, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
+  onkeyup={(event) => dispatcher.up(event)}
+  onblur={() => dispatcher.release()}
   onpointerdown={() => (byPointer = true)}
-  onpaste={(event) => pasting.take(event)}
+  onpaste={(event) => !covered && pasting.take(event)}
 />
 
 {#if stage && facts}
@@ -174,6 +231,7 @@
   <main
     onchange={letGo}
     class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[40px_22px_minmax(0,1fr)_60px_24px_44px]"
+    inert={covered}
   >
     <div class="col-span-3 grid">
       <TopLine {session} {player} {table} scales={catalog.scales} {keyOf} {run} />
@@ -187,7 +245,13 @@
       <Ruler {session} {player} />
       <div class="col-start-1 row-start-3 grid"><PitchKeys {session} {player} /></div>
       <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
-        <Roll {session} {player} summary={summary ?? ''} />
+        <Roll
+          {session}
+          {player}
+          summary={summary ?? ''}
+          onwheel={(event) => dispatcher.wheel(event, where)}
+          onmouse={(line) => noteUse(line, 'mouse')}
+        />
       </div>
       <div
         class="col-start-1 row-start-4 border-t border-r border-base-300 bg-base-200 p-1 text-[0.6875rem] leading-tight"
@@ -198,26 +262,40 @@
     {/if}
     {#if settings.bench}
       <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
-        {#if walk}<Bench
-            {session}
-            {calm}
-            hand={stage.hand}
-            {walk}
-            {facts}
-            {catalog}
-            bind:tab
-            {historyAsked}
-            {keyOf}
-          />{/if}
+        {#if walk}
+          <Bench {stage} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
+        {/if}
       </div>
     {/if}
-    <div class="col-span-3 row-start-5 grid min-w-0"><StatusLine {session} /></div>
+    <div class="col-span-3 row-start-5 grid min-w-0">
+      <StatusLine {session} {pending} recorded={recipes.recorded} {run} />
+    </div>
     <div class="col-span-3 row-start-6 grid min-w-0">
-      <KeyStrip bindings={catalog.keys} edits={catalog.edits} selected={facts.selected} {moment} {run} />
+      <KeyStrip
+        bindings={shortcuts.map.bindings}
+        edits={catalog.edits}
+        selected={facts.selected}
+        {where}
+        {moment}
+        run={(lines) => act(lines, 'mouse')}
+      />
     </div>
   </main>
+  {#if lesson}
+    <Coach binding={lesson} close={() => (lesson = null)} />
+  {/if}
+  {#if overlay}
+    <KeyOverlay bindings={shortcuts.map.bindings} {where} />
+  {/if}
   {#if palette}
-    <Palette {session} {catalog} {entries} {run} {tune} close={() => (palette = false)} />
+    <Palette
+      {session}
+      {catalog}
+      {entries}
+      run={(line) => act([line], 'palette')}
+      {tune}
+      close={() => (palette = false)}
+    />
   {/if}
 {:else if failure}
   <main class="grid h-full place-content-center gap-3 text-center">

@@ -10,7 +10,20 @@
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from './theme';
 
-  let { session, player, summary }: { session: Session; player: Player; summary: string } = $props();
+  let {
+    session,
+    player,
+    summary,
+    onwheel,
+    onmouse,
+  }: {
+    session: Session;
+    player: Player;
+    summary: string;
+    onwheel: (event: WheelEvent) => boolean;
+    /** told the line a key would have run */
+    onmouse: (line: string) => void;
+  } = $props();
 
   const STARTS_DRAG_AT = 3;
   const { view, notes } = $derived(session);
@@ -49,7 +62,7 @@
         pen,
         view,
         session.notes,
-        { playhead: player.tick, caret: session.caret, range: session.range, drag },
+        { playhead: player.tick, caret: session.caret, range: session.range, drag, highlight: session.highlight },
         colours,
       );
   });
@@ -64,7 +77,7 @@
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, session.caret, session.range, drag, drag && session.version];
+    void [place(), player.tick, session.caret, session.range, session.highlight, drag, drag && session.version];
     askOverlay();
   });
   $effect(() => {
@@ -128,7 +141,7 @@
         pressed.grabbed,
         Math.abs(x - pressed.x) < STARTS_DRAG_AT ? 0 : ticks,
         semitones,
-        event.altKey,
+        event.altKey || session.free,
       );
       if (drag.kind !== 'box' && drag.semitones !== (before?.kind === 'note' ? before.semitones : 0) && settings.hear) {
         const { pitch, velocity } = notes.columns;
@@ -151,39 +164,49 @@
     const { x, y } = at(event);
     if (!drag && !pressed.grabbed) {
       const tick = Math.max(0, Math.round(view.tick(x)));
-      setCaret(event.altKey ? tick : session.lines.around(tick).before, view.pitch(y));
+      setCaret(event.altKey || session.free ? tick : session.lines.around(tick).before, view.pitch(y));
       if (!pressed.adds) session.select([]);
     } else if (!drag && pressed.clears !== null) {
       session.select(notes.groupOf(pressed.clears), true);
     } else if (drag) {
       const lines = dragLines(drag);
       if (lines.length > 0) session.run(lines);
+      lines.forEach((line) => onmouse(keyLine(line)));
     }
     pressed = null;
     drag = null;
+  }
+
+  /** The line a key runs for what a drag does: of its kind, one step of the grid. */
+  function keyLine(line: string): string {
+    if (line.startsWith('transpose')) return 'transpose semitones=1';
+    return line.includes('edge=end') ? 'nudge edge=end by=grid' : 'nudge by=grid';
   }
 
   function draw(event: MouseEvent): void {
     const { x, y } = at(event);
     if (hit(notes, view, x, y)) return;
     const tick = Math.max(0, Math.round(view.tick(x)));
-    session.run([`insert at=${event.altKey ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`], {
-      sound: true,
-    });
+    session.run(
+      [`insert at=${event.altKey || session.free ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`],
+      {
+        sound: true,
+      },
+    );
+    onmouse('insert');
   }
 
+  /** A turn of the wheel that is no shortcut scrolls. */
   function wheel(event: WheelEvent): void {
     event.preventDefault();
     const { x, y } = at(event);
+    view.pointer = { x, y };
+    const taken = onwheel(event);
+    view.pointer = null;
+    if (taken) return;
     const step = event.deltaMode === 1 ? 16 : 1;
     const [across, down] = [event.deltaX * step, event.deltaY * step];
-    if (event.ctrlKey || event.metaKey) {
-      view.zoomTime(Math.exp(-down / 400), x);
-    } else if (event.altKey) {
-      view.zoomPitch(Math.exp(-down / 400), y);
-    } else {
-      view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
-    }
+    view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
   }
 </script>
 

@@ -80,14 +80,17 @@
     if (pressedAt === null) return;
     const tick = tickAt(event);
     if (ranged || Math.abs(tick - pressedAt) * view.pixelsPerTick > STARTS_RANGE_AT) {
-      const [a, b] = [pressedAt, tick].map((edge) => (event.altKey ? Math.round(edge) : session.lines.nearest(edge)));
+      const [a, b] = [pressedAt, tick].map((edge) =>
+        event.altKey || session.free ? Math.round(edge) : session.lines.nearest(edge),
+      );
       ranged = true;
       session.range = a === b ? null : [Math.min(a, b), Math.max(a, b)];
     }
   }
 
   function release(event: PointerEvent): void {
-    if (pressedAt !== null && !ranged) void player.seek(event.altKey ? pressedAt : session.lines.nearest(pressedAt));
+    if (pressedAt !== null && !ranged)
+      void player.seek(event.altKey || session.free ? pressedAt : session.lines.nearest(pressedAt));
     pressedAt = null;
   }
 </script>

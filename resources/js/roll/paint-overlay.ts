@@ -8,6 +8,7 @@ export interface Overlay {
   caret: { tick: number; pitch: number };
   range: [number, number] | null;
   drag: Drag | null;
+  highlight: number[];
 }
 
 /** What lies over the notes: range, caret, playhead, the box, and where a drag will land. */
@@ -38,11 +39,36 @@ export function paintOverlay(
   pen.lineTo(caretX + 5, caretY + view.rowHeight - 1.5);
   pen.stroke();
 
+  if (overlay.highlight.length > 0) {
+    paintHighlight(pen, view, notes, overlay.highlight, colours);
+  }
   if (overlay.drag) {
     paintDrag(pen, view, notes, overlay.drag, colours);
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
+}
+
+/** A frame around notes that are pointed out. */
+function paintHighlight(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  notes: NoteStore,
+  ids: number[],
+  colours: Colours,
+): void {
+  const { start, length, pitch } = notes.columns;
+  pen.strokeStyle = colours.playhead;
+  pen.lineWidth = 2;
+  pen.beginPath();
+  for (const id of ids) {
+    const i = notes.placeOf(id);
+    if (i >= 0 && start[i] <= view.right && start[i] + length[i] >= view.left) {
+      const width = Math.max(3, length[i] * view.pixelsPerTick);
+      pen.rect(view.x(start[i]) - 2, view.y(pitch[i]) - 2, width + 3, view.rowHeight + 3);
+    }
+  }
+  pen.stroke();
 }
 
 function paintDrag(

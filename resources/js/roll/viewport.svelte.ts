@@ -13,6 +13,8 @@ export class Viewport {
   rowHeight = $state(14);
   width = $state(800);
   height = $state(500);
+  /** where the wheel is turned, which then stays where it is */
+  pointer: { x: number; y: number } | null = null;
   /** ticks that can be scrolled to */
   length = $state(1);
 
@@ -51,14 +53,14 @@ export class Viewport {
   }
 
   /** Zooms time so that what is at x stays there. */
-  zoomTime(factor: number, x = this.width / 2): void {
+  zoomTime(factor: number, x = this.pointer?.x ?? this.width / 2): void {
     const tick = this.tick(x);
     this.pixelsPerTick = Math.min(4, Math.max(this.width / (this.length * 4), this.pixelsPerTick * factor));
     this.scrollTo(tick - x / this.pixelsPerTick);
   }
 
   /** Zooms pitches so that what is at y stays there. */
-  zoomPitch(factor: number, y = this.height / 2): void {
+  zoomPitch(factor: number, y = this.pointer?.y ?? this.height / 2): void {
     const row = this.top + y / this.rowHeight;
     this.rowHeight = Math.min(MAX_ROW, Math.max(MIN_ROW, this.rowHeight * factor));
     this.scrollTo(this.left, row - y / this.rowHeight);

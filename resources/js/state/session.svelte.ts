@@ -53,6 +53,10 @@ export class Session {
   lastUsed = $state.raw<{ length: number; velocity: number } | null>(null);
   /** the lines run last, for `again` */
   lastLines = $state.raw<string[]>([]);
+  /** whether drags and clicks go free of the grid for the moment */
+  free = $state(false);
+  /** ids of notes that are pointed out on the roll, such as those a rule matches */
+  highlight = $state.raw<number[]>([]);
   readonly preview = new Preview();
   readonly notes = new NoteStore();
   readonly view = new Viewport();
@@ -303,6 +307,28 @@ export class Session {
     this.#send(() => api.redo(this.clipId, this.#revision), {});
   }
 
+  /** Runs lines on all notes of several tracks: on all of them or, where one cannot, on none. */
+  async runOnTracks(lines: string[], tracks: number[], leavesDrums: boolean): Promise<void> {
+    const { context } = this;
+    this.#queue.add(() =>
+      this.#told(
+        (async () => {
+          const { done } = await api.runOnSong(this.song.id, lines, tracks, leavesDrums, context);
+          for (const { track, clip: id } of done) {
+            const whole = await api.clip(id);
+            if (track === this.trackId) {
+              this.take(whole);
+            } else {
+              this.others.get(track)?.load(whole.notes);
+            }
+          }
+          this.say(done.map(({ name, message }) => `${name}: ${message}`).join(' · '));
+        })(),
+      ),
+    );
+    await this.#queue.idle();
+  }
+
   /** Sends again what could not be sent. */
   resume(): void {
     void this.#queue.run();
@@ -369,6 +395,9 @@ export class Session {
       this.notes.select(change.selection);
     }
     this.version++;
+    if (change.grid !== undefined) {
+      this.setGrid(change.grid, change.swing);
+    }
     this.say(change.message);
     const after = change.selection ?? this.notes.selection();
     if (after.length > 0) {

@@ -9,6 +9,8 @@ const defaults = {
   metronome: false,
   bench: true,
   volume: 80,
+  /** whether the key of what was long done with the mouse is shown once */
+  coach: true,
   /** new notes: an amount of time, 1–127, and whether the note used last sets both instead */
   newLength: 'grid',
   newVelocity: 96,

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\EditRequest;
+use App\Models\Clip;
+use App\Models\KeptRecipe;
+use App\Models\Song;
+use App\Recipes\RecipeBook;
+use App\Recipes\SongRun;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Recipes\Choice;
+use Jactonic\Core\Recipes\Recipe;
+use Jactonic\Core\Recipes\RecipeFile;
+
+final readonly class RecipeController
+{
+    public function __construct(private RecipeBook $book)
+    {
+    }
+
+    public function index(): JsonResponse
+    {
+        return $this->everything();
+    }
+
+    public function store(Request $request): JsonResponse
+    {
+        $id = $this->book->keep(Recipe::fromArray($request->json()->all()), null);
+
+        return new JsonResponse(['id' => $id, 'recipes' => RecipeBook::all()], 201);
+    }
+
+    public function update(int $recipe, Request $request): JsonResponse
+    {
+        $this->book->keep(Recipe::fromArray($request->json()->all()), $recipe);
+
+        return $this->everything();
+    }
+
+    public function destroy(int $recipe): JsonResponse
+    {
+        $this->book->delete($recipe);
+
+        return $this->everything();
+    }
+
+    public function order(Request $request): JsonResponse
+    {
+        $this->book->order(self::numbers($request->json('ids'), 'ids takes the numbers of the recipes in their new order.'));
+
+        return $this->everything();
+    }
+
+    public function export(Request $request): Response
+    {
+        $only = array_map(intval(...), array_values(array_filter(explode(',', $request->string('ids')->toString()), ctype_digit(...))));
+        $recipes = array_map(static fn (KeptRecipe $kept): Recipe => $kept->recipe(), KeptRecipe::inOrder($only));
+
+        return new Response(RecipeFile::write($recipes), 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => 'attachment; filename="jactonic.recipes.json"',
+        ]);
+    }
+
+    public function import(Request $request): JsonResponse
+    {
+        $text = $request->json('text');
+        $problems = $this->book->import(RecipeFile::read(is_string($text) ? $text : ''));
+
+        return new JsonResponse(['recipes' => RecipeBook::all(), 'problems' => $problems], 201);
+    }
+
+    /** The notes that match the conditions of a rule. */
+    public function match(int $clip, EditRequest $request, Request $plain): JsonResponse
+    {
+        $found = Clip::inSong($clip);
+        $chosen = Choice::fromArray($plain->json('choice'))->choose($found->notes, $request->selection(), $request->context()->for($found));
+
+        return new JsonResponse(['selection' => $chosen->ids]);
+    }
+
+    public function runOnSong(Song $song, EditRequest $request, Request $plain, SongRun $run): JsonResponse
+    {
+        $tracks = self::numbers($plain->json('tracks'), 'tracks takes the numbers of tracks.');
+
+        return new JsonResponse(['done' => $run->run($song, $request->lines(), $tracks, $plain->json('leavesDrums') === true, $request->context())]);
+    }
+
+    private function everything(): JsonResponse
+    {
+        return new JsonResponse(['recipes' => RecipeBook::all()]);
+    }
+
+    /** @return list<int> */
+    private static function numbers(mixed $value, string $otherwise): array
+    {
+        if (! is_array($value) || array_filter($value, is_int(...)) !== $value) {
+            throw new BadInput($otherwise);
+        }
+
+        return array_values($value);
+    }
+}

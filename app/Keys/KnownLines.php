@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Keys;
+
+use App\Models\KeptRecipe;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Recipes\Script;
+
+/** What a line may say: an edit, a command of the view, or a recipe. */
+final readonly class KnownLines
+{
+    public function __construct(private Catalog $catalog)
+    {
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     *
+     * @throws BadInput for a line that cannot be understood
+     */
+    public function script(array $lines): Script
+    {
+        return Script::read($lines, $this->catalog, KeptRecipe::named(...), array_column(ViewCommands::all(), 'name'));
+    }
+
+    /** What is wrong with a line; null where it can be run. A recipe that is not here yet may still come. */
+    public function problemOf(string $text): ?string
+    {
+        try {
+            $line = EditLine::parse($text);
+            foreach (ViewCommands::all() as $command) {
+                if ($command['name'] === $line->name) {
+                    return ViewCommands::problemOf($command, $line);
+                }
+            }
+            $this->catalog->read($text);
+
+            return null;
+        } catch (BadInput $error) {
+            return $error->getMessage();
+        }
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Keys;
+
+use Jactonic\Core\Lines\EditLine;
+use RuntimeException;
+
+/** The commands of the view, declared in resources/keys/view-commands.json as edits declare themselves. */
+final class ViewCommands
+{
+    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> */
+    public static function all(): array
+    {
+        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> $commands */
+        $commands = json_decode((string) file_get_contents(resource_path('keys/view-commands.json')), true)
+            ?? throw new RuntimeException('resources/keys/view-commands.json cannot be read.');
+
+        return $commands;
+    }
+
+    /**
+     * What is wrong with a line of a command; null where nothing is.
+     *
+     * @param  array{name: string, parameters: list<array{name: string, allowed: string, options?: list<string>}>, ...}  $command
+     */
+    public static function problemOf(array $command, EditLine $line): ?string
+    {
+        $parameters = array_column($command['parameters'], null, 'name');
+        foreach ($line->parameters as $name => $value) {
+            if (! isset($parameters[$name])) {
+                return "{$line->name} has no parameter “{$name}”.";
+            }
+            $options = $parameters[$name]['options'] ?? null;
+            if ($options !== null && ! in_array($value, $options, true)) {
+                return "{$line->name}: {$name} takes {$parameters[$name]['allowed']}, not “{$value}”.";
+            }
+        }
+
+        return null;
+    }
+}

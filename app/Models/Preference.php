@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * What was chosen for the whole program, by name.
+ *
+ * @property string $name
+ * @property string $value
+ */
+final class Preference extends Model
+{
+    public const KEYMAP = 'keymap';
+
+    public $timestamps = false;
+
+    public $incrementing = false;
+
+    protected $primaryKey = 'name';
+
+    protected $keyType = 'string';
+
+    /** @var list<string> */
+    protected $fillable = ['name', 'value'];
+
+    public static function read(string $name, string $otherwise): string
+    {
+        return self::query()->find($name)->value ?? $otherwise;
+    }
+
+    public static function keep(string $name, string $value): void
+    {
+        self::query()->updateOrCreate(['name' => $name], ['value' => $value]);
+    }
+}

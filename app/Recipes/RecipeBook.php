@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Recipes;
+
+use App\Keys\KnownLines;
+use App\Models\KeptRecipe;
+use Illuminate\Database\Connection;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Recipes\Recipe;
+use Jactonic\Core\Recipes\RecipeFile;
+
+/** The recipes and rules that are kept: read, written, put in order, taken out and in as files. */
+final readonly class RecipeBook
+{
+    public function __construct(
+        private Connection $database,
+        private KnownLines $lines,
+    ) {
+    }
+
+    /** @return list<array<string, mixed>> in their order */
+    public static function all(): array
+    {
+        return array_map(
+            static fn (KeptRecipe $kept): array => ['id' => $kept->id] + $kept->recipe()->toArray(),
+            KeptRecipe::inOrder(),
+        );
+    }
+
+    /** The recipes that ship with the program. */
+    public static function shipped(): RecipeFile
+    {
+        return RecipeFile::read((string) file_get_contents(resource_path('recipes/shipped.json')));
+    }
+
+    /**
+     * Keeps a recipe, in place of the one with that id where there is one.
+     *
+     * @throws BadInput where a line cannot be run or the name is taken; then everything is as it was
+     */
+    public function keep(Recipe $recipe, ?int $id): int
+    {
+        return $this->database->transaction(function () use ($recipe, $id): int {
+            if (KeptRecipe::query()->where('name', $recipe->name)->where('id', '!=', $id ?? 0)->exists()) {
+                throw new BadInput("There is a recipe “{$recipe->name}” already; take another name.");
+            }
+            if ($id === null) {
+                $id = KeptRecipe::add($recipe)->id;
+            } else {
+                KeptRecipe::query()->findOrFail($id)->replace($recipe);
+            }
+            // Read as it will be run: so it never runs itself, however deep.
+            $this->lines->script(['recipe name="'.$recipe->name.'"']);
+
+            return $id;
+        });
+    }
+
+    public function delete(int $id): void
+    {
+        KeptRecipe::query()->findOrFail($id)->delete();
+    }
+
+    /** @param  list<int>  $ids  in their new order */
+    public function order(array $ids): void
+    {
+        $this->database->transaction(function () use ($ids): void {
+            foreach ($ids as $position => $id) {
+                KeptRecipe::query()->whereKey($id)->update(['position' => $position]);
+            }
+        });
+    }
+
+    /**
+     * Takes recipes in beside those there are; one whose name is taken gets a number.
+     *
+     * @return list<string> what could not be understood, and was left out
+     */
+    public function import(RecipeFile $file): array
+    {
+        return $this->database->transaction(function () use ($file): array {
+            $problems = $file->problems;
+            foreach ($file->recipes as $recipe) {
+                $wrong = array_filter(array_map($this->lines->problemOf(...), $recipe->lines));
+                if ($wrong === []) {
+                    KeptRecipe::add(Recipe::fromArray(['name' => self::freeName($recipe->name)] + $recipe->toArray()));
+                } else {
+                    $problems[] = "“{$recipe->name}”: ".implode(' ', $wrong);
+                }
+            }
+
+            return $problems;
+        });
+    }
+
+    private static function freeName(string $name): string
+    {
+        $free = $name;
+        for ($k = 2; KeptRecipe::query()->where('name', $free)->exists(); $k++) {
+            $free = "{$name} {$k}";
+        }
+
+        return $free;
+    }
+}

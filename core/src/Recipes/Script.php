@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Recipes;
+
+use Closure;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Edits\Gesture;
+use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Notes\Selection;
+
+/**
+ * Lines in a row, understood and ready to be run as one step: edits, changes of the grid, choices of notes, and recipes,
+ * which are scripts of their own. What only a screen can do is handed back to it.
+ *
+ * The selection and the clipboard one line leaves are the next one's. Where a line cannot be done nothing was changed.
+ */
+final readonly class Script
+{
+    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State}>  $steps */
+    private function __construct(private array $steps)
+    {
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  callable(string): ?Recipe  $recipes  finds a recipe by its name
+     * @param  list<string>  $screen  names of commands that only a screen can do
+     *
+     * @throws BadInput for a line that cannot be understood, saying which one it is
+     */
+    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, array $screen = []): self
+    {
+        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen))->read($lines);
+    }
+
+    /**
+     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State}>  $steps
+     *
+     * @internal for the reader
+     */
+    public static function of(array $steps): self
+    {
+        return new self($steps);
+    }
+
+    /** @throws EditRefused where a line cannot be done, saying which one it is */
+    public function apply(Notes $notes, Selection $selection, Context $context): State
+    {
+        return $this->goOn(State::begin($notes, $selection, $context));
+    }
+
+    /** @throws EditRefused */
+    public function goOn(State $state): State
+    {
+        foreach ($this->steps as $k => ['line' => $line, 'run' => $run]) {
+            try {
+                $state = $run instanceof PreparedEdit
+                    ? $state->after($run->apply($state->notes, $state->selection, $state->context))
+                    : $run($state);
+            } catch (EditRefused $refused) {
+                throw count($this->steps) === 1 ? $refused : new EditRefused('Line '.($k + 1)." ({$line}): {$refused->getMessage()} Nothing was changed.");
+            }
+        }
+
+        return $state;
+    }
+
+    public function usesClipboard(): bool
+    {
+        foreach ($this->steps as ['run' => $run]) {
+            if ($run instanceof PreparedEdit ? $run->declaration->usesClipboard : true) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return non-empty-list<string> */
+    public function lines(): array
+    {
+        return array_map(static fn (array $step): string => (string) $step['line'], $this->steps);
+    }
+
+    /**
+     * The one line that does what earlier lines and this script do in a row, where both are one gesture.
+     *
+     * @param  list<string>  $earlier
+     */
+    public function combinedAfter(array $earlier): ?string
+    {
+        $run = $this->steps[0]['run'];
+        if (count($earlier) !== 1 || count($this->steps) !== 1 || ! $run instanceof PreparedEdit || ! $run->edit instanceof Gesture) {
+            return null;
+        }
+        $combined = $run->edit->combined(EditLine::parse($earlier[0]), $run->line);
+
+        return $combined === null ? null : (string) $combined;
+    }
+}

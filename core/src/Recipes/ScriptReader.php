@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Recipes;
+
+use Closure;
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Time\Grid;
+
+/** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
+final readonly class ScriptReader
+{
+    /**
+     * @param  Closure(string): ?Recipe  $recipes
+     * @param  list<string>  $screen
+     * @param  list<string>  $within  names of the recipes one is in, against loops
+     */
+    public function __construct(
+        private Catalog $catalog,
+        private Closure $recipes,
+        private array $screen,
+        private array $within = [],
+    ) {
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     *
+     * @throws BadInput
+     */
+    public function read(array $lines): Script
+    {
+        $steps = [];
+        foreach ($lines as $k => $text) {
+            try {
+                $line = EditLine::parse($text);
+                $steps[] = ['line' => $line, 'run' => $this->step($line)];
+            } catch (BadInput $error) {
+                throw count($lines) === 1 ? $error : new BadInput('Line '.($k + 1).': '.$error->getMessage(), ['line' => $k + 1]);
+            }
+        }
+
+        return Script::of($steps);
+    }
+
+    /** @return PreparedEdit|Closure(State): State */
+    private function step(EditLine $line): PreparedEdit|Closure
+    {
+        return match ($line->name) {
+            'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
+            'grid-step' => $this->turned(['finer' => static fn (Grid $grid): Grid => $grid->finer(), 'coarser' => static fn (Grid $grid): Grid => $grid->coarser()], $line),
+            'grid-kind' => $this->turned(['triplet' => static fn (Grid $grid): Grid => $grid->triplet(), 'dotted' => static fn (Grid $grid): Grid => $grid->dotted()], $line),
+            'swing' => $this->swing($line),
+            'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
+            'select' => $this->select($this->said($line, 'what')),
+            'recipe' => $this->recipe($this->said($line, 'name')),
+            default => in_array($line->name, $this->screen, true)
+                ? static fn (State $state): State => $state->leaving((string) $line)
+                : $this->catalog->read((string) $line),
+        };
+    }
+
+    /** @return Closure(State): State */
+    private function grid(Grid $grid): Closure
+    {
+        return static fn (State $state): State => $state->onGrid($grid->withSwing($state->context->grid->swing));
+    }
+
+    /**
+     * @param  array<string, Closure(Grid): Grid>  $ways
+     * @return Closure(State): State
+     */
+    private function turned(array $ways, EditLine $line): Closure
+    {
+        $way = $ways[$this->said($line, 'to')] ?? throw new BadInput("{$line->name}: to takes ".implode(' or ', array_keys($ways)).'.');
+
+        return static fn (State $state): State => $state->onGrid($way($state->context->grid));
+    }
+
+    /** @return Closure(State): State */
+    private function swing(EditLine $line): Closure
+    {
+        [$by, $to] = [$line->parameters['by'] ?? null, $line->parameters['to'] ?? null];
+        if (($by === null) === ($to === null) || preg_match('/^-?\d{1,3}$/', $by ?? $to ?? '') !== 1) {
+            throw new BadInput('swing takes by, from -150 to 150, or to, from 0 to 150.');
+        }
+
+        return static fn (State $state): State => $state->onGrid($state->context->grid->withSwing(
+            max(0, min(Grid::MAX_SWING, $to !== null ? (int) $to : $state->context->grid->swing + (int) $by)),
+        ));
+    }
+
+    /** @return Closure(State): State */
+    private function choose(Conditions $conditions): Closure
+    {
+        return static function (State $state) use ($conditions): State {
+            $chosen = $conditions->choose($state->notes, $state->context);
+
+            return $state->selecting($chosen, count($chosen->ids).' notes chosen');
+        };
+    }
+
+    /** @return Closure(State): State */
+    private function select(string $what): Closure
+    {
+        if (! in_array($what, ['all', 'none', 'invert', 'pitch', 'range'], true)) {
+            throw new BadInput("select: what takes all, none, invert, pitch or range, not “{$what}”.");
+        }
+
+        return static fn (State $state): State => $state->selecting(self::selected($what, $state), 'Selected');
+    }
+
+    private static function selected(string $what, State $state): Selection
+    {
+        $notes = $state->notes;
+        $places = array_fill_keys($state->selection->positions($notes), true);
+        $pitches = array_intersect_key($notes->pitch, $places);
+        $range = $what === 'range' ? $state->context->needRange('select what=range') : null;
+
+        return Selection::of(array_filter($notes->id, static fn (int $i): bool => match ($what) {
+            'all' => true,
+            'invert' => ! isset($places[$i]),
+            'pitch' => in_array($notes->pitch[$i], $pitches, true),
+            'range' => $range !== null && $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
+            default => false,
+        }, ARRAY_FILTER_USE_KEY));
+    }
+
+    /** @return Closure(State): State */
+    private function recipe(string $name): Closure
+    {
+        if (in_array($name, $this->within, true)) {
+            throw new BadInput("The recipe “{$name}” would run itself: ".implode(' → ', [...$this->within, $name]).'.');
+        }
+        $recipe = ($this->recipes)($name) ?? throw new BadInput("There is no recipe “{$name}”.");
+        try {
+            $script = (new self($this->catalog, $this->recipes, $this->screen, [...$this->within, $name]))->read($recipe->lines);
+        } catch (BadInput $error) {
+            throw new BadInput("In “{$name}”: {$error->getMessage()}");
+        }
+
+        return static fn (State $state): State => self::cook($recipe, $script, $state);
+    }
+
+    private static function cook(Recipe $recipe, Script $script, State $state): State
+    {
+        $before = $state->context->grid;
+        if ($recipe->choice !== null) {
+            $chosen = $recipe->choice->choose($state->notes, $state->selection, $state->context);
+            if ($chosen->isEmpty()) {
+                return $state->selecting($state->selection, "“{$recipe->name}”: no note matches, nothing changed.");
+            }
+            $state = $state->selecting($chosen, count($chosen->ids).' notes match');
+        }
+        try {
+            $done = $script->goOn($state);
+        } catch (EditRefused $refused) {
+            throw new EditRefused("“{$recipe->name}”: {$refused->getMessage()}");
+        }
+        $done = $recipe->keepsGrid ? $done->onGrid($before) : $done;
+
+        return $done->saying("“{$recipe->name}”: {$done->change()->summary}");
+    }
+
+    /** @throws BadInput where it is not said */
+    private function said(EditLine $line, string $parameter): string
+    {
+        $others = array_diff(array_keys($line->parameters), [$parameter]);
+        if (! isset($line->parameters[$parameter]) || $others !== []) {
+            throw new BadInput("{$line->name} takes {$parameter}.");
+        }
+
+        return $line->parameters[$parameter];
+    }
+}
