@@ -9,6 +9,11 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 15_000 },
   reporter: [['line']],
+  projects: [
+    { name: 'everything', testIgnore: '**/shortcuts.spec.ts' },
+    // One map of shortcuts is in use for the whole program: what changes it comes last, alone.
+    { name: 'maps', testMatch: '**/shortcuts.spec.ts', dependencies: ['everything'] },
+  ],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',
     viewport: { width: 1280, height: 800 },

@@ -64,7 +64,7 @@ function report(what, times, floors, limit) {
 }
 
 /** Time from the key event to the end of the frame that shows the result: the status line changes with the notes. */
-async function keyToPaint(notes, limit) {
+async function keyToPaint(notes, limit, more = '') {
   const page = await open(notes);
   await page.keyboard.press('0');
   await page.keyboard.press('Control+a');
@@ -90,7 +90,7 @@ async function keyToPaint(notes, limit) {
     await page.waitForFunction((count) => window.times.length > count, before, { polling: 100 });
   }
   const times = (await page.evaluate(() => window.times)).slice(5);
-  report(`key to painted result, ${notes} notes all selected`, times, floors, `${limit} frames`);
+  report(`key to painted result, ${notes} notes all selected${more}`, times, floors, `${limit} frames`);
   await page.close();
 }
 
@@ -216,9 +216,31 @@ async function palette() {
   await page.close();
 }
 
+/** A map of 500 shortcuts in use, and 50 recipes, as somebody has after a year. */
+async function manyKeys() {
+  const page = await browser.newPage();
+  const { keymap } = await (await page.request.get(`${base}/api/catalog`)).json();
+  const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
+  const more = letters.flatMap((a) => letters.map((b) => ({ key: `Ctrl+Alt+${a} ${b}`, run: ['velocity add=1'] })));
+  const text = JSON.stringify({
+    jactonic: 'keymap',
+    version: 1,
+    name: 'Many',
+    bindings: [...keymap.bindings, ...more].slice(0, 500),
+  });
+  const { map } = await (await page.request.post(`${base}/api/keymaps/import`, { data: { text } })).json();
+  await page.request.post(`${base}/api/keymaps/${map.id}/use`, { data: {} });
+  for (let k = 0; k < 50; k++) {
+    await page.request.post(`${base}/api/recipes`, { data: { name: `Recipe ${k}`, lines: ['quantize', 'legato'] } });
+  }
+  await page.close();
+}
+
 await palette();
 await preview(2000, 3);
 await keyToPaint(500, 2);
+await manyKeys();
+await keyToPaint(500, 2, ', 500 shortcuts');
 await keyToPaint(10000, 5);
 await scrolling(100000);
 await browser.close();

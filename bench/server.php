@@ -36,6 +36,10 @@ $edit = static function (string $kind, int $id, string $line, array $selection) 
     $revisions[$id] = $answer['revision'];
 };
 
+$ask('recipes', ['name' => 'Bench chain', 'lines' => [
+    'grid value=1/8', 'quantize strength=80', 'grid-kind to=triplet', 'humanize time=4ms', 'velocity add=3', 'legato', 'detach keep=80', 'choose where="velocity=..60"', 'velocity add=5', 'select what=all',
+], 'keepsGrid' => true]);
+$twoThousand = $clip(2_000);
 [$small, $large, $all] = [$clip(500), $clip(10_000), $clip(10_000)];
 $everything = range(1, 10_000);
 $turn = 0;
@@ -47,6 +51,9 @@ $kinds = [
     }],
     'one note edited in a clip of 10,000' => [6, static function (string $kind) use ($edit, $large, &$turn): void {
         $edit($kind, $large, 'transpose semitones=1', [1 + $turn % 400]);
+    }],
+    'a recipe of ten lines on 2,000 notes' => [18, static function (string $kind) use ($edit, $twoThousand, &$turn): void {
+        $edit($kind, $twoThousand, 'recipe name="Bench chain"', range(1, 2_000 - $turn % 7));
     }],
     'all of 10,000 quantized' => [12, static function (string $kind) use ($edit, $all, $everything, &$turn): void {
         $edit($kind, $all, $turn % 2 === 0 ? 'quantize' : 'quantize grid=1/8', $everything);

@@ -6,15 +6,18 @@ namespace App\Console;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Edits\PreparedEdit;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
 
 /** Edit lines run on the tracks of a file, each track by itself. */
 final readonly class TrackEdits
 {
-    /** @param  non-empty-list<PreparedEdit>  $edits */
+    /** General MIDI: what sounds on channel 10 (9 from 0) is drums. */
+    private const DRUMS = 9;
+
+    /** @param  non-empty-list<array{script: Script, leavesDrums: bool}>  $edits */
     public function __construct(
         private array $edits,
         private Conditions $where,
@@ -42,13 +45,15 @@ final readonly class TrackEdits
             }
             $notes = $track->notes;
             $context = $this->context;
-            foreach ($this->edits as $edit) {
+            foreach ($this->edits as ['script' => $script, 'leavesDrums' => $leavesDrums]) {
+                if ($leavesDrums && ($notes->channel[0] ?? 0) === self::DRUMS) {
+                    continue;
+                }
                 $selection = $this->where->choose($notes, $context);
-                $change = $edit->apply($notes, $selection, $context);
-                $context = $context->withClipboard($change->clipboard ?? $context->clipboard);
-                $notes = $change->applyTo($notes);
+                $state = $script->apply($notes, $selection, $context);
+                [$change, $context, $notes] = [$state->change(), $state->context, $state->notes];
                 $done[] = [
-                    'track' => $number, 'name' => $track->name(), 'line' => (string) $edit->line,
+                    'track' => $number, 'name' => $track->name(), 'line' => implode('; ', $script->lines()),
                     'selected' => count($selection->ids),
                     'summary' => $selection->isEmpty() && $change->isNothing() ? 'No note meets the conditions; nothing changed.' : $change->summary,
                 ];

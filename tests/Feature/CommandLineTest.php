@@ -67,6 +67,21 @@ final class CommandLineTest extends AppTestCase
         self::assertSame([[960, 240, 50], [10, 120, 62]], [[$notes->start[3], $notes->length[3], $notes->pitch[3]], [$notes->start[0], $notes->length[0], $notes->pitch[0]]]);
     }
 
+    public function test_recipes_are_run_from_a_file(): void
+    {
+        file_put_contents("{$this->folder}/mine.json", json_encode(['jactonic' => 'recipes', 'version' => 1, 'recipes' => [
+            ['name' => 'Soft ones out', 'lines' => ['delete'], 'choice' => ['scope' => 'clip', 'groups' => [['conditions' => ['velocity=..70']]]]],
+            ['name' => 'To eighths', 'lines' => ['grid value=1/8', 'quantize', 'play'], 'keepsGrid' => true],
+        ]]));
+
+        $said = $this->song('song:edit', ['--recipe' => ["{$this->folder}/mine.json"], '--do' => ['velocity add=1']]);
+
+        self::assertStringContainsString('recipe name="Soft ones out": “Soft ones out”: 1 note deleted', $said);
+        self::assertSame([240, 240], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->start);
+        self::assertSame(1, Artisan::call('song:edit', ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid", '--recipe' => ["{$this->folder}/none.json"]]));
+        Artisan::output();
+    }
+
     public function test_a_dry_run_writes_nothing_and_json_can_be_read_by_programs(): void
     {
         $said = json_decode($this->song('song:edit', ['--do' => ['quantize'], '--dry' => true, '--json' => true]), true);

@@ -6,15 +6,18 @@ namespace App\Console\Commands;
 
 use App\Console\MidiPath;
 use App\Console\TrackEdits;
+use App\Keys\ViewCommands;
 use Illuminate\Console\Command;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Caret;
 use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Edits\PreparedEdit;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Recipes\Recipe;
+use Jactonic\Core\Recipes\RecipeFile;
+use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
@@ -33,6 +36,7 @@ final class EditSong extends Command
         {--caret=0 : TICK or TICK:PITCH}
         {--range= : TICK..TICK}
         {--do=* : an edit line, such as "quantize strength=80"; may stand several times}
+        {--recipe=* : a file of recipes and rules, as the program exports them; they run after the lines, in the order of the file}
         {--dry : say what would be done, and write nothing}
         {--json : say it as JSON}';
 
@@ -58,16 +62,47 @@ final class EditSong extends Command
         return self::SUCCESS;
     }
 
-    /** @return non-empty-list<PreparedEdit> */
+    /** @return non-empty-list<array{script: Script, leavesDrums: bool}> */
     private function edits(Catalog $catalog): array
     {
-        $lines = $this->option('do');
+        $recipes = $this->recipes();
+        $find = static fn (string $name): ?Recipe => $recipes[$name] ?? null;
+        $screen = array_column(ViewCommands::all(), 'name');
         $edits = [];
-        foreach (is_array($lines) ? $lines : [] as $line) {
-            $edits[] = $catalog->read(is_string($line) ? $line : '');
+        foreach ($this->texts('do') as $line) {
+            $edits[] = ['script' => Script::read([$line], $catalog, $find, $screen), 'leavesDrums' => false];
+        }
+        foreach ($recipes as $recipe) {
+            $edits[] = ['script' => Script::read(["recipe name=\"{$recipe->name}\""], $catalog, $find, $screen), 'leavesDrums' => $recipe->leavesDrums];
         }
 
-        return $edits === [] ? throw new BadInput('Say what to do, such as --do="quantize grid=1/16". php artisan song:edits lists all there is.') : $edits;
+        return $edits === [] ? throw new BadInput('Say what to do, such as --do="quantize grid=1/16" or --recipe=FILE. php artisan song:edits lists all there is.') : $edits;
+    }
+
+    /** @return array<string, Recipe> by name */
+    private function recipes(): array
+    {
+        $recipes = [];
+        foreach ($this->texts('recipe') as $path) {
+            $text = @file_get_contents($path);
+            $file = RecipeFile::read($text === false ? throw new BadInput("“{$path}” cannot be read.") : $text);
+            if ($file->problems !== []) {
+                throw new BadInput("{$path}: ".implode(' ', $file->problems));
+            }
+            foreach ($file->recipes as $recipe) {
+                $recipes[$recipe->name] = $recipe;
+            }
+        }
+
+        return $recipes;
+    }
+
+    /** @return list<string> */
+    private function texts(string $option): array
+    {
+        $values = $this->option($option);
+
+        return array_values(array_filter(is_array($values) ? $values : [], is_string(...)));
     }
 
     private function surroundings(SmfFile $file): Context

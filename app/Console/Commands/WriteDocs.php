@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Demo\LanternFerry;
 use App\Docs\EditReference;
 use App\Docs\KeySheet;
+use App\Docs\RecipeSheet;
 use Illuminate\Console\Command;
 use Jactonic\Core\Edits\Catalog;
 
@@ -32,6 +33,7 @@ final class WriteDocs extends Command
         return [
             'docs/edit-reference.md' => EditReference::asMarkdown($catalog),
             'docs/keys.md' => KeySheet::asMarkdown(),
+            'docs/recipes.md' => RecipeSheet::asMarkdown(),
             'resources/demo/lantern-ferry.mid' => (new LanternFerry)->file()->write(),
         ];
     }

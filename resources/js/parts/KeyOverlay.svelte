@@ -24,7 +24,7 @@
 </script>
 
 <div
-  class="fixed inset-4 z-20 columns-[15rem] gap-5 overflow-auto rounded-box border border-base-300 bg-base-100/97 p-4 text-[0.6875rem] shadow-xl"
+  class="fixed inset-4 z-20 columns-[13.5rem] gap-4 overflow-auto rounded-box border border-base-300 bg-base-100 p-4 text-[0.6875rem] shadow-xl"
   role="dialog"
   aria-label="All keys of the moment"
 >

@@ -76,7 +76,7 @@
               ondrop={(event) => drop(event, chord)}
             >
               <span class="text-[0.625rem] font-semibold {binding ? '' : 'text-secondary'}">{label}</span>
-              <span class="mt-0.5 line-clamp-2 text-[0.5625rem] leading-[1.1] tracking-tight break-words hyphens-auto"
+              <span class="mt-0.5 line-clamp-2 text-[0.53rem] leading-[1.1] tracking-tight break-words hyphens-auto"
                 >{binding ? binding.strip || binding.title : rows.has(chord) ? '…' : ''}</span
               >
             </button>
