@@ -100,7 +100,7 @@ test('an error in a later line says which one, and leaves the notes', async ({ s
 test('a recipe runs on several tracks at once', async ({ studio, page }) => {
   await studio.bench.getByRole('checkbox', { name: 'run on several tracks' }).check();
   await studio.bench.getByRole('checkbox', { name: 'Track 1' }).check();
-  await studio.bench.getByRole('button', { name: 'Lay back' }).click();
+  await studio.bench.getByRole('button', { name: 'Lay back', exact: true }).click();
   await expect(page.getByRole('status')).toHaveText(/Track 1: “Lay back”: 3 notes/);
   await expect.poll(() => studio.column('start')[0]).toBeGreaterThan(10);
 });

@@ -51,7 +51,7 @@ export class Studio {
   }
 
   /** Shows another side of the bench. */
-  async turnTo(tab: 'Notes' | 'History' | 'Tracks'): Promise<void> {
+  async turnTo(tab: 'Notes' | 'History' | 'Recipes' | 'Tracks'): Promise<void> {
     await this.bench.getByRole('tab', { name: tab }).click();
   }
 

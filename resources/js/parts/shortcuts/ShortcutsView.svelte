@@ -214,6 +214,7 @@
         >Map
         <select
           class="select w-44 select-sm"
+          aria-label="Map"
           value={shortcuts.map.id}
           onchange={(event) => void shortcuts.use(event.currentTarget.value)}
         >
@@ -240,6 +241,7 @@
         >Compare with
         <select
           class="select w-36 select-sm"
+          aria-label="Compare with"
           value={other}
           onchange={(event) => void compare(event.currentTarget.value)}
         >
@@ -304,7 +306,7 @@
           >
           <label class="flex items-center gap-1 text-xs"
             >by
-            <select class="select w-24 select-sm" bind:value={sort}>
+            <select class="select w-24 select-sm" aria-label="Sorted by" bind:value={sort}>
               <option value="group">group</option>
               <option value="key">key</option>
               <option value="name">name</option>
@@ -352,7 +354,8 @@
               {/if}
               <div
                 class="flex min-h-7 items-center gap-2 rounded px-1 hover:bg-base-200"
-                role="listitem"
+                role="group"
+                aria-label={entry.title}
                 draggable="true"
                 title="{entry.help} Drag it onto a key."
                 ondragstart={(event) => event.dataTransfer?.setData('text/plain', entry.line.trim())}
@@ -394,7 +397,7 @@
         <div class="flex items-center gap-3 text-sm">
           <label class="flex items-center gap-1"
             >Keys of
-            <select class="select w-32 select-sm" bind:value={where}>
+            <select class="select w-32 select-sm" aria-label="Keys of" bind:value={where}>
               <option value="roll">the roll</option>
               <option value="table">the note table</option>
               <option value="songs">the song list</option>
