@@ -6,6 +6,7 @@ namespace App\Recipes;
 
 use App\Keys\KnownLines;
 use App\Models\KeptRecipe;
+use Closure;
 use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Recipes\Recipe;
@@ -42,7 +43,7 @@ final readonly class RecipeBook
      */
     public function keep(Recipe $recipe, ?int $id): int
     {
-        return $this->database->transaction(function () use ($recipe, $id): int {
+        return $this->writing(function () use ($recipe, $id): int {
             if (KeptRecipe::query()->where('name', $recipe->name)->where('id', '!=', $id ?? 0)->exists()) {
                 throw new BadInput("There is a recipe “{$recipe->name}” already; take another name.");
             }
@@ -66,7 +67,7 @@ final readonly class RecipeBook
     /** @param  list<int>  $ids  in their new order */
     public function order(array $ids): void
     {
-        $this->database->transaction(function () use ($ids): void {
+        $this->writing(static function () use ($ids): void {
             foreach ($ids as $position => $id) {
                 KeptRecipe::query()->whereKey($id)->update(['position' => $position]);
             }
@@ -80,7 +81,7 @@ final readonly class RecipeBook
      */
     public function import(RecipeFile $file): array
     {
-        return $this->database->transaction(function () use ($file): array {
+        return $this->writing(function () use ($file): array {
             $problems = $file->problems;
             foreach ($file->recipes as $recipe) {
                 $wrong = array_filter(array_map($this->lines->problemOf(...), $recipe->lines));
@@ -92,6 +93,23 @@ final readonly class RecipeBook
             }
 
             return $problems;
+        });
+    }
+
+    /**
+     * One transaction that begins with the lock for writing: writers queue up, as `ClipEditor` has it.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $write
+     * @return T
+     */
+    private function writing(Closure $write): mixed
+    {
+        return $this->database->transaction(function () use ($write): mixed {
+            $this->database->update('update recipes set position = position where id = 0');
+
+            return $write();
         });
     }
 

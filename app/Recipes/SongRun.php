@@ -41,7 +41,9 @@ final readonly class SongRun
             throw new BadInput('No track is chosen, or only drums, which are left out.');
         }
 
-        return $this->database->transaction(function () use ($tracks, $lines, $input): array {
+        return $this->database->transaction(function () use ($song, $tracks, $lines, $input): array {
+            // The lock for writing comes first, as in `ClipEditor`.
+            $this->database->update('update songs set id = id where id = ?', [$song->id]);
             $done = [];
             foreach ($tracks as $track) {
                 foreach ($track->clips as $clip) {

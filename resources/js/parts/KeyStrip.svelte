@@ -7,6 +7,7 @@
     edits,
     selected,
     where,
+    pending,
     moment,
     run,
   }: {
@@ -14,6 +15,8 @@
     edits: Declaration[];
     selected: boolean;
     where: Place;
+    /** the first of two keys in a row, while the second is awaited */
+    pending: string;
     /** what some keys do for the moment instead, by chord */
     moment: [key: string, strip: string, act: () => void][];
     run: (lines: string[]) => void;
@@ -26,10 +29,12 @@
     bindings
       .filter(
         (binding) =>
-          binding.strip !== '' &&
+          (binding.strip !== '' || pending !== '') &&
           ['everywhere', where].includes(binding.where ?? 'everywhere') &&
           !moment.some(([key]) => key === binding.key) &&
-          sameModifiers(chordModifiers(binding.key), held),
+          (pending
+            ? binding.key.startsWith(`${pending} `)
+            : sameModifiers(chordModifiers(binding.key.split(' ')[0]), held)),
       )
       .sort((a, b) => Number(needsNotes(b) === selected) - Number(needsNotes(a) === selected)),
   );
@@ -66,7 +71,7 @@
       onclick={(event) => {
         event.currentTarget.blur();
         run(binding.run);
-      }}><kbd>{cap(binding.key)}</kbd>{binding.strip}</button
+      }}><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{binding.strip || binding.title}</button
     >
   {/each}
 </nav>

@@ -276,6 +276,7 @@
         edits={catalog.edits}
         selected={facts.selected}
         {where}
+        pending={pending.keys}
         {moment}
         run={(lines) => act(lines, 'mouse')}
       />
