@@ -7,23 +7,33 @@ namespace App\Keys;
 use Jactonic\Core\Lines\EditLine;
 use RuntimeException;
 
-/** The commands of the view, declared in resources/keys/view-commands.json as edits declare themselves. */
+/**
+ * The commands of the view, declared in resources/keys/view-commands.json as edits declare themselves.
+ *
+ * @phpstan-type ViewCommand array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}
+ */
 final class ViewCommands
 {
-    /** @return list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> */
+    /** @var list<ViewCommand>|null read once for each request: every edit asks for the names */
+    private static ?array $all = null;
+
+    /** @return list<ViewCommand> */
     public static function all(): array
     {
-        /** @var list<array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}> $commands */
+        if (self::$all !== null) {
+            return self::$all;
+        }
+        /** @var list<ViewCommand> $commands */
         $commands = json_decode((string) file_get_contents(resource_path('keys/view-commands.json')), true)
             ?? throw new RuntimeException('resources/keys/view-commands.json cannot be read.');
 
-        return $commands;
+        return self::$all = $commands;
     }
 
     /**
      * What is wrong with a line of a command; null where nothing is.
      *
-     * @param  array{name: string, parameters: list<array{name: string, allowed: string, options?: list<string>}>, ...}  $command
+     * @param  ViewCommand  $command
      */
     public static function problemOf(array $command, EditLine $line): ?string
     {

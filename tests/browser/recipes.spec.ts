@@ -59,18 +59,22 @@ test('while the conditions of a rule are set, what matches is counted', async ({
 test('what is done is recorded until one stops, and the history gives a recipe too', async ({ studio, page }) => {
   await studio.bench.getByRole('button', { name: 'Record' }).click();
   await studio.press('Control+a', 'ArrowUp', 'Shift+E');
+  await studio.turnTo('Notes');
+  await studio.bench.getByLabel('Edit at hand').selectOption('Reverse');
+  await expect(page.getByTestId('hand-effect')).toContainText('3 changed');
+  await studio.press('Enter');
   await page.getByRole('button', { name: /^Recording/ }).click();
-  await studio.bench.getByRole('button', { name: /^Stop, 3 lines/ }).click();
+  await studio.bench.getByRole('button', { name: /^Stop, 4 lines/ }).click();
   await expect(studio.bench.getByLabel('Lines, one below the other')).toHaveValue(
-    'select what=all\ntranspose semitones=1\nvelocity add=10',
+    'select what=all\ntranspose semitones=1\nvelocity add=10\nreverse',
   );
   await studio.bench.getByRole('button', { name: 'Leave' }).click();
   await studio.press('Shift+U');
-  await expect(page.getByRole('listbox', { name: 'Steps' }).getByRole('option')).toHaveCount(3);
+  await expect(page.getByRole('listbox', { name: 'Steps' }).getByRole('option')).toHaveCount(4);
   await studio.press('Home', '=', 'End');
   await page.getByRole('button', { name: 'Make the steps from ◇ a recipe' }).click();
   await expect(studio.bench.getByLabel('Lines, one below the other')).toHaveValue(
-    'transpose semitones=1\nvelocity add=10',
+    'transpose semitones=1\nvelocity add=10\nreverse',
   );
 });
 

@@ -221,6 +221,86 @@ test('what is done three times with the mouse shows its key once, and what was u
   await expect(page.getByRole('row', { name: /Loop on and off/ })).toContainText('6');
 });
 
+test('a frequent action without a key gets one from the page of what was used', async ({ studio, page }) => {
+  await studio.press('Control+a', '/');
+  await page.keyboard.type('up a fifth');
+  await studio.press('Enter');
+  await studio.expectColumn('pitch', [67, 71]);
+  await openView(studio);
+  await page.getByRole('tab', { name: 'What was used' }).click();
+  await page
+    .getByRole('row', { name: /Up a fifth/ })
+    .getByRole('button', { name: 'Give it a key' })
+    .click();
+  await page.getByRole('button', { name: /^Key: none/ }).click();
+  await studio.press('F6');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('form')).toHaveCount(0);
+  await studio.press('Escape', 'F6');
+  await studio.expectColumn('pitch', [74, 78]);
+});
+
+test('the list is sorted by key, name and use, and two maps are compared', async ({ studio, page }) => {
+  await openView(studio);
+  const first = page.getByRole('region', { name: 'All commands' }).getByRole('group').first();
+  await page.getByLabel('Sorted by').selectOption('name');
+  await expect(first).toHaveAccessibleName('Accent');
+  await page.getByLabel('Sorted by').selectOption('key');
+  await expect(first).toContainText("'");
+  await page.getByLabel('Compare with').selectOption('Small keyboard');
+  await expect(page.getByRole('region', { name: 'All commands' })).toContainText('Alt Backspace');
+  await expect(page.getByRole('region', { name: 'All commands' })).toContainText('Before and after');
+});
+
+test('two keys in a row are set and pressed, and the strip tells what can follow', async ({ studio, page }) => {
+  await openView(studio);
+  await page.getByRole('button', { name: 'New', exact: true }).click();
+  await page.getByLabel(/^Lines, one below the other/).fill('velocity set=111');
+  await page.getByLabel('What it does').fill('Very loud');
+  const form = page.getByRole('form', { name: 'Shortcut' });
+  await form.getByRole('button', { name: 'two in a row' }).click();
+  await studio.press('F2', 'v');
+  await form.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(form).toHaveCount(0);
+  await studio.press('Escape', 'Control+a', 'F2');
+  await expect(page.getByRole('navigation', { name: 'Keys' })).toHaveText(/^V ?Very loud$/);
+  await studio.press('v');
+  await studio.expectColumn('velocity', [111, 111]);
+});
+
+test('a key acts for as long as it is down', async ({ page }) => {
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('Space');
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await page.keyboard.up('Space');
+  await page.keyboard.up('Shift');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('everything goes back to how the map came', async ({ studio, page }) => {
+  await openView(studio);
+  const keyboard = page.getByRole('region', { name: 'The keyboard' });
+  for (const name of ['Q: Quantize to the grid', 'E: Louder by 1']) {
+    await keyboard.getByRole('button', { name }).click();
+    await page.getByRole('button', { name: 'Take it away' }).click();
+    await expect(keyboard.getByRole('button', { name: `${name[0]}: free` })).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'All as it came' }).click();
+  await expect(keyboard.getByRole('button', { name: 'Q: Quantize to the grid' })).toBeVisible();
+  await expect(keyboard.getByRole('button', { name: 'E: Louder by 1' })).toBeVisible();
+});
+
+test('the song list has keys of its own', async ({ page, studio }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
+  const chooser = page.waitForEvent('filechooser');
+  await studio.press('i');
+  await chooser;
+  await openView(studio);
+  await studio.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toHaveCount(0);
+});
+
 test('the shortcuts view stands in nobody’s way', async ({ studio, page }) => {
   await openView(studio);
   await page

@@ -181,7 +181,7 @@ export function download(song: number): void {
 const HEARD = ['transpose', 'insert', 'chord', 'double', 'harmony', 'revoice', 'inkey', 'repitch', 'invert'];
 
 /** Lines that a script of several lines can hold beside edits: the server runs them in order, as one step. */
-const IN_SCRIPTS = new Set(['grid', 'grid-step', 'grid-kind', 'swing', 'choose', 'select', 'recipe']);
+const IN_SCRIPTS = new Set(['grid', 'grid-step', 'grid-kind', 'swing', 'choose', 'select']);
 
 /**
  * Runs lines in a row. Edits go to the server, together with what they need between them; commands of the view are done
@@ -190,7 +190,6 @@ const IN_SCRIPTS = new Set(['grid', 'grid-step', 'grid-kind', 'swing', 'choose',
 export function runLines(stage: Stage, texts: string[], clipboard?: Phrase): (() => void) | undefined {
   const lines = texts.map(parseLine);
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
-  stage.recipes.record(texts.filter((_, k) => isEdit(lines[k]) || IN_SCRIPTS.has(lines[k].name)));
   if (lines.some(isEdit)) {
     stage.session.run(texts, {
       sound: lines.some(({ name }) => HEARD.includes(name)),
@@ -199,6 +198,7 @@ export function runLines(stage: Stage, texts: string[], clipboard?: Phrase): (()
     });
     return undefined;
   }
+  stage.recipes.record(texts.filter((_, k) => IN_SCRIPTS.has(lines[k].name)));
   const ends = lines.map((line) => runCommand(stage, line)).filter((end) => end !== undefined);
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
 }

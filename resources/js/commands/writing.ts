@@ -79,7 +79,7 @@ const caret: Command = ({ session, player }, { by, pitch, to }) => {
       session.caret = found;
     }
     if (by) {
-      const tick = movedTick(session.linesOf(grid, swing) ?? session.lines, session.song.ppq, session.caret.tick, by);
+      const tick = movedTick(session.grids.of(grid, swing) ?? session.lines, session.song.ppq, session.caret.tick, by);
       if (tick === null) {
         session.say(`caret: by takes grid, beat or bar, with a number and a sign, not “${by}”.`, 'refused');
         return;

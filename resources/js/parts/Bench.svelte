@@ -59,10 +59,10 @@
     };
   });
   const takesGrid = $derived(hand.edit?.parameters.some(({ kind }) => kind === 'grid') ?? false);
-  const lines = $derived(session.linesOf(measured.grid, measured.swing) ?? session.lines);
+  const lines = $derived(session.grids.of(measured.grid, measured.swing) ?? session.lines);
   $effect(() => {
     // A grid that is still being typed has no lines yet; the edit itself says what is wrong with it.
-    void session.loadLines(measured.grid, measured.swing).catch(() => undefined);
+    void session.grids.load(measured.grid, measured.swing).catch(() => undefined);
   });
   const timing = $derived.by(() => {
     void [calm, lines];

@@ -76,6 +76,7 @@
       session.onHeard = (places) => void player.hear(places);
       await session.openTrack(song.tracks[0]);
       session.playhead = () => player.tick;
+      session.onRun = (lines) => recipes.record(lines);
       walk = new Walk(session);
       stage = {
         session,

@@ -2,9 +2,10 @@ import { api, Refused } from '../api/client';
 import { OrderedQueue } from '../api/queue';
 import type { ClipChange, EditContext, GridTable, History, Phrase, Song, Track, WholeClip } from '../api/types';
 import { NoteStore } from '../roll/notes';
-import { Clock, Lines } from '../roll/time';
+import { Clock, type Lines } from '../roll/time';
 import { Viewport } from '../roll/viewport.svelte';
 import { keepForSystem } from './clipboard';
+import { GridTables } from './grid-tables.svelte';
 import { countsOf, Preview, type Compared } from './preview.svelte';
 import { settings } from './settings.svelte';
 
@@ -57,6 +58,7 @@ export class Session {
   free = $state(false);
   /** ids of notes that are pointed out on the roll, such as those a rule matches */
   highlight = $state.raw<number[]>([]);
+  readonly grids: GridTables;
   readonly preview = new Preview();
   readonly notes = new NoteStore();
   readonly view = new Viewport();
@@ -64,6 +66,8 @@ export class Session {
   readonly others = new Map<number, NoteStore>();
   /** told after an edit or a selection which notes to sound */
   onHeard: (places: number[]) => void = () => undefined;
+  /** told the lines of every edit, however it was asked for */
+  onRun: (lines: string[]) => void = () => undefined;
   /** where the playhead is, in ticks */
   playhead: () => number = () => 0;
   /** the step of the history that is looked at, null for the clip as it came in: an edit goes on from there */
@@ -72,8 +76,6 @@ export class Session {
   #revision = 0;
   #epoch = 0;
   #pastSelections = new Map<number, number[]>();
-  #tables = $state.raw<Record<string, Lines>>({});
-  #lastLines: Lines;
   readonly #queue = new OrderedQueue(({ waiting, stopped }) => {
     this.waiting = waiting;
     this.stopped = stopped;
@@ -84,17 +86,12 @@ export class Session {
 
   constructor(song: Song, table: GridTable) {
     this.song = song;
-    this.#lastLines = new Lines(table);
-    this.#tables = { [tableKey(table.grid, table.swing)]: this.#lastLines };
+    this.grids = new GridTables(() => this.song.id, table);
   }
 
   /** The lines of the current grid; those of the last one until they have come. */
   get lines(): Lines {
-    const lines = this.#tables[tableKey(this.grid, this.swing)];
-    if (lines) {
-      this.#lastLines = lines;
-    }
-    return this.#lastLines;
+    return this.grids.current(this.grid, this.swing);
   }
 
   /** The notes to be seen and heard: the clip's, or those of a preview. */
@@ -208,30 +205,16 @@ export class Session {
     this.grid = grid;
     this.swing = swing;
     this.say(`Grid ${grid}${swing ? `, swing ${swing}` : ''}`, 'hint');
-    if (!this.linesOf(grid, swing)) {
+    if (!this.grids.of(grid, swing)) {
       this.inOrder(async () => {
         try {
-          await this.loadLines(grid, swing);
+          await this.grids.load(grid, swing);
         } catch (error) {
           Object.assign(this, before);
           throw error;
         }
       });
     }
-  }
-
-  /** Fetches the lines of a grid, where they are not here yet. */
-  async loadLines(grid: string, swing: number): Promise<void> {
-    const key = tableKey(grid, swing);
-    if (!this.#tables[key]) {
-      const table = await api.grid(this.song.id, grid, swing);
-      this.#tables = { ...this.#tables, [key]: new Lines(table) };
-    }
-  }
-
-  /** The lines of a grid; undefined until they were loaded. */
-  linesOf(grid: string, swing: number): Lines | undefined {
-    return this.#tables[tableKey(grid, swing)];
   }
 
   /** Selects exactly these notes, and sounds them where wanted. */
@@ -257,6 +240,7 @@ export class Session {
       this.goTo(this.lookedAt);
     }
     this.lastLines = lines;
+    this.onRun(lines);
     this.#send((selection) => {
       const caret: [number, number] = [this.caret.tick, this.caret.pitch];
       return api.edit(this.clipId, this.#revision, lines, selection, { ...context, caret, ...clip(running) });
@@ -437,7 +421,3 @@ export class Session {
 }
 
 const clip = ({ clipboard }: Running) => (clipboard ? { clipboard } : {});
-
-function tableKey(grid: string, swing: number): string {
-  return `${grid} ${swing}`;
-}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Keys;
+
+use App\Recipes\RecipeBook;
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Time\Grid;
+
+/** Everything that can be pressed, as the browser takes it when it starts. */
+final readonly class CatalogView
+{
+    public function __construct(
+        private Catalog $catalog,
+        private Keymaps $keymaps,
+    ) {
+    }
+
+    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, and the way from grid to grid */
+    public function whole(): array
+    {
+        return [
+            'edits' => array_map(static fn (Declaration $declaration): array => $declaration->describe(), $this->catalog->declarations()),
+            'view' => ViewCommands::all(),
+            'keymap' => $this->keymaps->show($this->keymaps->inUse()),
+            'recipes' => RecipeBook::all(),
+            'conditions' => Conditions::NAMES,
+            'scales' => array_keys(Scale::SHAPES),
+            'grids' => Grid::ways(),
+        ];
+    }
+}
