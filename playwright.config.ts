@@ -10,9 +10,10 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: [['line']],
   projects: [
+    // One map of shortcuts is in use for the whole program: what changes it takes turns, on a server of its own, and
+    // begins first, beside everything else.
+    { name: 'maps', testMatch: '**/shortcuts.spec.ts', use: { baseURL: process.env.MAPS_URL ?? process.env.BASE_URL } },
     { name: 'everything', testIgnore: '**/shortcuts.spec.ts' },
-    // One map of shortcuts is in use for the whole program: what changes it comes last, alone.
-    { name: 'maps', testMatch: '**/shortcuts.spec.ts', dependencies: ['everything'] },
   ],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',

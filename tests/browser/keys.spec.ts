@@ -1,11 +1,18 @@
-import { expect, test, type TestNote } from './studio';
+import { expect, test, type Studio, type TestNote } from './studio';
 
 const take: TestNote[] = [
   [130, 100, 60, 64],
   [370, 100, 64, 80],
 ];
 
-const cases: { keys: string[]; column: string; values: number[] }[] = [
+interface Case {
+  /** keys, the last of which are edits */
+  keys: string[];
+  column: string;
+  values: number[];
+}
+
+const edits: Case[] = [
   { keys: ['q'], column: 'start', values: [120, 360] },
   { keys: ['q', 'a'], column: 'start', values: [130, 370] },
   { keys: ['Alt+q'], column: 'start', values: [125, 365] },
@@ -29,6 +36,9 @@ const cases: { keys: string[]; column: string; values: number[] }[] = [
   { keys: ['b'], column: 'muted', values: [1, 1] },
   { keys: ['Delete'], column: 'id', values: [] },
   { keys: ['n'], column: 'id', values: [1, 3, 2, 4] },
+];
+
+const grids: Case[] = [
   { keys: ['4', 'x'], column: 'length', values: [480, 480] },
   { keys: ['r', 'x'], column: 'length', values: [60, 60] },
   { keys: ['f', 'x'], column: 'length', values: [240, 240] },
@@ -38,13 +48,33 @@ const cases: { keys: string[]; column: string; values: number[] }[] = [
   { keys: ['8', 'Shift+R', 'Shift+R', 'q'], column: 'start', values: [256, 480] },
 ];
 
-for (const { keys, column, values } of cases) {
-  test(`${keys.join(' ')} gives ${column} ${values.join(', ') || 'none'}`, async ({ studio }) => {
-    await studio.open(take);
-    await studio.press('Control+a', ...keys);
-    await studio.expectColumn(column, values);
-  });
+/** Edits that are one gesture with the one before, such as Shift+W and then V, are still steps of their own. */
+async function tryAll(
+  studio: Studio,
+  cases: Case[],
+  editsIn: (keys: string[]) => number,
+  after: string[],
+): Promise<void> {
+  await studio.open(take);
+  await studio.press('Control+a');
+  for (const { keys, column, values } of cases) {
+    const before = studio.column(column);
+    await studio.press(...keys);
+    await studio.expectColumn(column, values, keys.join(' '));
+    await studio.press(...Array<string>(editsIn(keys)).fill('Control+z'), ...after);
+    await studio.expectColumn(column, before, `${keys.join(' ')} undone`);
+  }
 }
+
+test('each key does what it says, and one undo takes it back', async ({ studio }) => {
+  test.slow();
+  await tryAll(studio, edits, (keys) => keys.length, []);
+});
+
+test('edits go by the grid that a key before them set', async ({ studio }) => {
+  test.slow();
+  await tryAll(studio, grids, () => 1, ['6', 'Shift+F', 'Shift+F']);
+});
 
 test('held keys repeat, and nothing is lost or reordered', async ({ studio, page }) => {
   await studio.open(take);

@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test, type Studio, type TestNote } from './studio';
 
-// One map is in use for the whole program: these tests take turns.
+// One map is in use for the whole program: these tests take turns, on a server of their own.
 test.describe.configure({ mode: 'default' });
 
 const take: TestNote[] = [
@@ -244,9 +244,9 @@ test('the list is sorted by key, name and use, and two maps are compared', async
   await openView(studio);
   const first = page.getByRole('region', { name: 'All commands' }).getByRole('group').first();
   await page.getByLabel('Sorted by').selectOption('name');
-  await expect(first).toHaveAccessibleName('Accent');
+  await expect(first).toHaveAccessibleName('A fifth louder');
   await page.getByLabel('Sorted by').selectOption('key');
-  await expect(first).toContainText("'");
+  await expect(first).toContainText('-');
   await page.getByLabel('Compare with').selectOption('Small keyboard');
   await expect(page.getByRole('region', { name: 'All commands' })).toContainText('Alt Backspace');
   await expect(page.getByRole('region', { name: 'All commands' })).toContainText('Before and after');
@@ -263,7 +263,7 @@ test('two keys in a row are set and pressed, and the strip tells what can follow
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(form).toHaveCount(0);
   await studio.press('Escape', 'Control+a', 'F2');
-  await expect(page.getByRole('navigation', { name: 'Keys' })).toHaveText(/^V ?Very loud$/);
+  await expect(page.getByRole('navigation', { name: 'Keys' })).toHaveText('VVery loud');
   await studio.press('v');
   await studio.expectColumn('velocity', [111, 111]);
 });
@@ -283,7 +283,7 @@ test('everything goes back to how the map came', async ({ studio, page }) => {
   for (const name of ['Q: Quantize to the grid', 'E: Louder by 1']) {
     await keyboard.getByRole('button', { name }).click();
     await page.getByRole('button', { name: 'Take it away' }).click();
-    await expect(keyboard.getByRole('button', { name: `${name[0]}: free` })).toBeVisible();
+    await expect(keyboard.getByRole('button', { name: `${name[0]}: free`, exact: true })).toBeVisible();
   }
   await page.getByRole('button', { name: 'All as it came' }).click();
   await expect(keyboard.getByRole('button', { name: 'Q: Quantize to the grid' })).toBeVisible();
@@ -293,9 +293,15 @@ test('everything goes back to how the map came', async ({ studio, page }) => {
 test('the song list has keys of its own', async ({ page, studio }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
-  const chooser = page.waitForEvent('filechooser');
+  const field = page.locator('input[type=file]');
+  await field.evaluate((input) =>
+    input.addEventListener('click', (event) => {
+      event.preventDefault();
+      input.setAttribute('data-asked', 'yes');
+    }),
+  );
   await studio.press('i');
-  await chooser;
+  await expect(field).toHaveAttribute('data-asked', 'yes');
   await openView(studio);
   await studio.press('Escape');
   await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toHaveCount(0);

@@ -16,6 +16,7 @@ export class Studio {
   constructor(
     readonly page: Page,
     private readonly request: APIRequestContext,
+    private readonly database = process.env.DB_DATABASE,
   ) {}
 
   /** Imports a song with these notes and opens it. */
@@ -67,11 +68,14 @@ export class Studio {
       require 'vendor/autoload.php';
       $row = (new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select notes from clips where id = '.(int) $argv[1])->fetch();
       echo json_encode(Jactonic\\Core\\Packing\\PackedNotes::unpack($row['notes'])->columns()[$argv[2]]);`;
-    return JSON.parse(execFileSync('php', ['-r', query, String(this.clip), name]).toString());
+    const env = { ...process.env, DB_DATABASE: this.database };
+    return JSON.parse(execFileSync('php', ['-r', query, String(this.clip), name], { env }).toString());
   }
 
-  async expectColumn(name: string, values: number[]): Promise<void> {
-    await expect.poll(() => this.column(name), { message: `${name} in the database` }).toEqual(values);
+  async expectColumn(name: string, values: number[], after = ''): Promise<void> {
+    await expect
+      .poll(() => this.column(name), { message: `${name} in the database ${after}`, intervals: [50, 100, 150, 250] })
+      .toEqual(values);
   }
 
   /** Where a tick and a pitch lie on the roll, in pixels of the page. */
@@ -107,10 +111,10 @@ export class Studio {
 }
 
 export const test = base.extend<{ studio: Studio }>({
-  studio: async ({ page, request }, use) => {
+  studio: async ({ page, request }, use, { project }) => {
     const errors: Error[] = [];
     page.on('pageerror', (error) => errors.push(error));
-    await use(new Studio(page, request));
+    await use(new Studio(page, request, project.name === 'maps' ? process.env.MAPS_DATABASE : process.env.DB_DATABASE));
     expect(errors, 'no error in the page').toEqual([]);
   },
 });

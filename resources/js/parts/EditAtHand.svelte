@@ -45,9 +45,14 @@
 
   $effect(() => {
     if (hand.opened > 0 && hand.edit) {
-      void tick().then(() => form?.querySelector<HTMLElement>('input:not([type=radio]), select')?.focus());
+      void tick().then(() => firstControl()?.focus());
     }
   });
+
+  /** What takes the keys when an edit is opened: its first parameter, or where it has none, what does it. */
+  function firstControl(): HTMLElement | null | undefined {
+    return form?.querySelector<HTMLElement>('input:not([type=radio]), select') ?? form?.querySelector('button');
+  }
 
   function open(name: string): void {
     const edit = edits.find((known) => known.name === name);

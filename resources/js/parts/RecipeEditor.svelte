@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
+  import { onDestroy, tick } from 'svelte';
   import type { Binding, Choice, Recipe } from '../api/types';
   import { typingOf } from '../commands/completion';
   import { formatLine } from '../commands/line';
@@ -56,7 +56,8 @@
   function accept(line: string): void {
     const { from, to } = lineAt();
     text = text.slice(0, from) + line + text.slice(to);
-    requestAnimationFrame(() => {
+    // Before the next key: the cursor stands behind what was put in.
+    void tick().then(() => {
       area.focus();
       area.setSelectionRange(from + line.length, from + line.length);
       offer();

@@ -70,8 +70,8 @@
   async function open(): Promise<void> {
     failure = '';
     try {
-      const song = await api.song(songId);
-      const session = new Session(song, await api.grid(songId, '1/16', 0));
+      const [song, grid] = await Promise.all([api.song(songId), api.grid(songId, '1/16', 0)]);
+      const session = new Session(song, grid);
       const player = new Player(session);
       session.onHeard = (places) => void player.hear(places);
       await session.openTrack(song.tracks[0]);

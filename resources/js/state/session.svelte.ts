@@ -151,7 +151,7 @@ export class Session {
         }
       }),
     );
-    await this.loadOthers();
+    void this.#loadOthers();
   }
 
   async #show(track: Track): Promise<void> {
@@ -174,13 +174,19 @@ export class Session {
     this.loading = false;
   }
 
-  async loadOthers(): Promise<void> {
-    for (const track of this.song.tracks) {
-      if (track.id !== this.trackId && !this.others.has(track.id) && track.clips[0]) {
-        const store = new NoteStore();
-        store.load((await api.clip(track.clips[0].id)).notes);
-        this.others.set(track.id, store);
-      }
+  /** The notes of the other tracks come after the ones that are seen. */
+  async #loadOthers(): Promise<void> {
+    const missing = this.song.tracks.filter(({ id, clips }) => id !== this.trackId && !this.others.has(id) && clips[0]);
+    try {
+      await Promise.all(
+        missing.map(async (track) => {
+          const store = new NoteStore();
+          store.load((await api.clip(track.clips[0].id)).notes);
+          this.others.set(track.id, store);
+        }),
+      );
+    } catch (error) {
+      this.say(`The other tracks cannot be heard yet: ${(error as Error).message}`, 'refused');
     }
   }
 
