@@ -144,11 +144,13 @@ test('the drawn keyboard shows the layer of the modifiers held, and takes a comm
 test('a map goes to another machine: out as a file, in again, and in use', async ({ studio, page }) => {
   await openView(studio);
   await page.getByLabel('Map', { exact: true }).selectOption('Number pad');
+  await expect(page.getByRole('button', { name: 'Num8: Up a semitone' })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Export' }).click();
   const path = await (await download).path();
   const file = JSON.parse(readFileSync(path, 'utf8'));
   await page.getByLabel('Map', { exact: true }).selectOption('Standard');
+  await expect(page.getByRole('button', { name: 'Num8: free' })).toBeVisible();
   file.name = 'From the studio';
   file.bindings.push({ key: 'F4', run: ['frobnicate'] });
   await page
