@@ -40,10 +40,10 @@
   onMount(() => search.focus());
 </script>
 
-<div class="flex items-center gap-2 p-2">
+<div class="flex flex-wrap items-center gap-2 p-2">
   <input
     bind:this={search}
-    class="input min-w-0 flex-1 input-sm"
+    class="input min-w-40 flex-1 input-sm"
     type="search"
     aria-label="Search by a word"
     placeholder={pressed === null ? 'Search by a word' : `What ${cap(pressed)} does`}
@@ -87,7 +87,7 @@
       title="{entry.help} Drag it onto a key."
       ondragstart={(event) => event.dataTransfer?.setData('text/plain', entry.line.trim())}
     >
-      <span class="flex w-40 flex-none flex-wrap gap-1">
+      <span class="flex w-28 flex-none flex-wrap gap-1 xl:w-40">
         {#each bindings as binding (`${binding.key} ${binding.where}`)}
           <button
             class="min-h-6"
@@ -104,7 +104,7 @@
         {/if}
       </span>
       <span class="min-w-0 flex-1 truncate">{entry.title}</span>
-      <span class="max-w-[40%] truncate text-xs text-secondary">{entry.line}</span>
+      <span class="hidden max-w-[40%] truncate text-xs text-secondary xl:inline">{entry.line}</span>
     </div>
   {:else}
     <p class="p-2">
