@@ -48,7 +48,7 @@ const grids: Case[] = [
   { keys: ['8', 'Shift+R', 'Shift+R', 'q'], column: 'start', values: [256, 480] },
 ];
 
-/** Edits that are one gesture with the one before, such as Shift+W and then V, are still steps of their own. */
+/** Tries cases one after the other on one song: the keys, then as many undos as edits were among them. */
 async function tryAll(
   studio: Studio,
   cases: Case[],

@@ -6,12 +6,13 @@
   import { meanVelocity, places } from '../state/facts';
   import type { Session } from '../state/session.svelte';
   import { settings } from '../state/settings.svelte';
+  import Picture from './Picture.svelte';
 
   let { session, calm, velocities }: { session: Session; calm: number; velocities: string } = $props();
 
   const HEIGHT = 52;
   const FULL = 127;
-  let canvas: HTMLCanvasElement;
+  let canvas = $state<HTMLCanvasElement>();
   let width = $state(190);
 
   const looked = $derived.by(() => {
@@ -30,7 +31,7 @@
   );
 
   const ask = oncePerFrame(() => {
-    const pen = prepared(canvas, width, HEIGHT);
+    const pen = canvas && prepared(canvas, width, HEIGHT);
     if (!pen) return;
     const colours = coloursOf(settings.theme, session.track.colour);
     const { before, after, means } = looked;
@@ -91,19 +92,9 @@
   }
 
   $effect(() => {
-    void [looked, width, settings.theme, session.track];
+    void [looked, canvas, width, settings.theme, session.track];
     ask();
   });
 </script>
 
-<figure>
-  <div
-    class="overflow-hidden rounded-field bg-base-100"
-    role="img"
-    aria-label="Velocities over time: {text}"
-    bind:clientWidth={width}
-  >
-    <canvas bind:this={canvas} class="block w-full" style:height="{HEIGHT}px"></canvas>
-  </div>
-  <figcaption class="mt-1 text-xs">{text}</figcaption>
-</figure>
+<Picture label="Velocities over time" {text} height={HEIGHT} bind:width bind:canvas />

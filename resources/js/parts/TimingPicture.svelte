@@ -3,12 +3,13 @@
   import { coloursOf, FONT, prepared } from '../roll/theme';
   import type { Timing } from '../state/facts';
   import { settings } from '../state/settings.svelte';
+  import Picture from './Picture.svelte';
 
   let { timing, count, grid, colour }: { timing: Timing; count: number; grid: string; colour: number } = $props();
 
   const HEIGHT = 64;
   const LABEL = 12;
-  let canvas: HTMLCanvasElement;
+  let canvas = $state<HTMLCanvasElement>();
   let width = $state(190);
 
   const far = (ms: number) =>
@@ -20,7 +21,7 @@
   );
 
   const ask = oncePerFrame(() => {
-    const pen = prepared(canvas, width, HEIGHT);
+    const pen = canvas && prepared(canvas, width, HEIGHT);
     if (!pen) return;
     const colours = coloursOf(settings.theme, colour);
     const half = Math.max(1, timing.halfGap);
@@ -55,19 +56,9 @@
   });
 
   $effect(() => {
-    void [timing, width, settings.theme, colour];
+    void [timing, canvas, width, settings.theme, colour];
     ask();
   });
 </script>
 
-<figure>
-  <div
-    class="overflow-hidden rounded-field bg-base-100"
-    role="img"
-    aria-label="Starts around the lines of {grid}: {text}"
-    bind:clientWidth={width}
-  >
-    <canvas bind:this={canvas} class="block w-full" style:height="{HEIGHT}px"></canvas>
-  </div>
-  <figcaption class="mt-1 text-xs">{text}</figcaption>
-</figure>
+<Picture label="Starts around the lines of {grid}" {text} height={HEIGHT} bind:width bind:canvas />
