@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\MeterMap;
@@ -28,5 +28,5 @@ function benchNotes(int $count): Notes
 
 function benchContext(): Context
 {
-    return new Context(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16'), Scale::parse('D dorian'), new Caret(960, 62), TickRange::of(96_000, 480_000), playhead: 240_000);
+    return new Context(new Jactonic\Core\Time\Timeline(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16')), Scale::parse('D dorian'), new Caret(960, 62), TickRange::of(96_000, 480_000), playhead: 240_000);
 }

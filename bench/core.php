@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Jactonic\Core\Advice\Advice;
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Notes\Phrase;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Lines\Catalog;
 
 require __DIR__.'/../vendor/autoload.php';
 require __DIR__.'/table.php';
@@ -27,7 +27,7 @@ if (($argv[2] ?? '') === 'one') {
     $prepared = Catalog::standard()->read($advises ? 'mute' : $line);
     $start = $line === 'as-played' ? Catalog::standard()->read('quantize')->apply($notes, Selection::all($notes), $context)->applyTo($notes) : $notes;
     $selection = Selection::all($start);
-    $context = $context->withClipboard(new Phrase($start, $context->ppq()));
+    $context = $context->withClipboard(new Phrase($start, $context->time->ppq()));
     $ms = shortest($count >= 100_000 ? 4 : 12, static function () use ($advises, $prepared, $start, $selection, $context): void {
         $advises ? Advice::on($start, $selection, $context) : $prepared->apply($start, $selection, $context);
     });

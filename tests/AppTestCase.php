@@ -8,7 +8,7 @@ use App\Demo\LanternFerry;
 use App\Songs\SongFiles;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use PHPUnit\Framework\Assert;

@@ -6,8 +6,8 @@ namespace App\Casts;
 
 use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
 use Illuminate\Database\Eloquent\Model;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Packing\PackedNotes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Packing\PackedTable;
 
 /** @implements CastsAttributes<Notes, Notes> */
 final class NotesCast implements CastsAttributes
@@ -17,11 +17,11 @@ final class NotesCast implements CastsAttributes
 
     public function get(Model $model, string $key, mixed $value, array $attributes): Notes
     {
-        return is_string($value) ? PackedNotes::unpack($value) : Notes::none();
+        return is_string($value) ? PackedTable::notes($value) : Notes::none();
     }
 
     public function set(Model $model, string $key, mixed $value, array $attributes): string
     {
-        return PackedNotes::pack($value instanceof Notes ? $value : Notes::none());
+        return PackedTable::pack($value instanceof Notes ? $value : Notes::none());
     }
 }

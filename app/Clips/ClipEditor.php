@@ -10,15 +10,15 @@ use App\Models\Clipboard;
 use App\Models\HistoryStep;
 use App\Songs\SongFiles;
 use Illuminate\Database\Connection;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Packing\PackedTable;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
-use Jactonic\Core\Packing\PackedNotes;
 use Jactonic\Core\Recipes\Script;
 
 /**
@@ -234,7 +234,7 @@ final readonly class ClipEditor
         $clip->step_id = $stepId;
         $clip->length = max($clip->length, $this->files->length($notes, $clip->meters));
         Clip::query()->whereKey($clip->id)->update([
-            'revision' => $clip->revision, 'step_id' => $stepId, 'length' => $clip->length, 'notes' => PackedNotes::pack($notes),
+            'revision' => $clip->revision, 'step_id' => $stepId, 'length' => $clip->length, 'notes' => PackedTable::pack($notes),
         ]);
     }
 

@@ -6,11 +6,11 @@ namespace App\Clips;
 
 use App\Models\Clip;
 use App\Models\HistoryStep;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\History\Step;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Recipes\State;
 
 /** A clip after a change, as it goes to the browser: columns, and only what changed. */
@@ -32,7 +32,7 @@ final readonly class ClipState
     /** The same with what the lines left beside the notes: another grid, and what is the screen's to do. */
     public function left(State $state, Context $before): self
     {
-        return $state->forTheScreen === [] && $state->context->grid === $before->grid
+        return $state->forTheScreen === [] && $state->context->time->grid === $before->time->grid
             ? $this
             : new self($this->clip, $this->change, $this->history, $this->keepsSelection, $state);
     }
@@ -70,7 +70,7 @@ final readonly class ClipState
             'history' => $this->history,
             'clipboard' => $change->clipboard?->toArray(),
         ] + ($this->left === null ? [] : [
-            'grid' => (string) $this->left->context->grid, 'swing' => $this->left->context->grid->swing, 'screen' => $this->left->forTheScreen,
+            'grid' => (string) $this->left->context->time->grid, 'swing' => $this->left->context->time->grid->swing, 'screen' => $this->left->forTheScreen,
         ]);
     }
 

@@ -6,8 +6,8 @@ namespace App\Clips;
 
 use App\Models\Clip;
 use App\Models\HistoryStep;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Selection;
 
 /** The way between two points of a clip's history, over branches too. */
 final readonly class History

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Console;
 
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Recipes\Script;
@@ -36,6 +37,7 @@ final readonly class TrackEdits
         if ($only !== null && $only > count($tracks)) {
             throw new BadInput('There is no track '.$only.'; '.(count($tracks) === 1 ? '1 track has' : count($tracks).' tracks have').' notes.');
         }
+        $this->refuseOnEachTrack(count($tracks), $only);
         $done = [];
         $edited = [];
         $number = 0;
@@ -44,7 +46,7 @@ final readonly class TrackEdits
                 continue;
             }
             $notes = $track->notes;
-            $context = $this->context;
+            $context = $this->context->among(OpenClips::of([0 => $number], 0, $notes->channel[0] ?? 0));
             foreach ($this->edits as ['script' => $script, 'leavesDrums' => $leavesDrums]) {
                 if ($leavesDrums && ($notes->channel[0] ?? 0) === self::DRUMS) {
                     continue;
@@ -62,5 +64,15 @@ final readonly class TrackEdits
         }
 
         return new EditedFile($file->withNotes($edited), $done);
+    }
+
+    /** @throws BadInput where notes would be put into every track */
+    private function refuseOnEachTrack(int $tracks, ?int $only): void
+    {
+        foreach ($this->edits as ['script' => $script]) {
+            if ($only === null && $tracks > 1 && $script->putsIn()) {
+                throw new BadInput('“'.implode('; ', $script->lines())."” puts in notes: say into which of the {$tracks} tracks with --track=N.");
+            }
+        }
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Demo;
 
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;

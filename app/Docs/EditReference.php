@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Docs;
 
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Parameters\Parameter;
 
 /** The reference of all edits, made from what they declare. */

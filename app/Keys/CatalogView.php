@@ -6,8 +6,8 @@ namespace App\Keys;
 
 use App\Recipes\RecipeBook;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 

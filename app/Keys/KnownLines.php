@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Keys;
 
 use App\Models\KeptRecipe;
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Recipes\Script;
 

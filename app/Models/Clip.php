@@ -9,7 +9,7 @@ use App\Casts\NotesCast;
 use App\Casts\TempoMapCast;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
-use Jactonic\Core\Notes\Phrase;
+use Jactonic\Core\Content\Phrase;
 
 /**
  * What was cut or copied last, for all windows alike. It lasts over a restart.

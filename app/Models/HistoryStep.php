@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Jactonic\Core\Content\Packing\Numbers;
+use Jactonic\Core\Content\Packing\PackedChange;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\History\Step;
-use Jactonic\Core\Notes\Selection;
-use Jactonic\Core\Packing\Columns;
-use Jactonic\Core\Packing\PackedChange;
 
 /**
  * A step of a clip's history as it is stored. Steps form a tree: nothing that was undone is thrown away.
@@ -64,7 +64,7 @@ final class HistoryStep extends Model
     {
         $at = 0;
 
-        return new Step($this->lines, Selection::of(Columns::unpack($this->selection, $at)), PackedChange::unpack($this->change), $this->at, $this->times);
+        return new Step($this->lines, Selection::of(Numbers::unpack($this->selection, $at)), PackedChange::unpack($this->change), $this->at, $this->times);
     }
 
     /** The lines as one text, as `Step::title()` gives it, without unpacking the change. */
@@ -138,7 +138,7 @@ final class HistoryStep extends Model
             'times' => $step->times,
             'at' => $step->at,
             'walked' => $step->at,
-            'selection' => Columns::pack($step->selectionBefore->ids),
+            'selection' => Numbers::pack($step->selectionBefore->ids),
             'change' => PackedChange::pack($step->change),
         ];
     }

@@ -6,14 +6,14 @@ namespace App\Providers;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\ServiceProvider;
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Lines\Catalog;
 use PDO;
 
 final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->singleton(Catalog::class, static fn (): Catalog => Catalog::standard());
+        $this->app->singleton(Catalog::class, static fn (): Catalog => Catalog::standard(static fn (int $most): int => random_int(0, $most)));
 
         if (PHP_SAPI === 'cli-server') {
             // A worker keeps its connection: the last one to close would write the whole log back into the database.

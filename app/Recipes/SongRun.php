@@ -11,10 +11,10 @@ use App\Models\Song;
 use App\Models\Track;
 use App\Songs\Voice;
 use Illuminate\Database\Connection;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Selection;
 
 /** Runs lines on several tracks of a song at once: on all of them or, where one cannot, on none. */
 final readonly class SongRun

@@ -20,10 +20,31 @@ final class StructureTest extends TestCase
         }
     }
 
+    /** The namespaces in their order: each uses only itself and those before it. */
+    private const ORDER = [
+        'Errors', 'Time', 'Pitch', 'Content', 'Song', 'Parameters', 'Context', 'Conditions', 'Advice', 'Edits', 'Lines', 'Recipes', 'History', 'Smf', 'Keys',
+    ];
+
+    public function test_each_namespace_uses_only_those_before_it(): void
+    {
+        $used = [];
+        foreach ($this->files(__DIR__.'/../src') as $path => $code) {
+            self::assertSame(1, preg_match('/^namespace Jactonic\\\\Core\\\\(\w+)/m', $code, $own), $path);
+            $place = array_search($own[1], self::ORDER, true);
+            self::assertIsInt($place, "{$path}: the namespace {$own[1]} has no place in the order");
+            preg_match_all('/Jactonic\\\\Core\\\\(\w+)/', $code, $found);
+            foreach (array_unique($found[1]) as $other) {
+                self::assertLessThanOrEqual($place, array_search($other, self::ORDER, true), "{$path} uses {$other}, which comes after {$own[1]}");
+            }
+            $used[$own[1]] = true;
+        }
+        self::assertGreaterThanOrEqual(count(self::ORDER) - 1, count($used), 'every namespace of the order is there');
+    }
+
     public function test_controllers_hold_no_music(): void
     {
         foreach ($this->files(__DIR__.'/../../app/Http/Controllers') as $path => $code) {
-            self::assertDoesNotMatchRegularExpression('/Core\\\\(Notes|Conditions|History|Smf|Lines)\\\\|->(pitch|velocity|playedStart)\b/', $code, $path);
+            self::assertDoesNotMatchRegularExpression('/Core\\\\(Content|Conditions|History|Smf|Lines)\\\\|->(pitch|velocity|playedStart)\b/', $code, $path);
         }
     }
 

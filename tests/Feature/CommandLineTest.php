@@ -6,7 +6,7 @@ namespace Tests\Feature;
 
 use App\Console\Commands\WriteDocs;
 use Illuminate\Support\Facades\Artisan;
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Smf\SmfFile;
 use PHPUnit\Framework\Attributes\TestWith;
 use Symfony\Component\Process\Process;

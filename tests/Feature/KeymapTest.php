@@ -7,9 +7,9 @@ namespace Tests\Feature;
 use App\Keys\KnownLines;
 use App\Keys\ShippedMaps;
 use App\Keys\ViewCommands;
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Keys\Binding;
+use Jactonic\Core\Lines\Catalog;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\AppTestCase;
 

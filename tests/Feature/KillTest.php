@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use Jactonic\Core\Packing\PackedNotes;
+use Jactonic\Core\Content\Packing\PackedTable;
 use PDO;
 use Symfony\Component\Process\Process;
 use Tests\AppTestCase;
@@ -43,7 +43,7 @@ final class KillTest extends AppTestCase
             self::assertNotFalse($row);
             $stored = (array) $row->fetch(PDO::FETCH_ASSOC);
             self::assertSame([6, 5], [$stored['revision'], $stored['steps']]);
-            self::assertSame([61, 66, 69], PackedNotes::unpack((string) $stored['notes'])->pitch);
+            self::assertSame([61, 66, 69], PackedTable::notes((string) $stored['notes'])->pitch);
         } finally {
             $server->stop(0);
             array_map(unlink(...), glob("{$folder}/*") ?: []);

@@ -31,7 +31,7 @@ final class PreviewTest extends AppTestCase
         $clip = $this->clip();
 
         $this->postJson("/api/clips/{$clip}/edits", ['revision' => 1, 'lines' => ['legato last=range'], 'selection' => [1], 'dry' => true])
-            ->assertStatus(422)->assertJsonPath('error.message', 'legato last=range needs a range; set one, or take last=bar.');
+            ->assertStatus(422)->assertJsonPath('error.message', 'legato last=range needs a range; drag one on the ruler or make one from the selection, or take last=bar.');
     }
 
     public function test_a_preview_of_a_clip_that_was_changed_meanwhile_is_a_conflict(): void

@@ -7,7 +7,7 @@ namespace Tests\Feature;
 use App\Keys\KnownLines;
 use App\Models\KeptRecipe;
 use App\Recipes\RecipeBook;
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Lines\Catalog;
 use Tests\AppTestCase;
 
 final class RecipeTest extends AppTestCase

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Songs\Voice;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfTrack;
 use PHPUnit\Framework\Attributes\TestWith;

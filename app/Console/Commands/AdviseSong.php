@@ -9,10 +9,11 @@ use Illuminate\Console\Command;
 use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Advice\Candidate;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Timeline;
 
 /** Says which grid the notes of each track were meant for. */
 final class AdviseSong extends Command
@@ -32,7 +33,7 @@ final class AdviseSong extends Command
             $in = $this->argument('in');
             $where = $this->option('where');
             $file = SmfFile::read(MidiPath::of(is_string($in) ? $in : '')->read());
-            $context = new Context($file->meterMap(), $file->tempoMap(), Grid::parse('1/16'));
+            $context = new Context(new Timeline($file->meterMap(), $file->tempoMap(), Grid::parse('1/16')));
             $chosen = Conditions::parse(is_string($where) ? $where : '');
             $found = [];
             foreach ($file->tracksWithNotes() as $track) {

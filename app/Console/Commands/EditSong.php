@@ -9,11 +9,11 @@ use App\Console\TrackEdits;
 use App\Keys\ViewCommands;
 use Illuminate\Console\Command;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\RecipeFile;
@@ -21,6 +21,7 @@ use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
 
 /** Runs edit lines on a MIDI file: the same catalog as the program, without its database. */
 final class EditSong extends Command
@@ -115,7 +116,7 @@ final class EditSong extends Command
         $range = $this->said('range');
 
         return new Context(
-            $file->meterMap(), $file->tempoMap(), Grid::parse($this->said('grid') ?? '1/16', (int) $swing),
+            new Timeline($file->meterMap(), $file->tempoMap(), Grid::parse($this->said('grid') ?? '1/16', (int) $swing)),
             $key === null ? null : Scale::parse($key),
             Caret::parse($this->said('caret') ?? '0'),
             $range === null ? null : TickRange::parse($range),

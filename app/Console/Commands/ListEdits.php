@@ -6,8 +6,8 @@ namespace App\Console\Commands;
 
 use App\Docs\EditReference;
 use Illuminate\Console\Command;
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Lines\Catalog;
 
 final class ListEdits extends Command
 {

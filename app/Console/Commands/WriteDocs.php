@@ -9,7 +9,7 @@ use App\Docs\EditReference;
 use App\Docs\KeySheet;
 use App\Docs\RecipeSheet;
 use Illuminate\Console\Command;
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Lines\Catalog;
 
 final class WriteDocs extends Command
 {

@@ -7,12 +7,12 @@ namespace App\Http\Requests;
 use App\Clips\ContextInput;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\NewNote;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\NewNote;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Notes\Phrase;
-use Jactonic\Core\Notes\Selection;
-use Jactonic\Core\Parameters\AmountOfTime;
+use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
@@ -119,7 +119,9 @@ final readonly class EditRequest
             throw new BadInput('context.new takes a length as an amount of time, and a velocity from 1 to 127.');
         }
 
-        return new NewNote(AmountOfTime::unsigned()->read($length), $velocity);
+        $amount = Amount::parse($length);
+
+        return $amount->isNegative() ? throw new BadInput('context.new takes a length of at least nothing.') : new NewNote($amount, $velocity);
     }
 
     /** @return array{int, int} */

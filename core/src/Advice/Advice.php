@@ -4,21 +4,28 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Advice;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Time\Grid;
 
 /**
  * Reads the timing of notes: which grid they were meant for, and what each grid would run together.
  *
- * Looks at the played moments, as `quantize` does. Recommended is the coarsest grid that runs nothing together and
- * whose mean distance is under 25 % of half the gap; where there is none, the one with the smallest mean.
+ * Looks at the played moments, as `quantize` does. Recommended is the coarsest straight or triplet grid that runs nothing
+ * together, whose mean distance is under 25 % of half the gap, and off which no more than one note in fifty lies by more
+ * than 75 %; where there is none, the one with the smallest mean.
  */
 final readonly class Advice
 {
     /** A mean distance under this, in % of half the gap, is near. */
     public const NEAR = 25.0;
+
+    /** A note farther off than this, in % of half the gap, may be meant for another grid. */
+    public const FAR = 75.0;
+
+    /** No more than one note in fifty may be far off. */
+    public const FEW = 0.02;
 
     /** From coarse to fine. */
     private const GRIDS = ['1/4', '1/4t', '1/8', '1/8t', '1/16', '1/16t', '1/32', '1/32t'];
@@ -28,7 +35,7 @@ final readonly class Advice
     /** Less swing than this is an uneven hand. */
     private const LEAST_SWING = 8;
 
-    /** Of two grids with the same step the swung one comes first where it at least halves the mean; a take that is late as a whole gives that to half of the notes. */
+    /** A swung grid comes first where its mean is under half of the straight one's and of the triplet one's; a take that is late as a whole gives that to half of the notes. */
     private const CLEARLY = 0.5;
 
     /**
@@ -49,21 +56,27 @@ final readonly class Advice
             return new self([], 0);
         }
         $ticks = array_map(static fn (int $moment): int => $moment >> 7, $moments);
-        $candidates = [];
-        foreach (self::GRIDS as $value) {
-            $grid = Grid::parse($value);
-            $straight = self::measure($grid, $moments, $context);
-            $swing = in_array($value, self::MAY_SWING, true) ? Swing::best($grid, $ticks, $context->meters) : 0;
-            if ($swing < self::LEAST_SWING) {
-                $candidates[] = $straight;
-
-                continue;
+        $plain = $swung = [];
+        foreach (array_chunk(self::GRIDS, 2) as [$value, $triplet]) {
+            $straight = self::measure(Grid::parse($value), $moments, $context);
+            $inThrees = self::measure(Grid::parse($triplet), $moments, $context);
+            array_push($plain, $straight, $inThrees);
+            $swing = in_array($value, self::MAY_SWING, true) ? Swing::best($straight->grid, $ticks, $context->time->meters) : 0;
+            if ($swing >= self::LEAST_SWING) {
+                $swung[] = [self::measure($straight->grid->withSwing($swing), $moments, $context), $inThrees];
             }
-            $swung = self::measure($grid->withSwing($swing), $moments, $context);
-            $candidates = [...$candidates, ...($swung->mean < self::CLEARLY * $straight->mean ? [$swung, $straight] : [$straight, $swung])];
+        }
+        $plain = self::ranked($plain);
+        $clear = $unclear = [];
+        foreach ($swung as [$candidate, $inThrees]) {
+            if ($candidate->collisions === 0 && $candidate->mean < self::CLEARLY * min($plain[0]->mean ?? INF, $inThrees->mean)) {
+                $clear[] = $candidate;
+            } else {
+                $unclear[] = $candidate;
+            }
         }
 
-        return new self(self::ranked($candidates), count($moments));
+        return new self([...$clear, ...$plain, ...$unclear], count($moments));
     }
 
     public function recommended(): ?Candidate
@@ -108,45 +121,66 @@ final readonly class Advice
     {
         $moments = [];
         foreach ($places === [] ? array_keys($notes->id) : $places as $i) {
-            $moment = max(0, $notes->start[$i] + $notes->playedStart[$i]) << 7 | $notes->pitch[$i];
-            $moments[$moment] = $moment;
+            $moments[] = max(0, $notes->start[$i] + $notes->playedStart[$i]) << 7 | $notes->pitch[$i];
         }
         sort($moments);
+        $once = [];
+        $last = -1;
+        foreach ($moments as $moment) {
+            if ($moment !== $last) {
+                $once[] = $last = $moment;
+            }
+        }
 
-        return $moments;
+        return $once;
     }
 
     /** @param  non-empty-list<int>  $moments */
     private static function measure(Grid $grid, array $moments, Context $context): Candidate
     {
-        $lines = $context->lines($grid);
-        [$sum, $largest] = [0.0, 0.0];
-        $landing = [];
+        $lines = $context->time->gridLines($grid);
+        [$sum, $largest, $far, $collisions] = [0.0, 0.0, 0, 0];
+        [$before, $after, $line] = [0, 0, -1];
+        $landed = [];
+        // In order of time, so a gap between two lines is looked up once, and what lands on one line comes in a row.
         foreach ($moments as $moment) {
             $tick = $moment >> 7;
-            $line = $lines->nearest($tick);
-            $distance = 200 * abs($line - $tick) / ($lines->after - $lines->before);
+            if ($tick >= $after) {
+                $lines->around($tick);
+                [$before, $after] = [$lines->before, $lines->after];
+            }
+            $back = $tick - $before;
+            $ahead = $after - $tick;
+            $distance = 200 * min($back, $ahead) / ($after - $before);
             $sum += $distance;
-            $largest = max($largest, $distance);
-            $target = $line << 7 | $moment & 127;
-            $landing[$target] = ($landing[$target] ?? 0) + 1;
-        }
-        $collisions = 0;
-        foreach ($landing as $count) {
-            $collisions += $count > 1 ? $count : 0;
+            $far += $distance > self::FAR ? 1 : 0;
+            if ($distance > $largest) {
+                $largest = $distance;
+            }
+            $target = $back < $ahead ? $before : $after;
+            if ($target !== $line) {
+                $landed = [];
+                $line = $target;
+            }
+            $pitch = $moment & 127;
+            $hits = $landed[$pitch] = ($landed[$pitch] ?? 0) + 1;
+            $collisions += $hits === 1 ? 0 : ($hits === 2 ? 2 : 1);
         }
 
-        return new Candidate($grid, $sum / count($moments), $largest, $collisions);
+        return new Candidate($grid, $sum / count($moments), $largest, $collisions, $far / count($moments));
     }
 
     /**
-     * @param  list<Candidate>  $candidates  from coarse to fine
+     * @param  list<Candidate>  $candidates  straight and triplet ones, from coarse to fine
      * @return list<Candidate>
      */
     private static function ranked(array $candidates): array
     {
-        $fitting = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => $candidate->fits()));
-        $rest = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => ! $candidate->fits()));
+        // What lies exactly on a grid is never told a coarser one that would move it.
+        $exact = array_filter($candidates, static fn (Candidate $candidate): bool => $candidate->largest === 0.0);
+        $fits = static fn (Candidate $candidate): bool => $candidate->fits() && ($exact === [] || $candidate->largest === 0.0);
+        $fitting = array_values(array_filter($candidates, $fits));
+        $rest = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => ! $fits($candidate)));
         usort($rest, static fn (Candidate $a, Candidate $b): int => $a->mean <=> $b->mean);
 
         return [...$fitting, ...$rest];

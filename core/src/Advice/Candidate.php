@@ -19,13 +19,14 @@ final readonly class Candidate
         public float $mean,
         public float $largest,
         public int $collisions,
+        public float $far,
     ) {
     }
 
     /** Whether it runs nothing together and lies near the notes. */
     public function fits(): bool
     {
-        return $this->collisions === 0 && $this->mean < Advice::NEAR;
+        return $this->collisions === 0 && $this->mean < Advice::NEAR && $this->far <= Advice::FEW;
     }
 
     /** The quantize that takes the notes there. */

@@ -43,16 +43,20 @@ final class Swing
     /**
      * How many starts lie at each place between two even lines, in 300ths of a step.
      *
-     * @param  list<int>  $ticks
+     * @param  list<int>  $ticks  in order
      * @return array<int, int>
      */
     private static function phases(Grid $grid, array $ticks, MeterMap $meters): array
     {
         $lines = $grid->withSwing(0)->on($meters);
         $phases = [];
+        $after = 0;
+        [$step, $parts] = $lines->step(0);
         foreach ($ticks as $tick) {
-            $lines->around($tick);
-            [$step, $parts] = $lines->step($tick);
+            if ($tick >= $after) {
+                $lines->around($tick);
+                $after = $lines->after;
+            }
             $inStep = intdiv(self::PARTS * ($tick - $lines->before) * $parts, $step);
             $phase = min(2 * self::PARTS - 1, ($lines->index % 2) * self::PARTS + $inStep);
             $phases[$phase] = ($phases[$phase] ?? 0) + 1;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
 /**
  * `beat`: the position in the bar in beats, from 1; `2.5` is the “and” of two.
@@ -22,17 +22,20 @@ final readonly class ByBeat implements Condition
 
     public function holds(int $place, Notes $notes, Context $context): bool
     {
-        $meters = $context->meters;
+        $meters = $context->time->meters;
         $start = $notes->start[$place];
         $bar = $meters->barAt($start);
         [$length, $parts] = $meters->beatLength($start);
         $beat = $length / $parts;
         $position = 1 + ($start - $meters->barStart($bar)) / $beat;
-        $tolerance = $context->ppq() / 16 / $beat;
-        $beforeNext = 1 - ($meters->barStart($bar + 1) - $start) / $beat;
+        $tolerance = $context->time->ppq() / 16 / $beat;
         $same = static fn (float $bound): float => $bound;
+        if ($this->allowed->contain($position, $same)) {
+            return true;
+        }
+        $beforeNext = 1 - ($meters->barStart($bar + 1) - $start) / $beat;
 
-        return $this->allowed->contain($position, $same, $tolerance)
-            || (1 - $beforeNext <= $tolerance && $this->allowed->contain($beforeNext, $same, $tolerance));
+        // A push before the bar line is beat 1 of the bar it opens, and no beat of the bar before.
+        return $this->allowed->containNear(1 - $beforeNext <= $tolerance ? $beforeNext : $position, $same, $tolerance);
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Time\GridLines;
 
 /** `offgrid`: the distance of the start from the nearest line, in % of half the gap between the lines around it. */

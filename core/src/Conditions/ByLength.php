@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Time\Amount;
 
 /** `length`: within spans of amounts of time, measured where the note starts. */
@@ -20,6 +20,6 @@ final readonly class ByLength implements Condition
     {
         $start = $notes->start[$place];
 
-        return $this->allowed->contain($notes->length[$place], static fn (Amount $bound): int => $bound->ticksAt($start, $context));
+        return $this->allowed->contain($notes->length[$place], static fn (Amount $bound): int => $bound->ticksAt($start, $context->time));
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
 /** `muted`: yes or no. */
 final readonly class ByMuted implements Condition

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Edits\Length\Scope;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Content\Chords;
+use Jactonic\Core\Content\Following;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
 /** `overlap`: yes where the note runs into a later chord, pitch where it runs into a later note of its pitch, no where it runs into none. */
 final readonly class ByOverlap extends Chosen
@@ -19,7 +18,13 @@ final readonly class ByOverlap extends Chosen
             return new self([]);
         }
         $all = array_keys($notes->id);
-        [$next] = $wanted === 'pitch' ? Scope::nextOfPitch($notes, $all) : Scope::followingChords($notes, Chords::of($notes, $all, Amount::parse('1/64'), $context));
+        $next = [];
+        foreach ($context->clips->byTrack($all, $notes->clip) as $part) {
+            [$following] = $wanted === 'pitch'
+                ? Following::ofPitch($notes, $part)
+                : Following::chords($notes, Chords::of($notes, $part, null, $context->time));
+            $next += $following;
+        }
         $places = [];
         foreach ($all as $i) {
             $overlaps = isset($next[$i]) && $next[$i] < $notes->start[$i] + $notes->length[$i];

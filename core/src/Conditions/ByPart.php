@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
 /** `part`: the highest or the lowest note of its chord, or one between them. A note alone is both top and bottom. */
 final readonly class ByPart extends Chosen
@@ -15,7 +13,7 @@ final readonly class ByPart extends Chosen
     public static function among(Notes $notes, string $part, ?Context $context): self
     {
         $places = [];
-        foreach ($context === null ? [] : Chords::of($notes, array_keys($notes->id), Amount::parse('1/64'), $context) as $chord) {
+        foreach ($context === null ? [] : $context->chords($notes, array_keys($notes->id), null) as $chord) {
             $pitches = array_map(static fn (int $i): int => $notes->pitch[$i], $chord);
             [$low, $high] = [min($pitches), max($pitches)];
             foreach ($chord as $i) {

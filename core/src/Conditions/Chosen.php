@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
 /** A condition that was decided for all notes at once, because it looks at more than one of them. */
 abstract readonly class Chosen implements Condition

@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Conditions;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Lines\Words;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Parameters\Words;
 use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Time\Amount;
 
@@ -100,7 +99,7 @@ final readonly class Conditions
     {
         $n = $this->every($this->said['every']);
         $ids = [];
-        foreach (Chords::of($notes, array_keys($chosen), Amount::parse('1/64'), $context) as $k => $chord) {
+        foreach ($context->chords($notes, array_keys($chosen), null) as $k => $chord) {
             if (($k + 1) % $n === 0) {
                 foreach ($chord as $i) {
                     $ids[] = $chosen[$i];
@@ -131,7 +130,7 @@ final readonly class Conditions
     {
         $spans = Spans::parse($value, 'offgrid', static fn (string $text): float => self::number(rtrim($text, '%'), 'offgrid', 100));
 
-        return $context === null ? null : new ByDistanceFromGrid($spans, $context->lines());
+        return $context === null ? null : new ByDistanceFromGrid($spans, $context->time->gridLines());
     }
 
     private static function number(string $text, string $name, int $max, int $min = 0): float

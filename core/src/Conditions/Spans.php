@@ -48,14 +48,27 @@ final readonly class Spans
      * Whether a value meets any of them.
      *
      * @param  Closure(T): (int|float)  $measure  a bound as a number
-     * @param  float  $tolerance  how far from a single value still counts
      */
-    public function contain(int|float $value, Closure $measure, float $tolerance = 0): bool
+    public function contain(int|float $value, Closure $measure): bool
     {
         foreach ($this->spans as $span) {
-            $margin = $span['single'] ? $tolerance : 0;
-            if (($span['from'] === null || $value >= $measure($span['from']) - $margin)
-                && ($span['to'] === null || $value <= $measure($span['to']) + $margin)) {
+            if (($span['from'] === null || $value >= $measure($span['from'])) && ($span['to'] === null || $value <= $measure($span['to']))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Whether a value lies so near to a single one of them; spans are exact and do not count.
+     *
+     * @param  Closure(T): (int|float)  $measure
+     */
+    public function containNear(int|float $value, Closure $measure, float $tolerance): bool
+    {
+        foreach ($this->spans as $span) {
+            if ($span['single'] && $span['from'] !== null && abs($value - $measure($span['from'])) <= $tolerance) {
                 return true;
             }
         }

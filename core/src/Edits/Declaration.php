@@ -17,6 +17,8 @@ final readonly class Declaration
      * @param  list<string>  $synonyms  other words of the trade by which it is looked for
      * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
+     * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
+     * @param  bool  $isHeard  whether its result is sounded once it is done
      */
     public function __construct(
         public string $name,
@@ -29,6 +31,8 @@ final readonly class Declaration
         public array $synonyms = [],
         public array $uses = [],
         public bool $usesClipboard = false,
+        public bool $putsIn = false,
+        public bool $isHeard = false,
     ) {
     }
 

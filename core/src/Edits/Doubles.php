@@ -4,64 +4,92 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
 
-/** Notes of the same start and pitch. */
+/** Doubled notes: with the same start, pitch and channel, both sounding or both muted, in one track. Only such are ever made one. */
 final class Doubles
 {
-    /** A number that is the same for notes of the same start and pitch, whatever their channel. */
-    public static function key(int $start, int $pitch): int
+    /** A number that is the same for doubled notes of one track. */
+    public static function key(int $start, int $pitch, int $channel, int $muted): int
     {
-        return $start << 7 | $pitch;
+        return ($start << 7 | $pitch) << 5 | $channel << 1 | $muted;
     }
 
-    /** @return array<int, true> the keys of all notes there are */
-    public static function taken(Notes $notes): array
+    /** @return array<int, array<int, true>> the keys of all notes there are, by track */
+    public static function taken(Notes $notes, Context $context): array
     {
         $taken = [];
         foreach ($notes->start as $i => $start) {
-            $taken[self::key($start, $notes->pitch[$i])] = true;
+            $taken[$context->clips->trackOf($notes->clip[$i])][self::key($start, $notes->pitch[$i], $notes->channel[$i], $notes->muted[$i])] = true;
         }
 
         return $taken;
     }
 
     /**
-     * Of the selected notes that share start and pitch with another in the scope one stays: the longest, with the
-     * highest velocity of them. A note that is not selected always stays as it is.
+     * Of the selected notes that are doubled with another in the scope one stays: the longest, with the highest velocity
+     * of them. A note that is not selected always stays as it is.
      *
      * @param  array<int, int>  $scope
      * @param  array<int, true>  $selected
      * @return array<int, true> the places taken out
      */
-    public static function remove(Notes $notes, Draft $draft, array $scope, array $selected): array
+    public static function remove(Notes $notes, Draft $draft, array $scope, array $selected, Context $context): array
     {
-        $kept = [];
         $doubles = [];
-        foreach ($scope as $i) {
-            $key = self::key($draft->start[$i], $draft->pitch[$i]);
-            if (! isset($kept[$key])) {
-                $kept[$key] = $i;
+        foreach ($context->clips->byTrack($scope, $notes->clip) as $part) {
+            $doubles += self::removeInTrack($notes, $draft, $part, $selected);
+        }
+
+        return $doubles;
+    }
+
+    /** How the summary says it; empty where there were none. */
+    public static function said(int $count): string
+    {
+        return $count === 0 ? '' : Wording::notes($count).' taken out that doubled another';
+    }
+
+    /**
+     * @param  array<int, int>  $places
+     * @param  array<int, true>  $selected
+     * @return array<int, true>
+     */
+    private static function removeInTrack(Notes $notes, Draft $draft, array $places, array $selected): array
+    {
+        $keys = [];
+        [$starts, $pitches, $channels, $muted] = [$draft->start, $draft->pitch, $notes->channel, $notes->muted];
+        foreach ($places as $i) {
+            $keys[] = ($starts[$i] << 7 | $pitches[$i]) << 5 | $channels[$i] << 1 | $muted[$i];
+        }
+        // Sorted, doubled notes lie beside each other: no table of all keys is needed, which would leave the cache.
+        $order = $places;
+        array_multisort($keys, $order);
+        $doubles = [];
+        $stays = null;
+        foreach ($order as $k => $i) {
+            if ($stays === null || $keys[$k] !== $keys[$k - 1]) {
+                $stays = $i;
 
                 continue;
             }
-            $other = $kept[$key];
-            [$stays, $goes] = match (true) {
-                ! isset($selected[$i]) => [$i, $other],
-                ! isset($selected[$other]) => [$other, $i],
-                $notes->length[$i] > $notes->length[$other] => [$i, $other],
-                default => [$other, $i],
+            [$kept, $goes] = match (true) {
+                ! isset($selected[$i]) => [$i, $stays],
+                ! isset($selected[$stays]) => [$stays, $i],
+                $draft->length[$i] > $draft->length[$stays] => [$i, $stays],
+                default => [$stays, $i],
             };
             if (! isset($selected[$goes])) {
                 continue;
             }
-            if (isset($selected[$stays])) {
-                $draft->velocity[$stays] = max($draft->velocity[$i], $draft->velocity[$other]);
+            if (isset($selected[$kept])) {
+                $draft->velocity[$kept] = max($draft->velocity[$i], $draft->velocity[$stays]);
             }
             $draft->remove($goes);
             $doubles[$goes] = true;
-            $kept[$key] = $stays;
+            $stays = $kept;
         }
 
         return $doubles;

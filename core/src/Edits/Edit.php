@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
 /** One edit of the catalog: what it is called and takes, and what it does. */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
-use Jactonic\Core\Lines\EditLine;
-
 /**
  * An edit whose runs in one gesture, such as a held key, are computed from where the gesture began.
  *
@@ -14,6 +12,12 @@ use Jactonic\Core\Lines\EditLine;
  */
 interface Gesture
 {
-    /** One line that does what the two do in a row, before any limit; null where there is none. */
-    public function combined(EditLine $first, EditLine $second): ?EditLine;
+    /**
+     * The parameters with which one run does what two do in a row, before any limit; null where there are none.
+     *
+     * @param  array<string, string>  $first  as written
+     * @param  array<string, string>  $second
+     * @return array<string, string>|null
+     */
+    public function combined(array $first, array $second): ?array;
 }

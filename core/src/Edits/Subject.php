@@ -14,5 +14,5 @@ enum Subject: string
     case SelectionOrRange = 'selection-or-range';
 
     /** A place in the clip, whatever is selected. */
-    case Place = 'place';
+    case Anywhere = 'anywhere';
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\History;
 
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Selection;
 
 /** One step of a clip's history: the edit lines that were run, what was selected before, and what they changed. */
 final readonly class Step

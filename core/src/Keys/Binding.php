@@ -24,7 +24,7 @@ final readonly class Binding
         public array $lines,
         public string $title,
         public string $strip = '',
-        public Place $where = Place::Everywhere,
+        public Surface $where = Surface::Everywhere,
         public By $by = By::Letter,
         public bool $held = false,
     ) {
@@ -51,7 +51,7 @@ final readonly class Binding
             is_string($value[$name]) && mb_strlen($value[$name]) <= self::LONGEST_TEXT => $value[$name],
             default => throw new BadInput("{$key}: {$name} takes a text of at most ".self::LONGEST_TEXT.' characters.'),
         };
-        $where = Place::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, table or songs.");
+        $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, table or songs.");
         $by = By::tryFrom($text('by', 'letter')) ?? throw new BadInput("{$key}: by takes letter or place.");
 
         return new self($key, $lines, $text('title', $lines[0]), $text('strip', ''), $where, $by, ($value['held'] ?? false) === true);
@@ -61,7 +61,7 @@ final readonly class Binding
     public function toArray(): array
     {
         return ['key' => (string) $this->key, 'run' => $this->lines, 'title' => $this->title, 'strip' => $this->strip]
-            + ($this->where === Place::Everywhere ? [] : ['where' => $this->where->value])
+            + ($this->where === Surface::Everywhere ? [] : ['where' => $this->where->value])
             + ($this->by === By::Letter ? [] : ['by' => $this->by->value])
             + ($this->held ? ['held' => true] : []);
     }

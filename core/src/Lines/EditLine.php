@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Lines;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Parameters\Words;
 
 /**
  * One edit written down: `quantize grid=1/16 strength=80`.
@@ -39,26 +40,6 @@ final readonly class EditLine
         }
 
         return new self($found[0], Words::pairs(substr($text, strlen($found[0])), $found[0]));
-    }
-
-    /**
-     * The line with the sum of two whole numbers, for lines that say the same parameter: `velocity add=3` and
-     * `velocity add=-1` are `velocity add=2`. Null where they say something else.
-     *
-     * @param  int  $limit  the largest size of the sum; beyond it the limit holds
-     */
-    public function sumWith(self $other, int $limit): ?self
-    {
-        $name = array_key_first($this->parameters);
-        if ($this->name !== $other->name || count($this->parameters) !== 1 || array_keys($this->parameters) !== array_keys($other->parameters)) {
-            return null;
-        }
-        [$a, $b] = [$this->parameters[$name], $other->parameters[$name]];
-        if (preg_match('/^[+-]?\d{1,6}$/', $a) !== 1 || preg_match('/^[+-]?\d{1,6}$/', $b) !== 1) {
-            return null;
-        }
-
-        return new self($this->name, [$name => (string) max(-$limit, min($limit, (int) $a + (int) $b))]);
     }
 
     public function __toString(): string

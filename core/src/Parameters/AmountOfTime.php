@@ -7,10 +7,14 @@ namespace Jactonic\Core\Parameters;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Amount;
 
+/** An amount of time, or one of a few words in its place. */
 final readonly class AmountOfTime implements Kind
 {
-    private function __construct(private bool $mayBeNegative)
-    {
+    /** @param  list<string>  $words  that may stand in its place */
+    private function __construct(
+        private bool $mayBeNegative,
+        private array $words = [],
+    ) {
     }
 
     /** An amount that may run backward. */
@@ -20,9 +24,9 @@ final readonly class AmountOfTime implements Kind
     }
 
     /** An amount of at least nothing. */
-    public static function unsigned(): self
+    public static function unsigned(string ...$words): self
     {
-        return new self(false);
+        return new self(false, array_values($words));
     }
 
     public function name(): string
@@ -30,8 +34,11 @@ final readonly class AmountOfTime implements Kind
         return 'amount';
     }
 
-    public function read(string $text): Amount
+    public function read(string $text): Amount|string
     {
+        if (in_array($text, $this->words, true)) {
+            return $text;
+        }
         $amount = Amount::parse($text);
         if (! $this->mayBeNegative && $amount->isNegative()) {
             throw new BadInput("takes {$this->allowed()}, not “{$text}”");
@@ -42,13 +49,13 @@ final readonly class AmountOfTime implements Kind
 
     public function allowed(): string
     {
-        return $this->mayBeNegative
+        return implode(', or ', [...$this->words, $this->mayBeNegative
             ? 'an amount of time with or without a sign (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid)'
-            : 'an amount of time (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid)';
+            : 'an amount of time (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid)']);
     }
 
     public function describe(): array
     {
-        return ['signed' => $this->mayBeNegative];
+        return ['signed' => $this->mayBeNegative, 'words' => $this->words];
     }
 }

@@ -94,15 +94,21 @@ final readonly class Parameter
     }
 
     /** @param  list<string>  $more  words beside caret, playhead, range-start and range-end */
-    public static function place(string $name, string $help, array $more = []): self
+    public static function moment(string $name, string $help, array $more = []): self
     {
-        return new self($name, new Place($more), 'caret', $help);
+        return new self($name, new Moment($more), 'caret', $help);
+    }
+
+    /** What random offsets are made from: a number, or another one each time. */
+    public static function seed(string $help): self
+    {
+        return new self('seed', new Seed, Seed::NEW, $help);
     }
 
     /** The chord spread, which several edits share. */
     public static function spread(): self
     {
-        return self::amount('spread', '1/64', 'Notes that start within this time of the earliest are one chord.');
+        return new self('spread', AmountOfTime::unsigned('auto'), 'auto', 'What is one chord: starts within this time of the earliest, or as auto finds, slow strums too.');
     }
 
     /** @return array<string, mixed> for the catalog */

@@ -4,14 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Parameters;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Edits\NewNote;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\Amount;
-use Jactonic\Core\Time\Grid;
-use Jactonic\Core\Time\Position;
-use Jactonic\Core\Time\TickRange;
 use LogicException;
 
 /** The checked values of an edit's parameters. Whatever stands here lies in its declared range. */
@@ -83,26 +77,16 @@ final readonly class Parameters
         return $value instanceof Amount ? $value : throw self::undeclared($name);
     }
 
-    /**
-     * How long and how loud a note put in at a tick is, as the line or else the context says.
-     *
-     * @return array{int, int} ticks, at least 1, and velocity 1–127
-     */
-    public function newNote(string $length, string $velocity, int $tick, Context $context): array
+    /** The value as it was read, for what only the context completes; null where there is none. */
+    public function value(string $name): mixed
     {
-        $new = $context->newNote ?? NewNote::ofTheGrid();
-        $amount = $this->has($length) ? $this->amount($length) : $new->length;
-
-        return [max(1, $amount->ticksAt($tick, $context)), $this->has($velocity) ? $this->int($velocity) : $new->velocity];
+        return $this->values[$name] ?? null;
     }
 
-    /** The grid of that name, or the current one, with the swing given by another parameter or else the current swing. */
-    public function grid(string $name, string $swing, Context $context): Grid
+    /** How far apart the starts of one chord may lie; null where it is found out. */
+    public function spread(): ?Amount
     {
-        $value = $this->values[$name] ?? null;
-        $grid = $value instanceof Grid ? $value : $context->grid;
-
-        return $grid->withSwing($this->has($swing) ? $this->int($swing) : $context->grid->swing);
+        return $this->value('spread') === 'auto' ? null : $this->amount('spread');
     }
 
     /** Whether a parameter that is on or off is on. */
@@ -133,45 +117,6 @@ final readonly class Parameters
         $list = is_array($value) ? array_values(array_filter($value, is_int(...))) : [];
 
         return $list !== [] ? $list : throw self::undeclared($name);
-    }
-
-    /**
-     * A range of ticks, the current one where no other was given.
-     *
-     * @throws EditRefused where there is none
-     */
-    public function range(string $name, Context $context, string $for): TickRange
-    {
-        $value = $this->values[$name] ?? null;
-
-        return $value instanceof TickRange ? $value : $context->needRange($for);
-    }
-
-    /** A pitch 0–127, the caret's where nothing else was said. */
-    public function pitch(string $name, Context $context): int
-    {
-        $value = $this->values[$name] ?? null;
-
-        return is_int($value) ? $value : $context->caret->pitch;
-    }
-
-    /**
-     * A tick, the caret's where nothing else was said.
-     *
-     * @throws EditRefused where the range is asked for and there is none
-     */
-    public function place(string $name, Context $context): int
-    {
-        $value = $this->values[$name] ?? null;
-
-        return match (true) {
-            is_int($value) => $value,
-            $value instanceof Position => $context->meters->tickOf($value),
-            $value === 'playhead' => $context->playhead,
-            $value === 'range-start' => $context->needRange("{$name}=range-start")->from,
-            $value === 'range-end' => $context->needRange("{$name}=range-end")->to,
-            default => $context->caret->tick,
-        };
     }
 
     private static function undeclared(string $name): LogicException

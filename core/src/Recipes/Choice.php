@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Jactonic\Core\Recipes;
 
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 
 /**
  * The notes a rule works on: conditions in groups, joined by all or any, from the selection, the range or the clip.

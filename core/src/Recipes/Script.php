@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Jactonic\Core\Recipes;
 
 use Closure;
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Gesture;
-use Jactonic\Core\Edits\PreparedEdit;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Lines\PreparedEdit;
 
 /**
  * Lines in a row, understood and ready to be run as one step: edits, changes of the grid, choices of notes, and recipes,
@@ -23,7 +23,7 @@ use Jactonic\Core\Notes\Selection;
  */
 final readonly class Script
 {
-    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State}>  $steps */
+    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool}>  $steps */
     private function __construct(private array $steps)
     {
     }
@@ -41,7 +41,7 @@ final readonly class Script
     }
 
     /**
-     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State}>  $steps
+     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool}>  $steps
      *
      * @internal for the reader
      */
@@ -50,10 +50,14 @@ final readonly class Script
         return new self($steps);
     }
 
-    /** @throws EditRefused where a line cannot be done, saying which one it is */
-    public function apply(Notes $notes, Selection $selection, Context $context): State
+    /**
+     * @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on, so that no script runs for ever
+     *
+     * @throws EditRefused where a line cannot be done, saying which one it is
+     */
+    public function apply(Notes $notes, Selection $selection, Context $context, ?Closure $pause = null): State
     {
-        return $this->goOn(State::begin($notes, $selection, $context));
+        return $this->goOn(State::begin($notes, $selection, $context, $pause));
     }
 
     /** @throws EditRefused */
@@ -61,6 +65,7 @@ final readonly class Script
     {
         foreach ($this->steps as $k => ['line' => $line, 'run' => $run]) {
             try {
+                $state->pause();
                 $state = $run instanceof PreparedEdit
                     ? $state->after($run->apply($state->notes, $state->selection, $state->context))
                     : $run($state);
@@ -70,6 +75,12 @@ final readonly class Script
         }
 
         return $state;
+    }
+
+    /** Whether a line of it puts in notes of its own, and so needs to know where. */
+    public function putsIn(): bool
+    {
+        return in_array(true, array_column($this->steps, 'putsIn'), true);
     }
 
     public function usesClipboard(): bool
@@ -100,8 +111,9 @@ final readonly class Script
         if (count($earlier) !== 1 || count($this->steps) !== 1 || ! $run instanceof PreparedEdit || ! $run->edit instanceof Gesture) {
             return null;
         }
-        $combined = $run->edit->combined(EditLine::parse($earlier[0]), $run->line);
+        $before = EditLine::parse($earlier[0]);
+        $combined = $before->name === $run->line->name ? $run->edit->combined($before->parameters, $run->line->parameters) : null;
 
-        return $combined === null ? null : (string) $combined;
+        return $combined === null ? null : (string) EditLine::of($before->name, $combined);
     }
 }

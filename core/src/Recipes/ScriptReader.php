@@ -6,12 +6,12 @@ namespace Jactonic\Core\Recipes;
 
 use Closure;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\PreparedEdit;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Time\Grid;
 
 /** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
@@ -41,7 +41,7 @@ final readonly class ScriptReader
         foreach ($lines as $k => $text) {
             try {
                 $line = EditLine::parse($text);
-                $steps[] = ['line' => $line, 'run' => $this->step($line)];
+                $steps[] = $this->step($line);
             } catch (BadInput $error) {
                 throw count($lines) === 1 ? $error : new BadInput('Line '.($k + 1).': '.$error->getMessage(), ['line' => $k + 1]);
             }
@@ -50,8 +50,22 @@ final readonly class ScriptReader
         return Script::of($steps);
     }
 
+    /** @return array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool} */
+    private function step(EditLine $line): array
+    {
+        if ($line->name === 'recipe') {
+            return $this->recipe($line);
+        }
+        $run = $this->understood($line);
+
+        // The line as it was understood: what is to be another number each time has got one.
+        return $run instanceof PreparedEdit
+            ? ['line' => $run->line, 'run' => $run, 'putsIn' => $run->declaration->putsIn]
+            : ['line' => $line, 'run' => $run, 'putsIn' => false];
+    }
+
     /** @return PreparedEdit|Closure(State): State */
-    private function step(EditLine $line): PreparedEdit|Closure
+    private function understood(EditLine $line): PreparedEdit|Closure
     {
         return match ($line->name) {
             'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
@@ -60,7 +74,6 @@ final readonly class ScriptReader
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
             'select' => $this->select($this->said($line, 'what')),
-            'recipe' => $this->recipe($this->said($line, 'name')),
             default => in_array($line->name, $this->screen, true)
                 ? static fn (State $state): State => $state->leaving((string) $line)
                 : $this->catalog->read((string) $line),
@@ -70,7 +83,7 @@ final readonly class ScriptReader
     /** @return Closure(State): State */
     private function grid(Grid $grid): Closure
     {
-        return static fn (State $state): State => $state->onGrid($grid->withSwing($state->context->grid->swing));
+        return static fn (State $state): State => $state->onGrid($grid->withSwing($state->context->time->grid->swing));
     }
 
     /**
@@ -81,7 +94,7 @@ final readonly class ScriptReader
     {
         $way = $ways[$this->said($line, 'to')] ?? throw new BadInput("{$line->name}: to takes ".implode(' or ', array_keys($ways)).'.');
 
-        return static fn (State $state): State => $state->onGrid($way($state->context->grid));
+        return static fn (State $state): State => $state->onGrid($way($state->context->time->grid));
     }
 
     /** @return Closure(State): State */
@@ -92,8 +105,8 @@ final readonly class ScriptReader
             throw new BadInput('swing takes by, from -150 to 150, or to, from 0 to 150.');
         }
 
-        return static fn (State $state): State => $state->onGrid($state->context->grid->withSwing(
-            max(0, min(Grid::MAX_SWING, $to !== null ? (int) $to : $state->context->grid->swing + (int) $by)),
+        return static fn (State $state): State => $state->onGrid($state->context->time->grid->withSwing(
+            max(0, min(Grid::MAX_SWING, $to !== null ? (int) $to : $state->context->time->grid->swing + (int) $by)),
         ));
     }
 
@@ -133,9 +146,10 @@ final readonly class ScriptReader
         }, ARRAY_FILTER_USE_KEY));
     }
 
-    /** @return Closure(State): State */
-    private function recipe(string $name): Closure
+    /** @return array{line: EditLine, run: Closure(State): State, putsIn: bool} */
+    private function recipe(EditLine $line): array
     {
+        $name = $this->said($line, 'name');
         if (in_array($name, $this->within, true)) {
             throw new BadInput("The recipe “{$name}” would run itself: ".implode(' → ', [...$this->within, $name]).'.');
         }
@@ -146,12 +160,12 @@ final readonly class ScriptReader
             throw new BadInput("In “{$name}”: {$error->getMessage()}");
         }
 
-        return static fn (State $state): State => self::cook($recipe, $script, $state);
+        return ['line' => $line, 'run' => static fn (State $state): State => self::follow($recipe, $script, $state), 'putsIn' => $script->putsIn()];
     }
 
-    private static function cook(Recipe $recipe, Script $script, State $state): State
+    private static function follow(Recipe $recipe, Script $script, State $state): State
     {
-        $before = $state->context->grid;
+        $before = $state->context->time->grid;
         if ($recipe->choice !== null) {
             $chosen = $recipe->choice->choose($state->notes, $state->selection, $state->context);
             if ($chosen->isEmpty()) {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\NotMidi;
-use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\Rounding;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
 
 /**
  * One track of a Standard MIDI File: its notes, and every other event as the bytes it was read from.

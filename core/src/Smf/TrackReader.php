@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\NotMidi;
-use Jactonic\Core\Notes\Notes;
 
 /**
  * Reads the events of one track chunk, and pairs note-ons with note-offs: overlapping notes of one pitch and channel

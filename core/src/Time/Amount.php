@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Time;
 
-use Jactonic\Core\Edits\Context;
 use Jactonic\Core\Errors\BadInput;
 
 /**
@@ -16,7 +15,8 @@ use Jactonic\Core\Errors\BadInput;
  */
 final readonly class Amount
 {
-    private const LARGEST = 1_000_000_000;
+    /** The largest number of each unit: no song can be longer. */
+    private const LARGEST = ['tk' => Bounds::LAST_TICK, 'bar' => 10_000_000, 'beat' => 100_000_000, 'ms' => 2_000_000_000, 's' => 2_000_000, 'smp' => 90_000_000_000, 'fr' => 60_000_000];
 
     private function __construct(
         private int $sign,
@@ -41,39 +41,47 @@ final readonly class Amount
         }
         if (preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1) {
             $number = (float) $found[1];
-            if ($number <= self::LARGEST) {
-                return new self($sign, $number, $found[2], null, $text);
+            if ($number > self::LARGEST[$found[2]]) {
+                throw new BadInput("“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.");
             }
+
+            return new self($sign, $number, $found[2], null, $text);
         }
 
         throw new BadInput("“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid.");
     }
 
     /** A tick moved by this amount, forward for +1, back for −1. The result may lie before 0. */
-    public function shift(int $tick, Context $context, int $direction = 1): int
+    public function shift(int $tick, Timeline $time, int $direction = 1): int
     {
         $sign = $this->sign * $direction;
 
         return match ($this->unit) {
             'tk' => $tick + $sign * (int) $this->number,
-            'value' => $tick + $sign * Rounding::quotient(...$this->value?->ticks($context->ppq()) ?? [0, 1]),
-            'grid' => $tick + $sign * Rounding::quotient(...$context->lines()->step($tick)),
-            'beat' => $tick + $sign * $this->beats($tick, $context),
-            'bar' => $this->byBars($tick, $sign, $context),
-            default => $context->tempo->shift($tick, $sign * $this->seconds($context)),
+            'value' => $tick + $sign * Rounding::quotient(...$this->value?->ticks($time->ppq()) ?? [0, 1]),
+            'grid' => $tick + $sign * Rounding::quotient(...$time->gridLines()->step($tick)),
+            'beat' => $tick + $sign * $this->beats($tick, $time),
+            'bar' => $this->byBars($tick, $sign, $time),
+            default => $time->tempo->shift($tick, $sign * $this->seconds($time)),
         };
     }
 
     /** How many ticks this amount is, measured forward from a tick. */
-    public function ticksAt(int $tick, Context $context): int
+    public function ticksAt(int $tick, Timeline $time): int
     {
-        return $this->shift($tick, $context) - $tick;
+        return $this->shift($tick, $time) - $tick;
     }
 
     /** Whether the sign is minus. */
     public function isNegative(): bool
     {
         return $this->sign < 0 && $this->number > 0.0;
+    }
+
+    /** Forward or back by a step of the current grid: +1 or −1; null where it is another amount. */
+    public function gridSteps(): ?int
+    {
+        return $this->unit === 'grid' ? $this->sign : null;
     }
 
     /** Whether it runs by the clock (ms, s, smp, fr) rather than by the meter. */
@@ -87,17 +95,17 @@ final readonly class Amount
         return $this->text;
     }
 
-    private function beats(int $tick, Context $context): int
+    private function beats(int $tick, Timeline $time): int
     {
-        [$length, $parts] = $context->meters->beatLength($tick);
+        [$length, $parts] = $time->meters->beatLength($tick);
 
         return Rounding::quotient((int) $this->number * $length, $parts);
     }
 
     /** Moves by the length of the bars passed: those from the tick's own bar on, or those before it. */
-    private function byBars(int $tick, int $sign, Context $context): int
+    private function byBars(int $tick, int $sign, Timeline $time): int
     {
-        $meters = $context->meters;
+        $meters = $time->meters;
         $bar = $meters->barAt($tick);
         $target = $bar + $sign * (int) $this->number;
         if ($target >= 0) {
@@ -107,12 +115,12 @@ final readonly class Amount
         return $tick - $meters->barStart($bar) + $target * $meters->barStart(1);
     }
 
-    private function seconds(Context $context): float
+    private function seconds(Timeline $time): float
     {
         return match ($this->unit) {
             'ms' => $this->number / 1000,
-            'smp' => $this->number / $context->sampleRate,
-            'fr' => $this->number / $context->frameRate,
+            'smp' => $this->number / $time->sampleRate,
+            'fr' => $this->number / $time->frameRate,
             default => $this->number,
         };
     }

@@ -114,6 +114,27 @@ final class GridLines
         return [$this->after - $this->before, 1];
     }
 
+    /** How many lines a bar of this many ticks has. */
+    public function count(int $length): int
+    {
+        return count($this->linesIn($length)) - 1;
+    }
+
+    /** The tick of a line by its number in a bar, both from 0; the bar line after it where it has fewer. */
+    public function inBar(int $bar, int $index): int
+    {
+        $start = $this->meters->barStart($bar);
+        $length = $this->meters->barStart($bar + 1) - $start;
+
+        return $start + ($this->linesIn($length)[$index] ?? $length);
+    }
+
+    /** The lines counted through the whole song. */
+    public function numbers(): LineNumbers
+    {
+        return new LineNumbers($this);
+    }
+
     /**
      * What a caller needs to draw the lines without knowing the rules: for each stretch of one meter the lines of one
      * bar counted from its start, and how many bars lie between two bars that have lines.

@@ -6,8 +6,8 @@ namespace Jactonic\Core\Tests\Advice;
 
 use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Advice\Candidate;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
-use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Phrase;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -37,7 +37,7 @@ final class BuildingTest extends MusicTestCase
             'join: notes that overlap keep the later end' => ['join', [[0, 500, 60, 90], [100, 100, 60, 40]], [[0, 500, 60, 90]]],
             'join: across a gap' => ['join gap=1/16', [[0, 100, 60, 90], [220, 100, 60, 40], [441, 10, 60, 40]], [[0, 320, 60, 90], [441, 10, 60, 40]]],
 
-            'repeat: on the next line' => ['repeat span=selection', [[0, 100, 60, 90], [480, 130, 62, 80]], [[0, 100, 60, 90], [480, 130, 62, 80], [720, 100, 60, 90], [1200, 130, 62, 80]]],
+            'repeat: on the next line' => ['repeat span=selection', [[0, 100, 60, 90], [480, 130, 62, 80]], [[0, 100, 60, 90], [480, 130, 62, 80], [600, 100, 60, 90], [1080, 130, 62, 80]]],
             'repeat: with the silence of the range' => ['repeat', $held, [[0, 480, 60, 90], [900, 200, 62, 80], [1920, 480, 60, 90], [2000, 100, 64, 70], [2820, 200, 62, 80]]],
             'repeat: on the next bar' => ['repeat span=selection round=bar times=2', [[0, 100, 60, 90]], [[0, 100, 60, 90], [1920, 100, 60, 90], [3840, 100, 60, 90]]],
             'repeat: right behind' => ['repeat span=selection round=none', [[10, 100, 60, 90]], [[10, 100, 60, 90], [110, 100, 60, 90]]],

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 

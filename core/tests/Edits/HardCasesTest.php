@@ -6,8 +6,8 @@ namespace Jactonic\Core\Tests\Edits;
 
 use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 
 /** What practitioners ask of an editor, each worked through in docs/edits.md. */

@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Packing\PackedChange;
+use Jactonic\Core\Content\Packing\PackedTable;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
-use Jactonic\Core\Packing\PackedChange;
-use Jactonic\Core\Packing\PackedNotes;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Tests\Support\RandomClips;
+use Jactonic\Core\Time\Bounds;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -62,7 +63,7 @@ final class LawsTest extends TestCase
 
             $stored = PackedChange::unpack(PackedChange::pack($change));
             self::assertTrue($stored->applyTo($notes)->equals($edited), "{$name}: stored");
-            self::assertTrue(PackedNotes::unpack(PackedNotes::pack($edited))->equals($edited), "{$name}: notes stored");
+            self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }
     }
 
@@ -213,13 +214,24 @@ final class LawsTest extends TestCase
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $change = Catalog::standard()->read('repeat times=5 span=selection')->apply($notes, $selection, $context);
             $places = $selection->positions($notes);
-            $lines = $context->lines();
+            $lines = $context->time->gridLines()->numbers();
+            $early = intdiv($context->time->ppq(), 16);
+            $first = $notes->start[$places[0]];
             $end = max(array_map(static fn (int $i): int => $notes->start[$i] + $notes->length[$i], $places));
-            $feel = $notes->start[$places[0]] - min($lines->nearest($notes->start[$places[0]]), $end - 1);
-            foreach (array_chunk($change->added->start, count($places)) as $k => $copy) {
-                $line = $copy[0] - $feel;
-                self::assertSame($line, $lines->nearest($line), "copy {$k} on {$name}");
+            $copied = $change->added->rows();
+            ksort($copied);
+            $span = null;
+            foreach (array_chunk(array_column($copied, 'start'), count($places)) as $k => $copy) {
+                foreach ($places as $n => $i) {
+                    $line = $lines->line($lines->nearest($notes->start[$i]));
+                    // The line each copy lies by, from its feel: its distance from the line of the original.
+                    $number = $lines->nearest($copy[$n] - $notes->start[$i] + $line);
+                    $span ??= $number - $lines->nearest($notes->start[$i]);
+                    self::assertSame($lines->line($number), $copy[$n] - $notes->start[$i] + $line, "note {$n} of copy {$k} on {$name} keeps its distance from a line");
+                    self::assertSame(($k + 1) * $span, $number - $lines->nearest($notes->start[$i]), "note {$n} of copy {$k} on {$name}");
+                }
             }
+            self::assertGreaterThanOrEqual($end - $early, $lines->line($lines->before($first + $early) + (int) $span), "{$name}: no copy falls into the phrase");
         }
     }
 
@@ -284,7 +296,7 @@ final class LawsTest extends TestCase
 
     private function assertValid(Notes $notes, string $name): void
     {
-        $ranges = ['start' => [0, Notes::LAST_TICK], 'length' => [1, Notes::LAST_TICK], 'pitch' => [0, 127], 'velocity' => [1, 127], 'release' => [0, 127], 'channel' => [0, 15], 'muted' => [0, 1]];
+        $ranges = ['start' => [0, Bounds::LAST_TICK], 'length' => [1, Bounds::LAST_TICK], 'pitch' => [0, 127], 'velocity' => [1, 127], 'release' => [0, 127], 'channel' => [0, 15], 'muted' => [0, 1]];
         foreach ($ranges as $column => [$min, $max]) {
             foreach ($notes->columns()[$column] as $value) {
                 self::assertTrue($value >= $min && $value <= $max, "{$name}: {$column} {$value}");

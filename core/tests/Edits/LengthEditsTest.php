@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
-use Jactonic\Core\Edits\Caret;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 

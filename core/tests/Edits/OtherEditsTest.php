@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Notes\Notes;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -77,7 +77,7 @@ final class PitchEditsTest extends MusicTestCase
             'revoice: a note alone stays' => ['revoice', [[0, 60]], [[0, 60]]],
             'harmony: a triad of the key' => ['harmony', [[0, 62], [480, 64]], [[0, 62], [0, 65], [0, 69], [480, 64], [480, 67], [480, 71]]],
             'harmony: a sixth' => ['harmony shape=sixth', [[0, 62]], [[0, 62], [0, 71]]],
-            'harmony: a seventh chord outside any key' => ['harmony shape=seventh key=off', [[0, 62]], [[0, 62], [0, 66], [0, 69], [0, 72]]],
+            'harmony: a seventh chord outside any key' => ['harmony shape=seventh key=off', [[0, 62]], [[0, 62], [0, 66], [0, 69], [0, 73]]],
             'harmony: fifth and octave' => ['harmony shape=power', [[0, 62]], [[0, 62], [0, 69], [0, 74]]],
             'harmony: nothing above the highest pitch' => ['harmony shape=third key=off', [[0, 126]], [[0, 126]]],
         ];

@@ -10,7 +10,7 @@ use Jactonic\Core\Keys\By;
 use Jactonic\Core\Keys\Keymap;
 use Jactonic\Core\Keys\KeymapFile;
 use Jactonic\Core\Keys\Keystroke;
-use Jactonic\Core\Keys\Place;
+use Jactonic\Core\Keys\Surface;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -57,7 +57,7 @@ final class KeysTest extends TestCase
 
         self::assertSame($plain, Binding::fromArray($plain)->toArray());
         self::assertSame($special, Binding::fromArray($special)->toArray());
-        self::assertSame([Place::Table, By::Place, true], [Binding::fromArray($special)->where, Binding::fromArray($special)->by, Binding::fromArray($special)->held]);
+        self::assertSame([Surface::Table, By::Place, true], [Binding::fromArray($special)->where, Binding::fromArray($special)->by, Binding::fromArray($special)->held]);
         self::assertSame(['quantize'], Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->lines, 'one line may stand alone');
         self::assertSame('quantize', Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->title, 'and is its own title');
     }

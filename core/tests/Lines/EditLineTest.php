@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Lines;
 
-use Jactonic\Core\Edits\Catalog;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -60,7 +60,7 @@ final class EditLineTest extends MusicTestCase
             $said = [];
             foreach ($declaration->parameters as $parameter) {
                 if ($parameter->default !== null) {
-                    $said[$parameter->name] = $parameter->default;
+                    $said[$parameter->name] = $parameter->name === 'seed' ? '1' : $parameter->default;
                 }
             }
             if ($declaration->oneOf !== []) {

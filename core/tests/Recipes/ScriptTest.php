@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Recipes;
 
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
@@ -31,7 +31,7 @@ final class ScriptTest extends MusicTestCase
         ]]);
 
         self::assertSame([0, 160, 320], $done->notes->start);
-        self::assertSame('1/16', (string) $done->context->grid);
+        self::assertSame('1/16', (string) $done->context->time->grid);
         self::assertSame('“Trips”: 1 note cut into 3 steps', $done->change()->summary);
     }
 
@@ -40,7 +40,7 @@ final class ScriptTest extends MusicTestCase
         $done = self::cooked(['grid-step to=coarser', 'swing to=100', 'length'], self::notes([0, 100, 60]));
 
         self::assertSame([240], $done->notes->length);
-        self::assertSame(['1/8', 100], [(string) $done->context->grid, $done->context->grid->swing]);
+        self::assertSame(['1/8', 100], [(string) $done->context->time->grid, $done->context->time->grid->swing]);
     }
 
     public function test_an_error_in_the_third_line_says_so_and_leaves_the_notes_as_they_were(): void

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Smf;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\NotMidi;
-use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use PHPUnit\Framework\TestCase;

@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Support;
 
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\Catalog;
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
 use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\TestCase;
 
 /** Words for tests about music. Notes are written [start, length, pitch, velocity], at 480 ticks a quarter. */
@@ -41,9 +42,9 @@ abstract class MusicTestCase extends TestCase
         ?Caret $caret = null, ?array $range = null, int $ppq = self::PPQ, int $playhead = 0,
     ): Context {
         return new Context(
-            MeterMap::of($ppq, array_map(static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))), $meters)),
-            TempoMap::of($ppq, array_map(static fn (int $bpm): int => intdiv(60_000_000, $bpm), $tempos)),
-            Grid::parse($grid, $swing),
+            new Timeline(MeterMap::of($ppq, array_map(static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))), $meters)),
+                TempoMap::of($ppq, array_map(static fn (int $bpm): int => intdiv(60_000_000, $bpm), $tempos)),
+                Grid::parse($grid, $swing)),
             $key === null ? null : Scale::parse($key),
             $caret ?? new Caret,
             $range === null ? null : TickRange::of(...$range),

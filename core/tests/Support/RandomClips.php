@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Support;
 
-use Jactonic\Core\Edits\Caret;
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
 use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
@@ -100,9 +101,9 @@ final class RandomClips
     private static function surroundings(int $ppq, string $grid, int $swing): Context
     {
         return new Context(
-            MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]),
-            TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]),
-            Grid::parse($grid, $swing), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq,
+            new Timeline(MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]),
+                TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]),
+                Grid::parse($grid, $swing)), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq,
         );
     }
 }

@@ -33,14 +33,14 @@ final class AmountTest extends MusicTestCase
     {
         $context = self::context(meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4']);
 
-        self::assertSame($to, Amount::parse($amount)->shift($from, $context));
+        self::assertSame($to, Amount::parse($amount)->shift($from, $context->time));
     }
 
     public function test_time_by_the_clock_is_true_to_the_tempo_on_the_way(): void
     {
         $context = self::context(tempos: [0 => 120, 480 => 60]);
 
-        self::assertSame(720, Amount::parse('1s')->shift(0, $context), 'a quarter at 120 takes half a second, half a quarter at 60 the other half');
+        self::assertSame(720, Amount::parse('1s')->shift(0, $context->time), 'a quarter at 120 takes half a second, half a quarter at 60 the other half');
     }
 
     #[TestWith([''])]
@@ -48,11 +48,21 @@ final class AmountTest extends MusicTestCase
     #[TestWith(['10 ms'])]
     #[TestWith(['1/200'])]
     #[TestWith(['--1/16'])]
-    #[TestWith(['9999999999tk'])]
     public function test_it_says_what_an_amount_may_be(string $text): void
     {
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('no amount of time');
+
+        Amount::parse($text);
+    }
+
+    #[TestWith(['9999999999tk'])]
+    #[TestWith(['1000000000bar'])]
+    #[TestWith(['3000000s'])]
+    public function test_it_refuses_what_no_song_can_be_as_long_as(string $text): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('longer than a song can be');
 
         Amount::parse($text);
     }

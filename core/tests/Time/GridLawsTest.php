@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Time;
 
-use Jactonic\Core\Edits\Catalog;
+use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Tests\Support\RandomClips;
 use PHPUnit\Framework\TestCase;
 
@@ -16,13 +16,13 @@ final class GridLawsTest extends TestCase
     public function test_the_lines_around_a_tick_lie_on_both_sides_of_it_and_no_bar_line_lies_between(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, , $context]) {
-            $lines = $context->lines();
+            $lines = $context->time->gridLines();
             foreach ($notes->start as $tick) {
                 $lines->around($tick);
                 self::assertTrue($lines->before <= $tick && $tick < $lines->after, $name);
-                $bars = max(1, $context->grid->bars);
-                $nextGroup = $context->meters->barAt($tick) - $context->meters->barAt($tick) % $bars + $bars;
-                self::assertLessThanOrEqual($context->meters->barStart($nextGroup), $lines->after, $name);
+                $bars = max(1, $context->time->grid->bars);
+                $nextGroup = $context->time->meters->barAt($tick) - $context->time->meters->barAt($tick) % $bars + $bars;
+                self::assertLessThanOrEqual($context->time->meters->barStart($nextGroup), $lines->after, $name);
                 self::assertSame([$lines->before, $lines->after], [$lines->nearest($lines->before), $lines->next($lines->before)], $name);
             }
         }
@@ -31,10 +31,10 @@ final class GridLawsTest extends TestCase
     public function test_every_bar_line_is_a_line_unless_the_grid_spans_several_bars(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [, , $context]) {
-            $lines = $context->lines();
+            $lines = $context->time->gridLines();
             for ($bar = 0; $bar < 12; $bar++) {
-                $start = $context->meters->barStart($bar);
-                self::assertSame($bar % max(1, $context->grid->bars) === 0, $lines->nearest($start) === $start, "{$name}, bar {$bar}");
+                $start = $context->time->meters->barStart($bar);
+                self::assertSame($bar % max(1, $context->time->grid->bars) === 0, $lines->nearest($start) === $start, "{$name}, bar {$bar}");
             }
         }
     }
@@ -43,7 +43,7 @@ final class GridLawsTest extends TestCase
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $change = Catalog::standard()->read('quantize')->apply($notes, $selection, $context);
-            $lines = $context->lines();
+            $lines = $context->time->gridLines();
             foreach ($change->after['start'] ?? [] as $id => $start) {
                 $before = $change->before['start'][$id];
                 $lines->around($before);
@@ -57,8 +57,8 @@ final class GridLawsTest extends TestCase
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, , $context]) {
             foreach ($notes->start as $tick) {
-                self::assertSame($tick, $context->meters->tickOf($context->meters->position($tick)), $name);
-                self::assertEqualsWithDelta($tick, $context->tempo->tickAt($context->tempo->secondsAt($tick)), 1e-6, $name);
+                self::assertSame($tick, $context->time->meters->tickOf($context->time->meters->position($tick)), $name);
+                self::assertEqualsWithDelta($tick, $context->time->tempo->tickAt($context->time->tempo->secondsAt($tick)), 1e-6, $name);
             }
         }
     }

@@ -43,7 +43,7 @@ final class GridLinesTest extends MusicTestCase
     #[DataProvider('grids')]
     public function test_it_puts_the_lines_where_the_bars_and_the_swing_want_them(string $grid, int $swing, array $meters, int $ppq, array $expected): void
     {
-        $lines = self::context($grid, $swing, meters: $meters, ppq: $ppq)->lines();
+        $lines = self::context($grid, $swing, meters: $meters, ppq: $ppq)->time->gridLines();
         $found = [];
         for ($tick = 0; count($found) < count($expected); $tick = $lines->next($tick)) {
             $found[] = $tick;
@@ -59,20 +59,20 @@ final class GridLinesTest extends MusicTestCase
     #[TestWith([1861, 1920], 'the next bar line counts')]
     public function test_it_finds_the_nearest_line(int $tick, int $line): void
     {
-        self::assertSame($line, self::context('1/16')->lines()->nearest($tick));
+        self::assertSame($line, self::context('1/16')->time->gridLines()->nearest($tick));
     }
 
     public function test_the_table_for_drawing_gives_the_same_lines_as_the_search(): void
     {
         $context = self::context('1/8t', 0, meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4']);
         $drawn = [];
-        foreach ($context->lines()->table() as $stretch) {
+        foreach ($context->time->gridLines()->table() as $stretch) {
             for ($bar = 0; $bar < 2; $bar++) {
                 $start = $stretch['tick'] + intdiv($bar * $stretch['barTicks'][0], $stretch['barTicks'][1]);
                 $drawn = [...$drawn, ...array_map(static fn (int $line): int => $start + $line, $stretch['lines'])];
             }
         }
-        $lines = new GridLines(Grid::parse('1/8t'), $context->meters);
+        $lines = new GridLines(Grid::parse('1/8t'), $context->time->meters);
         foreach (array_unique($drawn) as $line) {
             if ($line < 1920) {
                 self::assertSame($line, $lines->nearest($line));

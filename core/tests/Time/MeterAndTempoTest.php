@@ -21,7 +21,7 @@ final class MeterAndTempoTest extends MusicTestCase
     #[TestWith([6000, '4.3.0'])]
     public function test_positions_follow_the_meter_both_ways(int $tick, string $position): void
     {
-        $meters = self::context(meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4'])->meters;
+        $meters = self::context(meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4'])->time->meters;
 
         self::assertSame($position, (string) $meters->position($tick));
         self::assertSame($tick, $meters->tickOf(Position::parse($position)));
@@ -29,7 +29,7 @@ final class MeterAndTempoTest extends MusicTestCase
 
     public function test_a_change_of_meter_inside_a_bar_cuts_that_bar_short(): void
     {
-        $meters = self::context(meters: [0 => '4/4', 2400 => '3/4'])->meters;
+        $meters = self::context(meters: [0 => '4/4', 2400 => '3/4'])->time->meters;
 
         self::assertSame([0, 1920, 2400, 3840], array_map($meters->barStart(...), [0, 1, 2, 3]));
         self::assertSame('3.1.0', (string) $meters->position(2400));
@@ -37,7 +37,7 @@ final class MeterAndTempoTest extends MusicTestCase
 
     public function test_bars_that_are_no_whole_number_of_ticks_long_do_not_drift(): void
     {
-        $meters = self::context(meters: [0 => '5/64'], ppq: 100)->meters;
+        $meters = self::context(meters: [0 => '5/64'], ppq: 100)->time->meters;
 
         self::assertSame([0, 31, 63, 94, 125], array_map($meters->barStart(...), [0, 1, 2, 3, 4]));
         self::assertSame([0, 0, 1, 1, 2], array_map($meters->barAt(...), [0, 30, 31, 62, 63]));
@@ -59,7 +59,7 @@ final class MeterAndTempoTest extends MusicTestCase
 
     public function test_a_half_minute_at_120_is_sixty_quarters(): void
     {
-        $tempo = self::context()->tempo;
+        $tempo = self::context()->time->tempo;
 
         self::assertSame(30.0, $tempo->secondsAt(60 * self::PPQ));
         self::assertSame(60.0 * self::PPQ, $tempo->tickAt(30.0));

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
@@ -24,26 +24,23 @@ final readonly class Chord implements Edit
     public function declaration(): Declaration
     {
         return new Declaration('chord', 'Insert a chord', Group::Building, 'Adds a chord at the caret and selects it.', [
-            Parameter::place('at', 'Where it starts.'),
+            Parameter::moment('at', 'Where it starts.'),
             Parameter::pitch('pitch', 'Its root.'),
             Parameter::chordShape('shape', 'maj', 'Which chord.'),
             Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
             Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
             Parameter::onOff('group', true, 'Whether its notes are one group.'),
-        ], subject: Subject::Place, synonyms: ['triad', 'stamp', 'harmony', 'major', 'minor', 'seventh'], uses: [
+        ], subject: Subject::Anywhere, putsIn: true, synonyms: ['triad', 'harmony', 'major', 'minor', 'seventh'], uses: [
             'chord shape=maj' => 'Major chord', 'chord shape=min' => 'Minor chord', 'chord shape=min7' => 'Minor seventh chord', 'chord shape=maj7' => 'Major seventh chord', 'chord shape=7' => 'Seventh chord',
         ]);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $start = $parameters->place('at', $context);
-        $root = $parameters->pitch('pitch', $context);
+        $start = $context->moment($parameters, 'at');
+        $root = $context->pitch($parameters, 'pitch');
         $shape = $parameters->list('shape');
-        [$length, $velocity] = $parameters->newNote('length', 'velocity', $start, $context);
-        if ($start + $length > Notes::LAST_TICK) {
-            throw new EditRefused('That lies past the end of what a song can hold.');
-        }
+        [$length, $velocity] = $context->newNote($parameters, $start);
         if ($root + max($shape) > 127) {
             throw new EditRefused('The chord would pass G9 (127), the highest pitch; take a root of '.PitchName::of(127 - max($shape)).' at most.');
         }
@@ -53,10 +50,10 @@ final readonly class Chord implements Edit
         foreach ($shape as $semitones) {
             $added[] = $draft->add([
                 'start' => $start, 'length' => $length, 'pitch' => $root + $semitones, 'velocity' => $velocity,
-                'channel' => $context->channel, 'group' => $group,
+                'channel' => $context->clips->channel, 'clip' => $context->clips->front, 'group' => $group,
             ]);
         }
 
-        return $draft->change(Selection::of($added), 'Chord of '.count($shape).' notes on '.PitchName::of($root).' added at '.$context->meters->position($start));
+        return $draft->change(Selection::of($added), 'Chord of '.count($shape).' notes on '.PitchName::of($root).' added at '.$context->time->position($start));
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\TickRange;
@@ -25,12 +25,12 @@ final readonly class Close implements Edit
     {
         return new Declaration('close', 'Close the gap', Group::Building, 'Takes the range out of the clip with what is in it; everything behind moves up.', [
             Parameter::range('range', 'What is taken out.'),
-        ], subject: Subject::Place, synonyms: ['delete time', 'remove bars', 'cut time', 'pull up', 'remove silence']);
+        ], subject: Subject::Anywhere, synonyms: ['delete time', 'remove bars', 'cut time', 'pull up', 'remove silence']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $range = $parameters->range('range', $context, 'Closing a gap');
+        $range = $context->range($parameters, 'Closing a gap');
         $room = $range->to - $range->from;
         $draft = new Draft($notes);
         [$moved, $removed, $cut] = [0, 0, 0];
@@ -49,7 +49,7 @@ final readonly class Close implements Edit
         }
 
         return $draft->change($selection, Wording::sentence([
-            "Gap closed at {$context->meters->position($range->from)}",
+            "Gap closed at {$context->time->position($range->from)}",
             $removed > 0 ? Wording::notes($removed).' taken out' : '',
             $cut > 0 ? "{$cut} cut" : '',
             Wording::notes($moved).' moved up',

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
 final readonly class Delete implements Edit

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
-/** Copies notes onto the same place and selects the copies, to be moved next. */
+/** Copies notes onto the same place and selects the copies, to be moved next. Groups of them are groups of their own. */
 final readonly class Duplicate implements Edit
 {
     public function declaration(): Declaration
@@ -28,9 +28,7 @@ final readonly class Duplicate implements Edit
         $draft = new Draft($notes);
         $copies = [];
         foreach ($selection->positions($notes) as $i) {
-            $row = $notes->row($i);
-            unset($row['id']);
-            $copies[] = $draft->add($row);
+            $copies[] = $draft->copy($i);
         }
 
         return $draft->change(Selection::of($copies), Wording::notes(count($copies)).' copied onto the same place; the copies are selected');

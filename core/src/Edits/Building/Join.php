@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -36,8 +36,8 @@ final readonly class Join implements Edit
         foreach ($selection->positions($notes) as $i) {
             $start = $notes->start[$i];
             $end = $start + $notes->length[$i];
-            $voice = $notes->pitch[$i] << 5 | $notes->channel[$i] << 1 | $notes->muted[$i];
-            if (! isset($runs[$voice]) || $start > $gap->shift($ends[$voice], $context)) {
+            $voice = $context->clips->trackOf($notes->clip[$i]) << 12 | $notes->pitch[$i] << 5 | $notes->channel[$i] << 1 | $notes->muted[$i];
+            if (! isset($runs[$voice]) || $start > $gap->shift($ends[$voice], $context->time)) {
                 $runs[$voice] = $i;
                 $ends[$voice] = $end;
 

@@ -4,17 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -25,16 +24,13 @@ final readonly class Open implements Edit
     {
         return new Declaration('open', 'Open a gap', Group::Building, 'Makes room in the clip: everything from the start of the range on moves back by its length.', [
             Parameter::range('range', 'Where the room is made.'),
-        ], subject: Subject::Place, synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back']);
+        ], subject: Subject::Anywhere, synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $range = $parameters->range('range', $context, 'Opening a gap');
+        $range = $context->range($parameters, 'Opening a gap');
         $room = $range->to - $range->from;
-        if ($notes->end() + $room > Notes::LAST_TICK) {
-            throw new EditRefused('That would go past the end of what a song can hold; take a shorter range.');
-        }
         $draft = new Draft($notes);
         [$moved, $split] = [0, 0];
         foreach ($notes->start as $i => $start) {
@@ -51,7 +47,7 @@ final readonly class Open implements Edit
         }
 
         return $draft->change($selection, Wording::sentence([
-            "Room made at {$context->meters->position($range->from)}",
+            "Room made at {$context->time->position($range->from)}",
             Wording::notes($moved).' moved back',
             $split > 0 ? "{$split} split" : '',
         ]));

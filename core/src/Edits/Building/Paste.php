@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -24,28 +24,24 @@ final readonly class Paste implements Edit
     public function declaration(): Declaration
     {
         return new Declaration('paste', 'Paste', Group::Building, 'Puts the notes of the clipboard in at the caret, or at the same place in the song.', [
-            Parameter::place('at', 'Where they begin; same is the place they were taken from.', ['same']),
-        ], subject: Subject::Place, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true);
+            Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $phrase = $context->clipboard?->at($context->ppq()) ?? throw new EditRefused('Nothing was copied yet; copy or cut notes first.');
-        $at = $parameters->word('at') === 'same' ? $phrase->start() : $parameters->place('at', $context);
+        $phrase = $context->clipboard?->at($context->time->ppq()) ?? throw new EditRefused('Nothing was copied yet; copy or cut notes first.');
+        $at = $parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at');
         $by = $at - $phrase->start();
-        if ($phrase->notes->end() + $by > Notes::LAST_TICK) {
-            throw new EditRefused('That would go past the end of what a song can hold; paste at an earlier place.');
-        }
         $draft = new Draft($notes);
-        $nextGroup = $draft->newGroup();
         $groups = [0 => 0];
         $pasted = [];
         foreach ($phrase->notes->id as $i => $_) {
             $row = $phrase->notes->row($i);
-            $group = $groups[$row['group']] ??= $nextGroup++;
-            $pasted[] = $draft->add(['start' => $row['start'] + $by, 'channel' => $context->channel, 'group' => $group] + array_diff_key($row, ['id' => 0]));
+            $group = $groups[$row['group']] ??= $draft->newGroup();
+            $pasted[] = $draft->add(['start' => $row['start'] + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front] + array_diff_key($row, ['id' => 0]));
         }
 
-        return $draft->change(Selection::of($pasted), Wording::notes(count($pasted)).' pasted at '.$context->meters->position($at));
+        return $draft->change(Selection::of($pasted), Wording::notes(count($pasted)).' pasted at '.$context->time->position($at));
     }
 }

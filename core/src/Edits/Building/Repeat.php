@@ -4,33 +4,36 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Grid;
-use Jactonic\Core\Time\GridLines;
+use Jactonic\Core\Time\LineNumbers;
+use Jactonic\Core\Time\TickRange;
 
 /**
- * Copies a phrase behind itself, each copy on a grid line, so that repeats never drift.
+ * Copies notes one span after the other and selects the copies.
  *
- * The phrase reaches from the line nearest to its first start to its end; each copy begins on the first line at or
- * after the end of the one before. With a range the silence in it belongs to the phrase.
+ * The span runs from line to line and every note goes on by lines, so copies never drift, never fall into the phrase and
+ * stay on swung lines. A push up to a 64th before a line belongs to that line; a release as late is forgiven.
  */
 final readonly class Repeat implements Edit
 {
+    private const MOST_TIMES = 64;
+
     public function declaration(): Declaration
     {
-        return new Declaration('repeat', 'Repeat', Group::Building, 'Copies the selection behind itself, on the grid, and selects the copies.', [
-            Parameter::wholeNumber('times', 1, 64, 'times', 1, 'How many copies.'),
+        return new Declaration('repeat', 'Repeat', Group::Building, 'Copies the selection right behind itself, on the grid, and selects the copies.', [
+            Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
             Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
             Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
         ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar']);
@@ -38,52 +41,103 @@ final readonly class Repeat implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $places = $selection->positions($notes);
-        $range = match (true) {
-            ! $parameters->has('span') => $context->range,
-            $parameters->choice('span') === 'range' => $context->needRange('repeat span=range', ', or take span=selection'),
-            default => null,
-        };
-        if ($range !== null) {
-            $places = array_values(array_filter($places, static fn (int $i): bool => $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to));
-            if ($places === []) {
-                throw new EditRefused('Nothing repeated: no selected note begins in the range. Take span=selection, or set the range anew.');
-            }
-        }
-        $from = $range->from ?? $notes->start[$places[0]];
-        $to = $range->to ?? max([0, ...array_map(static fn (int $i): int => $notes->start[$i] + $notes->length[$i], $places)]);
+        $range = $this->range($context, $parameters);
+        $places = $this->within($notes, $selection->positions($notes), $range);
+        $times = $parameters->int('times');
+        $this->refuseTooMany($notes, count($places), $times);
         $round = $parameters->choice('round');
         $lines = match ($round) {
-            'grid' => $context->lines(),
-            'bar' => $context->lines(Grid::parse('bar')),
+            'grid' => $context->time->gridLines(),
+            'bar' => $context->time->gridLines(Grid::parse('bar')),
             default => null,
         };
-        $origin = $lines === null ? $from : min($lines->nearest($from), $to - 1);
-        $span = $to - $origin;
-
+        [$from, $to] = $range === null ? self::span($notes, $places) : [$range->from, $range->to];
+        $numbers = $lines?->numbers();
+        $early = intdiv($context->time->ppq(), 16);
         $draft = new Draft($notes);
         $copies = [];
-        $next = $to;
-        for ($k = 0, $times = $parameters->int('times'); $k < $times; $k++) {
-            $begin = $lines === null ? $next : $this->lineFrom($lines, $next);
-            $next = $begin + $span;
+        if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
+            // The edges are no lines, so every note keeps its distance from the edge in ticks.
+            $place = static fn (int $i, int $k): int => $notes->start[$i] + $k * ($to - $from);
+            $end = $to + $times * ($to - $from);
+        } else {
+            $first = $range === null ? $numbers->before($from + $early) : $numbers->nearest($from);
+            $behind = $range === null ? max($first + 1, self::lineFrom($numbers, $to - $early)) : $numbers->nearest($to);
+            $place = static fn (int $i, int $k): int => $numbers->moved($notes->start[$i], $k * ($behind - $first));
+            $end = $numbers->line($behind + $times * ($behind - $first));
+        }
+        for ($k = 1; $k <= $times; $k++) {
+            $draft->beginCopies();
             foreach ($places as $i) {
-                $start = max(0, $notes->start[$i] + $begin - $origin);
-                if ($start + $notes->length[$i] > Notes::LAST_TICK) {
-                    throw new EditRefused('That would go past the end of what a song can hold; repeat it fewer times.');
-                }
-                $copies[] = $draft->addLike($i, ['start' => $start]);
+                $copies[] = $draft->copy($i, ['start' => max(0, $place($i, $k))]);
             }
         }
 
         return $draft->change(Selection::of($copies), Wording::notes(count($places)).' repeated '.($times === 1 ? 'once' : "{$times} times")
-            .", up to {$context->meters->position($next)}".($round === 'none' || $lines === null ? '' : ", on {$lines->grid}"));
+            .", up to {$context->time->position($end)}".($lines === null ? '' : ", on {$lines->grid}"));
     }
 
-    private function lineFrom(GridLines $lines, int $tick): int
+    /** @throws EditRefused where the range is asked for and there is none */
+    private function range(Context $context, Parameters $parameters): ?TickRange
     {
-        $lines->around($tick);
+        return match (true) {
+            ! $parameters->has('span') => $context->range,
+            $parameters->choice('span') === 'range' => $context->needRange('repeat span=range', ', or take span=selection'),
+            default => null,
+        };
+    }
 
-        return $lines->before === $tick ? $tick : $lines->after;
+    /**
+     * @param  array<int, int>  $places
+     * @return non-empty-array<int, int>
+     *
+     * @throws EditRefused where none of them begins in the range
+     */
+    private function within(Notes $notes, array $places, ?TickRange $range): array
+    {
+        $within = $range === null ? $places : array_values(array_filter(
+            $places,
+            static fn (int $i): bool => $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to,
+        ));
+
+        return $within !== [] ? $within : throw new EditRefused('Nothing repeated: no selected note begins in the range. Take span=selection, or set the range anew.');
+    }
+
+    /** @throws EditRefused saying how many times would fit */
+    private function refuseTooMany(Notes $notes, int $count, int $times): void
+    {
+        $fit = intdiv(max(0, Draft::MOST_NOTES - $notes->count()), $count);
+        if ($times > $fit) {
+            throw new EditRefused('That would make more than '.number_format(Draft::MOST_NOTES).' notes. '.($fit > 0 ? "times={$fit} would fit." : 'Select fewer notes.'), ['possible' => $fit]);
+        }
+    }
+
+    /**
+     * @param  non-empty-array<int, int>  $places
+     * @return array{int, int} from the first start to the last end
+     */
+    private static function span(Notes $notes, array $places): array
+    {
+        $end = 0;
+        $from = PHP_INT_MAX;
+        foreach ($places as $i) {
+            $from = min($from, $notes->start[$i]);
+            $end = max($end, $notes->start[$i] + $notes->length[$i]);
+        }
+
+        return [$from, $end];
+    }
+
+    /** The number of the first line at or after a tick. */
+    private static function lineFrom(LineNumbers $numbers, int $tick): int
+    {
+        $number = $numbers->before(max(0, $tick));
+
+        return $numbers->line($number) >= $tick ? $number : $number + 1;
+    }
+
+    private static function areLines(LineNumbers $numbers, int $from, int $to): bool
+    {
+        return $numbers->line($numbers->nearest($from)) === $from && $numbers->line($numbers->nearest($to)) === $to;
     }
 }

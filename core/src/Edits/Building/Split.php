@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -22,14 +22,14 @@ final readonly class Split implements Edit
     public function declaration(): Declaration
     {
         return new Declaration('split', 'Split', Group::Building, 'Cuts notes in two at the caret, the playhead or a tick.', [
-            Parameter::place('at', 'Where to cut.'),
+            Parameter::moment('at', 'Where to cut.'),
             Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
         ], synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'], uses: ['split at=playhead' => 'Split at the playhead']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $at = $parameters->place('at', $context);
+        $at = $context->moment($parameters, 'at');
         $both = $parameters->choice('keep') === 'both';
         $draft = new Draft($notes);
         $added = [];
@@ -53,7 +53,7 @@ final readonly class Split implements Edit
                 $draft->playedStart[$i] = 0;
             }
         }
-        $there = $context->meters->position($at);
+        $there = $context->time->position($at);
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
             ? "Nothing split: no selected note sounds across {$there}."

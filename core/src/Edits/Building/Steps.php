@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\GridLines;
@@ -38,7 +38,7 @@ final readonly class Steps implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $lines = $parameters->has('parts') ? null : $context->lines($parameters->grid('grid', 'swing', $context));
+        $lines = $parameters->has('parts') ? null : $context->time->gridLines($context->grid($parameters));
         $shares = $lines === null ? self::shares($parameters->int('parts'), $parameters->int('curve')) : [];
         $ramp = $parameters->int('ramp');
         $draft = new Draft($notes);

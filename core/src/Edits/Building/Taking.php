@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Phrase;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -36,7 +36,7 @@ final readonly class Taking
     {
         $places = $selection->positions($notes);
         if (! $parameters->isOn('range')) {
-            return new self(new Phrase($notes->at($places), $context->ppq()), $places, '');
+            return new self(new Phrase($notes->at($places), $context->time->ppq()), $places, '');
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
@@ -59,6 +59,6 @@ final readonly class Taking
             $columns['length'][$k] = min($end, $range->to) - $columns['start'][$k];
         }
 
-        return new self(new Phrase(Notes::of($columns), $context->ppq(), $range), $places, ' from the range');
+        return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range), $places, ' from the range');
     }
 }

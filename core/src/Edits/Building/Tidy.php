@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -24,7 +24,7 @@ final readonly class Tidy implements Edit
     {
         return new Declaration('tidy', 'Tidy', Group::Building, 'Takes out touches too short to be meant, and doubled notes.', [
             Parameter::amount('shorter', '1/128', 'Notes shorter than this go.'),
-            Parameter::onOff('doubles', true, 'Of notes with the same start and pitch one stays: the longest, as loud as the loudest.'),
+            Parameter::onOff('doubles', true, 'Of notes with the same start, pitch and channel one stays: the longest, as loud as the loudest.'),
         ], synonyms: ['clean', 'clean up', 'ghost notes', 'remove doubles', 'mistakes', 'short notes']);
     }
 
@@ -35,20 +35,20 @@ final readonly class Tidy implements Edit
         $left = [];
         $touches = 0;
         foreach ($selection->positions($notes) as $i) {
-            if ($notes->length[$i] < $shorter->ticksAt($notes->start[$i], $context)) {
+            if ($notes->length[$i] < $shorter->ticksAt($notes->start[$i], $context->time)) {
                 $draft->remove($i);
                 $touches++;
             } else {
                 $left[] = $i;
             }
         }
-        $doubles = $parameters->isOn('doubles') ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true))) : 0;
+        $doubles = $parameters->isOn('doubles') ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true), $context)) : 0;
 
         return $draft->change($selection, $touches + $doubles === 0
             ? 'Nothing to tidy: no touches and no doubled notes.'
             : Wording::sentence([
                 $touches > 0 ? ($touches === 1 ? '1 touch' : "{$touches} touches")." shorter than {$shorter} taken out" : '',
-                $doubles > 0 ? Wording::notes($doubles).' taken out that doubled another' : '',
+                Doubles::said($doubles),
             ]));
     }
 }

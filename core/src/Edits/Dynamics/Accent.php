@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Dynamics;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -28,7 +28,7 @@ final readonly class Accent implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $pattern = $parameters->list('pattern');
-        $lines = $context->lines($parameters->grid('grid', 'swing', $context));
+        $lines = $context->time->gridLines($context->grid($parameters));
         $velocities = new Velocities($notes);
         foreach ($selection->positions($notes) as $i) {
             $velocities->set($i, $pattern[$lines->nearestIndex($notes->start[$i]) % count($pattern)]);

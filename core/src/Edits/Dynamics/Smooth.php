@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Dynamics;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Chords;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -29,9 +29,18 @@ final readonly class Smooth implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $amount = $parameters->int('amount') / 100;
-        $chords = Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context);
-        $means = array_map(static fn (array $chord): float => array_sum(array_map(static fn (int $i): int => $notes->velocity[$i], $chord)) / count($chord), $chords);
         $velocities = new Velocities($notes);
+        foreach ($context->chordsByTrack($notes, $selection->positions($notes), $parameters->spread()) as $chords) {
+            $this->smooth($notes, $velocities, $chords, $amount);
+        }
+
+        return $velocities->change($selection, "smoothed by {$parameters->int('amount')} %");
+    }
+
+    /** @param  list<non-empty-list<int>>  $chords  of one track, in order of time */
+    private function smooth(Notes $notes, Velocities $velocities, array $chords, float $amount): void
+    {
+        $means = array_map(static fn (array $chord): float => array_sum(array_map(static fn (int $i): int => $notes->velocity[$i], $chord)) / count($chord), $chords);
         foreach ($chords as $k => $chord) {
             $around = array_filter([$means[$k - 1] ?? null, $means[$k + 1] ?? null], is_float(...));
             foreach ($around === [] ? [] : $chord as $i) {
@@ -39,7 +48,5 @@ final readonly class Smooth implements Edit
                 $velocities->set($i, (int) round($notes->velocity[$i] + ($toward - $notes->velocity[$i]) * $amount));
             }
         }
-
-        return $velocities->change($selection, "smoothed by {$parameters->int('amount')} %");
     }
 }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Dynamics;
 
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 
 /** New velocities for a selection, limited to 1–127, with a summary of how many stopped there. */
 final class Velocities
@@ -32,11 +32,14 @@ final class Velocities
         $this->draft->velocity[$place] = $within;
     }
 
-    /** @param  string  $done  what happened to the notes, such as “made even” */
-    public function change(Selection $selection, string $done): Change
+    /**
+     * @param  string  $done  what happened to the notes, such as “made even”
+     * @param  int|null  $count  to how many; to those that changed where left out
+     */
+    public function change(Selection $selection, string $done, ?int $count = null): Change
     {
-        return $this->draft->change($selection, $this->changed === 0 ? 'Nothing changed: the velocities are so already.' : Wording::sentence([
-            Wording::notes($this->changed)." {$done}",
+        return $this->draft->change($selection, $this->changed === 0 ? 'Nothing changed: the velocities are '.($this->limited > 0 ? 'at the limit' : 'so').' already.' : Wording::sentence([
+            Wording::notes($count ?? $this->changed)." {$done}",
             $this->limited > 0 ? "{$this->limited} stopped at the limit" : '',
         ]));
     }

@@ -4,17 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Dynamics;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Rounding;
@@ -33,9 +31,9 @@ final readonly class Velocity implements Edit, Gesture
         ]);
     }
 
-    public function combined(EditLine $first, EditLine $second): ?EditLine
+    public function combined(array $first, array $second): ?array
     {
-        return isset($first->parameters['add']) ? $first->sumWith($second, 126) : null;
+        return Sum::of($first, $second, ['add'], 126);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -45,17 +43,13 @@ final readonly class Velocity implements Edit, Gesture
             $parameters->has('set') => ['set', $parameters->int('set')],
             default => ['scale', $parameters->int('scale')],
         };
-        $draft = new Draft($notes);
-        $places = $selection->positions($notes);
-        $limited = 0;
-        foreach ($places as $i) {
-            $wanted = match ($kind) {
+        $velocities = new Velocities($notes);
+        foreach ($selection->positions($notes) as $i) {
+            $velocities->set($i, match ($kind) {
                 'add' => $notes->velocity[$i] + $value,
                 'set' => $value,
                 default => Rounding::quotient($notes->velocity[$i] * $value, 100),
-            };
-            $draft->velocity[$i] = max(1, min(127, $wanted));
-            $limited += $wanted === $draft->velocity[$i] ? 0 : 1;
+            });
         }
         $said = match ($kind) {
             'add' => $value >= 0 ? "{$value} louder" : abs($value).' softer',
@@ -63,9 +57,6 @@ final readonly class Velocity implements Edit, Gesture
             default => "scaled to {$value} % of the velocity",
         };
 
-        return $draft->change($selection, Wording::sentence([
-            Wording::notes(count($places))." {$said}",
-            $limited > 0 ? "{$limited} stopped at the limit" : '',
-        ]));
+        return $velocities->change($selection, $said, count($selection->positions($notes)));
     }
 }

@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Rounding;
 
-/** Leaves air between notes: each lasts a share of the distance to the next chord. The played ends are kept. */
+/** Leaves air between notes: each lasts a share of the distance to the next chord. The played ends go along: it is meant. */
 final readonly class Detach implements Edit
 {
     public function declaration(): Declaration
@@ -32,12 +32,12 @@ final readonly class Detach implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $keep = $parameters->int('keep');
-        [$next] = Scope::nextChords($notes, Scope::places($notes, $selection, $parameters), $parameters, $context);
+        [$next] = Scope::nextChords($notes, Scope::places($notes, $selection, $parameters), $parameters->spread(), $context);
         $draft = new Draft($notes);
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $room = isset($next[$i]) ? $next[$i] - $notes->start[$i] : $notes->length[$i];
-            $draft->setTimes($i, $notes->start[$i], max(1, Rounding::quotient($room * $keep, 100)));
+            $draft->length[$i] = max(1, Rounding::quotient($room * $keep, 100));
         }
 
         return $draft->change($selection, Wording::notes(count($places))." detached to {$keep} % of the distance");

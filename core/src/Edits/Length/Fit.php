@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Bounds;
 
 /** Limits lengths to a shortest and a longest. The played end goes along, as with `length`. */
 final readonly class Fit implements Edit
@@ -36,10 +37,10 @@ final readonly class Fit implements Edit
         [$longer, $shorter] = [0, 0];
         foreach ($selection->positions($notes) as $i) {
             $start = $notes->start[$i];
-            $low = max(1, $min->ticksAt($start, $context));
-            $high = $max === null ? Notes::LAST_TICK - $start : max(1, $max->ticksAt($start, $context));
+            $low = max(1, $min->ticksAt($start, $context->time));
+            $high = $max === null ? Bounds::LAST_TICK - $start : max(1, $max->ticksAt($start, $context->time));
             if ($low > $high) {
-                throw new EditRefused("fit: min ({$min}) is longer than max ({$max}) at {$context->meters->position($start)}; swap them.");
+                throw new EditRefused("fit: min ({$min}) is longer than max ({$max}) at {$context->time->position($start)}; swap them.");
             }
             $draft->length[$i] = max($low, min($high, $notes->length[$i]));
             $longer += $draft->length[$i] > $notes->length[$i] ? 1 : 0;

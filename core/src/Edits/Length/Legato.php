@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Amount;
@@ -36,13 +36,20 @@ final readonly class Legato implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $scope = Scope::places($notes, $selection, $parameters);
-        [$next, $last] = $parameters->choice('by') === 'pitch'
-            ? Scope::nextOfPitch($notes, $scope)
-            : Scope::nextChords($notes, $scope, $parameters, $context);
         $gap = $parameters->amount('gap');
-        $ends = array_map(static fn (int $start): int => $gap->shift($start, $context, -1), $next)
-            + $this->lastEnds($notes, $last, $parameters, $context);
-
+        $ofPitch = $parameters->choice('by') === 'pitch' || $gap->isNegative() ? Scope::nextOfPitch($notes, $scope, $context) : [[], []];
+        [$next, $last] = $parameters->choice('by') === 'pitch' ? $ofPitch : Scope::nextChords($notes, $scope, $parameters->spread(), $context);
+        $ends = [];
+        foreach ($next as $i => $start) {
+            $ends[$i] = $gap->shift($start, $context->time, -1);
+        }
+        $ends += $this->lastEnds($notes, $last, $parameters, $context);
+        if ($gap->isNegative()) {
+            // An overlap never runs into the next note of the same pitch.
+            foreach ($ofPitch[0] as $i => $start) {
+                $ends[$i] = min($ends[$i] ?? $start, $start);
+            }
+        }
         $keepLong = $parameters->choice('long') === 'keep';
         $draft = new Draft($notes);
         $changed = 0;
@@ -65,7 +72,7 @@ final readonly class Legato implements Edit
     /**
      * Where the notes end that nothing follows.
      *
-     * @param  array<int, int>  $last
+     * @param  list<non-empty-list<int>>  $last  chords, or notes by themselves
      * @return array<int, int> ticks by place
      *
      * @throws EditRefused where the range is asked for and there is none
@@ -76,38 +83,20 @@ final readonly class Legato implements Edit
         if ($choice === 'keep' || $last === []) {
             return [];
         }
-        if ($choice === 'range') {
-            $range = $context->range ?? throw new EditRefused('legato last=range needs a range; set one, or take last=bar.');
-
-            return array_filter(
-                array_fill_keys($last, $range->to),
-                static fn (int $end, int $i): bool => $end > $notes->start[$i],
-                ARRAY_FILTER_USE_BOTH,
-            );
-        }
-
-        return $parameters->choice('by') === 'pitch'
-            ? $this->barLinesAfterEach($notes, $last, $parameters->amount('spread'), $context)
-            : array_fill_keys($last, $this->barLineAfter(max(array_map(static fn (int $i): int => $notes->start[$i], $last)), $parameters->amount('spread'), $context));
-    }
-
-    /**
-     * @param  array<int, int>  $last
-     * @return array<int, int>
-     */
-    private function barLinesAfterEach(Notes $notes, array $last, Amount $spread, Context $context): array
-    {
+        $range = $choice === 'range' ? $context->needRange('legato last=range', ', or take last=bar') : null;
+        // A chord played a touch before a bar line belongs to the bar it opens and lasts to that one's end.
+        $early = $parameters->spread() ?? Amount::parse('1/64');
         $ends = [];
-        foreach ($last as $i) {
-            $ends[$i] = $this->barLineAfter($notes->start[$i], $spread, $context);
+        foreach ($last as $chord) {
+            $starts = array_map(static fn (int $i): int => $notes->start[$i], $chord);
+            $end = $range->to ?? $context->time->meters->nextBarLine($early->shift(max($starts), $context->time));
+            foreach ($chord as $i) {
+                if ($end > $notes->start[$i]) {
+                    $ends[$i] = $end;
+                }
+            }
         }
 
         return $ends;
-    }
-
-    /** The next bar line. A chord played a touch before a bar line belongs to the bar it opens and lasts to that one's end. */
-    private function barLineAfter(int $start, Amount $spread, Context $context): int
-    {
-        return $context->meters->nextBarLine($spread->shift($start, $context));
     }
 }

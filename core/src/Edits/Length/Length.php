@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Amount;
@@ -38,16 +37,13 @@ final readonly class Length implements Edit
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $length = $scale === null
-                ? $to->ticksAt($notes->start[$i], $context)
+                ? $to->ticksAt($notes->start[$i], $context->time)
                 : Rounding::quotient($notes->length[$i] * $scale, 100);
-            if ($notes->start[$i] + $length > Notes::LAST_TICK) {
-                throw new EditRefused('That would go past the end of what a song can hold; take a shorter length.');
-            }
             $draft->length[$i] = max(1, $length);
         }
         $said = match (true) {
             $scale !== null => "{$scale} % of the length",
-            (string) $to === 'grid' => (string) $context->grid,
+            (string) $to === 'grid' => (string) $context->time->grid,
             default => (string) $to,
         };
 

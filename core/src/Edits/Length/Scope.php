@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
+use Jactonic\Core\Content\Following;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Amount;
 
-/** What a note is followed by, for the edits that look at the next note: within the selection or in the whole clip. */
+/**
+ * What a note is followed by, for the edits that look at the next note: within the selection, or among all notes of the open clips.
+ *
+ * What follows is always asked within one track.
+ */
 final class Scope
 {
     public static function parameter(): Parameter
@@ -30,60 +35,36 @@ final class Scope
     }
 
     /**
-     * For each note the start of the next chord; notes of the last chord are left out.
+     * For each note the start of the next chord of its track; notes of the last chords are left out.
      *
      * @param  array<int, int>  $places
-     * @return array{array<int, int>, array<int, int>} next starts by place, and the places of the last chord
+     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last chord of each track
      */
-    public static function nextChords(Notes $notes, array $places, Parameters $parameters, Context $context): array
+    public static function nextChords(Notes $notes, array $places, ?Amount $spread, Context $context): array
     {
-        return self::followingChords($notes, Chords::of($notes, $places, $parameters->amount('spread'), $context));
-    }
-
-    /**
-     * @param  list<non-empty-list<int>>  $chords
-     * @return array{array<int, int>, array<int, int>} next starts by place, and the places of the last chord
-     */
-    public static function followingChords(Notes $notes, array $chords): array
-    {
-        $next = [];
-        $last = [];
-        foreach ($chords as $k => $chord) {
-            if (! isset($chords[$k + 1])) {
-                $last = $chord;
-                break;
-            }
-            foreach ($chord as $i) {
-                $next[$i] = $notes->start[$chords[$k + 1][0]];
-            }
+        $next = $last = [];
+        foreach ($context->chordsByTrack($notes, $places, $spread) as $chords) {
+            [$following, $final] = Following::chords($notes, $chords);
+            $next += $following;
+            $last[] = array_values($final);
         }
 
-        return [$next, $last];
+        return [$next, array_values(array_filter($last))];
     }
 
     /**
-     * For each note the start of the next, later note of its pitch; the last of each pitch is left out.
+     * For each note the start of the next, later note of its pitch in its track; the last of each pitch is left out.
      *
      * @param  array<int, int>  $places
-     * @return array{array<int, int>, array<int, int>} next starts by place, and the places of the last notes
+     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last notes, each by itself
      */
-    public static function nextOfPitch(Notes $notes, array $places): array
+    public static function nextOfPitch(Notes $notes, array $places, Context $context): array
     {
-        $next = [];
-        $last = [];
-        $upcoming = [];
-        foreach (array_reverse($places) as $i) {
-            $pitch = $notes->pitch[$i];
-            $start = $notes->start[$i];
-            [$soonest, $later] = $upcoming[$pitch] ?? [null, null];
-            // Doubled notes start together: what follows the one follows the other.
-            $following = $soonest === $start ? $later : $soonest;
-            if ($following === null) {
-                $last[] = $i;
-            } else {
-                $next[$i] = $following;
-            }
-            $upcoming[$pitch] = [$start, $following];
+        $next = $last = [];
+        foreach ($context->clips->byTrack($places, $notes->clip) as $part) {
+            [$following, $final] = Following::ofPitch($notes, $part);
+            $next += $following;
+            $last = [...$last, ...array_map(static fn (int $i): array => [$i], $final)];
         }
 
         return [$next, $last];

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -23,13 +23,13 @@ final readonly class Trim implements Edit
     {
         return new Declaration('trim', 'Trim', Group::Length, 'Puts the start or the end of notes at the caret, the playhead or an end of the range.', [
             Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
-            Parameter::place('at', 'Where it goes.'),
+            Parameter::moment('at', 'Where it goes.'),
         ], synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'], uses: ['trim edge=end' => 'End at the caret', 'trim edge=start' => 'Begin at the caret']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $at = $parameters->place('at', $context);
+        $at = $context->moment($parameters, 'at');
         $atStart = $parameters->choice('edge') === 'start';
         $draft = new Draft($notes);
         [$trimmed, $unreached] = [0, 0];
@@ -45,7 +45,7 @@ final readonly class Trim implements Edit
             $draft->length[$i] = $end - $start;
             $trimmed++;
         }
-        $there = $context->meters->position($at);
+        $there = $context->time->position($at);
 
         return $draft->change($selection, Wording::sentence([
             Wording::notes($trimmed).' made to '.($atStart ? 'begin' : 'end')." at {$there}",

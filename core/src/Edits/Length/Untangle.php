@@ -4,18 +4,21 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Length;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Chords;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Following;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Amount;
 
 /** Takes overlaps away: ends go back to the start of the next note, doubled notes become one. Nothing gets longer. */
 final readonly class Untangle implements Edit
@@ -34,12 +37,16 @@ final readonly class Untangle implements Edit
         $scope = Scope::places($notes, $selection, $parameters);
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
-        $doubles = Doubles::remove($notes, $draft, $scope, array_fill_keys($places, true));
+        $doubles = Doubles::remove($notes, $draft, $scope, array_fill_keys($places, true), $context);
 
         $left = array_values(array_filter($scope, static fn (int $i): bool => ! isset($doubles[$i])));
-        [$next] = $parameters->choice('by') === 'pitch'
-            ? Scope::nextOfPitch($notes, $left)
-            : Scope::nextChords($notes, $left, $parameters, $context);
+        // The next note of the pitch always gets in the way: two hits of one chord may be a flam.
+        [$next] = Scope::nextOfPitch($notes, $left, $context);
+        if ($parameters->choice('by') === 'any') {
+            foreach ($this->nextChords($notes, $left, $parameters->spread(), $context) as $i => $start) {
+                $next[$i] = min($next[$i] ?? $start, $start);
+            }
+        }
         $shortened = 0;
         foreach ($places as $i) {
             $start = $notes->start[$i];
@@ -53,7 +60,34 @@ final readonly class Untangle implements Edit
             ? 'Nothing changed: no note runs into a later one.'
             : Wording::sentence([
                 $shortened > 0 ? Wording::notes($shortened).' shortened' : '',
-                $doubles !== [] ? Wording::notes(count($doubles)).' taken out that doubled another' : '',
+                Doubles::said(count($doubles)),
             ]));
+    }
+
+    /**
+     * The start of the next chord by place. A hit that ends because its pitch is hit again sounds on in the next one, so
+     * taking flams apart changes nothing about what is one chord.
+     *
+     * @param  array<int, int>  $places
+     * @return array<int, int>
+     */
+    private function nextChords(Notes $notes, array $places, ?Amount $spread, Context $context): array
+    {
+        $next = [];
+        foreach ($context->clips->byTrack($places, $notes->clip) as $part) {
+            $starts = $ends = $held = [];
+            foreach (array_reverse($part) as $i) {
+                $start = $notes->start[$i];
+                $end = $start + $notes->length[$i];
+                [$again, $until] = $held[$notes->pitch[$i]] ?? [PHP_INT_MAX, 0];
+                $starts[$i] = $start;
+                $ends[$i] = $end >= $again ? max($end, $until) : $end;
+                $held[$notes->pitch[$i]] = [$start, $ends[$i]];
+            }
+            [$following] = Following::chords($notes, Chords::group(array_reverse($starts, true), $ends, $spread, $context->time));
+            $next += $following;
+        }
+
+        return $next;
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
 /** Adds a copy of each note at an interval and selects the copies. */
@@ -32,15 +32,16 @@ final readonly class Double implements Edit
         $interval = Interval::of($parameters, $context);
         $places = $selection->positions($notes);
         $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
-        $taken = Doubles::taken($notes);
+        $taken = Doubles::taken($notes, $context);
         $draft = new Draft($notes);
         $copies = [];
         foreach ($places as $i) {
             $pitch = $targets[$notes->pitch[$i]];
-            $key = Doubles::key($notes->start[$i], $pitch);
-            if (! isset($taken[$key])) {
-                $taken[$key] = true;
-                $copies[] = $draft->addLike($i, ['pitch' => $pitch]);
+            $key = Doubles::key($notes->start[$i], $pitch, $notes->channel[$i], $notes->muted[$i]);
+            $track = $context->clips->trackOf($notes->clip[$i]);
+            if (! isset($taken[$track][$key])) {
+                $taken[$track][$key] = true;
+                $copies[] = $draft->copy($i, ['pitch' => $pitch]);
             }
         }
         $there = count($places) - count($copies);

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -21,15 +21,15 @@ use Jactonic\Core\Parameters\Parameters;
 final readonly class Harmony implements Edit
 {
     /** Degrees of the key above a note. */
-    private const DEGREES = ['third' => [2], 'sixth' => [5], 'triad' => [2, 4], 'seventh' => [2, 4, 6], 'power' => [4, 7]];
+    private const DEGREES = ['third' => [2], 'sixth' => [5], 'triad' => [2, 4], 'seventh' => [2, 4, 6]];
 
-    /** Semitones above a note: major intervals, and the dominant seventh. */
-    private const SEMITONES = ['third' => [4], 'sixth' => [9], 'triad' => [4, 7], 'seventh' => [4, 7, 10], 'power' => [7, 12]];
+    /** Semitones above a note: those of the major scale. A fifth and an octave are the same in any scale. */
+    private const SEMITONES = ['third' => [4], 'sixth' => [9], 'triad' => [4, 7], 'seventh' => [4, 7, 11], 'power' => [7, 12]];
 
     public function declaration(): Declaration
     {
         return new Declaration('harmony', 'Harmony', Group::Pitch, 'Stacks notes of the key above each note.', [
-            Parameter::choice('shape', array_keys(self::DEGREES), 'triad', 'What is stacked.'),
+            Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
             Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
         ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves']);
     }
@@ -37,21 +37,23 @@ final readonly class Harmony implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $shape = $parameters->choice('shape');
-        $key = $parameters->isOn('key') ? $context->needKey('harmony') : null;
-        $taken = Doubles::taken($notes);
+        $key = $parameters->isOn('key') && $shape !== 'power' ? $context->needKey('harmony') : null;
+        $taken = Doubles::taken($notes, $context);
         $draft = new Draft($notes);
         $added = [];
+        $steps = $key === null || $shape === 'power' ? self::SEMITONES[$shape] : self::DEGREES[$shape];
         $tooHigh = 0;
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $root = $notes->pitch[$i];
-            foreach ($key === null ? self::SEMITONES[$shape] : self::DEGREES[$shape] as $step) {
+            foreach ($steps as $step) {
                 $pitch = $key?->shift($root, $step) ?? $root + $step;
-                $at = Doubles::key($notes->start[$i], $pitch);
+                $at = Doubles::key($notes->start[$i], $pitch, $notes->channel[$i], $notes->muted[$i]);
+                $track = $context->clips->trackOf($notes->clip[$i]);
                 if ($pitch > 127) {
                     $tooHigh++;
-                } elseif (! isset($taken[$at])) {
-                    $taken[$at] = true;
+                } elseif (! isset($taken[$track][$at])) {
+                    $taken[$track][$at] = true;
                     $added[] = $draft->addLike($i, ['pitch' => $pitch]);
                 }
             }

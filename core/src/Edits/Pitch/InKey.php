@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -38,9 +39,10 @@ final readonly class InKey implements Edit
             $moved += $draft->pitch[$i] !== $notes->pitch[$i] ? 1 : 0;
         }
         $same = count($places) - $moved;
+        $doubles = $moved === 0 ? [] : Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
         return $draft->change($selection, $moved === 0
             ? "All {$same} notes are in {$key} already."
-            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '']));
+            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '', Doubles::said(count($doubles))]));
     }
 }

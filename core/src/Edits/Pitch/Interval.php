@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -65,6 +65,12 @@ final readonly class Interval
         }
 
         return $targets;
+    }
+
+    /** Whether two pitches may go to the same one, as notes outside the scale may. */
+    public function mayMeet(): bool
+    {
+        return $this->key !== null;
     }
 
     /** “up 1 octave”. */

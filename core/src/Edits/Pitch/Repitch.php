@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
@@ -30,17 +30,17 @@ final readonly class Repitch implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $pitch = $parameters->pitch('to', $context);
+        $pitch = $context->pitch($parameters, 'to');
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
         foreach ($places as $i) {
             $draft->pitch[$i] = $pitch;
         }
-        $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true));
+        $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
         return $draft->change($selection, Wording::sentence([
             Wording::notes(count($places)).' put on '.PitchName::of($pitch),
-            $gone !== [] ? count($gone).' that started together became one with another' : '',
+            Doubles::said(count($gone)),
         ]));
     }
 }

@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -33,7 +32,7 @@ final readonly class Revoice implements Edit
         $octave = $parameters->choice('move') === 'up' ? 12 : -12;
         $draft = new Draft($notes);
         $turned = 0;
-        foreach (Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context) as $chord) {
+        foreach ($context->chords($notes, $selection->positions($notes), $parameters->spread()) as $chord) {
             if (count($chord) < 2) {
                 continue;
             }
@@ -48,7 +47,7 @@ final readonly class Revoice implements Edit
                 $target += $octave;
             }
             if ($target < 0 || $target > 127) {
-                throw new EditRefused('Nothing revoiced: a note would leave C-1 to G9 at '.$context->meters->position($notes->start[$moving]).'.');
+                throw new EditRefused('Nothing revoiced: a note would leave C-1 to G9 at '.$context->time->position($notes->start[$moving]).'.');
             }
             $draft->pitch[$moving] = $target;
             $turned++;

@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
 /** Moves pitches by semitones, octaves or degrees of the key; all of them or none. */
@@ -26,9 +27,9 @@ final readonly class Transpose implements Edit, Gesture
             synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth']);
     }
 
-    public function combined(EditLine $first, EditLine $second): ?EditLine
+    public function combined(array $first, array $second): ?array
     {
-        return $first->sumWith($second, 127);
+        return Sum::of($first, $second, Interval::UNITS, 127);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,6 +42,8 @@ final readonly class Transpose implements Edit, Gesture
             $draft->pitch[$i] = $targets[$notes->pitch[$i]];
         }
 
-        return $draft->change($selection, Wording::notes(count($places))." {$interval}");
+        $doubles = $interval->mayMeet() ? Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context) : [];
+
+        return $draft->change($selection, Wording::sentence([Wording::notes(count($places))." {$interval}", Doubles::said(count($doubles))]));
     }
 }

@@ -4,26 +4,24 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Time\Amount;
-use Random\Engine\Mt19937;
-use Random\Randomizer;
 
 /**
- * Small random offsets of time, velocity and length. The same seed gives the same result, whatever else is chosen.
+ * Small random offsets of time, velocity and length.
  *
- * The played moment stays where it was, so `as-played` takes a humanizing back as it does a quantize.
+ * They are measured from where a note was played or quantized, so humanizing twice is no wilder than once; and the
+ * played moment stays where it was, so `as-played` takes it back as it does a quantize. The same seed gives the same
+ * result; other tracks and other pitches get other offsets, whatever else is selected.
  */
 final readonly class Humanize implements Edit
 {
@@ -36,7 +34,7 @@ final readonly class Humanize implements Edit
             Parameter::wholeNumber('lean', -100, 100, '%', 0, 'Shifts the time offsets: −100 only early, 100 only late.'),
             Parameter::choice('shape', ['even', 'bell'], 'bell', 'Even makes all offsets as likely, bell makes small ones likelier.'),
             Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves the notes of a chord alike.'),
-            Parameter::wholeNumber('seed', 0, 999_999, '', 1, 'Another number gives another take.'),
+            Parameter::seed('The same number gives the same offsets, new others each time.'),
             Parameter::spread(),
         ], synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
             'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead', 'humanize time=0ms velocity=12' => 'Vary the dynamics only',
@@ -46,27 +44,21 @@ final readonly class Humanize implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $places = $selection->positions($notes);
-        $time = $parameters->amount('time');
         $velocity = $parameters->int('velocity');
         $length = $parameters->int('length') / 100;
-        $lean = $parameters->int('lean') / 200;
-        $random = new Randomizer(new Mt19937($parameters->int('seed')));
-        $draw = $this->drawer($random, $parameters->choice('shape') === 'bell');
-        $leaders = $parameters->choice('chords') === 'together' ? $this->leaders($notes, $places, $parameters->amount('spread'), $context) : [];
-
+        $offsets = $this->offsets($notes, $places, $context, $parameters);
+        $shifts = $this->shifts($notes, $places, $offsets, $context, $parameters);
         $draft = new Draft($notes);
-        $offsets = [];
         [$changed, $largest, $at] = [0, 0, 0];
         foreach ($places as $i) {
-            // All three are drawn for every note, so that one size does not change what the others do.
-            $offsets[$i] = [$draw(), $draw(), $draw()];
             $start = $notes->start[$i];
-            $size = $time->ticksAt($start, $context);
-            $late = $offsets[$leaders[$i] ?? $i][0] * (1 - abs($lean)) + $lean;
-            $newStart = max(0, $start + (int) round($size * $late));
+            $newStart = $start - $notes->looseStart[$i] + $shifts[$i];
             $newLength = max(1, (int) round($notes->length[$i] * (1 + $offsets[$i][2] * $length)));
             $draft->setTimes($i, $newStart, $newLength);
-            $draft->velocity[$i] = max(1, min(127, $notes->velocity[$i] + (int) round($offsets[$i][1] * $velocity)));
+            $draft->looseStart[$i] = $shifts[$i];
+            $base = $notes->velocity[$i] - $notes->looseVelocity[$i];
+            $draft->velocity[$i] = max(1, min(127, $base + (int) round($offsets[$i][1] * $velocity)));
+            $draft->looseVelocity[$i] = $draft->velocity[$i] - $base;
             $changed += $newStart !== $start || $newLength !== $notes->length[$i] || $draft->velocity[$i] !== $notes->velocity[$i] ? 1 : 0;
             if (abs($newStart - $start) > $largest) {
                 $largest = abs($newStart - $start);
@@ -74,36 +66,68 @@ final readonly class Humanize implements Edit
             }
         }
 
-        return $draft->change($selection, Wording::sentence([
+        return $draft->change($selection, $changed === 0 ? 'Nothing changed: the notes lie there already.' : Wording::sentence([
             Wording::notes($changed).' humanized',
-            $largest > 0 ? 'largest move '.Wording::milliseconds($context->milliseconds($at, $largest)) : '',
+            $largest > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
         ]));
     }
 
-    /** @return callable(): float numbers from −1 to 1 */
-    private function drawer(Randomizer $random, bool $bell): callable
+    /**
+     * Three numbers from −1 to 1 for each note, for its start, velocity and length. They depend on the seed and on the
+     * note alone, so one size does not change what the others do.
+     *
+     * @param  array<int, int>  $places
+     * @return array<int, array{float, float, float}> by place
+     */
+    private function offsets(Notes $notes, array $places, Context $context, Parameters $parameters): array
     {
-        $even = static fn (): float => $random->getInt(-1_000_000, 1_000_000) / 1_000_000;
+        $seed = $parameters->int('seed');
+        $bell = $parameters->choice('shape') === 'bell';
+        $offsets = [];
+        foreach ($places as $i) {
+            $note = pack('V5', $seed, $context->clips->trackOf($notes->clip[$i]), $notes->start[$i] - $notes->looseStart[$i], $notes->pitch[$i], $notes->channel[$i]);
+            /** @var array<int, int> $drawn */
+            $drawn = unpack('v16', hash('xxh128', $note, true).hash('xxh128', $note.'+', true));
+            // The mean of three even numbers stays within their bounds and gathers around the middle.
+            $offsets[$i] = $bell
+                ? [self::even(($drawn[1] + $drawn[2] + $drawn[3]) / 3), self::even(($drawn[4] + $drawn[5] + $drawn[6]) / 3), self::even(($drawn[7] + $drawn[8] + $drawn[9]) / 3)]
+                : [self::even($drawn[1]), self::even($drawn[4]), self::even($drawn[7])];
+        }
 
-        // The mean of three even numbers stays within their bounds and gathers around the middle.
-        return $bell ? static fn (): float => ($even() + $even() + $even()) / 3 : $even;
+        return $offsets;
     }
 
     /**
-     * The first note of each note's chord, by place.
+     * How many ticks each start lies from where it was played or quantized.
      *
      * @param  array<int, int>  $places
-     * @return array<int, int>
+     * @param  array<int, array{float, float, float}>  $offsets
+     * @return array<int, int> by place
      */
-    private function leaders(Notes $notes, array $places, Amount $spread, Context $context): array
+    private function shifts(Notes $notes, array $places, array $offsets, Context $context, Parameters $parameters): array
     {
-        $leaders = [];
-        foreach (Chords::of($notes, $places, $spread, $context) as $chord) {
+        $time = $parameters->amount('time');
+        $lean = $parameters->int('lean') / 200;
+        $chords = $parameters->choice('chords') === 'together'
+            ? $context->chords($notes, $places, $parameters->spread())
+            : array_map(static fn (int $i): array => [$i], $places);
+        $shifts = [];
+        foreach ($chords as $chord) {
+            $first = $chord[0];
+            $size = $time->ticksAt($notes->start[$first], $context->time);
+            $shift = (int) round($size * ($offsets[$first][0] * (1 - abs($lean)) + $lean));
+            // At the start of the song a chord is held back as a whole.
+            $room = min(array_map(static fn (int $i): int => $notes->start[$i] - $notes->looseStart[$i], $chord));
             foreach ($chord as $i) {
-                $leaders[$i] = $chord[0];
+                $shifts[$i] = max($shift, -$room);
             }
         }
 
-        return $leaders;
+        return $shifts;
+    }
+
+    private static function even(float $drawn): float
+    {
+        return $drawn / 32767.5 - 1;
     }
 }

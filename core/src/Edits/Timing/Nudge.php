@@ -4,21 +4,20 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Amount;
 
-/** Moves notes, or one of their edges, by an amount of time. The played moment goes along. */
+/** Moves notes, or one of their edges, by an amount of time. The played moment goes along: it is meant. */
 final readonly class Nudge implements Edit
 {
     public function declaration(): Declaration
@@ -35,36 +34,43 @@ final readonly class Nudge implements Edit
         $edge = $parameters->choice('edge');
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
-        if ($edge !== 'end') {
-            $first = $notes->start[$places[0]];
-            $target = $by->shift($first, $context);
-            if ($target < 0) {
-                $by = $this->cut($by, $first, $context);
-            }
-        }
-
+        $moved = $this->move($by, $notes->start[$places[0]], $edge !== 'end', $context);
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $end = $start + $notes->length[$i];
             match ($edge) {
-                'note' => $draft->start[$i] = max(0, $by->shift($start, $context)),
-                'start' => $this->setEdges($draft, $i, min(max(0, $by->shift($start, $context)), $end - 1), $end),
-                default => $this->setEdges($draft, $i, $start, max($start + 1, $by->shift($end, $context))),
+                'note' => $draft->start[$i] = max(0, $moved($start)),
+                'start' => $this->setEdges($draft, $i, min(max(0, $moved($start)), $end - 1), $end),
+                default => $this->setEdges($draft, $i, $start, max($start + 1, $moved($end))),
             };
-            if ($draft->start[$i] + $draft->length[$i] > Notes::LAST_TICK) {
-                throw new EditRefused('That would go past the end of what a song can hold; nudge by less.');
-            }
         }
 
         return $draft->change($selection, $this->summary($notes, $draft, $places, $edge, $context));
     }
 
-    /** The amount that takes the earliest note to 0 and all others alike. */
-    private function cut(Amount $by, int $first, Context $context): Amount
+    /**
+     * Where an edge goes. By the grid it goes by lines; a move that would put the earliest one before 0 is cut to what
+     * fits, for all alike.
+     *
+     * @return callable(int): int
+     */
+    private function move(Amount $by, int $first, bool $isCut, Context $context): callable
     {
-        return $by->isClock()
-            ? Amount::parse(sprintf('-%.9Fs', $context->tempo->secondsAt($first)))
-            : Amount::parse("-{$first}tk");
+        $steps = $by->gridSteps();
+        $numbers = $steps === null ? null : $context->time->gridLines()->numbers();
+        $moved = $numbers !== null
+            ? static fn (int $tick): int => $numbers->moved($tick, $steps)
+            : static fn (int $tick): int => $by->shift($tick, $context->time);
+        if (! $isCut || $moved($first) >= 0) {
+            return $moved;
+        }
+        if ($by->isClock()) {
+            $seconds = -$context->time->tempo->secondsAt($first);
+
+            return static fn (int $tick): int => $context->time->tempo->shift($tick, $seconds);
+        }
+
+        return static fn (int $tick): int => $tick - $first;
     }
 
     private function setEdges(Draft $draft, int $place, int $start, int $end): void
@@ -102,6 +108,6 @@ final readonly class Nudge implements Edit
 
     private function clock(Context $context, int $tick, int $ticks): string
     {
-        return Wording::milliseconds($context->milliseconds($tick, $ticks));
+        return Wording::milliseconds($context->time->milliseconds($tick, $ticks));
     }
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Chords;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Grid;
@@ -46,8 +46,8 @@ final readonly class Quantize implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $grid = $parameters->grid('grid', 'swing', $context);
-        $lines = $context->lines($grid);
+        $grid = $context->grid($parameters);
+        $lines = $context->time->gridLines($grid);
         $places = $selection->positions($notes);
         $what = $parameters->choice('what');
         $together = $parameters->choice('chords') === 'together';
@@ -114,13 +114,19 @@ final readonly class Quantize implements Edit
     private function chords(Notes $notes, array $places, Parameters $parameters, Context $context): array
     {
         $starts = $this->startsFrom($notes, $places, $parameters);
-        asort($starts);
+        $ends = $this->endsFrom($notes, $places, $parameters);
+        $chords = [];
+        foreach ($context->clips->byTrack($places, $notes->clip) as $part) {
+            $ofPart = array_intersect_key($starts, array_flip($part));
+            asort($ofPart);
+            array_push($chords, ...Chords::group($ofPart, $ends, $parameters->spread(), $context->time));
+        }
 
-        return Chords::group($starts, $parameters->amount('spread'), $context);
+        return $chords;
     }
 
     /**
-     * Where edges go; those that stay are left out.
+     * Where edges go. What slack or reach leave out lies where it is measured from: where it was played.
      *
      * @param  array<int, int>  $from  ticks by place
      * @param  list<non-empty-list<int>>|null  $chords  null where each note moves by itself
@@ -131,18 +137,15 @@ final readonly class Quantize implements Edit
         $targets = [];
         if ($chords === null) {
             foreach ($from as $i => $tick) {
-                $target = $snap->to($tick);
-                if ($target !== null) {
-                    $targets[$i] = $target;
-                }
+                $targets[$i] = $snap->to($tick) ?? $tick;
             }
 
             return $targets;
         }
         foreach ($chords as $chord) {
             $first = $from[$chord[0]];
-            $target = $snap->to($first);
-            foreach ($target === null ? [] : $chord as $i) {
+            $target = $snap->to($first) ?? $first;
+            foreach ($chord as $i) {
                 $targets[$i] = $from[$i] + $target - $first;
             }
         }
@@ -160,7 +163,7 @@ final readonly class Quantize implements Edit
         $oldStarts = $notes->start;
         $oldLengths = $notes->length;
         // Written to plain variables: an array in a property is slower to write, and this runs once for each note.
-        [$newStarts, $newLengths, $playedStarts, $playedEnds] = [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd];
+        [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose] = [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd, $draft->looseStart];
         foreach ($places as $i) {
             $oldStart = $oldStarts[$i];
             $start = $starts[$i] ?? $oldStart;
@@ -179,12 +182,13 @@ final readonly class Quantize implements Edit
             if ($moved !== 0) {
                 $newStarts[$i] = $start;
                 $playedStarts[$i] -= $moved;
+                $loose[$i] = 0;
             }
             if ($endMoved !== 0) {
                 $playedEnds[$i] -= $endMoved;
             }
         }
-        [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd] = [$newStarts, $newLengths, $playedStarts, $playedEnds];
+        [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd, $draft->looseStart] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
     }
 
     /**
@@ -197,8 +201,8 @@ final readonly class Quantize implements Edit
         $played = $parameters->choice('from') === 'played';
         foreach ($places as $i) {
             $length = $notes->length[$i] + ($played ? $notes->playedEnd[$i] - $notes->playedStart[$i] : 0);
-            $target = $snap->length(max(1, $length), $notes->start[$i]);
-            if ($target !== null && $target !== $notes->length[$i]) {
+            $target = $snap->length(max(1, $length), $notes->start[$i]) ?? max(1, $length);
+            if ($target !== $notes->length[$i]) {
                 $draft->setTimes($i, $notes->start[$i], $target);
             }
         }
@@ -233,7 +237,7 @@ final readonly class Quantize implements Edit
             Wording::notes($changed).' quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
             $same > 0 ? "{$same} were already there" : '',
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
-            $changed > 0 ? 'largest move '.Wording::milliseconds($context->milliseconds($at, $largest)) : '',
+            $changed > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
         ]);
     }
 }

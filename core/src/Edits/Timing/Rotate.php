@@ -4,22 +4,23 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
 /**
- * Shifts starts within the bars the selection fills and wraps them round, as a pattern that begins elsewhere.
+ * Shifts starts within the whole bars that the starts fill and wraps them round, as a pattern that begins elsewhere.
  *
  * A start up to a 64th note before a bar line belongs to the bar it opens, and stays that much before its new place.
+ * How long notes ring counts for nothing, so as many presses as there are steps bring the pattern back.
  */
 final readonly class Rotate implements Edit
 {
@@ -33,23 +34,18 @@ final readonly class Rotate implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $places = $selection->positions($notes);
-        $early = intdiv($context->ppq(), 16);
-        $first = $notes->start[$places[0]];
-        $end = $first + 1;
-        foreach ($places as $i) {
-            $end = max($end, $notes->start[$i] + $notes->length[$i]);
-        }
-        $meters = $context->meters;
-        $from = $meters->barStart($meters->barAt($first + $early));
-        $to = $meters->nextBarLine(max($from, $end - $early - 1));
-        $early = min($early, $from);
-        $by = $parameters->amount('by')->ticksAt($from, $context);
-
+        $meters = $context->time->meters;
+        $early = intdiv($context->time->ppq(), 16);
+        $starts = array_map(static fn (int $i): int => $notes->start[$i], $places);
+        $from = $meters->barStart($meters->barAt(min([PHP_INT_MAX, ...$starts]) + $early));
+        // Before the start of the song there is no room for a push: there it lies at the other end of the bars.
+        $to = $meters->nextBarLine(max([0, ...$starts]) + ($from === 0 ? 0 : $early));
+        $turned = $this->turn($from, $to, $early, $context, $parameters);
         $draft = new Draft($notes);
         $moved = 0;
         foreach ($places as $i) {
-            $turned = ($notes->start[$i] - $from + $early + $by) % ($to - $from);
-            $draft->start[$i] = $from - $early + ($turned < 0 ? $turned + $to - $from : $turned);
+            $start = $turned($notes->start[$i]);
+            $draft->start[$i] = $start < 0 ? $start + $to : $start;
             $moved += $draft->start[$i] !== $notes->start[$i] ? 1 : 0;
         }
         $bars = $meters->barAt($to - 1) - $meters->barAt($from) + 1;
@@ -57,5 +53,44 @@ final readonly class Rotate implements Edit
         return $draft->change($selection, $moved === 0
             ? 'Nothing moved: the pattern is turned by its whole length.'
             : Wording::notes($moved).' rotated by '.$parameters->amount('by').' within '.($bars === 1 ? '1 bar' : "{$bars} bars"));
+    }
+
+    /**
+     * Where a start goes: by lines of the grid, or by an amount of time.
+     *
+     * @param  int  $early  how far before the bars a start may lie
+     * @return callable(int): int
+     */
+    private function turn(int $from, int $to, int $early, Context $context, Parameters $parameters): callable
+    {
+        $by = $parameters->amount('by');
+        $steps = $by->gridSteps();
+        if ($steps === null) {
+            $ticks = $by->ticksAt($from, $context->time);
+
+            $early = min($early, $from);
+
+            return static fn (int $start): int => $from - $early + self::modulo($start - $from + $early + $ticks, $to - $from);
+        }
+        $numbers = $context->time->gridLines()->numbers();
+        [$first, $behind] = [$numbers->nearest($from), $numbers->nearest($to)];
+
+        return static function (int $start) use ($numbers, $first, $behind, $steps, $to, $early): int {
+            // A start near the line behind the bars is a push, or belongs to the last line inside.
+            $number = $numbers->nearest($start);
+            if ($number >= $behind) {
+                [$number, $start] = $to - $start <= $early ? [$first, $start - $to] : [$behind - 1, $start];
+            }
+            $number = max($first, $number);
+
+            return $numbers->line($first + self::modulo($number - $first + $steps, max(1, $behind - $first))) + $start - $numbers->line($number);
+        };
+    }
+
+    private static function modulo(int $value, int $of): int
+    {
+        $rest = $value % $of;
+
+        return $rest < 0 ? $rest + $of : $rest;
     }
 }

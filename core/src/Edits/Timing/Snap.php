@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\GridLines;
 use Jactonic\Core\Time\Rounding;
@@ -28,7 +28,7 @@ final class Snap
         private readonly Amount $slack,
         private readonly Context $context,
     ) {
-        $this->hasSlack = $slack->ticksAt(0, $context) > 0;
+        $this->hasSlack = $slack->ticksAt(0, $context->time) > 0;
     }
 
     /** Where a tick goes; null where it stays. */
@@ -52,14 +52,15 @@ final class Snap
         [$step, $parts] = $this->lines->step($start);
         $steps = max(1, Rounding::quotient($length * $parts, $step));
         $distance = max(1, Rounding::quotient($steps * $step, $parts)) - $length;
-        $half = Rounding::quotient($step, $parts);
-        // A length under half a step is farther from one step than reach counts; it is brought there all the same.
-        if ($steps === 1 && $distance > 0 && $this->reach === 100 && ! $this->isWithinSlack($distance, $start)) {
-            return max(1, $length + Rounding::quotient($distance * $this->strength, 100));
-        }
-        $target = $this->part($length, $distance, $half, $start);
+        // A length at reach 100 always moves, also one under half a step, which is farther from one step than reach counts.
+        $isOut = $this->reach < 100 && 200 * abs($distance) * $parts > $this->reach * $step;
+        if ($isOut || $this->isWithinSlack($distance, $start)) {
+            $this->outOfReach++;
 
-        return $target === null ? null : max(1, $target);
+            return null;
+        }
+
+        return max(1, $length + Rounding::quotient($distance * $this->strength, 100));
     }
 
     private function part(int $value, int $distance, int $gap, int $at): ?int
@@ -75,6 +76,6 @@ final class Snap
 
     private function isWithinSlack(int $distance, int $at): bool
     {
-        return $this->hasSlack && abs($distance) < $this->slack->ticksAt($at, $this->context);
+        return $this->hasSlack && abs($distance) < $this->slack->ticksAt($at, $this->context->time);
     }
 }

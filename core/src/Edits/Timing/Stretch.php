@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -46,12 +46,9 @@ final readonly class Stretch implements Edit
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $newStart = $anchor + $factor->of($start - $anchor);
-            $newLength = max(1, $factor->of($notes->length[$i]));
-            if ($newStart + $newLength > Notes::LAST_TICK) {
-                throw new EditRefused('That would go past the end of what a song can hold; take a smaller factor.');
-            }
+            $newEnd = max($newStart + 1, $anchor + $factor->of($start + $notes->length[$i] - $anchor));
             $draft->start[$i] = $newStart;
-            $draft->length[$i] = $newLength;
+            $draft->length[$i] = $newEnd - $newStart;
             $draft->playedStart[$i] = $factor->of($notes->playedStart[$i]);
             $draft->playedEnd[$i] = $factor->of($notes->playedEnd[$i]);
         }

@@ -4,20 +4,19 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Edits\Context;
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Chords;
-use Jactonic\Core\Notes\Draft;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Rounding;
 
-/** Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment stays. */
+/** Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment goes along: a strum is meant. */
 final readonly class Strum implements Edit
 {
     public function declaration(): Declaration
@@ -37,13 +36,13 @@ final readonly class Strum implements Edit
         $time = $parameters->amount('time');
         $draft = new Draft($notes);
         $strummed = 0;
-        foreach (Chords::of($notes, $selection->positions($notes), $parameters->amount('spread'), $context) as $chord) {
+        foreach ($context->chords($notes, $selection->positions($notes), $parameters->spread()) as $chord) {
             if (count($chord) < 2) {
                 continue;
             }
             $strummed++;
             $begin = $notes->start[$chord[0]];
-            $ticks = $time->ticksAt($begin, $context);
+            $ticks = $time->ticksAt($begin, $context->time);
             $last = count($chord) - 1;
             $pitches = [];
             foreach ($chord as $i) {
@@ -56,7 +55,8 @@ final readonly class Strum implements Edit
                 if ($keep && $start >= $end) {
                     $start = $end - 1;
                 }
-                $draft->setTimes($i, $start, $keep ? $end - $start : $notes->length[$i]);
+                $draft->start[$i] = $start;
+                $draft->length[$i] = $keep ? $end - $start : $notes->length[$i];
             }
         }
 

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Tests\Notes;
+namespace Jactonic\Core\Tests\Content;
 
 use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Notes\Notes;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits;
+namespace Jactonic\Core\Context;
 
 use Jactonic\Core\Time\Amount;
 

@@ -2,45 +2,47 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Notes;
+namespace Jactonic\Core\Content;
 
-/** Puts columns of notes in the one order notes stand in: by start, then pitch, then id. */
+/** Puts columns in the one order rows stand in: by start, then a second column such as the pitch, then id. */
 final class Order
 {
-    /** A sort key packs start, pitch and rank into one whole number: 31 + 7 + 24 bits. */
+    /** A sort key packs start, second column and rank into one whole number: 31 + 7 + 24 bits. */
     private const RANK_BITS = 24;
 
     /**
      * @param  array<string, array<int, int>>  $columns  complete columns with places 0, 1, 2 …
+     * @param  string  $second  the column rows of one start are in order of: one of 0–127, or `id`
      * @return array<string, array<int, int>>
      */
-    public static function apply(array $columns): array
+    public static function apply(array $columns, string $second): array
     {
-        if (self::isKept($columns['start'], $columns['pitch'], $columns['id'])) {
+        $seconds = $second === 'id' ? array_fill(0, count($columns['id']) + 1, 0) : $columns[$second];
+        if (self::isKept($columns['start'], $seconds, $columns['id'])) {
             return $columns;
         }
 
-        return self::arrange($columns, self::places($columns['start'], $columns['pitch'], $columns['id']));
+        return self::arrange($columns, self::places($columns['start'], $seconds, $columns['id']));
     }
 
     /**
      * @param  array<int, int>  $start
-     * @param  array<int, int>  $pitch
+     * @param  array<int, int>  $second
      * @param  array<int, int>  $id
      */
-    private static function isKept(array $start, array $pitch, array $id): bool
+    private static function isKept(array $start, array $second, array $id): bool
     {
         $before = -1;
-        $beforePitch = 0;
+        $beforeSecond = 0;
         $beforeId = 0;
         foreach ($start as $i => $tick) {
             if ($tick <= $before) {
-                if ($tick < $before || $pitch[$i] < $beforePitch || ($pitch[$i] === $beforePitch && $id[$i] < $beforeId)) {
+                if ($tick < $before || $second[$i] < $beforeSecond || ($second[$i] === $beforeSecond && $id[$i] < $beforeId)) {
                     return false;
                 }
             }
             $before = $tick;
-            $beforePitch = $pitch[$i];
+            $beforeSecond = $second[$i];
             $beforeId = $id[$i];
         }
 
@@ -48,15 +50,15 @@ final class Order
     }
 
     /**
-     * The present places in the wanted order. Start, pitch and rank lie in one whole number, so that sorting compares
+     * The present places in the wanted order. Start, second column and rank lie in one whole number, so that sorting compares
      * plain numbers; the rank is the id itself as long as ids are small enough for that.
      *
      * @param  array<int, int>  $start
-     * @param  array<int, int>  $pitch
+     * @param  array<int, int>  $second
      * @param  array<int, int>  $id
      * @return list<int>
      */
-    private static function places(array $start, array $pitch, array $id): array
+    private static function places(array $start, array $second, array $id): array
     {
         if ($id !== [] && max($id) >> self::RANK_BITS !== 0) {
             asort($id);
@@ -68,7 +70,7 @@ final class Order
         }
         $keys = [];
         foreach ($start as $i => $tick) {
-            $keys[] = ($tick << 7 | $pitch[$i]) << self::RANK_BITS | $rank[$i];
+            $keys[] = ($tick << 7 | $second[$i]) << self::RANK_BITS | $rank[$i];
         }
         sort($keys);
 

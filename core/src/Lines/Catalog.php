@@ -2,21 +2,35 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits;
+namespace Jactonic\Core\Lines;
 
+use Closure;
+use Jactonic\Core\Edits\Building;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Dynamics;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Length;
+use Jactonic\Core\Edits\Pitch;
+use Jactonic\Core\Edits\Timing;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Parameters\Seed;
 
 /** All edits there are. Adding one is a class, a line in `standard()`, and its test. */
 final readonly class Catalog
 {
-    /** @param  array<string, Edit>  $edits  by line name */
-    private function __construct(private array $edits)
-    {
+    /**
+     * @param  array<string, Edit>  $edits  by line name
+     * @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time
+     */
+    private function __construct(
+        private array $edits,
+        private Closure $chance,
+    ) {
     }
 
-    public static function standard(): self
+    /** @param  (Closure(int): int)|null  $chance  a number from 0 to another one; always the same where left out */
+    public static function standard(?Closure $chance = null): self
     {
         return self::of([
             new Timing\Quantize,
@@ -64,18 +78,21 @@ final readonly class Catalog
             new Building\Copy,
             new Building\Paste,
             new Building\Tidy,
-        ]);
+        ], $chance);
     }
 
-    /** @param  list<Edit>  $edits */
-    public static function of(array $edits): self
+    /**
+     * @param  list<Edit>  $edits
+     * @param  (Closure(int): int)|null  $chance
+     */
+    public static function of(array $edits, ?Closure $chance = null): self
     {
         $named = [];
         foreach ($edits as $edit) {
             $named[$edit->declaration()->name] = $edit;
         }
 
-        return new self($named);
+        return new self($named, $chance ?? static fn (): int => 1);
     }
 
     /**
@@ -95,6 +112,8 @@ final readonly class Catalog
             throw new BadInput("{$line->name} takes one of {$choice}.", ['allowed' => $declaration->oneOf]);
         }
 
+        $line = $this->settled($declaration, $line);
+
         return new PreparedEdit($edit, $declaration, Parameters::check($line->name, $declaration->parameters, $line->parameters), $line);
     }
 
@@ -102,6 +121,18 @@ final readonly class Catalog
     public function declarations(): array
     {
         return array_values(array_map(static fn (Edit $edit): Declaration => $edit->declaration(), $this->edits));
+    }
+
+    /** The line with a number in the place of every seed that is to be another one each time. */
+    private function settled(Declaration $declaration, EditLine $line): EditLine
+    {
+        foreach ($declaration->parameters as $parameter) {
+            if ($parameter->kind instanceof Seed && ($line->parameters[$parameter->name] ?? Seed::NEW) === Seed::NEW) {
+                $line = EditLine::of($line->name, [...$line->parameters, $parameter->name => (string) ($this->chance)(Seed::LARGEST)]);
+            }
+        }
+
+        return $line;
     }
 
     private function hasDefault(Declaration $declaration): bool

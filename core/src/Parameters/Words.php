@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Lines;
+namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Errors\BadInput;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Packing;
+namespace Jactonic\Core\Content\Packing;
 
 use UnexpectedValueException;
 
@@ -13,7 +13,7 @@ use UnexpectedValueException;
  * bytes each (signed, little endian as on every machine PHP runs on here). Reading is a tenth of a decoder's time for
  * the columns that say nothing, and those are most.
  */
-final class Columns
+final class Numbers
 {
     private const SAME = 's';
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Notes;
+namespace Jactonic\Core\Content;
 
 use LogicException;
 
@@ -86,7 +86,7 @@ final readonly class Change
             }
         }
 
-        return Notes::ordered(Order::apply($columns), max($notes->nextId, $this->added->nextId));
+        return Notes::ordered(Order::apply($columns, 'pitch'), max($notes->nextId, $this->added->nextId));
     }
 
     /** The change that undoes this one. */
@@ -114,8 +114,8 @@ final readonly class Change
     {
         $before = $this->before;
         $after = $this->after;
-        $added = self::rows($this->added);
-        $removed = self::rows($this->removed);
+        $added = $this->added->rows();
+        $removed = $this->removed->rows();
 
         foreach ($after as $name => $values) {
             foreach (array_intersect_key($values, $added) as $id => $value) {
@@ -123,7 +123,7 @@ final readonly class Change
                 unset($before[$name][$id], $after[$name][$id]);
             }
         }
-        foreach (self::rows($next->removed) as $id => $row) {
+        foreach ($next->removed->rows() as $id => $row) {
             if (isset($added[$id])) {
                 unset($added[$id]);
 
@@ -135,7 +135,7 @@ final readonly class Change
             }
             $removed[$id] = $row;
         }
-        foreach (self::rows($next->added) as $id => $row) {
+        foreach ($next->added->rows() as $id => $row) {
             if (! isset($removed[$id])) {
                 $added[$id] = $row;
 
@@ -152,17 +152,6 @@ final readonly class Change
             Notes::fromRows(array_values($removed)), Notes::fromRows(array_values($added)),
             array_filter($before), array_filter($after), $this->selection, $this->summary, $this->clipboard,
         );
-    }
-
-    /** @return array<int, array<string, int>> rows by id */
-    private static function rows(Notes $notes): array
-    {
-        $rows = [];
-        foreach ($notes->id as $i => $id) {
-            $rows[$id] = $notes->row($i);
-        }
-
-        return $rows;
     }
 
     private static function foreign(int $id): LogicException

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Notes;
+namespace Jactonic\Core\Content;
 
 /** The notes an edit works on, by their ids. The order of the ids never matters. */
 final readonly class Selection

@@ -2,13 +2,16 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits;
+namespace Jactonic\Core\Lines;
 
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Notes\Change;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Parameters\Parameters;
 
 /** An edit line that was understood: its edit and its checked parameters. */
@@ -28,7 +31,7 @@ final readonly class PreparedEdit
         $needsSelection = match ($this->declaration->subject) {
             Subject::Selection => true,
             Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
-            Subject::Place => false,
+            Subject::Anywhere => false,
         };
         if ($needsSelection && $selection->positions($notes) === []) {
             return Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.');

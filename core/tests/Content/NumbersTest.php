@@ -2,16 +2,16 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Tests\Packing;
+namespace Jactonic\Core\Tests\Content;
 
-use Jactonic\Core\Packing\Columns;
-use Jactonic\Core\Packing\PackedNotes;
+use Jactonic\Core\Content\Packing\Numbers;
+use Jactonic\Core\Content\Packing\PackedTable;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use UnexpectedValueException;
 
-final class ColumnsTest extends TestCase
+final class NumbersTest extends TestCase
 {
     /** @return array<string, array{list<int>, int}> values, and the bytes they take at the most */
     public static function columns(): array
@@ -33,10 +33,10 @@ final class ColumnsTest extends TestCase
     #[DataProvider('columns')]
     public function test_columns_read_back_as_they_were_and_take_little_room(array $values, int $most): void
     {
-        $bytes = Columns::pack($values);
+        $bytes = Numbers::pack($values);
         $at = 0;
 
-        self::assertSame($values, Columns::unpack($bytes.'rest', $at));
+        self::assertSame($values, Numbers::unpack($bytes.'rest', $at));
         self::assertSame(strlen($bytes), $at, 'the place is behind the column');
         self::assertLessThanOrEqual($most, strlen($bytes));
     }
@@ -48,6 +48,6 @@ final class ColumnsTest extends TestCase
     {
         $this->expectException(UnexpectedValueException::class);
 
-        PackedNotes::unpack($bytes);
+        PackedTable::notes($bytes);
     }
 }

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Tests\Notes;
+namespace Jactonic\Core\Tests\Content;
 
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\History\Step;
-use Jactonic\Core\Notes\Notes;
-use Jactonic\Core\Notes\Selection;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\TestWith;
 

@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Position;
 
 /** A place in the song: a word such as `caret` or `range-start`, a tick such as 960 or 960tk, or bar.beat.tick such as 3.2.0. */
-final readonly class Place implements Kind
+final readonly class Moment implements Kind
 {
     public const WORDS = ['caret', 'playhead', 'range-start', 'range-end'];
-
-    private const LAST = 2_000_000_000;
 
     /** @param  list<string>  $more  words beside those for every place */
     public function __construct(private array $more = [])
@@ -21,7 +20,7 @@ final readonly class Place implements Kind
 
     public function name(): string
     {
-        return 'place';
+        return 'moment';
     }
 
     public function read(string $text): int|Position|string
@@ -29,7 +28,7 @@ final readonly class Place implements Kind
         if (in_array($text, $this->words(), true)) {
             return $text;
         }
-        if (preg_match('/^(\d{1,10})(?:tk)?$/', $text, $found) === 1 && (int) $found[1] <= self::LAST) {
+        if (preg_match('/^(\d{1,10})(?:tk)?$/', $text, $found) === 1 && (int) $found[1] <= Bounds::LAST_TICK) {
             return (int) $found[1];
         }
         if (str_contains($text, '.')) {

@@ -2,15 +2,25 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Notes;
+namespace Jactonic\Core\Content;
+
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Time\Bounds;
 
 /**
  * Notes being edited: an edit writes into the columns, removes and adds, and takes the change at the end.
  *
- * Columns that are not written to stay shared with the notes they come from. Places are those of the notes.
+ * Columns that are not written to stay shared with the notes they come from. Places are those of the notes. What would
+ * be more than a song can hold is refused here, for every edit.
  */
 final class Draft
 {
+    /** How many notes may be worked on at once. */
+    public const MOST_NOTES = 200_000;
+
+    /** The columns an edit may write to. */
+    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity'];
+
     /** @var array<int, int> */
     public array $start;
 
@@ -35,25 +45,31 @@ final class Draft
     /** @var array<int, int> */
     public array $playedEnd;
 
+    /** @var array<int, int> */
+    public array $looseStart;
+
+    /** @var array<int, int> */
+    public array $looseVelocity;
+
     /** @var array<int, true> places taken out */
     private array $removed = [];
 
     /** @var array<string, list<int>> the notes put in, by column */
     private array $added;
 
+    /** @var array<int, int> the groups of the copies being made, by those of their originals */
+    private array $copiedGroups = [];
+
     private int $nextId;
+
+    private int $nextGroup = 0;
 
     public function __construct(private readonly Notes $notes)
     {
-        $this->start = $notes->start;
-        $this->length = $notes->length;
-        $this->pitch = $notes->pitch;
-        $this->velocity = $notes->velocity;
-        $this->muted = $notes->muted;
-        $this->group = $notes->group;
-        $this->playedStart = $notes->playedStart;
-        $this->playedEnd = $notes->playedEnd;
-        $this->added = array_fill_keys(Notes::COLUMNS, []);
+        foreach (self::WRITTEN as $name) {
+            $this->{$name} = $notes->{$name};
+        }
+        $this->added = array_map(static fn (): array => [], Notes::COLUMNS);
         $this->nextId = $notes->nextId;
     }
 
@@ -67,27 +83,32 @@ final class Draft
      *
      * @param  array<string, int>  $values  by column; what is left out has its default
      * @return int its id
+     *
+     * @throws EditRefused where there would be too many notes
      */
     public function add(array $values): int
     {
-        $id = $this->nextId++;
-        foreach (['id' => $id] + $values + Notes::DEFAULTS as $name => $value) {
-            $this->added[$name][] = $value;
+        $id = $this->newId();
+        $values['id'] = $id;
+        foreach (Notes::COLUMNS as $name => $column) {
+            $this->added[$name][] = $values[$name] ?? $column['default'];
         }
 
         return $id;
     }
 
     /**
-     * Puts in a note like one there is.
+     * Puts in a note like one there is, in its group.
      *
      * @param  array<string, int>  $values  what is different, by column
      * @return int its id
+     *
+     * @throws EditRefused where there would be too many notes
      */
     public function addLike(int $place, array $values): int
     {
         $notes = $this->notes;
-        $id = $this->nextId++;
+        $id = $this->newId();
         $added = &$this->added;
         $added['id'][] = $id;
         $added['start'][] = $values['start'] ?? $notes->start[$place];
@@ -100,14 +121,45 @@ final class Draft
         $added['group'][] = $values['group'] ?? $notes->group[$place];
         $added['playedStart'][] = $values['playedStart'] ?? $notes->playedStart[$place];
         $added['playedEnd'][] = $values['playedEnd'] ?? $notes->playedEnd[$place];
+        $added['looseStart'][] = $notes->looseStart[$place];
+        $added['looseVelocity'][] = $notes->looseVelocity[$place];
+        $added['clip'][] = $notes->clip[$place];
 
         return $id;
+    }
+
+    /** Begins a round of copies: groups of their originals become groups of their own. */
+    public function beginCopies(): void
+    {
+        $this->copiedGroups = [];
+    }
+
+    /**
+     * Puts in a copy of a note, in a group of the copies where the note has one.
+     *
+     * @param  array<string, int>  $values  what is different, by column
+     * @return int its id
+     *
+     * @throws EditRefused where there would be too many notes
+     */
+    public function copy(int $place, array $values = []): int
+    {
+        $group = $this->notes->group[$place];
+        if ($group !== 0) {
+            $values['group'] = $this->copiedGroups[$group] ??= $this->newGroup();
+        }
+
+        return $this->addLike($place, $values);
     }
 
     /** The number for a new group. */
     public function newGroup(): int
     {
-        return 1 + max(max([0, ...$this->added['group']]), $this->group === [] ? 0 : max($this->group));
+        if ($this->nextGroup === 0) {
+            $this->nextGroup = 1 + ($this->group === [] ? 0 : max($this->group));
+        }
+
+        return $this->nextGroup++;
     }
 
     public function isRemoved(int $place): bool
@@ -123,6 +175,7 @@ final class Draft
         if ($moved !== 0) {
             $this->start[$place] = $start;
             $this->playedStart[$place] -= $moved;
+            $this->looseStart[$place] = 0;
         }
         if ($endMoved !== 0) {
             $this->playedEnd[$place] -= $endMoved;
@@ -132,6 +185,9 @@ final class Draft
         }
     }
 
+    /**
+     * @throws EditRefused where a note would pass the last tick
+     */
     public function change(Selection $selection, string $summary): Change
     {
         $before = [];
@@ -153,6 +209,7 @@ final class Draft
                 $after[$name] = $columnAfter;
             }
         }
+        $this->refusePastTheEnd($this->added['start'], $this->added['length']);
         $places = array_keys($this->removed);
         sort($places);
         if ($places !== []) {
@@ -166,15 +223,57 @@ final class Draft
     /** @return array<string, array{array<int, int>, array<int, int>}> old and new values of the columns written to */
     private function changedColumns(): array
     {
+        $this->forgetLooseVelocities();
         $changed = [];
-        foreach (['start', 'length', 'pitch', 'velocity', 'muted', 'group', 'playedStart', 'playedEnd'] as $name) {
+        foreach (self::WRITTEN as $name) {
             $old = $this->notes->{$name};
             $new = $this->{$name};
             if ($new !== $old) {
                 $changed[$name] = [$old, $new];
             }
         }
+        if (isset($changed['start']) || isset($changed['length'])) {
+            $this->refusePastTheEnd($this->start, $this->length);
+        }
 
         return $changed;
+    }
+
+    /** A velocity that was set by anything but `humanize` is where it is measured from. */
+    private function forgetLooseVelocities(): void
+    {
+        if ($this->velocity === $this->notes->velocity || $this->looseVelocity !== $this->notes->looseVelocity) {
+            return;
+        }
+        foreach ($this->looseVelocity as $i => $loose) {
+            if ($loose !== 0 && $this->velocity[$i] !== $this->notes->velocity[$i]) {
+                $this->looseVelocity[$i] = 0;
+            }
+        }
+    }
+
+    private function newId(): int
+    {
+        if (count($this->notes->id) - count($this->removed) + count($this->added['id']) >= self::MOST_NOTES) {
+            throw new EditRefused(
+                'That would make more than '.number_format(self::MOST_NOTES).' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser grid.',
+                ['most' => self::MOST_NOTES],
+            );
+        }
+
+        return $this->nextId++;
+    }
+
+    /**
+     * @param  array<int, int>  $starts
+     * @param  array<int, int>  $lengths
+     */
+    private function refusePastTheEnd(array $starts, array $lengths): void
+    {
+        foreach ($starts as $i => $start) {
+            if ($start + $lengths[$i] > Bounds::LAST_TICK) {
+                throw new EditRefused('That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK.'. Take a smaller amount, or an earlier place.', ['last' => Bounds::LAST_TICK]);
+            }
+        }
     }
 }

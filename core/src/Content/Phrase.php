@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Notes;
+namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Rounding;
@@ -19,13 +19,6 @@ final readonly class Phrase
     private const MARK = 'phrase';
 
     private const MOST_NOTES = 200_000;
-
-    /** What a column may hold. */
-    private const RANGES = [
-        'start' => [0, Notes::LAST_TICK], 'length' => [1, Notes::LAST_TICK], 'pitch' => [0, 127], 'velocity' => [1, 127],
-        'release' => [0, 127], 'channel' => [0, 15], 'muted' => [0, 1], 'group' => [0, Notes::LAST_TICK],
-        'playedStart' => [-Notes::LAST_TICK, Notes::LAST_TICK], 'playedEnd' => [-Notes::LAST_TICK, Notes::LAST_TICK],
-    ];
 
     /**
      * @param  TickRange|null  $span  the range it was taken from, whose silence belongs to it
@@ -68,7 +61,7 @@ final readonly class Phrase
     public function toArray(): array
     {
         $columns = $this->notes->columns();
-        unset($columns['id']);
+        unset($columns['id'], $columns['clip']);
 
         return [
             'jactonic' => self::MARK,
@@ -100,35 +93,7 @@ final readonly class Phrase
             throw self::unreadable('span takes two ticks');
         }
 
-        return new self(Notes::of(self::columns($value['notes'])), $ppq, $edges);
-    }
-
-    /**
-     * @param  array<array-key, mixed>  $given
-     * @return array<string, list<int>>
-     */
-    private static function columns(array $given): array
-    {
-        $count = is_array($given['start'] ?? null) ? count($given['start']) : 0;
-        if ($count === 0 || $count > self::MOST_NOTES) {
-            throw self::unreadable('it takes 1 to '.self::MOST_NOTES.' notes');
-        }
-        $columns = [];
-        foreach (self::RANGES as $name => [$min, $max]) {
-            $column = $given[$name] ?? array_fill(0, $count, Notes::DEFAULTS[$name]);
-            if (! is_array($column) || count($column) !== $count) {
-                throw self::unreadable("{$name} takes a value for each note");
-            }
-            $columns[$name] = [];
-            foreach ($column as $number) {
-                if (! is_int($number) || $number < $min || $number > $max) {
-                    throw self::unreadable("{$name} takes whole numbers from {$min} to {$max}");
-                }
-                $columns[$name][] = $number;
-            }
-        }
-
-        return $columns;
+        return new self(Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges);
     }
 
     private static function unreadable(string $why): BadInput

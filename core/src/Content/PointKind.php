@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Content;
+
+/** What a point sets, by the status nibble of its message in the MIDI 1.0 specification. */
+enum PointKind: int
+{
+    /** A key's pressure; the number is its pitch. */
+    case KeyPressure = 0xA;
+
+    /** A controller; the number is the controller's. */
+    case Controller = 0xB;
+
+    case Program = 0xC;
+
+    /** The pressure of a whole channel. */
+    case Pressure = 0xD;
+
+    /** The bend of a whole channel, −8192 to 8191. */
+    case Bend = 0xE;
+
+    /** Whether a number belongs to it. */
+    public function isNumbered(): bool
+    {
+        return $this === self::KeyPressure || $this === self::Controller;
+    }
+}

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Context;
+
+use Jactonic\Core\Content\Chords;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Position;
+use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
+
+/** What surrounds the notes of an edit: the song's time and key, the clips that are open, and where its maker stands. */
+final readonly class Context
+{
+    public OpenClips $clips;
+
+    /**
+     * @param  int  $playhead  the tick that sounds, or where listening begins
+     * @param  Phrase|null  $clipboard  what was cut or copied last
+     * @param  NewNote|null  $newNote  what notes put in are like; as long as a step of the grid where nothing was set
+     */
+    public function __construct(
+        public Timeline $time,
+        public ?Scale $key = null,
+        public Caret $caret = new Caret,
+        public ?TickRange $range = null,
+        public int $playhead = 0,
+        public ?Phrase $clipboard = null,
+        public ?NewNote $newNote = null,
+        ?OpenClips $clips = null,
+    ) {
+        $this->clips = $clips ?? OpenClips::one();
+    }
+
+    /** The same surroundings after something was cut or copied. */
+    public function withClipboard(?Phrase $clipboard): self
+    {
+        return new self($this->time, $this->key, $this->caret, $this->range, $this->playhead, $clipboard, $this->newNote, $this->clips);
+    }
+
+    /** The same surroundings at another time, such as with another grid. */
+    public function at(Timeline $time): self
+    {
+        return new self($time, $this->key, $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote, $this->clips);
+    }
+
+    /** The same surroundings with other clips open. */
+    public function among(OpenClips $clips): self
+    {
+        return new self($this->time, $this->key, $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote, $clips);
+    }
+
+    /** @throws EditRefused where no key is set */
+    public function needKey(string $for): Scale
+    {
+        return $this->key ?? throw new EditRefused("{$for} needs a key; set one for the song first, such as D dorian.");
+    }
+
+    /** @throws EditRefused where no range is set */
+    public function needRange(string $for, string $otherwise = ''): TickRange
+    {
+        return $this->range ?? throw new EditRefused("{$for} needs a range; drag one on the ruler or make one from the selection{$otherwise}.");
+    }
+
+    /**
+     * The chords of some notes, those of each track by themselves.
+     *
+     * @param  array<int, int>  $places  in order of time
+     * @param  Amount|null  $spread  null to find out by itself
+     * @return list<list<non-empty-list<int>>>
+     */
+    public function chordsByTrack(Notes $notes, array $places, ?Amount $spread): array
+    {
+        return array_map(
+            fn (array $part): array => Chords::of($notes, $part, $spread, $this->time),
+            $this->clips->byTrack($places, $notes->clip),
+        );
+    }
+
+    /**
+     * The chords of some notes, of all tracks in a row.
+     *
+     * @param  array<int, int>  $places  in order of time
+     * @return list<non-empty-list<int>>
+     */
+    public function chords(Notes $notes, array $places, ?Amount $spread): array
+    {
+        return array_merge(...$this->chordsByTrack($notes, $places, $spread));
+    }
+
+    /**
+     * How long and how loud a note put in at a tick is, as the line or else the maker says.
+     *
+     * @return array{int, int} ticks, at least 1, and velocity 1–127
+     */
+    public function newNote(Parameters $parameters, int $tick): array
+    {
+        $new = $this->newNote ?? NewNote::ofTheGrid();
+        $length = $parameters->has('length') ? $parameters->amount('length') : $new->length;
+
+        return [max(1, $length->ticksAt($tick, $this->time)), $parameters->has('velocity') ? $parameters->int('velocity') : $new->velocity];
+    }
+
+    /** The grid a line names, or the current one, with the swing it names or else the current swing. */
+    public function grid(Parameters $parameters): Grid
+    {
+        $grid = $parameters->value('grid');
+
+        return ($grid instanceof Grid ? $grid : $this->time->grid)
+            ->withSwing($parameters->has('swing') ? $parameters->int('swing') : $this->time->grid->swing);
+    }
+
+    /** @throws EditRefused where the line names no range and none is set */
+    public function range(Parameters $parameters, string $for): TickRange
+    {
+        $range = $parameters->value('range');
+
+        return $range instanceof TickRange ? $range : $this->needRange($for);
+    }
+
+    /** A pitch 0–127, the caret's where the line names none. */
+    public function pitch(Parameters $parameters, string $name): int
+    {
+        $pitch = $parameters->value($name);
+
+        return is_int($pitch) ? $pitch : $this->caret->pitch;
+    }
+
+    /**
+     * A tick, the caret's where the line names none.
+     *
+     * @throws EditRefused where the range is asked for and there is none
+     */
+    public function moment(Parameters $parameters, string $name): int
+    {
+        $moment = $parameters->value($name);
+
+        return match (true) {
+            is_int($moment) => $moment,
+            $moment instanceof Position => $this->time->meters->tickOf($moment),
+            $moment === 'playhead' => $this->playhead,
+            $moment === 'range-start' => $this->needRange("{$name}=range-start")->from,
+            $moment === 'range-end' => $this->needRange("{$name}=range-end")->to,
+            default => $this->caret->tick,
+        };
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Context;
+
+/**
+ * Which track each open clip lies on, and which clip is in front: new notes go there, on the channel of its track.
+ *
+ * What follows what (the next chord, the next note of a pitch, an overlap) is asked within one track, over all its open
+ * clips.
+ */
+final readonly class OpenClips
+{
+    /**
+     * @param  array<int, int>  $tracks  the id of the track by the id of the clip
+     * @param  int  $front  the id of the clip in front
+     * @param  int  $channel  0–15, of the track in front
+     */
+    private function __construct(
+        public array $tracks,
+        public int $front,
+        public int $channel,
+    ) {
+    }
+
+    /**
+     * @param  array<int, int>  $tracks  the id of the track by the id of the clip
+     * @param  int  $channel  0–15
+     */
+    public static function of(array $tracks, int $front, int $channel = 0): self
+    {
+        return new self($tracks, $front, $channel);
+    }
+
+    /** One clip alone, whatever its id. */
+    public static function one(int $channel = 0): self
+    {
+        return new self([], 0, $channel);
+    }
+
+    /** The id of the track a clip lies on. */
+    public function trackOf(int $clip): int
+    {
+        return $this->tracks[$clip] ?? 0;
+    }
+
+    /**
+     * Notes at some places by the track they lie on; all of them together where only one track is open.
+     *
+     * @param  array<int, int>  $places
+     * @param  array<int, int>  $clips  the clip of each note
+     * @return list<non-empty-array<int, int>>
+     */
+    public function byTrack(array $places, array $clips): array
+    {
+        if ($places === []) {
+            return [];
+        }
+        if (count(array_unique($this->tracks)) < 2) {
+            return [$places];
+        }
+        $parts = [];
+        foreach ($places as $i) {
+            $parts[$this->tracks[$clips[$i]] ?? 0][] = $i;
+        }
+
+        return array_values($parts);
+    }
+}

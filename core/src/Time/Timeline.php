@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Time;
+
+/** What turns an amount of time into ticks: the bars and the tempo of a song, the current grid, and the rates of clocks. */
+final readonly class Timeline
+{
+    /**
+     * @param  int  $sampleRate  samples a second, for amounts in smp
+     * @param  float  $frameRate  frames a second, for amounts in fr
+     */
+    public function __construct(
+        public MeterMap $meters,
+        public TempoMap $tempo,
+        public Grid $grid,
+        public int $sampleRate = 44100,
+        public float $frameRate = 25.0,
+    ) {
+    }
+
+    /** Ticks in a quarter note. */
+    public function ppq(): int
+    {
+        return $this->meters->ppq;
+    }
+
+    /** The lines of a grid, or of the current one, on the song's bars. */
+    public function gridLines(?Grid $grid = null): GridLines
+    {
+        return ($grid ?? $this->grid)->on($this->meters);
+    }
+
+    /** The same time with another current grid. */
+    public function onGrid(Grid $grid): self
+    {
+        return new self($this->meters, $this->tempo, $grid, $this->sampleRate, $this->frameRate);
+    }
+
+    /** A span of ticks at a place, in milliseconds. */
+    public function milliseconds(int $tick, int $ticks): float
+    {
+        return 1000 * ($this->tempo->secondsAt($tick + $ticks) - $this->tempo->secondsAt($tick));
+    }
+
+    /** A tick as it is said: bar, beat, ticks. */
+    public function position(int $tick): Position
+    {
+        return $this->meters->position($tick);
+    }
+}
