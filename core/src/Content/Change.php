@@ -7,12 +7,13 @@ namespace Jactonic\Core\Content;
 use LogicException;
 
 /**
- * What an edit did: notes taken out, notes put in, and the values of notes that changed, before and after.
- *
- * Applying a change and then its inverse gives back exactly the same notes.
+ * What an edit did to notes: those taken out and put in, the values that changed, and what it leaves behind.
  */
 final readonly class Change
 {
+    /** @var TableChange<Notes> */
+    public TableChange $table;
+
     /**
      * @param  Notes  $removed  the notes taken out
      * @param  Notes  $added  the notes put in
@@ -31,6 +32,7 @@ final readonly class Change
         public string $summary,
         public ?Phrase $clipboard = null,
     ) {
+        $this->table = new TableChange($removed, $added, $before, $after);
     }
 
     public static function nothing(Selection $selection, string $summary): self
@@ -52,110 +54,41 @@ final readonly class Change
 
     public function isNothing(): bool
     {
-        return $this->after === [] && $this->onlyChangesValues();
+        return $this->table->isNothing();
     }
 
     /** Whether the set of notes stays the same and only their values change. */
     public function onlyChangesValues(): bool
     {
-        return $this->removed->count() === 0 && $this->added->count() === 0;
+        return $this->table->onlyChangesValues();
     }
 
     /** @throws LogicException where the notes are not those the change was made for */
     public function applyTo(Notes $notes): Notes
     {
-        $columns = $notes->columns();
-        $place = array_flip($notes->id);
-        foreach ($this->after as $name => $values) {
-            $column = $columns[$name];
-            foreach ($values as $id => $value) {
-                $column[$place[$id] ?? throw self::foreign($id)] = $value;
-            }
-            $columns[$name] = $column;
-        }
-        if ($this->removed->count() > 0) {
-            $gone = [];
-            foreach ($this->removed->id as $id) {
-                $gone[$place[$id] ?? throw self::foreign($id)] = true;
-            }
-            $columns = array_map(static fn (array $column): array => array_values(array_diff_key($column, $gone)), $columns);
-        }
-        if ($this->added->count() > 0) {
-            foreach ($this->added->columns() as $name => $values) {
-                $columns[$name] = array_merge($columns[$name], $values);
-            }
-        }
-
-        return Notes::ordered(Order::apply($columns, 'pitch'), max($notes->nextId, $this->added->nextId));
+        return $this->table->applyTo($notes);
     }
 
     /** The change that undoes this one. */
     public function inverse(Selection $selection, string $summary): self
     {
-        return new self($this->added, $this->removed, $this->after, $this->before, $selection, $summary);
+        return self::of($this->table->reversed(), $selection, $summary);
     }
 
     /** One change that does this one and then the next. The selection and the summary are the next one's. */
     public function then(self $next): self
     {
-        $before = $this->before;
-        $after = $this->after;
-        foreach ($next->after as $name => $values) {
-            $before[$name] = ($before[$name] ?? []) + $next->before[$name];
-            $after[$name] = $values + ($after[$name] ?? []);
-        }
-        $both = new self($this->removed, $this->added, $before, $after, $next->selection, $next->summary, $next->clipboard ?? $this->clipboard);
-
-        return $this->onlyChangesValues() && $next->onlyChangesValues() ? $both : $both->resolving($next);
+        return self::of($this->table->followedBy($next->table), $next->selection, $next->summary)->keeping($next->clipboard ?? $this->clipboard);
     }
 
-    /** Settles notes that one of two changes put in or took out and the other touched too. */
-    private function resolving(self $next): self
+    /** @param  TableChange<Notes>  $change */
+    public static function of(TableChange $change, Selection $selection, string $summary): self
     {
-        $before = $this->before;
-        $after = $this->after;
-        $added = $this->added->rows();
-        $removed = $this->removed->rows();
-
-        foreach ($after as $name => $values) {
-            foreach (array_intersect_key($values, $added) as $id => $value) {
-                $added[$id][$name] = $value;
-                unset($before[$name][$id], $after[$name][$id]);
-            }
-        }
-        foreach ($next->removed->rows() as $id => $row) {
-            if (isset($added[$id])) {
-                unset($added[$id]);
-
-                continue;
-            }
-            foreach ($before as $name => $values) {
-                $row[$name] = $values[$id] ?? $row[$name];
-                unset($before[$name][$id], $after[$name][$id]);
-            }
-            $removed[$id] = $row;
-        }
-        foreach ($next->added->rows() as $id => $row) {
-            if (! isset($removed[$id])) {
-                $added[$id] = $row;
-
-                continue;
-            }
-            foreach (array_diff_assoc($row, $removed[$id]) as $name => $value) {
-                $before[$name][$id] = $removed[$id][$name];
-                $after[$name][$id] = $value;
-            }
-            unset($removed[$id]);
-        }
-
-        return new self(
-            Notes::fromRows(array_values($removed)), Notes::fromRows(array_values($added)),
-            array_filter($before), array_filter($after), $this->selection, $this->summary, $this->clipboard,
-        );
+        return new self($change->removed, $change->added, $change->before, $change->after, $selection, $summary);
     }
 
-    private static function foreign(int $id): LogicException
+    private function keeping(?Phrase $clipboard): self
     {
-        return new LogicException("The change is for other notes: note {$id} is not there.");
+        return $clipboard === null ? $this : $this->taking($clipboard);
     }
 }

@@ -186,16 +186,17 @@ abstract readonly class Table
     }
 
     /**
-     * The same rows with other values in some columns, put in order again where starts changed.
+     * The table with other columns in the place of some, or of all where there are more rows or fewer, in order.
      *
      * @param  array<string, array<int, int>>  $columns
+     * @param  int  $nextId  where higher than the one there is
      */
-    public function with(array $columns): static
+    public function with(array $columns, int $nextId = 1): static
     {
-        return static::ordered(Order::apply($columns + $this->columns(), static::SECOND), $this->nextId);
+        return static::ordered(Order::apply($columns + $this->columns(), static::SECOND), max($nextId, $this->nextId));
     }
 
-    /** All rows moved by so many ticks, and given to a clip; nothing is copied where nothing is different. */
+    /** All rows moved by so many ticks. */
     public function shifted(int $ticks): static
     {
         return $ticks === 0 || $this->id === [] ? $this : static::ordered(

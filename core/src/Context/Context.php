@@ -10,6 +10,7 @@ use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Position;
@@ -49,6 +50,18 @@ final readonly class Context
     public function at(Timeline $time): self
     {
         return new self($time, $this->key, $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote, $this->clips);
+    }
+
+    /** The surroundings of a song with some clips open, where its maker stands as before. */
+    public function in(OpenSong $open): self
+    {
+        $conductor = $open->song->conductor;
+        $time = new Timeline($conductor->meters, $conductor->tempo, $this->time->grid, $this->time->sampleRate, $this->time->frameRate);
+
+        return new self(
+            $time, $conductor->keyAt($this->caret->tick), $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
+            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
+        );
     }
 
     /** The same surroundings with other clips open. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\History;
 
-use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Song\SongChange;
 
-/** One step of a clip's history: the edit lines that were run, what was selected before, and what they changed. */
+/** One step of a song's history: the edit lines that were run, what they changed, and what was selected before and after. */
 final readonly class Step
 {
     /** Quick repeats within this time of each other are one step, so that a held key is undone at once. */
@@ -20,8 +20,9 @@ final readonly class Step
      */
     public function __construct(
         public array $lines,
-        public Selection $selectionBefore,
-        public Change $change,
+        public Selection $before,
+        public Selection $after,
+        public SongChange $change,
         public int $at,
         public int $times = 1,
     ) {
@@ -30,35 +31,21 @@ final readonly class Step
     /** Whether another run, of whatever lines, soon follows this one on the notes it left selected. */
     public function isFollowedBy(Selection $selection, int $at): bool
     {
-        return $at - $this->at <= self::JOIN_WITHIN_MS
-            && $this->change->selection->equals($selection)
-            && $this->selectionBefore->equals($selection);
+        return $at - $this->at <= self::JOIN_WITHIN_MS && $this->after->equals($selection) && $this->before->equals($selection);
     }
 
-    /** Whether another step repeats this one: the same lines on the notes this one left selected, soon after. */
-    public function isRepeatedBy(self $next): bool
+    /** This step and one that repeats it soon after, with the same lines on the notes it left selected; null where the next is another. */
+    public function mergedWith(self $next): ?self
     {
-        return $this->lines === $next->lines && $this->isFollowedBy($next->selectionBefore, $next->at);
+        return $this->lines === $next->lines && $this->isFollowedBy($next->before, $next->at)
+            ? new self($this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at, $this->times + $next->times)
+            : null;
     }
 
-    /** This step and its repeat as one. */
-    public function joinedWith(self $next): self
+    /** Whether nothing is left of it: what it did came back to where it began. */
+    public function isNothing(): bool
     {
-        return new self($this->lines, $this->selectionBefore, $this->change->then($next->change), $next->at, $this->times + $next->times);
-    }
-
-    /** The change that takes it back. */
-    public function undo(): Change
-    {
-        return $this->change->inverse($this->selectionBefore, 'Undone: '.$this->title());
-    }
-
-    /** The change that does it again. */
-    public function redo(): Change
-    {
-        $change = $this->change;
-
-        return new Change($change->removed, $change->added, $change->before, $change->after, $change->selection, 'Done again: '.$this->title());
+        return $this->change->isNothing();
     }
 
     public function title(): string

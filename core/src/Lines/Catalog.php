@@ -11,6 +11,7 @@ use Jactonic\Core\Edits\Dynamics;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Length;
 use Jactonic\Core\Edits\Pitch;
+use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\Timing;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Parameters\Parameters;
@@ -20,7 +21,7 @@ use Jactonic\Core\Parameters\Seed;
 final readonly class Catalog
 {
     /**
-     * @param  array<string, Edit>  $edits  by line name
+     * @param  array<string, Edit|SongEdit>  $edits  by line name
      * @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time
      */
     private function __construct(
@@ -82,7 +83,7 @@ final readonly class Catalog
     }
 
     /**
-     * @param  list<Edit>  $edits
+     * @param  list<Edit|SongEdit>  $edits
      * @param  (Closure(int): int)|null  $chance
      */
     public static function of(array $edits, ?Closure $chance = null): self
@@ -100,7 +101,7 @@ final readonly class Catalog
      *
      * @throws BadInput for an unknown edit or parameter, or a value out of its range, saying what is allowed
      */
-    public function read(string $text): PreparedEdit
+    public function read(string $text): PreparedEdit|PreparedSongEdit
     {
         $line = EditLine::parse($text);
         $edit = $this->edits[$line->name] ?? throw $this->unknown($line->name);
@@ -114,13 +115,17 @@ final readonly class Catalog
 
         $line = $this->settled($declaration, $line);
 
-        return new PreparedEdit($edit, $declaration, Parameters::check($line->name, $declaration->parameters, $line->parameters), $line);
+        $parameters = Parameters::check($line->name, $declaration->parameters, $line->parameters);
+
+        return $edit instanceof Edit
+            ? new PreparedEdit($edit, $declaration, $parameters, $line)
+            : new PreparedSongEdit($edit, $declaration, $parameters, $line);
     }
 
     /** @return list<Declaration> in the order of the catalog */
     public function declarations(): array
     {
-        return array_values(array_map(static fn (Edit $edit): Declaration => $edit->declaration(), $this->edits));
+        return array_values(array_map(static fn (Edit|SongEdit $edit): Declaration => $edit->declaration(), $this->edits));
     }
 
     /** The line with a number in the place of every seed that is to be another one each time. */

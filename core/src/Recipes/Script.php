@@ -14,6 +14,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
+use Jactonic\Core\Lines\PreparedSongEdit;
+use Jactonic\Core\Song\OpenSong;
 
 /**
  * Lines in a row, understood and ready to be run as one step: edits, changes of the grid, choices of notes, and recipes,
@@ -23,7 +25,7 @@ use Jactonic\Core\Lines\PreparedEdit;
  */
 final readonly class Script
 {
-    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool}>  $steps */
+    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool}>  $steps */
     private function __construct(private array $steps)
     {
     }
@@ -41,7 +43,7 @@ final readonly class Script
     }
 
     /**
-     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool}>  $steps
+     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool}>  $steps
      *
      * @internal for the reader
      */
@@ -55,9 +57,9 @@ final readonly class Script
      *
      * @throws EditRefused where a line cannot be done, saying which one it is
      */
-    public function apply(Notes $notes, Selection $selection, Context $context, ?Closure $pause = null): State
+    public function apply(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): State
     {
-        return $this->goOn(State::begin($notes, $selection, $context, $pause));
+        return $this->goOn(State::begin($song, $selection, $context, $pause));
     }
 
     /** @throws EditRefused */
@@ -66,15 +68,25 @@ final readonly class Script
         foreach ($this->steps as $k => ['line' => $line, 'run' => $run]) {
             try {
                 $state->pause();
-                $state = $run instanceof PreparedEdit
-                    ? $state->after($run->apply($state->notes, $state->selection, $state->context))
-                    : $run($state);
+                $state = self::run($run, $state);
             } catch (EditRefused $refused) {
                 throw count($this->steps) === 1 ? $refused : new EditRefused('Line '.($k + 1)." ({$line}): {$refused->getMessage()} Nothing was changed.");
             }
         }
 
         return $state;
+    }
+
+    /** Whether a line of it changes tracks, clips or the conductor, and so needs all of the song. */
+    public function worksOnSong(): bool
+    {
+        foreach ($this->steps as ['run' => $run]) {
+            if (! $run instanceof PreparedEdit) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Whether a line of it puts in notes of its own, and so needs to know where. */
@@ -86,7 +98,7 @@ final readonly class Script
     public function usesClipboard(): bool
     {
         foreach ($this->steps as ['run' => $run]) {
-            if ($run instanceof PreparedEdit ? $run->declaration->usesClipboard : true) {
+            if (! $run instanceof PreparedEdit || $run->declaration->usesClipboard) {
                 return true;
             }
         }
@@ -115,5 +127,24 @@ final readonly class Script
         $combined = $before->name === $run->line->name ? $run->edit->combined($before->parameters, $run->line->parameters) : null;
 
         return $combined === null ? null : (string) EditLine::of($before->name, $combined);
+    }
+
+    /**
+     * @param  PreparedEdit|PreparedSongEdit|Closure(State): State  $run
+     *
+     * @throws EditRefused
+     */
+    private static function run(PreparedEdit|PreparedSongEdit|Closure $run, State $state): State
+    {
+        if ($run instanceof PreparedEdit) {
+            return $state->after($run->apply($state->notes, $state->selection, $state->context));
+        }
+        if ($run instanceof PreparedSongEdit) {
+            $settled = $state->settled();
+
+            return $state->afterSong($settled, $run->apply($settled, $state->context));
+        }
+
+        return $run($state);
     }
 }

@@ -12,6 +12,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
+use Jactonic\Core\Lines\PreparedSongEdit;
 use Jactonic\Core\Time\Grid;
 
 /** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
@@ -50,7 +51,7 @@ final readonly class ScriptReader
         return Script::of($steps);
     }
 
-    /** @return array{line: EditLine, run: PreparedEdit|Closure(State): State, putsIn: bool} */
+    /** @return array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool} */
     private function step(EditLine $line): array
     {
         if ($line->name === 'recipe') {
@@ -59,13 +60,13 @@ final readonly class ScriptReader
         $run = $this->understood($line);
 
         // The line as it was understood: what is to be another number each time has got one.
-        return $run instanceof PreparedEdit
+        return ! $run instanceof Closure
             ? ['line' => $run->line, 'run' => $run, 'putsIn' => $run->declaration->putsIn]
             : ['line' => $line, 'run' => $run, 'putsIn' => false];
     }
 
-    /** @return PreparedEdit|Closure(State): State */
-    private function understood(EditLine $line): PreparedEdit|Closure
+    /** @return PreparedEdit|PreparedSongEdit|Closure(State): State */
+    private function understood(EditLine $line): PreparedEdit|PreparedSongEdit|Closure
     {
         return match ($line->name) {
             'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
@@ -180,7 +181,7 @@ final readonly class ScriptReader
         }
         $done = $recipe->keepsGrid ? $done->onGrid($before) : $done;
 
-        return $done->saying("“{$recipe->name}”: {$done->change()->summary}");
+        return $done->saying("“{$recipe->name}”: {$done->summary}");
     }
 
     /** @throws BadInput where it is not said */

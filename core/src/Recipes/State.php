@@ -7,31 +7,45 @@ namespace Jactonic\Core\Recipes;
 use Closure;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\SongChange;
 use Jactonic\Core\Time\Grid;
 
-/** Where a script stands: the notes and the selection so far, what was changed, the surroundings as the lines left them. */
+/**
+ * Where a script stands: the open notes and the selection so far, what was changed, the surroundings as the lines left
+ * them.
+ */
 final readonly class State
 {
     /**
+     * @param  OpenSong  $song  as it was when its tracks, clips or conductor were changed last; the notes go on from there
+     * @param  Change|null  $change  of the open notes since then
+     * @param  SongChange  $before  what was changed before that
      * @param  list<string>  $forTheScreen  lines that only a screen can do, in order
      * @param  (Closure(): void)|null  $pause  called before each line
      */
     private function __construct(
+        public OpenSong $song,
         public Notes $notes,
         public Selection $selection,
         public Context $context,
         public ?Change $change = null,
+        public SongChange $before = new SongChange,
+        public string $summary = 'Done',
+        public ?Phrase $clipboard = null,
         public array $forTheScreen = [],
         private ?Closure $pause = null,
     ) {
     }
 
     /** @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on */
-    public static function begin(Notes $notes, Selection $selection, Context $context, ?Closure $pause = null): self
+    public static function begin(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): self
     {
-        return new self($notes, $selection, $context, pause: $pause);
+        return new self($song, $song->notes, $selection, $context, pause: $pause);
     }
 
     /** Looks whether there is still time and room for another line. */
@@ -45,9 +59,31 @@ final readonly class State
     /** After a change of the notes; what it put on the clipboard is there for the next line. */
     public function after(Change $change): self
     {
-        $context = $change->clipboard === null ? $this->context : $this->context->withClipboard($change->clipboard);
+        return $this->with(
+            notes: $change->isNothing() ? $this->notes : $change->applyTo($this->notes),
+            selection: $change->selection,
+            context: $change->clipboard === null ? $this->context : $this->context->withClipboard($change->clipboard),
+            change: $this->change?->then($change) ?? $change,
+            summary: $change->summary,
+            clipboard: $change->clipboard,
+        );
+    }
 
-        return new self($change->applyTo($this->notes), $change->selection, $context, $this->change?->then($change) ?? $change, $this->forTheScreen, $this->pause);
+    /** After an edit of the song itself, made to the song as `settled()` gives it. */
+    public function afterSong(OpenSong $settled, SongResult $result): self
+    {
+        return new self(
+            $result->open, $result->open->notes, Selection::of(array_intersect($this->selection->ids, $result->open->notes->id)),
+            $this->context->in($result->open), null,
+            $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
+            $result->summary, $this->clipboard, $this->forTheScreen, $this->pause,
+        );
+    }
+
+    /** The song with what was done to the open notes. */
+    public function settled(): OpenSong
+    {
+        return $this->change === null ? $this->song : $this->song->with($this->song->changeOf($this->change)->applyTo($this->song->song));
     }
 
     /** With other notes selected. */
@@ -58,23 +94,34 @@ final readonly class State
 
     public function onGrid(Grid $grid): self
     {
-        return new self($this->notes, $this->selection, $this->context->at($this->context->time->onGrid($grid)), $this->change, $this->forTheScreen, $this->pause);
+        return $this->with(context: $this->context->at($this->context->time->onGrid($grid)));
     }
 
     public function leaving(string $line): self
     {
-        return new self($this->notes, $this->selection, $this->context, $this->change, [...$this->forTheScreen, $line], $this->pause);
+        return $this->with(forTheScreen: [...$this->forTheScreen, $line]);
     }
 
     /** With other words about what was done. */
     public function saying(string $summary): self
     {
-        return new self($this->notes, $this->selection, $this->context, $this->change()->saying($summary), $this->forTheScreen, $this->pause);
+        return $this->with(summary: $summary);
     }
 
-    /** The whole change; nothing where no line changed anything. */
-    public function change(): Change
+    /** Everything that was changed. */
+    public function change(): SongChange
     {
-        return $this->change ?? Change::nothing($this->selection, 'Done');
+        return $this->change === null ? $this->before : $this->before->followedBy($this->song->changeOf($this->change));
+    }
+
+    /** @param  list<string>|null  $forTheScreen */
+    private function with(
+        ?Notes $notes = null, ?Selection $selection = null, ?Context $context = null, ?Change $change = null,
+        ?string $summary = null, ?Phrase $clipboard = null, ?array $forTheScreen = null,
+    ): self {
+        return new self(
+            $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context, $change ?? $this->change,
+            $this->before, $summary ?? $this->summary, $clipboard ?? $this->clipboard, $forTheScreen ?? $this->forTheScreen, $this->pause,
+        );
     }
 }

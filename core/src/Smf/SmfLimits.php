@@ -10,9 +10,6 @@ final class SmfLimits
     /** Events of all tracks together. */
     public const EVENTS = 1_000_000;
 
-    /** The last tick an event may lie at: a song of some 300 hours at 960 ticks a quarter and 120 BPM. */
-    public const LAST_TICK = 0x7FFFFFF0;
-
     /** Bytes of an upload. */
     public const BYTES = 20 * 1024 * 1024;
 }

@@ -49,14 +49,10 @@ final readonly class SmfTrack
      */
     public function metas(Meta $meta): iterable
     {
-        $head = "\xFF".chr($meta->value);
         foreach ($this->events as $k => $event) {
-            if ($event[0] === "\xFF" && str_starts_with($event, $head)) {
-                $at = 2;
-                while ($at < strlen($event) && ord($event[$at]) > 127) {
-                    $at++;
-                }
-                yield [$this->ticks[$k], substr($event, $at + 1)];
+            $data = $meta->dataOf($event);
+            if ($data !== null) {
+                yield [$this->ticks[$k], $data];
             }
         }
     }
@@ -78,7 +74,7 @@ final readonly class SmfTrack
     public function withMetas(Meta $meta, array $data): self
     {
         $ticks = array_keys($data);
-        $events = array_values(array_map(static fn (string $bytes): string => "\xFF".chr($meta->value).VariableLength::write(strlen($bytes)).$bytes, $data));
+        $events = array_values(array_map($meta->event(...), $data));
         $ticks = [...$ticks, ...$this->ticks];
         $events = [...$events, ...$this->events];
         $order = array_keys($ticks);

@@ -61,6 +61,9 @@ final class SmfWriter
             $tick = $key >> 2;
             $delta = $tick - $now;
             $now = $tick;
+            if ($delta > VariableLength::LARGEST) {
+                [$bytes, $delta] = self::passing($bytes, $delta);
+            }
             $bytes .= $delta < 128 ? \chr($delta) : VariableLength::write($delta);
             $bytes .= match ($key & 3) {
                 self::ON => \chr(0x90 | $notes->channel[$place]).\chr($notes->pitch[$place]).\chr($notes->velocity[$place]),
@@ -69,6 +72,22 @@ final class SmfWriter
             };
         }
 
-        return $bytes.VariableLength::write(max(0, $track->end - $now))."\xFF\x2F\x00";
+        [$bytes, $delta] = self::passing($bytes, max(0, $track->end - $now));
+
+        return $bytes.VariableLength::write($delta)."\xFF\x2F\x00";
+    }
+
+    /**
+     * Passes time in steps a file can write, each with an empty text.
+     *
+     * @return array{string, int} the bytes, and the time that is left to pass
+     */
+    private static function passing(string $bytes, int $delta): array
+    {
+        for (; $delta > VariableLength::LARGEST; $delta -= VariableLength::LARGEST) {
+            $bytes .= VariableLength::write(VariableLength::LARGEST)."\xFF\x01\x00";
+        }
+
+        return [$bytes, $delta];
     }
 }

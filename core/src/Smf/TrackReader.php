@@ -6,6 +6,7 @@ namespace Jactonic\Core\Smf;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\NotMidi;
+use Jactonic\Core\Time\Bounds;
 
 /**
  * Reads the events of one track chunk, and pairs note-ons with note-offs: overlapping notes of one pitch and channel
@@ -64,7 +65,7 @@ final class TrackReader
                     }
                     $byte = $delta;
                 }
-                if ($tick + $byte > SmfLimits::LAST_TICK) {
+                if ($tick + $byte > Bounds::LAST_TICK) {
                     $this->say('it runs past the last tick a song can hold; the rest was left out');
                     break;
                 }

@@ -7,6 +7,9 @@ namespace Jactonic\Core\Smf;
 /** Variable-length quantities of the Standard MIDI File: seven bits a byte, the highest bit set on all but the last. */
 final class VariableLength
 {
+    /** Four bytes, by the specification. */
+    public const LARGEST = 0x0FFFFFFF;
+
     public static function write(int $value): string
     {
         $bytes = chr($value & 0x7F);

@@ -33,6 +33,14 @@ final readonly class Meter
         return new self($numerator, $denominator);
     }
 
+    /** @throws BadInput unless the text is a meter, such as 7/8 */
+    public static function parse(string $text): self
+    {
+        return preg_match('#^(\d{1,3})/(\d{1,3})$#', trim($text), $found) === 1
+            ? self::of((int) $found[1], (int) $found[2])
+            : throw new BadInput("“{$text}” is no meter; write 4/4 or 7/8.");
+    }
+
     public function __toString(): string
     {
         return "{$this->numerator}/{$this->denominator}";

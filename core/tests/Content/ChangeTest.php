@@ -6,7 +6,6 @@ namespace Jactonic\Core\Tests\Content;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
-use Jactonic\Core\History\Step;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\TestWith;
 
@@ -64,33 +63,5 @@ final class ChangeTest extends MusicTestCase
 
         self::assertSame([5, 1, 3, 7], $notes->id);
         self::assertSame([3], $notes->at([2])->id);
-    }
-
-    /** @return iterable<string, array{string, int, list<int>, bool}> line, ms after the first, selection, joins */
-    public static function repeats(): iterable
-    {
-        yield 'a quick repeat' => ['nudge', 800, [1, 2], true];
-        yield 'the selection in another order' => ['nudge', 10, [2, 1], true];
-        yield 'too late' => ['nudge', 801, [1, 2], false];
-        yield 'another edit' => ['nudge by=-grid', 10, [1, 2], false];
-        yield 'other notes' => ['nudge', 10, [1], false];
-    }
-
-    /** @param  list<int>  $selected */
-    #[\PHPUnit\Framework\Attributes\DataProvider('repeats')]
-    public function test_quick_repeats_of_one_edit_on_one_selection_are_one_step(string $line, int $later, array $selected, bool $joins): void
-    {
-        $notes = self::notes([0], [240]);
-        $first = new Step(['nudge'], Selection::all($notes), self::change('nudge', $notes), 1000);
-        $moved = $first->change->applyTo($notes);
-        $second = new Step([$line], Selection::of($selected), self::change($line, $moved, selected: $selected), 1000 + $later);
-
-        self::assertSame($joins, $first->isRepeatedBy($second));
-        if ($joins) {
-            $step = $first->joinedWith($second);
-            self::assertSame('nudge × 2', $step->title());
-            self::assertSame([240, 480], $step->change->applyTo($notes)->start);
-            self::assertTrue($step->undo()->applyTo($step->change->applyTo($notes))->equals($notes));
-        }
     }
 }

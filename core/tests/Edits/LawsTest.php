@@ -61,7 +61,7 @@ final class LawsTest extends TestCase
             self::assertTrue($change->inverse($selection, '')->applyTo($edited)->equals($notes), "{$name}: the inverse");
             self::assertTrue($change->then($change->inverse($selection, ''))->applyTo($notes)->equals($notes), "{$name}: there and back in one");
 
-            $stored = PackedChange::unpack(PackedChange::pack($change));
+            $stored = PackedChange::unpack(PackedChange::pack($change->table), Notes::class);
             self::assertTrue($stored->applyTo($notes)->equals($edited), "{$name}: stored");
             self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }

@@ -12,32 +12,34 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 
 final class ScriptTest extends MusicTestCase
 {
     /** @param  array<string, array<string, mixed>>  $recipes  by name */
-    private static function cooked(array $lines, Notes $notes, array $recipes = [], ?Selection $selection = null): State
+    private static function done(array $lines, Notes $notes, array $recipes = [], ?Selection $selection = null): State
     {
         $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
 
-        return Script::read($lines, Catalog::standard(), $find, ['play'])->apply($notes, $selection ?? Selection::all($notes), self::context());
+        return Script::read($lines, Catalog::standard(), $find, ['play'])->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
     }
 
     public function test_triplet_steps_are_cut_and_the_grid_is_straight_again(): void
     {
-        $done = self::cooked(['recipe name=Trips'], self::notes([0, 480, 60]), ['Trips' => [
+        $done = self::done(['recipe name=Trips'], self::notes([0, 480, 60]), ['Trips' => [
             'lines' => ['grid value=1/8', 'grid-kind to=triplet', 'steps'], 'keepsGrid' => true,
         ]]);
 
         self::assertSame([0, 160, 320], $done->notes->start);
         self::assertSame('1/16', (string) $done->context->time->grid);
-        self::assertSame('“Trips”: 1 note cut into 3 steps', $done->change()->summary);
+        self::assertSame('“Trips”: 1 note cut into 3 steps', $done->summary);
     }
 
     public function test_a_grid_that_is_not_put_back_stays_for_the_next_line_and_after(): void
     {
-        $done = self::cooked(['grid-step to=coarser', 'swing to=100', 'length'], self::notes([0, 100, 60]));
+        $done = self::done(['grid-step to=coarser', 'swing to=100', 'length'], self::notes([0, 100, 60]));
 
         self::assertSame([240], $done->notes->length);
         self::assertSame(['1/8', 100], [(string) $done->context->time->grid, $done->context->time->grid->swing]);
@@ -50,7 +52,7 @@ final class ScriptTest extends MusicTestCase
         $this->expectException(EditRefused::class);
         $this->expectExceptionMessageMatches('/^Line 3 \(transpose octaves=1\): Nothing moved: .* Nothing was changed\.$/');
 
-        self::cooked(['velocity set=20', 'nudge by=1/4', 'transpose octaves=1'], $notes);
+        self::done(['velocity set=20', 'nudge by=1/4', 'transpose octaves=1'], $notes);
     }
 
     public function test_a_line_that_cannot_be_read_is_named(): void
@@ -58,24 +60,24 @@ final class ScriptTest extends MusicTestCase
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('Line 2: There is no edit “quantise”');
 
-        self::cooked(['velocity set=20', 'quantise'], self::notes([0, 100, 60]));
+        self::done(['velocity set=20', 'quantise'], self::notes([0, 100, 60]));
     }
 
     public function test_recipes_run_recipes_but_never_themselves(): void
     {
         $recipes = ['Loud' => ['lines' => ['velocity set=110']], 'Both' => ['lines' => ['recipe name=Loud', 'mute']], 'A' => ['lines' => ['recipe name=B']], 'B' => ['lines' => ['recipe name=A']]];
 
-        $done = self::cooked(['recipe name=Both'], self::notes([0, 100, 60, 50]), $recipes);
+        $done = self::done(['recipe name=Both'], self::notes([0, 100, 60, 50]), $recipes);
         self::assertSame([[110], [1]], [$done->notes->velocity, $done->notes->muted]);
 
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('The recipe “A” would run itself: A → B → A.');
-        self::cooked(['recipe name=A'], self::notes([0, 100, 60]), $recipes);
+        self::done(['recipe name=A'], self::notes([0, 100, 60]), $recipes);
     }
 
     public function test_lines_choose_the_notes_of_the_lines_after_them(): void
     {
-        $done = self::cooked(['choose where="velocity=..20"', 'delete', 'select what=all', 'velocity set=64'], self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]));
+        $done = self::done(['choose where="velocity=..20"', 'delete', 'select what=all', 'velocity set=64'], self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]));
 
         self::assertSame([64, 64], $done->notes->velocity);
         self::assertCount(2, $done->selection->ids);
@@ -83,7 +85,7 @@ final class ScriptTest extends MusicTestCase
 
     public function test_what_only_a_screen_can_do_is_handed_back(): void
     {
-        self::assertSame(['play'], self::cooked(['velocity set=20', 'play'], self::notes([0, 100, 60]))->forTheScreen);
+        self::assertSame(['play'], self::done(['velocity set=20', 'play'], self::notes([0, 100, 60]))->forTheScreen);
     }
 
     /** @return iterable<string, array{array<string, mixed>, list<int>}> */
@@ -105,7 +107,7 @@ final class ScriptTest extends MusicTestCase
         $rule = Recipe::fromArray(['name' => 'R', 'lines' => ['mute state=on'], 'choice' => $choice]);
         $script = Script::read(['recipe name=R'], Catalog::standard(), static fn (): Recipe => $rule);
 
-        $done = $script->apply($notes, Selection::of([1, 2]), self::context(range: [480, 960]))->notes;
+        $done = $script->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), Selection::of([1, 2]), self::context(range: [480, 960]))->notes;
 
         self::assertSame($muted, array_values(array_filter(array_map(static fn (int $i): ?int => $done->muted[$i] ? $done->pitch[$i] : null, array_keys($done->id)))));
         self::assertEquals($rule, Recipe::fromArray($rule->toArray()), 'it is kept as it is');

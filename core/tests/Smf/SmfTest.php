@@ -6,8 +6,16 @@ namespace Jactonic\Core\Tests\Smf;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\NotMidi;
+use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -78,9 +86,11 @@ final class SmfTest extends TestCase
         }
         self::assertSame('Tune', $second->tracks[0]->name());
         self::assertCount(14, $first->tracks[0]->events);
-        self::assertSame('D major', $second->key());
-        self::assertSame('7/8', (string) $second->meterMap()->meterAt(0));
-        self::assertSame(0.5, $second->tempoMap()->secondsAt(96));
+        $song = $second->song();
+        self::assertSame('D major', (string) $song->conductor->keyAt(0));
+        self::assertSame('7/8', (string) $song->conductor->meters->meterAt(0));
+        self::assertSame(0.5, $song->conductor->tempo->secondsAt(96));
+        self::assertSame(bin2hex($first->write()), bin2hex(SmfFile::of($song)->write()), 'taken apart and put together nothing is lost');
     }
 
     public function test_chunks_of_other_kinds_are_kept_where_they_were(): void
@@ -173,9 +183,66 @@ final class SmfTest extends TestCase
 
     public function test_a_new_tempo_keeps_later_tempos_in_proportion(): void
     {
-        $file = SmfFile::read(self::bytes('00 FF 51 03 07 A1 20 83 60 FF 51 03 0F 42 40'.self::END.'|00 90 3C 40 10 80 3C 40'.self::END));
-        $faster = SmfFile::read($file->withTempo(240)->write());
+        $song = SmfFile::read(self::bytes('00 FF 51 03 07 A1 20 83 60 FF 51 03 0F 42 40'.self::END.'|00 90 3C 40 10 80 3C 40'.self::END))->song();
+        $faster = SmfFile::of($song->conducted($song->conductor->scaledTo(240)))->song();
 
-        self::assertSame([250_000, 500_000], array_column($faster->tempoMap()->stretches, 'tempo'));
+        self::assertSame([250_000, 500_000], array_column($faster->conductor->tempo->stretches, 'tempo'));
+    }
+
+    public function test_points_are_taken_out_of_a_track_and_everything_else_stays_in_it(): void
+    {
+        $song = SmfFile::read(self::bytes('00 B2 40 7F 00 C2 05 00 E2 01 41 00 A2 3C 33 00 D2 22 00 FF 05 03 6C 61 6C 00 92 3C 40 10 82 3C 40'.self::END))->song();
+        $points = $song->contentOf(1)->points;
+
+        self::assertSame([0xB, 0xC, 0xE, 0xA, 0xD], $points->kind);
+        self::assertSame([0x40, 0, 0, 0x3C, 0], $points->number);
+        self::assertSame([127, 5, 129, 51, 34], $points->value, 'bend lies about 0');
+        self::assertSame([2, 2, 2, 2, 2], $points->channel);
+        self::assertSame(["\xFF\x05\x03lal"], $song->tracks[1]->rest->events);
+        self::assertSame([1, 2, 3, 4, 5, 6], [...$song->contentOf(1)->notes->id, ...$points->id], 'ids are unique in the song');
+    }
+
+    public function test_the_longest_silence_is_written_so_that_it_is_read_back(): void
+    {
+        $notes = Notes::fromRows([['start' => 0x7FFFFF00, 'length' => 100]]);
+        $read = SmfFile::read((new SmfFile(0, 480, [new SmfTrack($notes)]))->write());
+
+        self::assertSame([[0x7FFFFF00], [100], []], [$read->tracks[0]->notes->start, $read->tracks[0]->notes->length, $read->problems]);
+    }
+
+    /** @return iterable<string, array{string, int, int}> key, sharps, 1 for minor */
+    public static function signatures(): iterable
+    {
+        yield 'a mode has the signature of its notes' => ['D dorian', 0, 0];
+        yield 'major' => ['Eb major', -3, 0];
+        yield 'minor' => ['F# minor', 3, 1];
+        yield 'lydian' => ['F lydian', 0, 0];
+        yield 'a root without a signature' => ['A# major', -2, 0];
+        yield 'blues is minor' => ['A blues', 0, 1];
+        yield 'all notes' => ['C chromatic', 0, 0];
+    }
+
+    #[DataProvider('signatures')]
+    public function test_the_key_of_the_song_goes_out(string $key, int $sharps, int $minor): void
+    {
+        $song = SmfFile::read(self::bytes('00 90 3C 40 10 80 3C 40'.self::END))->song();
+        $out = SmfFile::of($song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key))));
+
+        self::assertSame([[0, chr($sharps & 255).chr($minor)]], [...$out->tracks[0]->metas(Meta::KeySignature)]);
+    }
+
+    public function test_all_clips_of_a_track_go_out_where_they_sound(): void
+    {
+        $content = Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 480, 'length' => 960, 'pitch' => 64]]));
+        $track = new Track(1, 0, 'Kalimba', transposition: 12);
+        $song = Song::of(Conductor::of(480), [$track], [
+            new Clip(1, 1, 1920, 960), new Clip(2, 1, 3840, 1440, loop: 480), new Clip(3, 1, 9600, 1920, offset: 480), new Clip(4, 1, 0, 960, muted: true),
+        ], [1 => $content, 2 => $content, 3 => $content, 4 => $content], 9);
+
+        self::assertSame(
+            [[1920, 240, 72, 96, 64, 0], [2400, 480, 76, 96, 64, 0], [3840, 240, 72, 96, 64, 0], [4320, 240, 72, 96, 64, 0], [4800, 240, 72, 96, 64, 0], [9600, 960, 76, 96, 64, 0]],
+            self::rows(SmfFile::of($song)->tracks[1]->notes),
+            'in their rounds, cut at the end of the clip, transposed, without what is muted',
+        );
     }
 }

@@ -4,25 +4,26 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Content\Packing;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\TableChange;
 
 /**
- * A change of notes as bytes and back, for the history: only columns that changed, each with its name. Its summary is
- * not kept: it was for the moment.
+ * A change of a table as bytes and back, for the history: only rows and columns that changed, each column with its name.
  *
- * The first version had no mark, and numbers in place of the names.
+ * The first version had no mark, numbers in place of the names, and the selection between the rows and the columns.
  */
 final class PackedChange
 {
     private const MARK = 'change2';
 
-    /** Marks a column of the same notes as the one before it. */
-    private const SAME_NOTES = 0x80;
+    /** Marks a column of the same rows as the one before it. */
+    private const SAME_ROWS = 0x80;
 
-    public static function pack(Change $change): string
+    /** @param  TableChange<Notes>|TableChange<Points>  $change */
+    public static function pack(TableChange $change): string
     {
-        $bytes = self::MARK.PackedTable::pack($change->removed).PackedTable::pack($change->added).Numbers::pack($change->selection->ids);
+        $bytes = self::MARK.PackedTable::pack($change->removed).PackedTable::pack($change->added);
         $last = null;
         foreach ($change->after as $name => $after) {
             $before = $change->before[$name];
@@ -30,7 +31,7 @@ final class PackedChange
             if (array_keys($before) !== $ids) {
                 $before = array_map(static fn (int $id): int => $before[$id], $ids);
             }
-            $bytes .= chr(strlen($name) | ($ids === $last ? self::SAME_NOTES : 0)).$name.($ids === $last ? '' : Numbers::pack($ids));
+            $bytes .= chr(strlen($name) | ($ids === $last ? self::SAME_ROWS : 0)).$name.($ids === $last ? '' : Numbers::pack($ids));
             $bytes .= Numbers::pack($before).Numbers::pack($after);
             $last = $ids;
         }
@@ -38,24 +39,55 @@ final class PackedChange
         return $bytes;
     }
 
-    public static function unpack(string $bytes): Change
+    /**
+     * @template T of Notes|Points
+     *
+     * @param  class-string<T>  $kind
+     * @return TableChange<T>
+     */
+    public static function unpack(string $bytes, string $kind): TableChange
     {
-        $isFirst = ! str_starts_with($bytes, self::MARK);
-        $at = $isFirst ? 0 : strlen(self::MARK);
-        $removed = PackedTable::readNotes($bytes, $at);
-        $added = PackedTable::readNotes($bytes, $at);
-        $selection = Selection::of(Numbers::unpack($bytes, $at));
+        $at = strlen(self::MARK);
+        $removed = PackedTable::read($kind, $bytes, $at);
+        $added = PackedTable::read($kind, $bytes, $at);
+        [$before, $after] = self::columns($bytes, $at, null);
+
+        return new TableChange($removed, $added, $before, $after);
+    }
+
+    /**
+     * Reads a change of notes of the first version.
+     *
+     * @return array{TableChange<Notes>, list<int>} the change, and the ids that were selected after it
+     */
+    public static function unpackFirst(string $bytes): array
+    {
+        $at = 0;
+        $removed = PackedTable::readFirst($bytes, $at);
+        $added = PackedTable::readFirst($bytes, $at);
+        $selection = array_values(Numbers::unpack($bytes, $at));
+        [$before, $after] = self::columns($bytes, $at, PackedTable::FIRST_COLUMNS);
+
+        return [new TableChange($removed, $added, $before, $after), $selection];
+    }
+
+    /**
+     * @param  list<string>|null  $names  the columns by number; null where their names are written
+     * @return array{array<string, array<int, int>>, array<string, array<int, int>>} before and after
+     */
+    private static function columns(string $bytes, int $at, ?array $names): array
+    {
         $before = $after = $ids = [];
         while ($at < strlen($bytes)) {
             $head = ord($bytes[$at++]);
-            $number = $head & ~self::SAME_NOTES;
-            $name = $isFirst ? PackedTable::FIRST_COLUMNS[$number] : substr($bytes, $at, $number);
-            $at += $isFirst ? 0 : $number;
-            $ids = ($head & self::SAME_NOTES) !== 0 ? $ids : Numbers::unpack($bytes, $at);
+            $number = $head & ~self::SAME_ROWS;
+            $name = $names === null ? substr($bytes, $at, $number) : $names[$number];
+            $at += $names === null ? $number : 0;
+            $ids = ($head & self::SAME_ROWS) !== 0 ? $ids : Numbers::unpack($bytes, $at);
             $before[$name] = array_combine($ids, Numbers::unpack($bytes, $at));
             $after[$name] = array_combine($ids, Numbers::unpack($bytes, $at));
         }
 
-        return new Change($removed, $added, $before, $after, $selection, '');
+        return [$before, $after];
     }
 }

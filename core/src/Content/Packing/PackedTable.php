@@ -102,8 +102,12 @@ final class PackedTable
         return $complete;
     }
 
-    private static function readFirst(string $bytes, int &$at): Notes
+    /** Reads notes of the first version at a place in the bytes and moves the place behind them. */
+    public static function readFirst(string $bytes, int &$at): Notes
     {
+        if (substr($bytes, $at, 6) !== self::FIRST_MARK) {
+            throw new UnexpectedValueException('These bytes are no packed notes.');
+        }
         /** @var array{1: int} $nextId */
         $nextId = unpack('V', $bytes, $at + 6);
         $at += 10;

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits;
+
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+
+/** A song after an edit of it, with what is open then, and what happened, in words for the status line. */
+final readonly class SongResult
+{
+    private function __construct(
+        public OpenSong $open,
+        public string $summary,
+    ) {
+    }
+
+    /** The same clips stay open, as far as they are there. */
+    public static function of(OpenSong $before, Song $song, string $summary): self
+    {
+        return self::opening($before, $song, $before->open, $before->front, $summary);
+    }
+
+    /**
+     * Other clips are open afterwards; where none of them is there, the first one of the song.
+     *
+     * @param  list<int>  $clips
+     */
+    public static function opening(OpenSong $before, Song $song, array $clips, int $front, string $summary): self
+    {
+        $there = array_values(array_filter($clips, static fn (int $clip): bool => isset($song->clips[$clip])));
+
+        return new self(OpenSong::of($song, $there === [] ? array_slice(array_keys($song->clips), 0, 1) : $there, $front), $summary);
+    }
+}

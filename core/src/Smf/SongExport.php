@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Smf;
+
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Rest;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Track;
+
+/** Puts a song together as a file: what sounds, where it sounds, and everything that came in with it. */
+final readonly class SongExport
+{
+    public function __construct(private Song $song)
+    {
+    }
+
+    public function file(): SmfFile
+    {
+        $layout = $this->song->layout;
+        $homes = [];
+        foreach ($this->song->tracks as $track) {
+            if ($track->home !== null && ! isset($homes[$track->home])) {
+                $homes[$track->home] = $track;
+            }
+        }
+        $tracks = [];
+        $isNew = $layout->bare === [] && $homes === [];
+        $count = $isNew ? 1 : max([-1, ...array_keys($layout->bare), ...array_keys($homes)]) + 1;
+        for ($number = 0; $number < $count; $number++) {
+            $tracks[] = isset($homes[$number])
+                ? $this->track($homes[$number], $number)
+                : $this->assembled($layout->bare[$number] ?? new Rest, Content::none(), $number);
+        }
+        foreach ($this->song->tracks as $track) {
+            if ($track->home === null || $homes[$track->home] !== $track) {
+                $tracks[] = $this->track($track, null);
+            }
+        }
+
+        return new SmfFile($layout->format === 0 && count($tracks) > max(1, $count) ? 1 : $layout->format, $this->song->conductor->ppq, $tracks, $layout->chunks);
+    }
+
+    private function track(Track $track, ?int $number): SmfTrack
+    {
+        return $this->assembled($this->named($track), Sounding::of($this->song, $track), $number);
+    }
+
+    /** The other events of a track, its name as it is now: the bytes that came in where they say the same. */
+    private function named(Track $track): Rest
+    {
+        $rest = $track->rest;
+        $event = Meta::TrackName->event($track->name);
+        foreach ($rest->events as $k => $bytes) {
+            $data = Meta::TrackName->dataOf($bytes);
+            if ($data !== null) {
+                $isSame = mb_substr(Text::readable($data) ?: $track->name, 0, Track::LONGEST_NAME) === $track->name;
+
+                return $isSame ? $rest : new Rest($rest->ticks, array_values([$k => $event] + $rest->events), $rest->ranks, $rest->end);
+            }
+        }
+        if ($track->home !== null && $track->name === 'Track '.($track->home + 1)) {
+            return $rest;
+        }
+
+        return new Rest([0, ...$rest->ticks], [$event, ...$rest->events], [-1, ...$rest->ranks], $rest->end);
+    }
+
+    /** A track from its parts, each event in its place among those of its tick. */
+    private function assembled(Rest $rest, Content $content, ?int $number): SmfTrack
+    {
+        $rows = [];
+        foreach ($rest->events as $k => $event) {
+            $rows[] = [$rest->ticks[$k], $rest->ranks[$k] ?? $k, count($rows), $event];
+        }
+        foreach ($number === null ? [] : $this->conducting($number) as $event) {
+            $rows[] = [$event->tick, $event->rank, count($rows), ConductorCodec::write($event)];
+        }
+        $points = $content->points;
+        foreach ($points->start as $i => $tick) {
+            $rows[] = [$tick, $points->rank[$i], count($rows), PointCodec::write($points->kind[$i], $points->number[$i], $points->value[$i], $points->channel[$i])];
+        }
+        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1] <=> $b[1] ?: $a[2] <=> $b[2]);
+        $last = $rows === [] ? 0 : $rows[count($rows) - 1][0];
+
+        return new SmfTrack($content->notes, array_column($rows, 0), array_column($rows, 3), max($rest->end, $last));
+    }
+
+    /** @return list<ConductorEvent> those that go out in a track; those whose track is gone, in the first */
+    private function conducting(int $number): array
+    {
+        $there = $this->song->layout->bare;
+        foreach ($this->song->tracks as $track) {
+            $there[$track->home ?? -1] = true;
+        }
+
+        return array_values(array_filter(
+            $this->song->conductor->events,
+            static fn (ConductorEvent $event): bool => (isset($there[$event->home]) ? $event->home : 0) === $number,
+        ));
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Song;
+
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\TickRange;
+
+/** A piece of a track: a window in the song onto its content. */
+final readonly class Clip
+{
+    public const LONGEST_NAME = 80;
+
+    /**
+     * @param  int  $track  the id of the track it lies on
+     * @param  int  $start  tick in the song
+     * @param  int  $length  ticks, from 1
+     * @param  int  $offset  the tick of its content that lies at its start
+     * @param  int  $loop  0, or the length in ticks after which its content begins again until the clip ends
+     */
+    public function __construct(
+        public int $id,
+        public int $track,
+        public int $start,
+        public int $length,
+        public int $offset = 0,
+        public int $loop = 0,
+        public string $name = '',
+        public bool $muted = false,
+    ) {
+    }
+
+    /** The tick after its last one. */
+    public function end(): int
+    {
+        return $this->start + $this->length;
+    }
+
+    /** How many ticks later than in its content something lies in the song. */
+    public function shift(): int
+    {
+        return $this->start - $this->offset;
+    }
+
+    /** The ticks of its content that are seen: those of its first round where it loops. */
+    public function window(): TickRange
+    {
+        return TickRange::of($this->offset, $this->offset + ($this->loop > 0 ? min($this->loop, $this->length) : $this->length));
+    }
+
+    /**
+     * The clip with other values of some attributes, as `toArray()` names them.
+     *
+     * @param  array<string, mixed>  $values
+     *
+     * @throws BadInput where one is out of its range
+     */
+    public function with(array $values): self
+    {
+        return self::fromArray($values + $this->toArray());
+    }
+
+    /** @return array<string, int|string|bool> */
+    public function toArray(): array
+    {
+        return [
+            'id' => $this->id, 'track' => $this->track, 'start' => $this->start, 'length' => $this->length, 'offset' => $this->offset,
+            'loop' => $this->loop, 'name' => $this->name, 'muted' => $this->muted,
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     *
+     * @throws BadInput
+     */
+    public static function fromArray(array $values): self
+    {
+        $read = new Attributes($values, 'A clip');
+        $name = trim($read->text('name'));
+        if (mb_strlen($name) > self::LONGEST_NAME) {
+            throw new BadInput('A clip has a name of at most '.self::LONGEST_NAME.' characters.');
+        }
+        $start = $read->number('start', 0, Bounds::LAST_TICK);
+
+        return new self(
+            $read->number('id', 0, PHP_INT_MAX), $read->number('track', 0, PHP_INT_MAX), $start,
+            $read->number('length', 1, Bounds::LAST_TICK - $start), $read->number('offset', 0, Bounds::LAST_TICK),
+            $read->number('loop', 0, Bounds::LAST_TICK), $name, $read->isOn('muted'),
+        );
+    }
+}

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Song;
+
+use Jactonic\Core\Errors\EditRefused;
+
+/** A song as a value: its conductor, tracks, clips, and what lies in them. Ids of notes and points are unique in it. */
+final readonly class Song
+{
+    public const MOST_TRACKS = 500;
+
+    public const MOST_CLIPS = 5000;
+
+    /**
+     * @param  array<int, Track>  $tracks  by id, in their order
+     * @param  array<int, Clip>  $clips  by id
+     * @param  array<int, Content>  $contents  by the id of the clip; those that were loaded
+     * @param  int  $nextId  the id for the next note or point
+     * @param  Layout  $layout  what the file it came from holds beside all this
+     */
+    private function __construct(
+        public Conductor $conductor,
+        public array $tracks,
+        public array $clips,
+        public array $contents,
+        public int $nextId,
+        public Layout $layout,
+    ) {
+    }
+
+    /**
+     * @param  array<array-key, Track>  $tracks  in any order
+     * @param  array<array-key, Clip>  $clips
+     * @param  array<int, Content>  $contents  by the id of the clip
+     */
+    public static function of(Conductor $conductor, array $tracks, array $clips, array $contents, int $nextId = 1, ?Layout $layout = null): self
+    {
+        usort($tracks, static fn (Track $a, Track $b): int => [$a->place, $a->id] <=> [$b->place, $b->id]);
+
+        return new self(
+            $conductor, array_column($tracks, null, 'id'), array_column($clips, null, 'id'), $contents, $nextId, $layout ?? new Layout,
+        );
+    }
+
+    public function conducted(Conductor $conductor): self
+    {
+        return new self($conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout);
+    }
+
+    /** With a track in the place of the one with its id, or beside the others. */
+    public function withTrack(Track $track): self
+    {
+        return $this->withTracks([$track->id => $track] + $this->tracks);
+    }
+
+    /**
+     * @param  array<array-key, Track>  $tracks
+     *
+     * @throws EditRefused where there would be too many
+     */
+    public function withTracks(array $tracks): self
+    {
+        if (count($tracks) > self::MOST_TRACKS) {
+            throw new EditRefused('A song has at most '.self::MOST_TRACKS.' tracks.');
+        }
+
+        return self::of($this->conductor, array_values($tracks), $this->clips, $this->contents, $this->nextId, $this->layout);
+    }
+
+    /** Without a track and its clips. */
+    public function withoutTrack(int $id): self
+    {
+        $song = $this;
+        foreach ($this->clipsOf($id) as $clip) {
+            $song = $song->withoutClip($clip->id);
+        }
+
+        return $song->withTracks(array_diff_key($song->tracks, [$id => true]));
+    }
+
+    /**
+     * With a clip in the place of the one with its id, or beside the others.
+     *
+     * @throws EditRefused where there would be too many
+     */
+    public function withClip(Clip $clip, ?Content $content = null): self
+    {
+        $clips = [$clip->id => $clip] + $this->clips;
+        if (count($clips) > self::MOST_CLIPS) {
+            throw new EditRefused('A song has at most '.self::MOST_CLIPS.' clips.');
+        }
+        $contents = $content === null ? $this->contents : [$clip->id => $content] + $this->contents;
+        $nextId = $content === null ? $this->nextId : max($this->nextId, $content->highestId() + 1);
+
+        return new self($this->conductor, $this->tracks, $clips, $contents, $nextId, $this->layout);
+    }
+
+    public function withoutClip(int $id): self
+    {
+        return new self(
+            $this->conductor, $this->tracks, array_diff_key($this->clips, [$id => true]), array_diff_key($this->contents, [$id => true]), $this->nextId, $this->layout,
+        );
+    }
+
+    /** @return list<Clip> the clips of a track in order of time */
+    public function clipsOf(int $track): array
+    {
+        $clips = array_filter($this->clips, static fn (Clip $clip): bool => $clip->track === $track);
+        usort($clips, static fn (Clip $a, Clip $b): int => [$a->start, $a->id] <=> [$b->start, $b->id]);
+
+        return $clips;
+    }
+
+    public function contentOf(int $clip): Content
+    {
+        return $this->contents[$clip] ?? Content::none();
+    }
+
+    /**
+     * A content with ids of its own, for a copy of a clip.
+     *
+     * @return array{self, Content} the song that gave the ids, and the copy
+     */
+    public function copyOf(Content $content): array
+    {
+        $next = $this->nextId;
+        $ids = [0 => 0];
+        foreach ($content->notes->id as $id) {
+            $ids[$id] = $next++;
+        }
+        $notes = $content->notes->with(['id' => array_map(static fn (int $id): int => $ids[$id], $content->notes->id)]);
+        $points = $content->points->with([
+            'id' => $content->points->id === [] ? [] : range($next, $next + $content->points->count() - 1),
+            'note' => array_map(static fn (int $note): int => $ids[$note] ?? 0, $content->points->note),
+        ]);
+
+        return [$this->counted($next + $points->count()), new Content($notes, $points)];
+    }
+
+    /** With a higher id for the next note. */
+    public function counted(int $nextId): self
+    {
+        return $nextId <= $this->nextId ? $this : new self($this->conductor, $this->tracks, $this->clips, $this->contents, $nextId, $this->layout);
+    }
+
+    /** An id for a new track. */
+    public function newTrackId(): int
+    {
+        return 1 + max([0, ...array_keys($this->tracks)]);
+    }
+
+    /** An id for a new clip. */
+    public function newClipId(): int
+    {
+        return 1 + max([0, ...array_keys($this->clips)]);
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Song;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
+
+/**
+ * What of a track sounds, in song time: all rounds of its clips, cut where a clip ends, muted clips left out, transposed.
+ *
+ * This is what is exported and, but for the notes one sees, what is heard.
+ */
+final class Sounding
+{
+    /** @param  list<int>  $without  clips whose first round is left out, for it is on the screen */
+    public static function of(Song $song, Track $track, array $without = []): Content
+    {
+        $notes = $points = [];
+        foreach ($song->clipsOf($track->id) as $clip) {
+            $content = $song->contentOf($clip->id);
+            if ($clip->muted || ($content->notes->id === [] && $content->points->id === [])) {
+                continue;
+            }
+            foreach (self::rounds($clip) as $round => [$from, $to, $shift]) {
+                if ($round > 0 || ! in_array($clip->id, $without, true)) {
+                    $notes[] = self::notes($content->notes, $from, $to, $shift);
+                    $points[] = self::points($content->points, $from, $to, $shift);
+                }
+            }
+        }
+
+        return new Content(self::transposed(self::together(Notes::class, $notes), $track->transposition), self::together(Points::class, $points));
+    }
+
+    /**
+     * Which ticks of its content each round of a clip lets sound, and how much later in the song.
+     *
+     * @return list<array{int, int, int}>
+     */
+    private static function rounds(Clip $clip): array
+    {
+        if ($clip->loop === 0) {
+            return [[$clip->offset, $clip->offset + $clip->length, $clip->shift()]];
+        }
+        $rounds = [];
+        for ($at = 0; $at < $clip->length; $at += $clip->loop) {
+            $rounds[] = [$clip->offset, $clip->offset + min($clip->loop, $clip->length - $at), $clip->shift() + $at];
+        }
+
+        return $rounds;
+    }
+
+    private static function notes(Notes $notes, int $from, int $to, int $shift): Notes
+    {
+        $columns = array_map(static fn (): array => [], Notes::COLUMNS);
+        $isWhole = true;
+        foreach ($notes->start as $i => $start) {
+            if ($start < $from || $start >= $to || $start + $notes->length[$i] > $to) {
+                $isWhole = false;
+                break;
+            }
+        }
+        if ($isWhole) {
+            return $notes->shifted($shift);
+        }
+        foreach ($notes->start as $i => $start) {
+            if ($start >= $from && $start < $to) {
+                $row = ['start' => $start + $shift, 'length' => min($notes->length[$i], $to - $start)] + $notes->row($i);
+                foreach ($columns as $name => $_) {
+                    $columns[$name][] = $row[$name];
+                }
+            }
+        }
+
+        return Notes::of($columns);
+    }
+
+    private static function points(Points $points, int $from, int $to, int $shift): Points
+    {
+        $places = array_keys(array_filter($points->start, static fn (int $start): bool => $start >= $from && $start < $to));
+
+        return $points->at($places)->shifted($shift);
+    }
+
+    /**
+     * @template T of Notes|Points
+     *
+     * @param  class-string<T>  $kind
+     * @param  list<T>  $parts
+     * @return T
+     */
+    private static function together(string $kind, array $parts): Notes|Points
+    {
+        if (count($parts) === 1) {
+            return $parts[0];
+        }
+        $columns = [];
+        foreach ($kind::COLUMNS as $name => $_) {
+            $columns[$name] = array_merge([], ...array_map(static fn (Notes|Points $part): array => $part->columns()[$name], $parts));
+        }
+
+        return $kind::of($columns);
+    }
+
+    private static function transposed(Notes $notes, int $semitones): Notes
+    {
+        return $semitones === 0 ? $notes : $notes->with([
+            'pitch' => array_map(static fn (int $pitch): int => max(0, min(127, $pitch + $semitones)), $notes->pitch),
+        ]);
+    }
+}

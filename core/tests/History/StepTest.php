@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\History;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\History\PackedStep;
+use Jactonic\Core\History\Step;
+use Jactonic\Core\History\Tree;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** A step of a song's history: what joins it, what it keeps, and how steps hang together. */
+final class StepTest extends MusicTestCase
+{
+    /** @return iterable<string, array{string, int, list<int>, bool}> line, ms after the first, selection, joins */
+    public static function repeats(): iterable
+    {
+        yield 'a quick repeat' => ['nudge', 800, [1, 2], true];
+        yield 'the selection in another order' => ['nudge', 10, [2, 1], true];
+        yield 'too late' => ['nudge', 801, [1, 2], false];
+        yield 'another edit' => ['nudge by=-grid', 10, [1, 2], false];
+        yield 'other notes' => ['nudge', 10, [1], false];
+    }
+
+    /** @param  list<int>  $selected */
+    #[DataProvider('repeats')]
+    public function test_quick_repeats_of_one_edit_on_one_selection_are_one_step(string $line, int $later, array $selected, bool $joins): void
+    {
+        $notes = self::notes([0], [240]);
+        $song = OpenSong::ofNotes($notes, Conductor::of(self::PPQ));
+        $first = $this->step('nudge', $song, [1, 2], 1000);
+        $moved = $song->with($first->change->applyTo($song->song));
+        $both = $first->mergedWith($this->step($line, $moved, $selected, 1000 + $later));
+
+        self::assertSame($joins, $both !== null);
+        if ($both !== null) {
+            self::assertSame('nudge × 2', $both->title());
+            self::assertSame([240, 480], $both->change->applyTo($song->song)->contentOf(0)->notes->start);
+            self::assertTrue($both->change->reversed()->applyTo($both->change->applyTo($song->song))->contentOf(0)->notes->equals($notes));
+        }
+    }
+
+    public function test_a_repeat_that_comes_back_to_its_beginning_is_nothing(): void
+    {
+        $song = OpenSong::ofNotes(self::notes([0], [480]), Conductor::of(self::PPQ));
+        $step = null;
+        for ($press = 1; $press <= 16; $press++) {
+            $next = $this->step('rotate', $song, [1, 2], 1000 + $press);
+            $song = $song->with($next->change->applyTo($song->song));
+            $step = $step === null ? $next : $step->mergedWith($next);
+            self::assertNotNull($step);
+            self::assertSame($press === 16, $step->isNothing(), "press {$press}");
+        }
+    }
+
+    public function test_what_changed_in_a_song_is_kept_and_read_back(): void
+    {
+        $before = Song::of(
+            Conductor::of(480, [ConductorEvent::ofTempo(0, 92)]), [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Upright bass')],
+            [new Clip(1, 1, 0, 1920), new Clip(2, 2, 1920, 1920)], [1 => Content::ofNotes(self::notes([0], [480])), 2 => Content::none()], 3,
+        );
+        $after = $before->withTrack($before->tracks[2]->with(['name' => 'Bells', 'pan' => -20]))->withoutClip(1)
+            ->withClip(new Clip(3, 2, 0, 960), Content::ofNotes(Notes::fromRows([['id' => 3, 'pitch' => 72]])))
+            ->conducted($before->conductor->with(ConductorEvent::of(ConductorKind::Key, 960, 'D dorian')));
+        $change = PackedStep::unpack(PackedStep::pack(SongChange::between($before, $after)));
+
+        $done = $change->applyTo($before);
+        self::assertSame(['Kalimba', 'Bells'], array_column($done->tracks, 'name'));
+        self::assertSame([2, 3], array_keys($done->clips));
+        self::assertSame([72], $done->contentOf(3)->notes->pitch);
+        self::assertSame('D dorian', (string) $done->conductor->keyAt(2000));
+        $undone = $change->reversed()->applyTo($done);
+        self::assertTrue(SongChange::between($before, $undone)->isNothing());
+        self::assertTrue($change->followedBy($change->reversed())->isNothing());
+    }
+
+    public function test_the_way_between_two_steps_goes_over_the_place_where_they_part(): void
+    {
+        $tree = Tree::of([1 => null, 2 => 1, 3 => 2, 4 => 1, 5 => 4, 6 => null]);
+
+        self::assertSame(['back' => [3, 2], 'forth' => [4, 5]], $tree->way(3, 5));
+        self::assertSame(['back' => [5, 4, 1], 'forth' => []], $tree->way(5, null));
+        self::assertSame(['back' => [], 'forth' => [6]], $tree->way(null, 6));
+        $this->expectException(BadInput::class);
+        $tree->way(null, 7);
+    }
+
+    /** @param  list<int>  $selected */
+    private function step(string $line, OpenSong $song, array $selected, int $at): Step
+    {
+        $change = self::change($line, $song->notes, selected: $selected);
+
+        return new Step([$line], Selection::of($selected), $change->selection, $song->changeOf($change), $at);
+    }
+}
