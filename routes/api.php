@@ -3,12 +3,11 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\CatalogController;
-use App\Http\Controllers\ClipController;
+use App\Http\Controllers\EditController;
 use App\Http\Controllers\KeymapController;
 use App\Http\Controllers\RecipeController;
 use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
-use App\Http\Controllers\TrackController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('status', StatusController::class);
@@ -16,25 +15,23 @@ Route::get('catalog', CatalogController::class);
 
 Route::get('songs', [SongController::class, 'index']);
 Route::post('songs', [SongController::class, 'store']);
-Route::get('songs/{song}', [SongController::class, 'show']);
-Route::patch('songs/{song}', [SongController::class, 'update']);
+Route::get('songs/{song}', [SongController::class, 'show'])->whereNumber('song');
+Route::get('songs/{song}/sound', [SongController::class, 'sound'])->whereNumber('song');
+Route::patch('songs/{song}', [SongController::class, 'rename']);
 Route::delete('songs/{song}', [SongController::class, 'destroy']);
 Route::post('songs/{song}/restore', [SongController::class, 'restore'])->withTrashed();
-Route::get('songs/{song}/export', [SongController::class, 'export']);
-Route::get('songs/{song}/grid', [SongController::class, 'grid']);
+Route::get('songs/{song}/export', [SongController::class, 'export'])->whereNumber('song');
+Route::get('songs/{song}/grid', [SongController::class, 'grid'])->whereNumber('song');
 
-Route::patch('tracks/{track}', [TrackController::class, 'update']);
-
-Route::get('clips/{clip}', [ClipController::class, 'show']);
-Route::post('clips/{clip}/edits', [ClipController::class, 'edit'])->whereNumber('clip');
-Route::post('clips/{clip}/undo', [ClipController::class, 'undo'])->whereNumber('clip');
-Route::post('clips/{clip}/redo', [ClipController::class, 'redo'])->whereNumber('clip');
-Route::post('clips/{clip}/advice', [ClipController::class, 'advice'])->whereNumber('clip');
-Route::post('clips/{clip}/choose', [ClipController::class, 'choose'])->whereNumber('clip');
-Route::get('clips/{clip}/history', [ClipController::class, 'history'])->whereNumber('clip');
-Route::post('clips/{clip}/history', [ClipController::class, 'goTo'])->whereNumber('clip');
-Route::patch('clips/{clip}/history/{step}', [ClipController::class, 'nameStep'])->whereNumber(['clip', 'step']);
-Route::post('clips/{clip}/match', [RecipeController::class, 'match'])->whereNumber('clip');
+Route::post('songs/{song}/edits', [EditController::class, 'edit'])->whereNumber('song');
+Route::post('songs/{song}/undo', [EditController::class, 'undo'])->whereNumber('song');
+Route::post('songs/{song}/redo', [EditController::class, 'redo'])->whereNumber('song');
+Route::post('songs/{song}/advice', [EditController::class, 'advice'])->whereNumber('song');
+Route::post('songs/{song}/choose', [EditController::class, 'choose'])->whereNumber('song');
+Route::post('songs/{song}/match', [EditController::class, 'match'])->whereNumber('song');
+Route::get('songs/{song}/history', [EditController::class, 'history'])->whereNumber('song');
+Route::post('songs/{song}/history', [EditController::class, 'goTo'])->whereNumber('song');
+Route::patch('songs/{song}/history/{step}', [EditController::class, 'nameStep'])->whereNumber(['song', 'step']);
 
 Route::get('keymaps', [KeymapController::class, 'index']);
 Route::post('keymaps', [KeymapController::class, 'store']);
@@ -53,4 +50,3 @@ Route::post('recipes/import', [RecipeController::class, 'import']);
 Route::get('recipes/export', [RecipeController::class, 'export']);
 Route::patch('recipes/{recipe}', [RecipeController::class, 'update'])->whereNumber('recipe');
 Route::delete('recipes/{recipe}', [RecipeController::class, 'destroy'])->whereNumber('recipe');
-Route::post('songs/{song}/run', [RecipeController::class, 'runOnSong']);

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Tests;
 
 use App\Demo\LanternFerry;
-use App\Songs\SongFiles;
+use App\Models\ClipRecord;
+use App\Songs\SongStore;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Testing\TestResponse;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
@@ -39,18 +42,39 @@ abstract class AppTestCase extends TestCase
     /** Imports the small song and gives the id of its clip. */
     protected function clip(): int
     {
-        $song = $this->app->make(SongFiles::class)->import('Harbour Steps', $this->smallFile());
-
-        return $song->tracks[0]->clips[0]->id;
+        return $this->firstClip($this->store()->create('Harbour Steps', $this->smallFile()->song()));
     }
 
     protected function demo(): int
     {
-        return $this->app->make(SongFiles::class)->import(LanternFerry::NAME, (new LanternFerry)->file())->id;
+        return $this->store()->create(LanternFerry::NAME, (new LanternFerry)->song());
+    }
+
+    protected function firstClip(int $song): int
+    {
+        return (int) ClipRecord::query()->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('song_id', $song)->orderBy('place')->orderBy('start')->value('clips.id');
+    }
+
+    protected function songOf(int $clip): int
+    {
+        return (int) ClipRecord::query()->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('clips.id', $clip)->value('song_id');
     }
 
     /**
-     * Runs lines on a clip and gives the answer.
+     * A request about a song with one clip open, of which a revision was seen.
+     *
+     * @param  array<string, mixed>  $body
+     * @return TestResponse<JsonResponse>
+     */
+    protected function ask(int $clip, string $what, array $body = []): TestResponse
+    {
+        $revisions = isset($body['revision']) ? ['revisions' => [$clip => $body['revision']]] : [];
+
+        return $this->postJson("/api/songs/{$this->songOf($clip)}/{$what}", $body + $revisions + ['open' => [$clip], 'front' => $clip]);
+    }
+
+    /**
+     * Runs lines on a clip and gives the answer, what became of its notes in one row with the rest.
      *
      * @param  list<string>  $lines
      * @param  list<int>  $selection
@@ -58,16 +82,44 @@ abstract class AppTestCase extends TestCase
      */
     protected function edit(int $clip, int $revision, array $lines, array $selection = [1, 2, 3], int $status = 200): array
     {
-        return $this->postJson("/api/clips/{$clip}/edits", ['revision' => $revision, 'lines' => $lines, 'selection' => $selection, 'context' => ['grid' => '1/16', 'swing' => 0]])
+        $answer = $this->ask($clip, 'edits', ['revision' => $revision, 'lines' => $lines, 'selection' => $selection, 'context' => ['grid' => '1/16', 'swing' => 0]])
             ->assertStatus($status)->json();
+
+        return self::flat($answer, $clip, $revision);
+    }
+
+    /**
+     * @param  array<string, mixed>  $answer
+     * @return array<string, mixed>
+     */
+    protected static function flat(array $answer, int $clip, int $revision = 0): array
+    {
+        return isset($answer['error']) ? $answer : ['revision' => $answer['revisions'][$clip] ?? $revision] + ($answer['notes'][0] ?? []) + $answer;
+    }
+
+    /** @return array<string, mixed> the clip as it is open, its notes with every column */
+    protected function opened(int $clip): array
+    {
+        $open = $this->getJson("/api/songs/{$this->songOf($clip)}?clips={$clip}&front={$clip}")->assertOk()->json('open');
+        $notes = $open['notes'];
+        foreach ($notes === null ? [] : Notes::COLUMNS as $name => ['default' => $default]) {
+            $notes[$name] ??= array_fill(0, count($notes['id']), $default);
+        }
+
+        return ['revision' => $open['revisions'][$clip], 'notes' => $notes];
     }
 
     /** @return list<int> */
     protected function column(int $clip, string $column): array
     {
-        $values = $this->getJson("/api/clips/{$clip}")->assertOk()->json("notes.{$column}");
+        $values = $this->opened($clip)['notes'][$column];
         Assert::assertIsArray($values);
 
         return array_values(array_map(intval(...), $values));
+    }
+
+    private function store(): SongStore
+    {
+        return $this->app->make(SongStore::class);
     }
 }

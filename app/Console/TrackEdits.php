@@ -6,18 +6,17 @@ namespace App\Console;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Context\Context;
-use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Recipes\Script;
-use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
 
-/** Edit lines run on the tracks of a file, each track by itself. */
+/** Edit lines run on the tracks of a song, each track by itself, as the program runs them. */
 final readonly class TrackEdits
 {
-    /** General MIDI: what sounds on channel 10 (9 from 0) is drums. */
-    private const DRUMS = 9;
-
     /** @param  non-empty-list<array{script: Script, leavesDrums: bool}>  $edits */
     public function __construct(
         private array $edits,
@@ -27,43 +26,51 @@ final readonly class TrackEdits
     }
 
     /**
-     * @param  int|null  $only  the track, counting those with notes from 1; null for each of them
+     * @param  int|null  $only  the track, counting from 1; null for each of them
      *
      * @throws BadInput|EditRefused
      */
-    public function run(SmfFile $file, ?int $only): EditedFile
+    public function run(Song $song, ?int $only): EditedSong
     {
-        $tracks = $file->tracksWithNotes();
+        $tracks = array_keys($song->tracks);
         if ($only !== null && $only > count($tracks)) {
             throw new BadInput('There is no track '.$only.'; '.(count($tracks) === 1 ? '1 track has' : count($tracks).' tracks have').' notes.');
         }
         $this->refuseOnEachTrack(count($tracks), $only);
         $done = [];
-        $edited = [];
-        $number = 0;
-        foreach ($tracks as $place => $track) {
-            if (++$number !== ($only ?? $number)) {
-                continue;
+        foreach ($tracks as $place => $id) {
+            if ($place + 1 === ($only ?? $place + 1) && isset($song->tracks[$id])) {
+                [$song, $said] = $this->runOnTrack($song, $id, $place + 1);
+                $done = [...$done, ...$said];
             }
-            $notes = $track->notes;
-            $context = $this->context->among(OpenClips::of([0 => $number], 0, $notes->channel[0] ?? 0));
-            foreach ($this->edits as ['script' => $script, 'leavesDrums' => $leavesDrums]) {
-                if ($leavesDrums && ($notes->channel[0] ?? 0) === self::DRUMS) {
-                    continue;
-                }
-                $selection = $this->where->choose($notes, $context);
-                $state = $script->apply($notes, $selection, $context);
-                [$change, $context, $notes] = [$state->change(), $state->context, $state->notes];
-                $done[] = [
-                    'track' => $number, 'name' => $track->name(), 'line' => implode('; ', $script->lines()),
-                    'selected' => count($selection->ids),
-                    'summary' => $selection->isEmpty() && $change->isNothing() ? 'No note meets the conditions; nothing changed.' : $change->summary,
-                ];
-            }
-            $edited[$place] = $notes;
         }
 
-        return new EditedFile($file->withNotes($edited), $done);
+        return new EditedSong($song, $done);
+    }
+
+    /** @return array{Song, list<array{track: int, name: string, line: string, selected: int, summary: string}>} */
+    private function runOnTrack(Song $song, int $id, int $number): array
+    {
+        $track = $song->tracks[$id];
+        $clips = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($id));
+        $open = OpenSong::of($song, $clips, $clips[0] ?? 0);
+        $context = $this->context->in($open);
+        $done = [];
+        foreach ($this->edits as ['script' => $script, 'leavesDrums' => $leavesDrums]) {
+            if ($leavesDrums && $track->channel === Track::DRUM_CHANNEL) {
+                continue;
+            }
+            $selection = $this->where->choose($open->notes, $context);
+            $state = $script->apply($open, $selection, $context);
+            $isNothing = $selection->isEmpty() && $state->change()->isNothing();
+            [$open, $context] = [$state->settled(), $state->context];
+            $done[] = [
+                'track' => $number, 'name' => $track->name, 'line' => implode('; ', $script->lines()), 'selected' => count($selection->ids),
+                'summary' => $isNothing ? 'No note meets the conditions; nothing changed.' : $state->summary,
+            ];
+        }
+
+        return [$open->song, $done];
     }
 
     /** @throws BadInput where notes would be put into every track */

@@ -8,6 +8,9 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Random\Engine\Mt19937;
@@ -59,6 +62,14 @@ final class LanternFerry
             $this->track('Frame drum kit', 9, 0, $this->drums()),
             $this->track('Harmonium', 2, 20, $this->harmonium()),
         ]);
+    }
+
+    /** The song: its file has the signature of D dorian, which is that of C major. */
+    public function song(): Song
+    {
+        $song = $this->file()->song();
+
+        return $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, 'D dorian')));
     }
 
     /** @return array<int, Meter> */

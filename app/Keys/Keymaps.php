@@ -63,7 +63,7 @@ final readonly class Keymaps
     {
         $base = isset(ShippedMaps::FILES[$from]) ? $from : $this->kept($from)->base;
 
-        return (string) KeptKeymap::make($this->map($from)->named($name), $base)->id;
+        return (string) KeptKeymap::keep($this->map($from)->named($name), $base)->id;
     }
 
     /**
@@ -80,7 +80,7 @@ final readonly class Keymaps
         $shipped = isset(ShippedMaps::FILES[$id]);
         $new = Keymap::of($name ?? ($shipped ? "{$map->name}, my own" : $map->name), $map->logic, $read);
         if ($shipped) {
-            $id = (string) KeptKeymap::make($new, $id)->id;
+            $id = (string) KeptKeymap::keep($new, $id)->id;
             $this->use($id);
         } else {
             $this->kept($id)->update(['name' => $new->name, 'bindings' => $new->toArray()]);
@@ -106,7 +106,7 @@ final readonly class Keymaps
     public function import(string $text): array
     {
         $file = KeymapFile::read($text, $this->lines->problemOf(...));
-        $id = (string) KeptKeymap::make($file->map, ShippedMaps::STANDARD)->id;
+        $id = (string) KeptKeymap::keep($file->map, ShippedMaps::STANDARD)->id;
 
         return ['map' => $this->show($id), 'problems' => $file->problems, 'differences' => $this->map($this->inUse())->differencesTo($file->map)];
     }

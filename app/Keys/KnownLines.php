@@ -24,7 +24,7 @@ final readonly class KnownLines
      */
     public function script(array $lines): Script
     {
-        return Script::read($lines, $this->catalog, KeptRecipe::named(...), array_column(ViewCommands::all(), 'name'));
+        return Script::read($lines, $this->catalog, KeptRecipe::named(...), ViewCommands::known());
     }
 
     /** What is wrong with a line; null where it can be run. A recipe that is not here yet may still come. */
@@ -32,10 +32,10 @@ final readonly class KnownLines
     {
         try {
             $line = EditLine::parse($text);
-            foreach (ViewCommands::all() as $command) {
-                if ($command['name'] === $line->name) {
-                    return ViewCommands::problemOf($command, $line);
-                }
+            if (ViewCommands::known()->has($line->name)) {
+                ViewCommands::known()->check($line);
+
+                return null;
             }
             $this->catalog->read($text);
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Keys;
 
-use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Lines\ScreenCommands;
 use RuntimeException;
 
 /**
@@ -16,6 +16,8 @@ final class ViewCommands
 {
     /** @var list<ViewCommand>|null read once for each request: every edit asks for the names */
     private static ?array $all = null;
+
+    private static ?ScreenCommands $known = null;
 
     /** @return list<ViewCommand> */
     public static function all(): array
@@ -30,24 +32,8 @@ final class ViewCommands
         return self::$all = $commands;
     }
 
-    /**
-     * What is wrong with a line of a command; null where nothing is.
-     *
-     * @param  ViewCommand  $command
-     */
-    public static function problemOf(array $command, EditLine $line): ?string
+    public static function known(): ScreenCommands
     {
-        $parameters = array_column($command['parameters'], null, 'name');
-        foreach ($line->parameters as $name => $value) {
-            if (! isset($parameters[$name])) {
-                return "{$line->name} has no parameter “{$name}”.";
-            }
-            $options = $parameters[$name]['options'] ?? null;
-            if ($options !== null && ! in_array($value, $options, true)) {
-                return "{$line->name}: {$name} takes {$parameters[$name]['allowed']}, not “{$value}”.";
-            }
-        }
-
-        return null;
+        return self::$known ??= ScreenCommands::of(self::all());
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Model;
 use Jactonic\Core\Content\Phrase;
 
 /**
@@ -13,11 +12,9 @@ use Jactonic\Core\Content\Phrase;
  * @property int $id
  * @property array<string, mixed> $phrase
  */
-final class Clipboard extends Model
+final class Clipboard extends Record
 {
     private const ONLY = 1;
-
-    public $timestamps = false;
 
     /** @var list<string> */
     protected $fillable = ['id', 'phrase'];

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Model;
 use Jactonic\Core\Keys\Binding;
 use Jactonic\Core\Keys\Keymap;
 
@@ -17,10 +16,8 @@ use Jactonic\Core\Keys\Keymap;
  * @property string $base
  * @property list<array<string, mixed>> $bindings
  */
-final class KeptKeymap extends Model
+final class KeptKeymap extends Record
 {
-    public $timestamps = false;
-
     protected $table = 'keymaps';
 
     /** @var list<string> */
@@ -34,7 +31,7 @@ final class KeptKeymap extends Model
         return Keymap::of($this->name, $this->logic, array_map(Binding::fromArray(...), $this->bindings));
     }
 
-    public static function make(Keymap $map, string $base): self
+    public static function keep(Keymap $map, string $base): self
     {
         return self::query()->create(['name' => $map->name, 'logic' => $map->logic, 'base' => $base, 'bindings' => $map->toArray()]);
     }

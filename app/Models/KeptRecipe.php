@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Model;
 use Jactonic\Core\Recipes\Recipe;
 
 /**
@@ -16,10 +15,8 @@ use Jactonic\Core\Recipes\Recipe;
  * @property int $position
  * @property array<string, mixed> $body
  */
-final class KeptRecipe extends Model
+final class KeptRecipe extends Record
 {
-    public $timestamps = false;
-
     protected $table = 'recipes';
 
     /** @var list<string> */

@@ -4,19 +4,15 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Model;
-
 /**
  * What was chosen for the whole program, by name.
  *
  * @property string $name
  * @property string $value
  */
-final class Preference extends Model
+final class Preference extends Record
 {
     public const KEYMAP = 'keymap';
-
-    public $timestamps = false;
 
     public $incrementing = false;
 

@@ -4,34 +4,49 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
-use App\Models\Clip;
-use App\Models\Song;
-use App\Models\Track;
+use App\Models\SongRecord;
 use Illuminate\Support\Facades\DB;
-use Jactonic\Core\Pitch\Scale;
-use Jactonic\Core\Time\MeterMap;
-use Jactonic\Core\Time\TempoMap;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Time\Grid;
 
 /** Songs as they go to the browser. */
-final class SongView
+final readonly class SongView
 {
+    public function __construct(
+        private SongStore $store,
+        private SongHistory $history,
+    ) {
+    }
+
     /** @return array{songs: list<array<string, mixed>>, deleted: list<array<string, mixed>>} */
     public static function list(): array
     {
-        $columns = ['id', 'name', 'ppq', 'key', 'tempos', 'updated_at', 'deleted_at'];
         $tracks = DB::table('tracks')->selectRaw('song_id, count(*) as tracks')->groupBy('song_id')->pluck('tracks', 'song_id');
-        $line = static fn (Song $song): array => [
-            'id' => $song->id,
-            'name' => $song->name,
-            'tracks' => $tracks[$song->id] ?? 0,
-            'tempo' => self::beatsPerMinute($song->tempos),
-            'key' => $song->key,
-            'updated' => $song->updated_at->toIso8601String(),
-            'deleted' => $song->deleted_at?->toIso8601String(),
-        ];
+        $line = static function (SongRecord $song) use ($tracks): array {
+            $rows = json_decode($song->conductor, true);
+            $conductor = Conductor::fromRows($song->ppq, is_array($rows) ? $rows : []);
 
-        $all = Song::withTrashed()->get($columns);
-        [$deleted, $songs] = $all->partition(static fn (Song $song): bool => $song->trashed());
+            return [
+                'id' => $song->id,
+                'name' => $song->name,
+                'tracks' => $tracks[$song->id] ?? 0,
+                'tempo' => self::beatsPerMinute($conductor),
+                'key' => self::keyOf($conductor),
+                'updated' => $song->updated_at->toIso8601String(),
+                'deleted' => $song->deleted_at?->toIso8601String(),
+            ];
+        };
+        $all = SongRecord::withTrashed()->get(['id', 'name', 'ppq', 'conductor', 'updated_at', 'deleted_at']);
+        [$deleted, $songs] = [$all->filter(static fn (SongRecord $song): bool => $song->trashed()), $all->reject(static fn (SongRecord $song): bool => $song->trashed())];
 
         return [
             'songs' => array_values($songs->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->map($line)->all()),
@@ -39,58 +54,151 @@ final class SongView
         ];
     }
 
-    /** @return array<string, mixed> */
-    public static function whole(Song $song): array
+    /**
+     * All that is needed to see a song: tracks, clips and conductor, the notes of the open clips, the lines of a grid,
+     * and what could be undone.
+     *
+     * @param  list<int>  $open  the first clip of the first track where none of them is there
+     * @return array<string, mixed>
+     */
+    public function open(int $id, array $open, int $front, ?Grid $grid = null): array
     {
-        $tracks = $song->load('tracks.clips:id,track_id,start,length,revision')->tracks->sortBy('number');
+        $stored = $this->store->whole($id, []);
+        $there = array_values(array_filter($open, static fn (int $clip): bool => isset($stored->song->clips[$clip])));
+        $stored = $this->store->reading($stored, $there !== [] ? $there : self::firstClip($stored->song));
+        $opened = OpenSong::of($stored->song, array_keys($stored->song->contents), $front);
 
         return [
-            'id' => $song->id,
-            'name' => $song->name,
-            'ppq' => $song->ppq,
-            'key' => $song->key,
-            'scale' => $song->key === null ? null : Scale::parse($song->key)->classes(),
-            'tempo' => self::beatsPerMinute($song->tempos),
-            'tempos' => self::tempos($song->tempos),
-            'meters' => self::meters($song->meters),
-            'tracks' => array_values($tracks->map(static fn (Track $track): array => [
-                'id' => $track->id,
-                'name' => $track->name,
-                'colour' => $track->colour,
-                'voice' => $track->voice->value,
-                'channel' => $track->channel,
-                'volume' => $track->volume,
-                'muted' => $track->muted,
-                'clips' => array_values($track->clips->map(static fn (Clip $clip): array => [
-                    'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'revision' => $clip->revision,
-                ])->all()),
-            ])->all()),
+            'song' => self::head($stored->record, $stored->song, $stored->revisions),
+            'open' => self::openPart($opened, $stored->revisions),
+            'history' => $this->history->titles($id, $stored->stepId()),
+            'grid' => $grid === null ? null : self::grid($stored->song->conductor, $grid),
         ];
     }
 
+    /**
+     * What sounds beside what is open: the notes of each track in song time, as they are heard.
+     *
+     * @param  list<int>  $open  clips whose first round is on the screen
+     * @param  list<int>|null  $tracks  only these; all where left out
+     * @return array<string, mixed>
+     */
+    public function sound(int $id, array $open, ?array $tracks): array
+    {
+        $song = $this->store->whole($id)->song;
+        $sounding = [];
+        foreach ($song->tracks as $track) {
+            if ($tracks === null || in_array($track->id, $tracks, true)) {
+                $notes = Sounding::of($song, $track, $open)->notes;
+                $sounding[] = ['track' => $track->id, 'notes' => self::columns($notes)];
+            }
+        }
+
+        return ['tracks' => $sounding];
+    }
+
+    /** @return array{name: string, bytes: string} the song as a Standard MIDI File */
+    public function file(int $id): array
+    {
+        $stored = $this->store->whole($id);
+
+        return ['name' => $stored->record->name, 'bytes' => SmfFile::of($stored->song)->write()];
+    }
+
+    /**
+     * A song without what lies in its clips.
+     *
+     * @param  array<int, int>  $revisions  by clip
+     * @return array<string, mixed>
+     */
+    public static function head(SongRecord $record, Song $song, array $revisions): array
+    {
+        $conductor = $song->conductor;
+
+        return [
+            'id' => $record->id,
+            'name' => $record->name,
+            'revision' => $record->revision,
+            'ppq' => $record->ppq,
+            'key' => self::keyOf($conductor),
+            'keys' => array_map(static fn (ConductorEvent $event): array => [
+                'tick' => $event->tick, 'name' => $event->value, 'scale' => $conductor->keyAt($event->tick)?->classes() ?? [],
+            ], $conductor->all(ConductorKind::Key)),
+            'scale' => $conductor->keyAt(0)?->classes(),
+            'tempo' => self::beatsPerMinute($conductor),
+            'tempos' => array_map(static fn (array $stretch): array => [
+                'tick' => $stretch['tick'],
+                'seconds' => $conductor->tempo->secondsAt($stretch['tick']),
+                'secondsPerTick' => $stretch['tempo'] / 1_000_000 / $conductor->ppq,
+            ], $conductor->tempo->stretches),
+            'meters' => array_map(static fn (array $stretch): array => [
+                'tick' => $stretch['tick'], 'numerator' => $stretch['meter']->numerator, 'denominator' => $stretch['meter']->denominator,
+            ], $conductor->meters->stretches),
+            'events' => array_map(static fn (ConductorEvent $event): array => ['kind' => $event->kind->value, 'tick' => $event->tick, 'label' => $event->label()], $conductor->events),
+            'tracks' => array_map(static fn (Track $track): array => [
+                'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value, 'channel' => $track->channel,
+                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition,
+                'clips' => array_map(static fn (Clip $clip): array => [
+                    'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset, 'loop' => $clip->loop,
+                    'name' => $clip->name, 'muted' => $clip->muted, 'revision' => $revisions[$clip->id] ?? 1,
+                ], $song->clipsOf($track->id)),
+            ], array_values($song->tracks)),
+        ];
+    }
+
+    /**
+     * The open clips: their notes in song time.
+     *
+     * @param  array<int, int>  $revisions
+     * @return array{clips: list<int>, front: int, revisions: object, notes: array<string, array<int, int>>|null}
+     */
+    public static function openPart(OpenSong $open, array $revisions): array
+    {
+        return [
+            'clips' => $open->open, 'front' => $open->front,
+            'revisions' => (object) array_intersect_key($revisions, array_flip($open->open)),
+            'notes' => self::columns($open->notes),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function grid(Conductor $conductor, Grid $grid): array
+    {
+        return ['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table()];
+    }
+
+    /** @return list<int> */
+    private static function firstClip(Song $song): array
+    {
+        foreach ($song->tracks as $track) {
+            foreach ($song->clipsOf($track->id) as $clip) {
+                return [$clip->id];
+            }
+        }
+
+        return [];
+    }
+
+    /** @return array<string, array<int, int>>|null columns of notes without those that hold their default throughout; null for no notes */
+    private static function columns(Notes $notes): ?array
+    {
+        return $notes->id === [] ? null : array_filter(
+            $notes->columns(),
+            static fn (array $column, string $name): bool => $column !== [] && ($name === 'id' || min($column) !== Notes::COLUMNS[$name]['default'] || max($column) !== Notes::COLUMNS[$name]['default']),
+            ARRAY_FILTER_USE_BOTH,
+        );
+    }
+
     /** The tempo at the start in quarter notes a minute, to a hundredth. */
-    private static function beatsPerMinute(TempoMap $tempos): float
+    private static function beatsPerMinute(Conductor $conductor): float
     {
-        return round(60_000_000 / $tempos->stretches[0]['tempo'], 2);
+        return round(60_000_000 / $conductor->tempo->stretches[0]['tempo'], 2);
     }
 
-    /** @return list<array{tick: int, seconds: float, secondsPerTick: float}> between which the browser interpolates */
-    private static function tempos(TempoMap $tempos): array
+    private static function keyOf(Conductor $conductor): ?string
     {
-        return array_map(static fn (array $stretch): array => [
-            'tick' => $stretch['tick'],
-            'seconds' => $tempos->secondsAt($stretch['tick']),
-            'secondsPerTick' => $stretch['tempo'] / 1_000_000 / $tempos->ppq,
-        ], $tempos->stretches);
-    }
+        $key = $conductor->keyAt(0);
 
-    /** @return list<array{tick: int, numerator: int, denominator: int}> */
-    private static function meters(MeterMap $meters): array
-    {
-        return array_map(static fn (array $stretch): array => [
-            'tick' => $stretch['tick'],
-            'numerator' => $stretch['meter']->numerator,
-            'denominator' => $stretch['meter']->denominator,
-        ], $meters->stretches);
+        return $key === null ? null : (string) $key;
     }
 }

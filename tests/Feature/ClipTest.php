@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Clip;
-use App\Models\HistoryStep;
+use App\Models\ClipRecord;
+use App\Models\StepRecord;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\AppTestCase;
 
@@ -28,11 +28,11 @@ final class ClipTest extends AppTestCase
         $clip = $this->clip();
         $answer = $this->edit($clip, 1, ['duplicate', 'nudge by=1/4', 'transpose semitones=12'], [1]);
 
-        self::assertSame([[4], [490], [72]], [$answer['added']['id'], $answer['added']['start'], $answer['added']['pitch']]);
-        self::assertSame([4], $answer['selection']);
+        self::assertSame([[5], [490], [72]], [$answer['added']['id'], $answer['added']['start'], $answer['added']['pitch']]);
+        self::assertSame([5], $answer['selection']);
 
-        $back = $this->postJson("/api/clips/{$clip}/undo", ['revision' => 2])->assertOk()->json();
-        self::assertSame([[4], [1]], [$back['removed'], $back['selection']], 'undo selects what was selected before');
+        $back = self::flat($this->ask($clip, 'undo', ['revision' => 2])->assertOk()->json(), $clip);
+        self::assertSame([[5], [1]], [$back['removed'], $back['selection']], 'undo selects what was selected before');
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
     }
 
@@ -43,29 +43,29 @@ final class ClipTest extends AppTestCase
         foreach ($lines as $k => $line) {
             $this->edit($clip, $k + 1, [$line]);
         }
-        $end = $this->getJson("/api/clips/{$clip}")->json('notes');
+        $end = $this->opened($clip)['notes'];
 
         for ($k = 0; $k < 4; $k++) {
-            $this->postJson("/api/clips/{$clip}/undo", ['revision' => 5 + $k])->assertOk()->assertJsonPath('history.undo', array_reverse($lines)[$k + 1] ?? null);
+            $this->ask($clip, 'undo', ['revision' => 5 + $k])->assertOk()->assertJsonPath('history.undo', array_reverse($lines)[$k + 1] ?? null);
         }
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 9])->assertStatus(422)->assertJsonPath('error.message', 'Nothing to undo: this is the clip as it came in.');
+        $this->ask($clip, 'undo', ['revision' => 9])->assertStatus(422)->assertJsonPath('error.message', 'Nothing to undo: this is the song as it came in.');
 
         for ($k = 0; $k < 4; $k++) {
-            $this->postJson("/api/clips/{$clip}/redo", ['revision' => 9 + $k])->assertOk()->assertJsonPath('history.undo', $lines[$k]);
+            $this->ask($clip, 'redo', ['revision' => 9 + $k])->assertOk()->assertJsonPath('history.undo', $lines[$k]);
         }
-        self::assertSame($end, $this->getJson("/api/clips/{$clip}")->json('notes'));
-        $this->postJson("/api/clips/{$clip}/redo", ['revision' => 13])->assertStatus(422);
+        self::assertSame($end, $this->opened($clip)['notes']);
+        $this->ask($clip, 'redo', ['revision' => 13])->assertStatus(422);
     }
 
     public function test_an_edit_after_an_undo_begins_a_branch_and_the_old_one_is_kept(): void
     {
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 2]);
+        $this->ask($clip, 'undo', ['revision' => 2]);
 
         self::assertSame(['undo' => 'transpose semitones=1', 'redo' => null], $this->edit($clip, 3, ['transpose semitones=1'])['history']);
-        self::assertSame(2, HistoryStep::query()->where('parent_id', null)->count());
+        self::assertSame(2, StepRecord::query()->where('parent_id', null)->count());
     }
 
     public function test_a_held_key_is_one_step(): void
@@ -76,7 +76,7 @@ final class ClipTest extends AppTestCase
         }
 
         self::assertSame('transpose semitones=5', $answer['history']['undo']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 6])->assertOk();
+        $this->ask($clip, 'undo', ['revision' => 6])->assertOk();
         self::assertSame([60, 64, 67], $this->column($clip, 'pitch'));
     }
 
@@ -88,7 +88,7 @@ final class ClipTest extends AppTestCase
         }
 
         self::assertSame('nudge by=1/16 × 3', $answer['history']['undo']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 4])->assertOk();
+        $this->ask($clip, 'undo', ['revision' => 4])->assertOk();
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
     }
 
@@ -98,7 +98,7 @@ final class ClipTest extends AppTestCase
         $this->edit($clip, 1, ['transpose semitones=1']);
         $answer = $this->edit($clip, 1, ['delete'], status: 409);
 
-        self::assertSame([2, [61, 65, 68]], [$answer['clip']['revision'], $answer['clip']['notes']['pitch']]);
+        self::assertSame([2, [61, 65, 68]], [$answer['song']['open']['revisions'][$clip], $answer['song']['open']['notes']['pitch']]);
         self::assertStringContainsString('another window', $answer['error']['message']);
         self::assertSame([61, 65, 68], $this->column($clip, 'pitch'));
     }
@@ -113,8 +113,8 @@ final class ClipTest extends AppTestCase
             'a second line that is wrong' => [['lines' => ['transpose semitones=1', 'nudge by=far']] + $good, 'nudge: by takes'],
             'a second line that cannot be done' => [['lines' => ['transpose semitones=1', 'transpose octaves=9']] + $good, 'Nothing moved'],
             'no lines' => [['lines' => []] + $good, 'lines takes 1 to 100'],
-            'no revision' => [['revision' => 'new'] + $good, 'revision takes'],
-            'a selection of words' => [['selection' => ['all']] + $good, 'list of note ids'],
+            'no revision' => [['revision' => 'new'] + $good, 'revisions the revision'],
+            'a selection of words' => [['selection' => ['all']] + $good, 'list of ids'],
             'a wrong grid' => [['context' => ['grid' => '1/500']] + $good, 'is no grid'],
             'a wrong swing' => [['context' => ['swing' => 400]] + $good, 'Swing goes from 0 to 150'],
             'a range that ends before it begins' => [['context' => ['range' => [10, 5]]] + $good, 'A range runs from'],
@@ -127,10 +127,10 @@ final class ClipTest extends AppTestCase
     public function test_what_cannot_be_done_is_refused_whole_with_what_would_work(array $request, string $message): void
     {
         $clip = $this->clip();
-        $error = $this->postJson("/api/clips/{$clip}/edits", $request)->assertStatus(422)->json('error.message');
+        $error = $this->ask($clip, 'edits', $request)->assertStatus(422)->json('error.message');
 
         self::assertStringContainsString($message, $error);
-        self::assertSame([1, [60, 64, 67]], [Clip::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')]);
+        self::assertSame([1, [60, 64, 67]], [ClipRecord::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')]);
     }
 
     public function test_an_edit_that_changes_nothing_makes_no_step(): void

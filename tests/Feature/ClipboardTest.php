@@ -15,7 +15,8 @@ final class ClipboardTest extends AppTestCase
         $copied = $this->edit($here, 1, ['copy'], [1, 3]);
         self::assertSame([1, 480, [10, 250]], [$copied['revision'], $copied['clipboard']['ppq'], $copied['clipboard']['notes']['start']]);
 
-        $pasted = $this->postJson("/api/clips/{$there}/edits", ['revision' => 1, 'lines' => ['paste'], 'context' => ['caret' => [960, 60]]])->assertOk()->json();
+        $pasted = $this->ask($there, 'edits', ['revision' => 1, 'lines' => ['paste'], 'context' => ['caret' => [960, 60]]])->assertOk()->json();
+        $pasted = self::flat($pasted, $there);
 
         self::assertSame([960, 1200], $pasted['added']['start']);
         self::assertSame($pasted['added']['id'], $pasted['selection']);
@@ -25,12 +26,12 @@ final class ClipboardTest extends AppTestCase
     public function test_a_song_of_another_resolution_takes_it_at_its_own(): void
     {
         $this->edit($this->clip(), 1, ['copy'], [2]);
-        $song = $this->getJson('/api/songs/'.$this->demo())->json();
+        $song = $this->getJson('/api/songs/'.$this->demo())->json('song');
         $clip = $song['tracks'][0]['clips'][0];
 
-        $pasted = $this->postJson("/api/clips/{$clip['id']}/edits", ['revision' => $clip['revision'], 'lines' => ['paste at=same']])->assertOk()->json();
+        $pasted = $this->ask($clip['id'], 'edits', ['revision' => $clip['revision'], 'lines' => ['paste at=same']])->assertOk()->json();
 
-        self::assertSame([intdiv(130 * $song['ppq'], 480)], $pasted['added']['start']);
+        self::assertSame([intdiv(130 * $song['ppq'], 480)], $pasted['notes'][0]['added']['start']);
     }
 
     public function test_text_of_the_systems_clipboard_goes_before_what_was_kept(): void
@@ -39,8 +40,8 @@ final class ClipboardTest extends AppTestCase
         $this->edit($clip, 1, ['copy'], [1]);
         $phrase = ['jactonic' => 'phrase', 'ppq' => 480, 'span' => null, 'notes' => ['start' => [0], 'length' => [50], 'pitch' => [90]]];
 
-        $this->postJson("/api/clips/{$clip}/edits", ['revision' => 1, 'lines' => ['paste'], 'context' => ['clipboard' => $phrase]])->assertOk()->assertJsonPath('added.pitch', [90]);
-        $this->postJson("/api/clips/{$clip}/edits", ['revision' => 2, 'lines' => ['paste'], 'context' => ['clipboard' => ['notes' => 'x']]])->assertStatus(422)->assertSee('cannot be pasted');
+        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['paste'], 'context' => ['clipboard' => $phrase]])->assertOk()->assertJsonPath('notes.0.added.pitch', [90]);
+        $this->ask($clip, 'edits', ['revision' => 2, 'lines' => ['paste'], 'context' => ['clipboard' => ['notes' => 'x']]])->assertStatus(422)->assertSee('cannot be pasted');
     }
 
     public function test_lines_in_a_row_hand_the_clipboard_on(): void

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\HistoryStep;
+use App\Models\StepRecord;
 use Tests\AppTestCase;
 
-/** Every step of a clip can be looked at, gone back to, named and compared, and no branch is lost. */
+/** Every step of a song can be looked at, gone back to, named and compared, and no branch is lost. */
 final class HistoryTest extends AppTestCase
 {
     public function test_every_step_is_listed_with_its_branch(): void
@@ -15,10 +15,10 @@ final class HistoryTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
         $this->edit($clip, 2, ['transpose semitones=2', 'mute']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 3]);
+        $this->ask($clip, 'undo', ['revision' => 3]);
         $this->edit($clip, 4, ['delete']);
 
-        $history = $this->getJson("/api/clips/{$clip}/history")->assertOk()->json();
+        $history = $this->getJson("/api/songs/{$this->songOf($clip)}/history")->assertOk()->json();
 
         [$first, $second, $third] = array_column($history['steps'], 'id');
         self::assertSame(['quantize', 'transpose semitones=2, mute', 'delete'], array_column($history['steps'], 'title'));
@@ -32,14 +32,14 @@ final class HistoryTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['transpose semitones=2']);
         $this->edit($clip, 2, ['delete'], [1]);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 3]);
+        $this->ask($clip, 'undo', ['revision' => 3]);
         $this->edit($clip, 4, ['insert at=0 pitch=40']);
-        [, $deleted, $inserted] = HistoryStep::query()->orderBy('id')->pluck('id')->all();
+        [, $deleted, $inserted] = StepRecord::query()->orderBy('id')->pluck('id')->all();
 
         $this->goTo($clip, 5, $deleted);
         self::assertSame([66, 69], $this->column($clip, 'pitch'));
         $this->goTo($clip, 6, null);
-        self::assertSame([60, 64, 67], $this->column($clip, 'pitch'), 'the clip as it came in');
+        self::assertSame([60, 64, 67], $this->column($clip, 'pitch'), 'the song as it came in');
         $this->goTo($clip, 7, $inserted);
         self::assertSame([40, 62, 66, 69], $this->column($clip, 'pitch'));
     }
@@ -48,13 +48,13 @@ final class HistoryTest extends AppTestCase
     {
         $clip = $this->clip();
         $this->edit($clip, 1, ['transpose semitones=2']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 2]);
+        $this->ask($clip, 'undo', ['revision' => 2]);
         $this->edit($clip, 3, ['delete']);
-        $first = HistoryStep::query()->orderBy('id')->value('id');
+        $first = StepRecord::query()->orderBy('id')->value('id');
 
         $this->travel(2)->seconds();
         $this->goTo($clip, 4, (int) $first);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 5])->assertJsonPath('history.redo', 'transpose semitones=2');
+        $this->ask($clip, 'undo', ['revision' => 5])->assertJsonPath('history.redo', 'transpose semitones=2');
     }
 
     public function test_going_somewhere_can_be_previewed(): void
@@ -63,31 +63,31 @@ final class HistoryTest extends AppTestCase
         $this->edit($clip, 1, ['transpose semitones=2']);
         $this->edit($clip, 2, ['quantize']);
 
-        $preview = $this->postJson("/api/clips/{$clip}/history", ['revision' => 3, 'step' => null, 'dry' => true])->assertOk()->json();
+        $preview = $this->ask($clip, 'history', ['revision' => 3, 'step' => null, 'dry' => true])->assertOk()->json();
 
         self::assertSame([0, 120, 240], $this->column($clip, 'start'));
-        self::assertEqualsCanonicalizing(['id', 'start', 'playedStart', 'playedEnd', 'pitch'], array_unique(array_merge(...array_map(array_keys(...), $preview['changed']))));
+        self::assertEqualsCanonicalizing(['id', 'start', 'playedStart', 'playedEnd', 'pitch'], array_unique(array_merge(...array_map(array_keys(...), $preview['notes'][0]['changed']))));
     }
 
     public function test_a_step_is_named_and_its_name_taken_away(): void
     {
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
-        $step = HistoryStep::query()->value('id');
+        $step = StepRecord::query()->value('id');
 
-        $this->patchJson("/api/clips/{$clip}/history/{$step}", ['name' => ' Tight take '])->assertOk()->assertJsonPath('steps.0.name', 'Tight take');
-        $this->patchJson("/api/clips/{$clip}/history/{$step}", ['name' => ''])->assertOk()->assertJsonPath('steps.0.name', null);
-        $this->patchJson("/api/clips/{$clip}/history/{$step}", ['name' => str_repeat('x', 81)])->assertStatus(422);
-        $this->patchJson("/api/clips/{$clip}/history/999", ['name' => 'x'])->assertNotFound();
+        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ' Tight take '])->assertOk()->assertJsonPath('steps.0.name', 'Tight take');
+        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ''])->assertOk()->assertJsonPath('steps.0.name', null);
+        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => str_repeat('x', 81)])->assertStatus(422);
+        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/999", ['name' => 'x'])->assertNotFound();
     }
 
-    public function test_a_step_of_another_clip_is_refused(): void
+    public function test_a_step_of_another_song_is_refused(): void
     {
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
         $other = $this->clip();
 
-        $this->postJson("/api/clips/{$other}/history", ['revision' => 1, 'step' => HistoryStep::query()->value('id')])
+        $this->ask($other, 'history', ['revision' => 1, 'step' => StepRecord::query()->value('id')])
             ->assertStatus(422)->assertSee('has no step');
     }
 
@@ -101,7 +101,7 @@ final class HistoryTest extends AppTestCase
 
         self::assertSame([74, 90, 106], $this->column($clip, 'velocity'), '64, 80 and 96 with 10 more');
         self::assertSame('velocity add=10', $answer['history']['undo']);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => $revision])->assertOk();
+        $this->ask($clip, 'undo', ['revision' => $revision])->assertOk();
         self::assertSame([64, 80, 96], $this->column($clip, 'velocity'));
     }
 
@@ -112,13 +112,13 @@ final class HistoryTest extends AppTestCase
         $answer = $this->edit($clip, 2, ['velocity add=-100']);
 
         self::assertSame([64, 80, 96], $this->column($clip, 'velocity'));
-        self::assertSame([null, 0], [$answer['history']['undo'], HistoryStep::query()->count()]);
+        self::assertSame([null, 0], [$answer['history']['undo'], StepRecord::query()->count()]);
     }
 
     public function test_a_note_outside_the_key_comes_back_when_the_gesture_does(): void
     {
         $clip = $this->clip();
-        $this->patchJson('/api/songs/'.$this->songOf($clip), ['key' => 'D dorian']);
+        $this->edit($clip, 1, ['key to="D dorian"']);
         $this->edit($clip, 1, ['transpose semitones=1'], [1]);
         $this->edit($clip, 2, ['transpose degrees=1'], [1, 2, 3]);
         $this->edit($clip, 3, ['transpose degrees=-1'], [1, 2, 3]);
@@ -133,16 +133,11 @@ final class HistoryTest extends AppTestCase
         $this->edit($clip, 2, ['velocity add=-40'], [3]);
 
         self::assertSame([104, 120, 87], $this->column($clip, 'velocity'), 'what was limited before is limited now');
-        self::assertSame(2, HistoryStep::query()->count());
+        self::assertSame(2, StepRecord::query()->count());
     }
 
     private function goTo(int $clip, int $revision, ?int $step): void
     {
-        $this->postJson("/api/clips/{$clip}/history", ['revision' => $revision, 'step' => $step])->assertOk()->assertJsonPath('revision', $revision + 1);
-    }
-
-    private function songOf(int $clip): int
-    {
-        return (int) $this->app->make('db')->table('clips')->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('clips.id', $clip)->value('song_id');
+        $this->ask($clip, 'history', ['revision' => $revision, 'step' => $step])->assertOk()->assertJsonPath("revisions.{$clip}", $revision + 1);
     }
 }

@@ -39,7 +39,8 @@ final class KeymapTest extends AppTestCase
     public function test_every_edit_has_a_key_and_no_key_is_the_beginning_of_another(string $slug): void
     {
         $bindings = $this->map($slug);
-        $names = array_map(static fn (Binding $binding): string => explode(' ', $binding->lines[0])[0], $bindings);
+        // What needs parameters is opened on the bench by its key.
+        $names = array_map(static fn (Binding $binding): string => explode(' ', str_replace('tune edit=', '', $binding->lines[0]))[0], $bindings);
         $keys = array_map(static fn (Binding $binding): string => (string) $binding->key, $bindings);
 
         self::assertSame([], array_diff(array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()), $names));

@@ -32,9 +32,9 @@ final class KillTest extends AppTestCase
                 return (array) json_decode((string) file_get_contents("http://{$address}/api/{$path}", false, stream_context_create(['http' => $options])), true);
             };
             $server->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'started'));
-            $clip = $ask('songs', ['name' => 'Kill', 'midi' => base64_encode($this->smallFile()->write())])['song']['tracks'][0]['clips'][0]['id'];
+            $song = $ask('songs', ['name' => 'Kill', 'midi' => base64_encode($this->smallFile()->write())])['id'];
             for ($revision = 1; $revision <= 5; $revision++) {
-                $ask("clips/{$clip}/edits", ['revision' => $revision, 'lines' => ['transpose semitones=1'], 'selection' => [1 + $revision % 3]]);
+                $ask("songs/{$song}/edits", ['open' => [1], 'revisions' => [1 => $revision], 'lines' => ['transpose semitones=1'], 'selection' => [1 + $revision % 3]]);
             }
             $server->signal(SIGKILL);
             $server->wait();

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Clip;
-use App\Models\HistoryStep;
+use App\Models\ClipRecord;
+use App\Models\StepRecord;
 use Tests\AppTestCase;
 
 /** What is seen before it is trusted: previews, the advice and the choosing of notes. None of them changes anything. */
@@ -15,13 +15,13 @@ final class PreviewTest extends AppTestCase
     {
         $clip = $this->clip();
         $request = ['revision' => 1, 'lines' => ['quantize'], 'selection' => [1, 2, 3], 'context' => ['grid' => '1/16']];
-        $preview = $this->postJson("/api/clips/{$clip}/edits", $request + ['dry' => true])->assertOk()->json();
+        $preview = $this->ask($clip, 'edits', $request + ['dry' => true])->assertOk()->json();
 
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
-        self::assertSame([1, 0], [Clip::query()->findOrFail($clip)->revision, HistoryStep::query()->count()]);
+        self::assertSame([1, 0], [ClipRecord::query()->findOrFail($clip)->revision, StepRecord::query()->count()]);
 
-        $done = $this->postJson("/api/clips/{$clip}/edits", $request)->assertOk()->json();
-        foreach (['changed', 'added', 'removed', 'selection', 'message', 'length'] as $part) {
+        $done = $this->ask($clip, 'edits', $request)->assertOk()->json();
+        foreach (['notes', 'selection', 'message'] as $part) {
             self::assertSame($preview[$part], $done[$part], "{$part} is as it was previewed");
         }
     }
@@ -30,7 +30,7 @@ final class PreviewTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        $this->postJson("/api/clips/{$clip}/edits", ['revision' => 1, 'lines' => ['legato last=range'], 'selection' => [1], 'dry' => true])
+        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['legato last=range'], 'selection' => [1], 'dry' => true])
             ->assertStatus(422)->assertJsonPath('error.message', 'legato last=range needs a range; drag one on the ruler or make one from the selection, or take last=bar.');
     }
 
@@ -39,13 +39,13 @@ final class PreviewTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
 
-        $this->postJson("/api/clips/{$clip}/edits", ['revision' => 1, 'lines' => ['mute'], 'selection' => [1], 'dry' => true])->assertStatus(409)->assertJsonPath('clip.revision', 2);
+        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['mute'], 'selection' => [1], 'dry' => true])->assertStatus(409)->assertJsonPath("song.open.revisions.{$clip}", 2);
     }
 
     public function test_a_preview_of_copy_leaves_the_clipboard_alone(): void
     {
         $clip = $this->clip();
-        $this->postJson("/api/clips/{$clip}/edits", ['revision' => 1, 'lines' => ['copy'], 'selection' => [1], 'dry' => true])->assertOk();
+        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['copy'], 'selection' => [1], 'dry' => true])->assertOk();
 
         $this->edit($clip, 1, ['paste'], status: 422);
     }
@@ -53,7 +53,7 @@ final class PreviewTest extends AppTestCase
     public function test_the_advice_ranks_the_grids(): void
     {
         $clip = $this->clip();
-        $advice = $this->postJson("/api/clips/{$clip}/advice", ['selection' => []])->assertOk()->json();
+        $advice = $this->ask($clip, 'advice', ['selection' => []])->assertOk()->json();
 
         self::assertSame([3, '1/16', 0], [$advice['count'], $advice['grids'][0]['grid'], $advice['grids'][0]['collisions']]);
         self::assertSame('quantize grid=1/16 swing=0', $advice['grids'][0]['line']);
@@ -64,8 +64,8 @@ final class PreviewTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        $this->postJson("/api/clips/{$clip}/choose", ['where' => 'velocity=70.. pitch=..64'])->assertOk()->assertJsonPath('selection', [2]);
-        $this->postJson("/api/clips/{$clip}/choose", ['where' => 'range=in', 'context' => ['range' => [100, 200]]])->assertOk()->assertJsonPath('selection', [2]);
-        $this->postJson("/api/clips/{$clip}/choose", ['where' => 'colour=red'])->assertStatus(422);
+        $this->ask($clip, 'choose', ['where' => 'velocity=70.. pitch=..64'])->assertOk()->assertJsonPath('selection', [2]);
+        $this->ask($clip, 'choose', ['where' => 'range=in', 'context' => ['range' => [100, 200]]])->assertOk()->assertJsonPath('selection', [2]);
+        $this->ask($clip, 'choose', ['where' => 'colour=red'])->assertStatus(422);
     }
 }

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Keys\KnownLines;
+use App\Models\ClipRecord;
 use App\Models\KeptRecipe;
+use App\Models\StepRecord;
 use App\Recipes\RecipeBook;
 use Jactonic\Core\Lines\Catalog;
 use Tests\AppTestCase;
@@ -33,7 +35,7 @@ final class RecipeTest extends AppTestCase
 
         self::assertSame('“To triplets, in steps, and back”: 1 note cut into 7 steps', $answer['message']);
         self::assertArrayNotHasKey('grid', $answer);
-        $this->postJson("/api/clips/{$clip}/undo", ['revision' => 3])->assertOk()->assertJsonPath('message', 'Undone: recipe name="To triplets, in steps, and back"');
+        $this->ask($clip, 'undo', ['revision' => 3])->assertOk()->assertJsonPath('message', 'Undone: recipe name="To triplets, in steps, and back"');
         self::assertSame([960, 960, 960], $this->column($clip, 'length'));
     }
 
@@ -93,21 +95,23 @@ final class RecipeTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        $this->postJson("/api/clips/{$clip}/match", ['selection' => [], 'choice' => ['scope' => 'clip', 'groups' => [['conditions' => ['velocity=..70']]]]])->assertOk()->assertJsonPath('selection', [1]);
-        $this->postJson("/api/clips/{$clip}/match", ['choice' => ['groups' => [['conditions' => ['velocity=loud']]]]])->assertStatus(422);
+        $this->ask($clip, 'match', ['selection' => [], 'choice' => ['scope' => 'clip', 'groups' => [['conditions' => ['velocity=..70']]]]])->assertOk()->assertJsonPath('selection', [1]);
+        $this->ask($clip, 'match', ['choice' => ['groups' => [['conditions' => ['velocity=loud']]]]])->assertStatus(422);
     }
 
-    public function test_a_recipe_runs_on_several_tracks_at_once_and_leaves_drums_out_where_so_marked(): void
+    public function test_a_recipe_runs_on_several_tracks_at_once_as_one_step(): void
     {
         $song = $this->demo();
-        $tracks = $this->getJson("/api/songs/{$song}")->json('tracks');
-        $ids = array_column($tracks, 'id');
+        $tracks = $this->getJson("/api/songs/{$song}")->json('song.tracks');
+        $clips = array_map(static fn (array $track): int => $track['clips'][0]['id'], [$tracks[0], $tracks[1], $tracks[3]]);
+        $body = ['open' => $clips, 'front' => $clips[0], 'selection' => 'all', 'lines' => ['recipe name="Song up a third"'], 'context' => ['grid' => '1/16', 'swing' => 0]];
 
-        $done = $this->postJson("/api/songs/{$song}/run", ['lines' => ['recipe name="Song up a third"'], 'tracks' => $ids, 'leavesDrums' => true])->assertOk()->json('done');
-
-        self::assertSame(['Kalimba', 'Upright bass', 'Harmonium'], array_column($done, 'name'));
-        $this->postJson("/api/songs/{$song}/run", ['lines' => ['transpose octaves=6'], 'tracks' => $ids])->assertStatus(422);
-        $revisions = array_map(fn (array $track): int => $this->getJson("/api/clips/{$track['clips'][0]['id']}")->json('revision'), $tracks);
-        self::assertSame([2, 2, 1, 2], $revisions, 'what one track cannot do is done on none');
+        $this->postJson("/api/songs/{$song}/edits", $body)->assertOk();
+        $step = StepRecord::query()->sole();
+        self::assertSame(['Kalimba, Upright bass, Harmonium', $clips], [$step->about, $step->clips], 'all of them are one step');
+        $this->postJson("/api/songs/{$song}/edits", ['lines' => ['transpose octaves=6']] + $body)->assertStatus(422);
+        self::assertSame([2, 2, 1, 2], ClipRecord::query()->orderBy('id')->pluck('revision')->all(), 'what one track cannot do is done on none');
+        $this->ask($clips[0], 'undo')->assertOk()->assertJsonPath('message', 'Undone in Kalimba, Upright bass, Harmonium: recipe name="Song up a third"');
+        self::assertSame([3, 3, 1, 3], ClipRecord::query()->orderBy('id')->pluck('revision')->all(), 'and one undo takes them all back');
     }
 }

@@ -24,7 +24,6 @@ final class SafetyTest extends AppTestCase
         $response->assertStatus($status);
     }
 
-    #[TestWith(['/api/clips/999'])]
     #[TestWith(['/api/songs/999'])]
     #[TestWith(['/api/nothing'])]
     public function test_what_is_not_there_is_said_without_a_trace(string $address): void
@@ -39,7 +38,7 @@ final class SafetyTest extends AppTestCase
         $clip = $this->clip();
         $this->app->make('db')->table('clips')->update(['notes' => 'broken']);
 
-        $answer = $this->getJson("/api/clips/{$clip}")->assertStatus(500)->json();
+        $answer = $this->getJson("/api/songs/{$this->songOf($clip)}")->assertStatus(500)->json();
         self::assertSame(['error' => ['message' => 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.']], $answer);
     }
 }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Song;
+use App\Models\SongRecord;
+use App\Models\StepRecord;
 use Illuminate\Support\Carbon;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Smf\SmfTrack;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
@@ -15,7 +18,8 @@ final class SongTest extends AppTestCase
     public function test_a_file_comes_in_and_goes_out_with_everything_in_it(): void
     {
         $bytes = $this->smallFile()->write();
-        $song = $this->postJson('/api/songs', ['name' => 'Harbour Steps.mid', 'midi' => base64_encode($bytes)])->assertCreated()->json('song');
+        $id = $this->postJson('/api/songs', ['name' => 'Harbour Steps.mid', 'midi' => base64_encode($bytes)])->assertCreated()->json('id');
+        $song = $this->getJson("/api/songs/{$id}")->json('song');
 
         self::assertSame(['Harbour Steps', 480, 120, null], [$song['name'], $song['ppq'], $song['tempo'], $song['key']]);
         self::assertSame(['Lead'], array_column($song['tracks'], 'name'));
@@ -44,13 +48,13 @@ final class SongTest extends AppTestCase
 
     #[TestWith(['bm90IG1pZGk=', 'no MIDI file'])]
     #[TestWith(['***', 'could not be read'])]
-    #[TestWith([null, 'as base64'])]
-    public function test_what_is_no_midi_file_is_refused(?string $midi, string $message): void
+    #[TestWith([7, 'as base64'])]
+    public function test_what_is_no_midi_file_is_refused(string|int $midi, string $message): void
     {
         $error = $this->postJson('/api/songs', ['name' => 'x', 'midi' => $midi])->assertStatus(422)->json('error.message');
 
         self::assertStringContainsString($message, $error);
-        self::assertSame(0, Song::query()->count());
+        self::assertSame(0, SongRecord::query()->count());
     }
 
     public function test_a_file_over_20_megabytes_is_refused(): void
@@ -62,11 +66,11 @@ final class SongTest extends AppTestCase
 
     public function test_a_file_without_notes_gets_a_clip_to_draw_in(): void
     {
-        $file = $this->smallFile()->frame();
-        $song = $this->postJson('/api/songs', ['name' => 'Empty', 'midi' => base64_encode($file->write())])->json('song');
+        $file = new SmfFile(1, 480, [new SmfTrack(Notes::none()), new SmfTrack(Notes::none(), [0], ["\xFF\x03\x04Lead"])]);
+        $id = $this->postJson('/api/songs', ['name' => 'Empty', 'midi' => base64_encode($file->write())])->json('id');
+        $opened = $this->getJson("/api/songs/{$id}")->json();
 
-        self::assertSame(['Lead'], array_column($song['tracks'], 'name'));
-        $this->getJson("/api/clips/{$song['tracks'][0]['clips'][0]['id']}")->assertJsonPath('notes', null);
+        self::assertSame([['Lead'], null], [array_column($opened['song']['tracks'], 'name'), $opened['open']['notes']]);
     }
 
     public function test_songs_are_renamed_deleted_and_brought_back_for_thirty_days(): void
@@ -76,50 +80,142 @@ final class SongTest extends AppTestCase
         $this->deleteJson('/api/songs/1')->assertNoContent();
         $this->getJson('/api/songs')->assertJsonCount(0, 'songs')->assertJsonPath('deleted.0.name', 'Harbour Lights');
         $this->getJson('/api/songs/1')->assertNotFound();
-        $this->postJson('/api/songs/1/restore')->assertOk();
+        $this->postJson('/api/songs/1/restore')->assertNoContent();
         $this->getJson('/api/songs')->assertJsonCount(1, 'songs')->assertJsonCount(0, 'deleted');
 
         $this->deleteJson('/api/songs/1');
         Carbon::setTestNow(Carbon::now()->addDays(29));
         $this->artisan('songs:prune');
-        self::assertSame(1, Song::withTrashed()->count());
+        self::assertSame(1, SongRecord::withTrashed()->count());
         Carbon::setTestNow(Carbon::now()->addDays(2));
         $this->artisan('songs:prune');
-        self::assertSame(0, Song::withTrashed()->count());
+        self::assertSame(0, SongRecord::withTrashed()->count());
     }
 
-    public function test_the_tempo_and_the_key_of_a_song_can_be_set(): void
+    public function test_the_tempo_and_the_key_of_a_song_are_set_by_lines_and_undone(): void
     {
-        $this->clip();
-        $song = $this->patchJson('/api/songs/1', ['tempo' => 60, 'key' => 'd dorian'])->assertOk()->json();
+        $clip = $this->clip();
+        $song = $this->edit($clip, 1, ['tempo to=60', 'key to="d dorian"'])['song'];
 
         self::assertSame([60, 'D dorian', [2, 4, 5, 7, 9, 11, 0]], [$song['tempo'], $song['key'], $song['scale']]);
-        self::assertSame(1.0, SmfFile::read((string) $this->get('/api/songs/1/export')->getContent())->tempoMap()->secondsAt(480));
-        $this->patchJson('/api/songs/1', ['key' => ''])->assertJsonPath('key', null);
+        $out = SmfFile::read((string) $this->get('/api/songs/1/export')->getContent());
+        self::assertSame(1.0, $out->song()->conductor->tempo->secondsAt(480));
+        self::assertSame('C major', (string) $out->song()->conductor->keyAt(0), 'the signature of D dorian');
+        $back = $this->ask($clip, 'undo')->assertOk()->json('song');
+        self::assertSame([120, null], [$back['tempo'], $back['key']]);
     }
 
-    /** @param  array<string, mixed>  $changes */
-    #[TestWith([['tempo' => 5], 'from 10 to 400 BPM'])]
-    #[TestWith([['key' => 'D blue'], 'no key'])]
-    #[TestWith([['name' => ''], '1 to 200 characters'])]
-    public function test_wrong_changes_of_a_song_are_refused(array $changes, string $message): void
+    #[TestWith(['tempo to=5', '10 to 400 BPM'])]
+    #[TestWith(['key to="D blue"', 'a root and a scale'])]
+    #[TestWith(['meter to=7/9', 'a meter such as'])]
+    #[TestWith(['track volume=101', '0 to 100 %'])]
+    #[TestWith(['track voice=tuba', 'plucked, bass'])]
+    #[TestWith(['track of=9 mute=on', 'There is no track 9; the song has 1 track.'])]
+    #[TestWith(['track-delete', 'the only track'])]
+    #[TestWith(['clip-delete', 'the only clip'])]
+    #[TestWith(['clip-split at=99999', 'lies outside of the clip'])]
+    public function test_wrong_changes_of_a_song_are_refused(string $line, string $message): void
     {
-        $this->clip();
-
-        self::assertStringContainsString($message, $this->patchJson('/api/songs/1', $changes)->assertStatus(422)->json('error.message'));
+        self::assertStringContainsString($message, $this->edit($this->clip(), 1, [$line], status: 422)['error']['message']);
     }
 
-    /** @param  array<string, mixed>  $changes */
-    #[TestWith([['volume' => 30, 'muted' => true, 'voice' => 'bass'], 204])]
-    #[TestWith([['volume' => 101], 422])]
-    #[TestWith([['voice' => 'tuba'], 422])]
-    public function test_a_track_takes_volume_mute_and_voice(array $changes, int $status): void
+    public function test_a_song_has_a_name(): void
     {
         $this->clip();
-        $this->patchJson('/api/tracks/1', $changes)->assertStatus($status);
+        $this->patchJson('/api/songs/1', ['name' => ''])->assertStatus(422)->assertSee('1 to 200 characters');
+    }
 
-        $track = $this->getJson('/api/songs/1')->json('tracks.0');
-        self::assertSame($status === 204 ? [30, true, 'bass'] : [80, false, 'plucked'], [$track['volume'], $track['muted'], $track['voice']]);
+    public function test_a_new_song_begins_with_what_was_asked_for(): void
+    {
+        $id = $this->postJson('/api/songs', ['name' => 'Harbour Lights', 'tempo' => 96.5, 'meter' => '7/8', 'key' => 'E minor', 'sketch' => 'keys-bass-drums'])->assertCreated()->json('id');
+        $song = $this->getJson("/api/songs/{$id}")->json('song');
+
+        self::assertSame([96.5, 'E minor', 7], [$song['tempo'], $song['key'], $song['meters'][0]['numerator']]);
+        self::assertSame([['Keys', 'plucked', 0], ['Bass', 'bass', 1], ['Drums', 'drums', 9]], array_map(static fn (array $track): array => [$track['name'], $track['voice'], $track['channel']], $song['tracks']));
+        $this->postJson('/api/songs', ['name' => 'X', 'tempo' => 9])->assertStatus(422)->assertSee('10 to 400 BPM');
+        $this->postJson('/api/songs', ['name' => 'X', 'sketch' => 'opera'])->assertStatus(422)->assertSee('four-parts');
+    }
+
+    public function test_tracks_are_made_changed_copied_moved_and_deleted_by_lines_and_all_of_it_is_undone(): void
+    {
+        $clip = $this->clip();
+        $before = $this->getJson('/api/songs/1')->json('song.tracks');
+        $names = fn (): array => array_column($this->getJson('/api/songs/1')->json('song.tracks'), 'name');
+        $this->edit($clip, 1, ['track name=Bells voice=sustained volume=30 pan=-20 mute=on transpose=12']);
+        $track = $this->getJson('/api/songs/1')->json('song.tracks.0');
+        self::assertSame(['Bells', 'sustained', 30, -20, true, 12], [$track['name'], $track['voice'], $track['volume'], $track['pan'], $track['muted'], $track['transposition']]);
+
+        $opened = $this->edit($clip, 1, ['track-new voice=bass', 'insert at=0 pitch=40'])['open'];
+        self::assertSame([[40], ['Bells', 'Bass']], [$opened['notes']['pitch'], $names()]);
+        $this->edit($clip, 1, ['track-copy']);
+        self::assertSame(['Bells', 'Bells copy', 'Bass'], $names());
+        $this->edit($clip, 1, ['track-move of=3 by=-2']);
+        self::assertSame(['Bass', 'Bells', 'Bells copy'], $names());
+        $this->edit($clip, 1, ['track-delete of=1']);
+        self::assertSame(['Bells', 'Bells copy'], $names());
+        for ($step = 0; $step < 5; $step++) {
+            $this->ask($clip, 'undo')->assertOk();
+        }
+        self::assertSame($before, $this->getJson('/api/songs/1')->json('song.tracks'));
+        for ($step = 0; $step < 5; $step++) {
+            $this->ask($clip, 'redo')->assertOk();
+        }
+        self::assertSame(['Bells', 'Bells copy'], $names());
+    }
+
+    public function test_clips_are_split_joined_trimmed_moved_repeated_looped_and_deleted_by_lines(): void
+    {
+        $clip = $this->clip();
+        $windows = fn (): array => array_map(static fn (array $clip): array => [$clip['start'], $clip['length'], $clip['loop']], $this->getJson('/api/songs/1')->json('song.tracks.0.clips'));
+        $heard = fn (): array => SmfFile::read((string) $this->get('/api/songs/1/export')->getContent())->tracks[1]->notes->start;
+        $this->edit($clip, 1, ['clip-split at=180']);
+        self::assertSame([[[0, 180, 0], [180, 1740, 0]], [10, 130, 180, 250]], [$windows(), $heard()]);
+        $this->edit($clip, 2, ['clip-join']);
+        self::assertSame([[[0, 1920, 0]], [10, 130, 180, 250]], [$windows(), $heard()]);
+        $this->edit($clip, 3, ['clip-trim at=480', 'clip-move by=1bar']);
+        self::assertSame([[[1920, 480, 0]], [1930, 2050, 2100, 2170]], [$windows(), $heard()]);
+        $this->edit($clip, 4, ['clip loop=1/4 length=1bar']);
+        self::assertSame([[[1920, 1920, 480]], 16], [$windows(), count($heard())]);
+        $this->edit($clip, 5, ['clip loop=off', 'clip-trim at=2400', 'clip-repeat times=2', 'clip mute=on']);
+        self::assertSame([[1920, 480, 0], [2400, 480, 0], [2880, 480, 0]], $windows());
+        self::assertSame([2410, 2530, 2580, 2650, 2890, 3010, 3060, 3130], $heard(), 'a muted clip is silent');
+        $this->edit($clip, 6, ['clip-delete']);
+        self::assertCount(2, $windows());
+    }
+
+    public function test_an_edit_over_two_tracks_is_one_step_and_its_undo_says_where(): void
+    {
+        $song = $this->demo();
+        [$kalimba, $bass] = array_map(static fn (array $track): int => $track['clips'][0]['id'], array_slice($this->getJson("/api/songs/{$song}")->json('song.tracks'), 0, 2));
+        $this->ask($bass, 'edits', ['lines' => ['transpose semitones=2'], 'selection' => 'all'])->assertOk();
+
+        $this->ask($kalimba, 'undo')->assertOk()->assertJsonPath('message', 'Undone in Upright bass: transpose semitones=2')->assertJsonPath('elsewhere.0', 2);
+        $this->ask($kalimba, 'redo')->assertOk()->assertJsonPath('message', 'Done again in Upright bass: transpose semitones=2');
+        $open = $this->getJson("/api/songs/{$song}?clips={$kalimba},{$bass}&front={$bass}")->json('open');
+        self::assertSame([[$kalimba, $bass], $bass], [$open['clips'], $open['front']]);
+        self::assertSame($open['notes']['start'], array_values(array_map(intval(...), $open['notes']['start'])));
+        self::assertCount(2, array_unique($open['notes']['clip']));
+        $this->postJson("/api/songs/{$song}/edits", ['open' => [$kalimba, $bass], 'front' => $bass, 'selection' => 'all', 'lines' => ['transpose semitones=1']])->assertOk();
+        $this->ask($bass, 'undo')->assertOk()->assertJsonPath('message', 'Undone in Kalimba, Upright bass: transpose semitones=1');
+    }
+
+    public function test_lines_that_cancel_each_other_leave_no_step(): void
+    {
+        $clip = $this->clip();
+        $answer = $this->edit($clip, 1, ['transpose semitones=3', 'transpose semitones=-3']);
+
+        self::assertSame([null, 0], [$answer['history']['undo'], StepRecord::query()->count()]);
+    }
+
+    public function test_a_note_moved_out_of_its_clip_takes_the_clip_along(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['clip-move by=2bar']);
+        $this->edit($clip, 2, ['nudge by=-2000tk'], [1]);
+        $there = $this->getJson('/api/songs/1')->json('song.tracks.0.clips.0');
+
+        self::assertSame([0, 5760, 0], [$there['start'], $there['length'], $there['offset']]);
+        self::assertSame([1850, 3970, 4090], $this->column($clip, 'start'));
     }
 
     public function test_the_grid_comes_as_lines_of_a_bar_for_each_meter(): void
@@ -133,7 +229,7 @@ final class SongTest extends AppTestCase
 
     public function test_the_demo_song_is_what_it_says(): void
     {
-        $song = $this->getJson("/api/songs/{$this->demo()}")->json();
+        $song = $this->getJson("/api/songs/{$this->demo()}")->json('song');
 
         self::assertSame(['Kalimba', 'Upright bass', 'Frame drum kit', 'Harmonium'], array_column($song['tracks'], 'name'));
         self::assertSame(['plucked', 'bass', 'drums', 'sustained'], array_column($song['tracks'], 'voice'));

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Songs\Voice;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfTrack;
+use Jactonic\Core\Smf\SuitingVoice;
+use Jactonic\Core\Song\Voice;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -30,6 +31,6 @@ final class VoiceTest extends TestCase
         $events = $program === null ? [] : [chr(0xC0 | $channel).chr($program)];
         $track = (new SmfTrack(Notes::none(), array_fill(0, count($events), 0), $events))->withMetas(Meta::TrackName, [0 => $name]);
 
-        self::assertSame($voice, Voice::suiting($track, $channel));
+        self::assertSame($voice, SuitingVoice::of($track, $channel));
     }
 }

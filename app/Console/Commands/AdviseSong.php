@@ -32,8 +32,9 @@ final class AdviseSong extends Command
         try {
             $in = $this->argument('in');
             $where = $this->option('where');
-            $file = SmfFile::read(MidiPath::of(is_string($in) ? $in : '')->read());
-            $context = new Context(new Timeline($file->meterMap(), $file->tempoMap(), Grid::parse('1/16')));
+            $file = SmfFile::read(MidiPath::of($in)->read());
+            $conductor = $file->song()->conductor;
+            $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')));
             $chosen = Conditions::parse(is_string($where) ? $where : '');
             $found = [];
             foreach ($file->tracksWithNotes() as $track) {

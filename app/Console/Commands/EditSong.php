@@ -14,11 +14,13 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Lines\Catalog;
-use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\RecipeFile;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
@@ -48,10 +50,13 @@ final class EditSong extends Command
         try {
             $path = MidiPath::of($this->text('in'));
             $file = SmfFile::read($path->read());
-            $edits = new TrackEdits($this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($file));
-            $results = $edits->run($file, $this->track());
+            $song = $file->song();
+            $key = $this->said('key');
+            $song = $key === null ? $song : $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key)));
+            $edits = new TrackEdits($this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($song));
+            $results = $edits->run($song, $this->track());
             if ($this->option('dry') !== true) {
-                MidiPath::of($this->text('out'))->write($results->file->write());
+                MidiPath::of($this->text('out'))->write(SmfFile::of($results->song)->write());
             }
         } catch (CoreError $error) {
             $this->output->getErrorStyle()->writeln($error->getMessage());
@@ -68,7 +73,7 @@ final class EditSong extends Command
     {
         $recipes = $this->recipes();
         $find = static fn (string $name): ?Recipe => $recipes[$name] ?? null;
-        $screen = array_column(ViewCommands::all(), 'name');
+        $screen = ViewCommands::known();
         $edits = [];
         foreach ($this->texts('do') as $line) {
             $edits[] = ['script' => Script::read([$line], $catalog, $find, $screen), 'leavesDrums' => false];
@@ -106,20 +111,17 @@ final class EditSong extends Command
         return array_values(array_filter(is_array($values) ? $values : [], is_string(...)));
     }
 
-    private function surroundings(SmfFile $file): Context
+    private function surroundings(Song $song): Context
     {
         $swing = $this->said('swing') ?? '0';
         if (preg_match('/^\d{1,3}$/', $swing) !== 1) {
             throw new BadInput("--swing takes 0 to 150, not “{$swing}”.");
         }
-        $key = $this->said('key') ?? $file->key();
         $range = $this->said('range');
 
         return new Context(
-            new Timeline($file->meterMap(), $file->tempoMap(), Grid::parse($this->said('grid') ?? '1/16', (int) $swing)),
-            $key === null ? null : Scale::parse($key),
-            Caret::parse($this->said('caret') ?? '0'),
-            $range === null ? null : TickRange::parse($range),
+            new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse($this->said('grid') ?? '1/16', (int) $swing)),
+            caret: Caret::parse($this->said('caret') ?? '0'), range: $range === null ? null : TickRange::parse($range),
         );
     }
 

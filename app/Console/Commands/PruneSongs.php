@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Models\Song;
+use App\Models\SongRecord;
 use Illuminate\Console\Command;
 use Illuminate\Support\Carbon;
 
@@ -18,7 +18,7 @@ final class PruneSongs extends Command
     {
         $days = config('jactonic.keep_deleted_days');
         $limit = Carbon::now()->subDays(is_int($days) ? $days : 30);
-        $count = Song::onlyTrashed()->where('deleted_at', '<', $limit)->get(['id', 'ppq'])->each(static fn (Song $song): ?bool => $song->forceDelete())->count();
+        $count = SongRecord::onlyTrashed()->where('deleted_at', '<', $limit)->get(['id'])->each(static fn (SongRecord $song): ?bool => $song->forceDelete())->count();
         $this->line($count === 1 ? '1 song taken out for good.' : "{$count} songs taken out for good.");
 
         return self::SUCCESS;

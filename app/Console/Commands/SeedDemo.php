@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Demo\LanternFerry;
-use App\Songs\SongFiles;
+use App\Songs\SongStore;
 use Illuminate\Console\Command;
 
 final class SeedDemo extends Command
@@ -14,11 +14,9 @@ final class SeedDemo extends Command
 
     protected $description = 'Puts the demo song “Lantern Ferry” into the database';
 
-    public function handle(SongFiles $files): int
+    public function handle(SongStore $store): int
     {
-        $song = $files->import(LanternFerry::NAME, (new LanternFerry)->file());
-        $song->key = 'D dorian';
-        $song->save();
+        $store->create(LanternFerry::NAME, (new LanternFerry)->song());
         $this->line('“'.LanternFerry::NAME.'” is in the song list.');
 
         return self::SUCCESS;

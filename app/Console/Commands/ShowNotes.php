@@ -27,7 +27,7 @@ final class ShowNotes extends Command
     {
         try {
             $in = $this->argument('in');
-            $file = SmfFile::read(MidiPath::of(is_string($in) ? $in : '')->read());
+            $file = SmfFile::read(MidiPath::of($in)->read());
             $tracks = $this->tracks($file);
         } catch (CoreError $error) {
             $this->output->getErrorStyle()->writeln($error->getMessage());
@@ -81,7 +81,7 @@ final class ShowNotes extends Command
     /** @return list<list<int|string>> channels counted from 1, as musicians do */
     private static function rows(SmfFile $file, SmfTrack $track): array
     {
-        $meters = $file->meterMap();
+        $meters = $file->song()->conductor->meters;
         $notes = $track->notes;
         $rows = [];
         foreach ($notes->start as $i => $start) {

@@ -4,17 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\EditRequest;
-use App\Models\Clip;
 use App\Models\KeptRecipe;
-use App\Models\Song;
 use App\Recipes\RecipeBook;
-use App\Recipes\SongRun;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Recipes\Choice;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\RecipeFile;
 
@@ -74,22 +69,6 @@ final readonly class RecipeController
         $problems = $this->book->import(RecipeFile::read(is_string($text) ? $text : ''));
 
         return new JsonResponse(['recipes' => RecipeBook::all(), 'problems' => $problems], 201);
-    }
-
-    /** The notes that match the conditions of a rule. */
-    public function match(int $clip, EditRequest $request, Request $plain): JsonResponse
-    {
-        $found = Clip::inSong($clip);
-        $chosen = Choice::fromArray($plain->json('choice'))->choose($found->notes, $request->selection(), $request->context()->for($found));
-
-        return new JsonResponse(['selection' => $chosen->ids]);
-    }
-
-    public function runOnSong(Song $song, EditRequest $request, Request $plain, SongRun $run): JsonResponse
-    {
-        $tracks = self::numbers($plain->json('tracks'), 'tracks takes the numbers of tracks.');
-
-        return new JsonResponse(['done' => $run->run($song, $request->lines(), $tracks, $plain->json('leavesDrums') === true, $request->context())]);
     }
 
     private function everything(): JsonResponse

@@ -4,21 +4,24 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\SongChanges;
+use App\Http\Requests\NewSong;
+use App\Http\Requests\OpenRequest;
 use App\Http\Requests\SongUpload;
-use App\Models\Song;
-use App\Songs\SongFiles;
+use App\Models\SongRecord;
+use App\Songs\SongStore;
 use App\Songs\SongView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
-use Jactonic\Core\Time\Grid;
 
+/** Songs as a whole: listed, begun, imported, opened, heard, exported, taken away. */
 final readonly class SongController
 {
-    public function __construct(private SongFiles $files)
-    {
+    public function __construct(
+        private SongStore $store,
+        private SongView $view,
+    ) {
     }
 
     public function index(): JsonResponse
@@ -26,61 +29,60 @@ final readonly class SongController
         return new JsonResponse(SongView::list());
     }
 
-    public function store(SongUpload $upload): JsonResponse
+    /** A new song, or one from a MIDI file. */
+    public function store(Request $request, SongUpload $upload, NewSong $new): JsonResponse
     {
-        $file = $upload->file();
-        $song = $this->files->import($upload->name(), $file);
-
-        return new JsonResponse(['song' => SongView::whole($song), 'problems' => $file->problems], 201);
-    }
-
-    public function show(Song $song): JsonResponse
-    {
-        return new JsonResponse(SongView::whole($song));
-    }
-
-    public function update(Song $song, SongChanges $changes): JsonResponse
-    {
-        $song->name = $changes->name() ?? $song->name;
-        $key = $changes->key();
-        $song->key = $key === null ? $song->key : ($key ?: null);
-        $tempo = $changes->tempo();
-        if ($tempo !== null) {
-            $this->files->setTempo($song, $tempo);
+        if ($request->json('midi') === null) {
+            return new JsonResponse(['id' => $this->store->create($new->name(), $new->song()), 'problems' => []], 201);
         }
-        $song->save();
+        $file = $upload->file();
 
-        return new JsonResponse(SongView::whole($song));
+        return new JsonResponse(['id' => $this->store->create($upload->name(), $file->song()), 'problems' => $file->problems], 201);
     }
 
-    public function destroy(Song $song): Response
+    public function show(int $song, OpenRequest $request): JsonResponse
+    {
+        return new JsonResponse($this->view->open($song, $request->clips(), $request->front(), $request->grid()));
+    }
+
+    public function sound(int $song, OpenRequest $request): JsonResponse
+    {
+        return new JsonResponse($this->view->sound($song, $request->clips(), $request->tracks()));
+    }
+
+    public function rename(SongRecord $song, NewSong $new): JsonResponse
+    {
+        $song->update(['name' => $new->name()]);
+
+        return new JsonResponse(['name' => $song->name]);
+    }
+
+    public function destroy(SongRecord $song): Response
     {
         $song->delete();
 
         return new Response(status: 204);
     }
 
-    public function restore(Song $song): JsonResponse
+    public function restore(SongRecord $song): Response
     {
         $song->restore();
 
-        return new JsonResponse(SongView::whole($song));
+        return new Response(status: 204);
     }
 
-    public function export(Song $song): Response
+    public function export(int $song): Response
     {
-        $name = Str::slug($song->name) ?: 'song';
+        ['name' => $name, 'bytes' => $bytes] = $this->view->file($song);
 
-        return new Response($this->files->export($song)->write(), 200, [
+        return new Response($bytes, 200, [
             'Content-Type' => 'audio/midi',
-            'Content-Disposition' => "attachment; filename=\"{$name}.mid\"",
+            'Content-Disposition' => 'attachment; filename="'.(Str::slug($name) ?: 'song').'.mid"',
         ]);
     }
 
-    public function grid(Song $song, Request $request): JsonResponse
+    public function grid(int $song, OpenRequest $request): JsonResponse
     {
-        $grid = Grid::parse($request->string('grid', '1/16')->toString(), $request->integer('swing'));
-
-        return new JsonResponse(['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($song->meters)->table()]);
+        return new JsonResponse(SongView::grid($this->store->clips($song, [])->song->conductor, $request->grid()));
     }
 }

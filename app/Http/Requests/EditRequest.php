@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Clips\ContextInput;
+use App\Songs\ContextInput;
+use App\Songs\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Phrase;
@@ -27,11 +28,20 @@ final readonly class EditRequest
     {
     }
 
-    public function revision(): int
+    /** Which clips are open, and which revisions of them were seen. */
+    public function standing(): Standing
     {
-        $revision = $this->request->json('revision');
+        $open = $this->ids('open') ?? [];
+        if ($open === []) {
+            throw new BadInput('open takes the ids of the open clips.');
+        }
+        $front = $this->request->json('front') ?? $open[0];
+        $revisions = $this->request->json('revisions') ?? [];
+        if (! is_int($front) || ! is_array($revisions) || array_filter($revisions, is_int(...)) !== $revisions) {
+            throw new BadInput('front takes the id of an open clip, revisions the revision of each that was seen, by id.');
+        }
 
-        return is_int($revision) ? $revision : throw new BadInput('revision takes the number of the clip’s revision that was seen.');
+        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)));
     }
 
     /** @return non-empty-list<string> */
@@ -49,18 +59,30 @@ final readonly class EditRequest
         return $read;
     }
 
-    public function selection(): Selection
+    /** The selected notes; null for all of the open ones, which the text "all" stands for. */
+    public function selection(): ?Selection
     {
-        $ids = $this->request->json('selection') ?? [];
-        if (! is_array($ids)) {
-            throw new BadInput('selection takes a list of note ids.');
+        return $this->request->json('selection') === 'all' ? null : $this->selected();
+    }
+
+    public function selected(): Selection
+    {
+        return Selection::of($this->ids('selection') ?? []);
+    }
+
+    /** @return list<int>|null */
+    private function ids(string $name): ?array
+    {
+        $ids = $this->request->json($name);
+        if ($ids !== null && ! is_array($ids)) {
+            throw new BadInput("{$name} takes a list of ids.");
         }
         $read = [];
-        foreach ($ids as $id) {
-            $read[] = is_int($id) ? $id : throw new BadInput('selection takes a list of note ids.');
+        foreach ($ids ?? [] as $id) {
+            $read[] = is_int($id) ? $id : throw new BadInput("{$name} takes a list of ids.");
         }
 
-        return Selection::of($read);
+        return $ids === null ? null : $read;
     }
 
     /** Whether to say what would change and leave everything as it is. */
@@ -69,12 +91,12 @@ final readonly class EditRequest
         return $this->request->json('dry') === true;
     }
 
-    /** The step of the history to go to; null for the clip as it came in. */
+    /** The step of the history to go to; null for the song as it came in. */
     public function step(): ?int
     {
         $step = $this->request->json('step');
 
-        return $step === null || is_int($step) ? $step : throw new BadInput('step takes the number of a step, or null for the clip as it came in.');
+        return $step === null || is_int($step) ? $step : throw new BadInput('step takes the number of a step, or null for the song as it came in.');
     }
 
     public function where(): Conditions

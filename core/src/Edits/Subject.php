@@ -15,4 +15,13 @@ enum Subject: string
 
     /** A place in the clip, whatever is selected. */
     case Anywhere = 'anywhere';
+
+    /** A track: the one in front where the line names no other. */
+    case Track = 'track';
+
+    /** The clip in front. */
+    case Clip = 'clip';
+
+    /** Tempos, meters, keys and markers. */
+    case Conductor = 'conductor';
 }

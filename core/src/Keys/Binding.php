@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Keys;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\EarlierLines;
 
 /** One shortcut: what is pressed, where it holds, and the lines it runs. */
 final readonly class Binding
@@ -53,6 +54,8 @@ final readonly class Binding
         };
         $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, table or songs.");
         $by = By::tryFrom($text('by', 'letter')) ?? throw new BadInput("{$key}: by takes letter or place.");
+
+        $lines = array_map(EarlierLines::today(...), $lines);
 
         return new self($key, $lines, $text('title', $lines[0]), $text('strip', ''), $where, $by, ($value['held'] ?? false) === true);
     }

@@ -6,13 +6,16 @@ namespace Jactonic\Core\Lines;
 
 use Closure;
 use Jactonic\Core\Edits\Building;
+use Jactonic\Core\Edits\Clips;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Length;
 use Jactonic\Core\Edits\Pitch;
+use Jactonic\Core\Edits\Song;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\Timing;
+use Jactonic\Core\Edits\Tracks;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Parameters\Seed;
@@ -79,6 +82,25 @@ final readonly class Catalog
             new Building\Copy,
             new Building\Paste,
             new Building\Tidy,
+            new Tracks\ChangeTrack,
+            new Tracks\NewTrack,
+            new Tracks\CopyTrack,
+            new Tracks\MoveTrack,
+            new Tracks\DeleteTrack,
+            new Clips\ChangeClip,
+            new Clips\NewClip,
+            new Clips\SplitClip,
+            new Clips\JoinClips,
+            new Clips\TrimClip,
+            new Clips\MoveClip,
+            new Clips\RepeatClip,
+            new Clips\DeleteClip,
+            new Song\ChangeTempo,
+            new Song\ChangeMeter,
+            new Song\ChangeKey,
+            new Song\SetMarker,
+            new Song\RemoveEvent,
+            new Song\MoveEvent,
         ], $chance);
     }
 

@@ -31,7 +31,7 @@ final readonly class PreparedEdit
         $needsSelection = match ($this->declaration->subject) {
             Subject::Selection => true,
             Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
-            Subject::Anywhere => false,
+            default => false,
         };
         if ($needsSelection && $selection->positions($notes) === []) {
             return Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.');

@@ -9,7 +9,7 @@ use Jactonic\Core\Errors\BadInput;
 /** What values a parameter takes: reads one from the text of an edit line and says which are allowed. */
 interface Kind
 {
-    /** The kind's name in the catalog: whole-number, choice, amount, grid, pitch or place. */
+    /** The kind's name in the catalog: whole-number, choice, amount, grid, pitch, moment and so on. */
     public function name(): string;
 
     /** @throws BadInput whose message completes “parameter …” and says what is allowed */

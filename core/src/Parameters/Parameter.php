@@ -7,6 +7,8 @@ namespace Jactonic\Core\Parameters;
 /** One parameter of an edit, declared once: the palette, the bench, the command line and the reference read it here. */
 final readonly class Parameter
 {
+    private const LONGEST_TEXT = 2000;
+
     /**
      * @param  ?string  $default  as it would be written in an edit line; null where leaving it out means something else
      * @param  string  $absent  what leaving it out means, where there is no default
@@ -77,6 +79,16 @@ final readonly class Parameter
         return new self($name, AmountOfTime::unsigned(), $default, $help, $absent);
     }
 
+    /**
+     * An amount of time or a word in its place, which may be left out.
+     *
+     * @param  list<string>  $words
+     */
+    public static function amountOr(array $words, string $name, string $help): self
+    {
+        return new self($name, AmountOfTime::unsigned(...$words), null, $help, 'as it is');
+    }
+
     public static function signedAmount(string $name, string $default, string $help): self
     {
         return new self($name, AmountOfTime::signed(), $default, $help);
@@ -94,9 +106,29 @@ final readonly class Parameter
     }
 
     /** @param  list<string>  $more  words beside caret, playhead, range-start and range-end */
-    public static function moment(string $name, string $help, array $more = []): self
+    public static function moment(string $name, string $help, array $more = [], string $default = 'caret'): self
     {
-        return new self($name, new Moment($more), 'caret', $help);
+        return new self($name, new Moment($more), $default, $help);
+    }
+
+    public static function text(string $name, int $longest, string $help, string $absent = 'as it is'): self
+    {
+        return new self($name, new TextValue($longest), null, $help, $absent);
+    }
+
+    public static function tempo(string $name, string $help): self
+    {
+        return new self($name, new Tempo, '120', $help);
+    }
+
+    public static function meter(string $name, string $help): self
+    {
+        return new self($name, new MeterValue, '4/4', $help);
+    }
+
+    public static function key(string $name, string $help): self
+    {
+        return new self($name, new KeyValue, 'C major', $help);
     }
 
     /** What random offsets are made from: a number, or another one each time. */
@@ -109,6 +141,24 @@ final readonly class Parameter
     public static function spread(): self
     {
         return new self('spread', AmountOfTime::unsigned('auto'), 'auto', 'What is one chord: starts within this time of the earliest, or as auto finds, slow strums too.');
+    }
+
+    /**
+     * One that is declared as data, as the commands of the screen are; left out it means something else.
+     *
+     * @param  array{name: string, kind: string, help?: string, options?: list<string>, min?: int, max?: int, unit?: string}  $said
+     */
+    public static function declared(array $said): self
+    {
+        $options = $said['options'] ?? [];
+
+        return new self($said['name'], match ($said['kind']) {
+            'choice' => $options === [] ? new TextValue(self::LONGEST_TEXT) : new Choice($options),
+            'whole-number' => new WholeNumber($said['min'] ?? 0, $said['max'] ?? 127, $said['unit'] ?? ''),
+            'amount' => AmountOfTime::unsigned(),
+            'grid' => new GridValue,
+            default => new TextValue(self::LONGEST_TEXT),
+        }, null, $said['help'] ?? '');
     }
 
     /** @return array<string, mixed> for the catalog */

@@ -63,6 +63,13 @@ final readonly class Parameters
         return is_int($value) ? $value : throw self::undeclared($name);
     }
 
+    public function decimal(string $name): float
+    {
+        $value = $this->values[$name] ?? null;
+
+        return is_float($value) ? $value : throw self::undeclared($name);
+    }
+
     public function choice(string $name): string
     {
         $value = $this->values[$name] ?? null;

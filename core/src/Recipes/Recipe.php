@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Recipes;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\EarlierLines;
 
 /** Lines with a name, run in a row as one step; a rule where it also says on which notes. */
 final readonly class Recipe
@@ -48,7 +49,7 @@ final readonly class Recipe
         }
         $given = $value['lines'] ?? null;
         $lines = array_values(array_filter(array_map(
-            static fn (mixed $line): string => is_string($line) ? trim($line) : throw new BadInput("{$name}: lines are text, such as quantize grid=1/16."),
+            static fn (mixed $line): string => is_string($line) ? EarlierLines::today(trim($line)) : throw new BadInput("{$name}: lines are text, such as quantize grid=1/16."),
             is_array($given) ? $given : [],
         ), static fn (string $line): bool => $line !== ''));
         if ($lines === [] || count($lines) > self::MOST_LINES) {

@@ -15,6 +15,7 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Lines\PreparedSongEdit;
+use Jactonic\Core\Lines\ScreenCommands;
 use Jactonic\Core\Song\OpenSong;
 
 /**
@@ -33,13 +34,13 @@ final readonly class Script
     /**
      * @param  non-empty-list<string>  $lines
      * @param  callable(string): ?Recipe  $recipes  finds a recipe by its name
-     * @param  list<string>  $screen  names of commands that only a screen can do
+     * @param  ScreenCommands|null  $screen  commands that only a screen can do
      *
      * @throws BadInput for a line that cannot be understood, saying which one it is
      */
-    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, array $screen = []): self
+    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, ?ScreenCommands $screen = null): self
     {
-        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen))->read($lines);
+        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen ?? ScreenCommands::none()))->read($lines);
     }
 
     /**
@@ -112,6 +113,14 @@ final readonly class Script
         return array_map(static fn (array $step): string => (string) $step['line'], $this->steps);
     }
 
+    /** Whether it is one line that may go on with a gesture. */
+    public function isGesture(): bool
+    {
+        $run = $this->steps[0]['run'];
+
+        return count($this->steps) === 1 && ! $run instanceof Closure && $run->edit instanceof Gesture;
+    }
+
     /**
      * The one line that does what earlier lines and this script do in a row, where both are one gesture.
      *
@@ -120,7 +129,7 @@ final readonly class Script
     public function combinedAfter(array $earlier): ?string
     {
         $run = $this->steps[0]['run'];
-        if (count($earlier) !== 1 || count($this->steps) !== 1 || ! $run instanceof PreparedEdit || ! $run->edit instanceof Gesture) {
+        if (count($earlier) !== 1 || count($this->steps) !== 1 || $run instanceof Closure || ! $run->edit instanceof Gesture) {
             return null;
         }
         $before = EditLine::parse($earlier[0]);

@@ -13,6 +13,7 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Lines\PreparedSongEdit;
+use Jactonic\Core\Lines\ScreenCommands;
 use Jactonic\Core\Time\Grid;
 
 /** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
@@ -20,13 +21,12 @@ final readonly class ScriptReader
 {
     /**
      * @param  Closure(string): ?Recipe  $recipes
-     * @param  list<string>  $screen
      * @param  list<string>  $within  names of the recipes one is in, against loops
      */
     public function __construct(
         private Catalog $catalog,
         private Closure $recipes,
-        private array $screen,
+        private ScreenCommands $screen,
         private array $within = [],
     ) {
     }
@@ -68,6 +68,10 @@ final readonly class ScriptReader
     /** @return PreparedEdit|PreparedSongEdit|Closure(State): State */
     private function understood(EditLine $line): PreparedEdit|PreparedSongEdit|Closure
     {
+        if ($this->screen->has($line->name)) {
+            $this->screen->check($line);
+        }
+
         return match ($line->name) {
             'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
             'grid-step' => $this->turned(['finer' => static fn (Grid $grid): Grid => $grid->finer(), 'coarser' => static fn (Grid $grid): Grid => $grid->coarser()], $line),
@@ -75,7 +79,7 @@ final readonly class ScriptReader
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
             'select' => $this->select($this->said($line, 'what')),
-            default => in_array($line->name, $this->screen, true)
+            default => $this->screen->has($line->name)
                 ? static fn (State $state): State => $state->leaving((string) $line)
                 : $this->catalog->read((string) $line),
         };

@@ -24,8 +24,11 @@ final class SongImport
     /** @var list<ConductorEvent> */
     private array $events = [];
 
-    public function __construct(private readonly SmfFile $file)
-    {
+    /** @param  list<int>|null  $numbers  which tracks of the file become tracks, from 0; those with notes where left out */
+    public function __construct(
+        private readonly SmfFile $file,
+        private readonly ?array $numbers = null,
+    ) {
     }
 
     public function song(): Song
@@ -52,7 +55,7 @@ final class SongImport
             $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
             $contents[$id] = new Content($notes, $points);
-            $ends[$id] = max(0, $smfTrack->end - 1, $notes->end() - 1);
+            $ends[$id] = max(0, $smfTrack->end - 1, $notes->end() - 1, ...array_slice($points->start, -1));
         }
         $conductor = Conductor::of($this->file->ppq, $this->events);
         $clips = array_map(
@@ -96,6 +99,9 @@ final class SongImport
     /** @return array<int, SmfTrack> the tracks with notes, or the last one where there are no notes at all */
     private function playable(): array
     {
+        if ($this->numbers !== null) {
+            return array_intersect_key($this->file->tracks, array_flip($this->numbers));
+        }
         $last = count($this->file->tracks) - 1;
 
         return $this->file->tracksWithNotes() ?: [$last => $this->file->tracks[$last]];

@@ -74,10 +74,13 @@ final readonly class Conductor
         return array_values(array_filter($this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind && $event->tick === $tick));
     }
 
-    /** With an event in the place of those of its kind at its tick. */
+    /** With an event in the place of those of its kind at its tick; it goes out where they did. */
     public function with(ConductorEvent $event): self
     {
-        return self::of($this->ppq, [...$this->without($event->kind, $event->tick)->events, $event]);
+        $there = $this->at($event->kind, $event->tick)[0] ?? null;
+        $placed = $there === null ? $event : ConductorEvent::of($event->kind, $event->tick, $event->value, $there->home, $there->rank);
+
+        return self::of($this->ppq, [...$this->without($event->kind, $event->tick)->events, $placed]);
     }
 
     public function without(ConductorKind $kind, int $tick): self

@@ -101,6 +101,20 @@ final readonly class OpenSong
     }
 
     /**
+     * A change of the content of an open clip as one of the table.
+     *
+     * @param  TableChange<Notes>  $change  in time of the clip
+     * @return TableChange<Notes>
+     */
+    public function changeInSong(int $clip, TableChange $change): TableChange
+    {
+        $shift = $this->song->clips[$clip]->shift();
+        $there = static fn (Notes $notes): Notes => $notes->id === [] ? $notes : $notes->shifted($shift)->with(['clip' => array_fill(0, $notes->count(), $clip)]);
+
+        return new TableChange($there($change->removed), $there($change->added), ...self::startsLater($change, $shift));
+    }
+
+    /**
      * The song with what a script did to the table, and what is open in it.
      */
     public function with(Song $song): self
@@ -165,6 +179,8 @@ final readonly class OpenSong
                 $parts[$clip][$what][] = $i;
             }
         }
+
+        ksort($parts);
 
         return array_map(static fn (array $part): TableChange => new TableChange(
             $change->removed->at($part['removed'] ?? []), $change->added->at($part['added'] ?? []), $part['before'] ?? [], $part['after'] ?? [],

@@ -27,6 +27,8 @@ final readonly class Song
         public array $contents,
         public int $nextId,
         public Layout $layout,
+        private int $lastTrackId = 0,
+        private int $lastClipId = 0,
     ) {
     }
 
@@ -46,7 +48,7 @@ final readonly class Song
 
     public function conducted(Conductor $conductor): self
     {
-        return new self($conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout);
+        return new self($conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
     }
 
     /** With a track in the place of the one with its id, or beside the others. */
@@ -66,7 +68,8 @@ final readonly class Song
             throw new EditRefused('A song has at most '.self::MOST_TRACKS.' tracks.');
         }
 
-        return self::of($this->conductor, array_values($tracks), $this->clips, $this->contents, $this->nextId, $this->layout);
+        return self::of($this->conductor, array_values($tracks), $this->clips, $this->contents, $this->nextId, $this->layout)
+            ->numbered($this->lastTrackId, $this->lastClipId);
     }
 
     /** Without a track and its clips. */
@@ -94,14 +97,13 @@ final readonly class Song
         $contents = $content === null ? $this->contents : [$clip->id => $content] + $this->contents;
         $nextId = $content === null ? $this->nextId : max($this->nextId, $content->highestId() + 1);
 
-        return new self($this->conductor, $this->tracks, $clips, $contents, $nextId, $this->layout);
+        return new self($this->conductor, $this->tracks, $clips, $contents, $nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
     }
 
     public function withoutClip(int $id): self
     {
         return new self(
-            $this->conductor, $this->tracks, array_diff_key($this->clips, [$id => true]), array_diff_key($this->contents, [$id => true]), $this->nextId, $this->layout,
-        );
+            $this->conductor, $this->tracks, array_diff_key($this->clips, [$id => true]), array_diff_key($this->contents, [$id => true]), $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
     }
 
     /** @return list<Clip> the clips of a track in order of time */
@@ -111,6 +113,16 @@ final readonly class Song
         usort($clips, static fn (Clip $a, Clip $b): int => [$a->start, $a->id] <=> [$b->start, $b->id]);
 
         return $clips;
+    }
+
+    /**
+     * With what lies in some more of its clips.
+     *
+     * @param  array<int, Content>  $contents  by the id of the clip
+     */
+    public function holding(array $contents): self
+    {
+        return new self($this->conductor, $this->tracks, $this->clips, $contents + $this->contents, $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
     }
 
     public function contentOf(int $clip): Content
@@ -142,18 +154,30 @@ final readonly class Song
     /** With a higher id for the next note. */
     public function counted(int $nextId): self
     {
-        return $nextId <= $this->nextId ? $this : new self($this->conductor, $this->tracks, $this->clips, $this->contents, $nextId, $this->layout);
+        return $nextId <= $this->nextId ? $this : new self($this->conductor, $this->tracks, $this->clips, $this->contents, $nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+    }
+
+    /** With ids that were given to tracks and clips before, also of those that are gone: none is given twice. */
+    public function numbered(int $lastTrackId, int $lastClipId): self
+    {
+        return new self($this->conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout, $lastTrackId, $lastClipId);
+    }
+
+    /** @return array{int, int} the last ids given to a track and to a clip */
+    public function lastIds(): array
+    {
+        return [$this->newTrackId() - 1, $this->newClipId() - 1];
     }
 
     /** An id for a new track. */
     public function newTrackId(): int
     {
-        return 1 + max([0, ...array_keys($this->tracks)]);
+        return 1 + max([$this->lastTrackId, ...array_keys($this->tracks)]);
     }
 
     /** An id for a new clip. */
     public function newClipId(): int
     {
-        return 1 + max([0, ...array_keys($this->clips)]);
+        return 1 + max([$this->lastClipId, ...array_keys($this->clips)]);
     }
 }

@@ -94,7 +94,7 @@ final readonly class SongChange
             $nextId = max($nextId, $change->notes->added->nextId, $change->points->added->nextId ?? 0);
         }
 
-        return Song::of($this->conducted($song->conductor), array_values($tracks), array_values($clips), array_intersect_key($contents, $clips), $nextId, $song->layout);
+        return Song::of($this->conducted($song->conductor), array_values($tracks), array_values($clips), array_intersect_key($contents, $clips), $nextId, $song->layout)->numbered(...$song->lastIds());
     }
 
     public function reversed(): self

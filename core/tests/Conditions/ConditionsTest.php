@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Tests\Content;
+namespace Jactonic\Core\Tests\Conditions;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Notes;

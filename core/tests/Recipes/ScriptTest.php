@@ -9,6 +9,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Lines\ScreenCommands;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
@@ -23,7 +24,7 @@ final class ScriptTest extends MusicTestCase
     {
         $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
 
-        return Script::read($lines, Catalog::standard(), $find, ['play'])->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
+        return Script::read($lines, Catalog::standard(), $find, ScreenCommands::of([['name' => 'play', 'parameters' => []], ['name' => 'swing', 'parameters' => [['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150], ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150]]]]))->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
     }
 
     public function test_triplet_steps_are_cut_and_the_grid_is_straight_again(): void

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\EditRequest;
+use App\Songs\SongEditor;
+use App\Songs\SongHistory;
+use App\Songs\SongReading;
+use App\Songs\SongStore;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Recipes\Choice;
+
+/** Edits of a song, its history, and what is asked about its notes. */
+final readonly class EditController
+{
+    public function __construct(
+        private SongEditor $editor,
+        private SongReading $reading,
+        private SongHistory $history,
+        private SongStore $store,
+    ) {
+    }
+
+    public function edit(int $song, EditRequest $request): JsonResponse
+    {
+        $said = [$song, $request->standing(), $request->lines(), $request->selection(), $request->context()];
+
+        return new JsonResponse(($request->isDry() ? $this->editor->preview(...$said) : $this->editor->run(...$said))->toArray());
+    }
+
+    public function undo(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse($this->editor->undo($song, $request->standing())->toArray());
+    }
+
+    public function redo(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse($this->editor->redo($song, $request->standing())->toArray());
+    }
+
+    public function history(int $song): JsonResponse
+    {
+        return new JsonResponse($this->history->all($song, $this->store->clips($song, [])->stepId()));
+    }
+
+    public function goTo(int $song, EditRequest $request): JsonResponse
+    {
+        $said = [$song, $request->standing(), $request->step()];
+
+        return new JsonResponse(($request->isDry() ? $this->editor->previewStep(...$said) : $this->editor->goTo(...$said))->toArray());
+    }
+
+    public function nameStep(int $song, int $step, Request $request): JsonResponse
+    {
+        $name = $request->json('name');
+        if (! is_string($name) || mb_strlen($name) > 80) {
+            throw new BadInput('name takes a text of at most 80 characters; an empty one takes the name away.');
+        }
+        $this->history->name($song, $step, $name);
+
+        return $this->history($song);
+    }
+
+    /** Reads the timing of the selection, or of all open notes. */
+    public function advice(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse($this->reading->advice($song, $request->standing(), $request->selected(), $request->context())->toArray());
+    }
+
+    /** The notes that meet conditions. */
+    public function choose(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse(['selection' => $this->reading->choose($song, $request->standing(), $request->where(), $request->context())->ids]);
+    }
+
+    /** The notes that match the conditions of a rule. */
+    public function match(int $song, EditRequest $request, Request $plain): JsonResponse
+    {
+        $choice = Choice::fromArray($plain->json('choice'));
+
+        return new JsonResponse(['selection' => $this->reading->match($song, $request->standing(), $choice, $request->selected(), $request->context())->ids]);
+    }
+}

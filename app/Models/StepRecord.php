@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Jactonic\Core\History\PackedStep;
+use Jactonic\Core\History\Step;
+
+/**
+ * A step of a song's history as it is stored.
+ *
+ * @property int $id
+ * @property int $song_id
+ * @property int|null $parent_id the step before; several with one parent are branches
+ * @property list<string> $lines
+ * @property int $times
+ * @property int $at ms since the epoch
+ * @property string|null $name given by its maker
+ * @property int $walked ms since the epoch when the song last stood at or behind it; redo follows the latest
+ * @property list<int> $clips the ids of the clips it changed
+ * @property string $about the names of the tracks it worked in
+ * @property string $before what was selected before, packed
+ * @property string $after what was selected after, packed
+ * @property string $change packed
+ */
+final class StepRecord extends Record
+{
+    /** All but what is large. */
+    public const HEAD = ['id', 'parent_id', 'lines', 'times', 'at', 'name', 'walked', 'clips', 'about'];
+
+    protected $table = 'steps';
+
+    /** @var array<string, string> */
+    protected $casts = ['lines' => 'array', 'clips' => 'array'];
+
+    public function step(): Step
+    {
+        return new Step(
+            $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before), PackedStep::unpackSelection($this->after),
+            PackedStep::unpack($this->change), $this->at, $this->times,
+        );
+    }
+
+    /** The lines as one text, as `Step::title()` gives it, without unpacking the change. */
+    public function title(): string
+    {
+        return Step::titleOf($this->lines, $this->times);
+    }
+
+    /**
+     * @param  list<string>  $about
+     * @return array<string, mixed>
+     */
+    public static function columns(Step $step, array $about): array
+    {
+        return [
+            'lines' => json_encode($step->lines, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            'times' => $step->times,
+            'at' => $step->at,
+            'walked' => $step->at,
+            'clips' => json_encode($step->change->touchedClips()),
+            'about' => implode(', ', $about),
+            'before' => PackedStep::packSelection($step->before),
+            'after' => PackedStep::packSelection($step->after),
+            'change' => PackedStep::pack($step->change),
+        ];
+    }
+}

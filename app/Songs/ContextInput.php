@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Context\NewNote;
+use Jactonic\Core\Context\OpenClips;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
+
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, what new notes are like, and a clipboard of its own. */
+final readonly class ContextInput
+{
+    public function __construct(
+        private Grid $grid,
+        private Caret $caret,
+        private ?TickRange $range,
+        private int $playhead = 0,
+        public ?Phrase $clipboard = null,
+        private ?NewNote $newNote = null,
+    ) {
+    }
+
+    /** The surroundings of an edit. The key is the one that holds where the selection begins, else at the caret. */
+    public function for(OpenSong $open, Selection $selection): Context
+    {
+        $conductor = $open->song->conductor;
+        $places = count($conductor->all(ConductorKind::Key)) > 1 ? $selection->positions($open->notes) : [];
+
+        return new Context(
+            new Timeline($conductor->meters, $conductor->tempo, $this->grid),
+            $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
+            $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
+            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
+        );
+    }
+}

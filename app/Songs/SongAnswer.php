@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Content\TableChange;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+
+/** A song after a change, as it goes to the browser: only what changed, and where tracks or clips changed those. */
+final readonly class SongAnswer
+{
+    /**
+     * @param  array<int, int>  $revisions  the new ones, by clip
+     * @param  list<TableChange<Notes>>|null  $notes  what became of the open notes, in song time; null where they are sent whole
+     * @param  OpenSong  $after  what is open then
+     * @param  Song|null  $song  the song where tracks, clips or conductor changed
+     * @param  list<int>  $elsewhere  tracks that sound otherwise without being open
+     * @param  Selection|null  $selection  null where it stays as it was sent
+     * @param  array{undo: string|null, redo: string|null}  $history
+     * @param  array<string, mixed>  $handed  what lines left for the screen
+     */
+    private function __construct(
+        private StoredSong $stored,
+        private array $revisions,
+        private ?array $notes,
+        private OpenSong $after,
+        private ?Song $song,
+        private array $elsewhere,
+        private ?Selection $selection,
+        private string $message,
+        private array $history,
+        private ?Phrase $clipboard = null,
+        private array $handed = [],
+    ) {
+    }
+
+    /** @param  array{undo: string|null, redo: string|null}  $history */
+    public static function nothing(StoredSong $stored, OpenSong $open, State $state, Selection $before, array $history): self
+    {
+        return new self($stored, [], [], $open, null, [], self::told($state->selection, $before), $state->summary, $history, $state->clipboard);
+    }
+
+    /**
+     * After lines were run.
+     *
+     * @param  array<int, int>  $revisions
+     * @param  array{undo: string|null, redo: string|null}  $history
+     */
+    public static function done(StoredSong $stored, OpenSong $open, Song $after, State $state, SongChange $change, Selection $before, array $revisions, array $history): self
+    {
+        $plain = $state->before->isNothing() && $state->change !== null;
+
+        return new self(
+            $stored, $revisions, $plain ? [$state->change->table] : null, $plain ? $open : $state->settled(),
+            $change->touchesArrangement() ? $after : null, $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
+            self::told($state->selection, $before), $state->summary, $history, $state->clipboard,
+        );
+    }
+
+    /** What lines would do, with the history as it is. */
+    public static function preview(StoredSong $stored, OpenSong $open, State $state, Selection $before): self
+    {
+        $plain = $state->before->isNothing();
+
+        return new self(
+            $stored, [], $plain ? ($state->change === null ? [] : [$state->change->table]) : null, $plain ? $open : $state->settled(),
+            null, [], self::told($state->selection, $before), $state->summary, ['undo' => null, 'redo' => null], $state->clipboard,
+        );
+    }
+
+    /**
+     * After steps were taken back or done again.
+     *
+     * @param  array<int, int>  $revisions
+     * @param  array{undo: string|null, redo: string|null}  $history
+     */
+    public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, Selection $selection, string $message, array $revisions, array $history): self
+    {
+        $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [];
+        $notes = [];
+        foreach ($isMoved ? [] : $open->open as $clip) {
+            if (isset($change->contents[$clip])) {
+                $notes[] = $open->changeInSong($clip, $change->contents[$clip]->notes);
+            }
+        }
+        $there = array_values(array_filter($open->open, static fn (int $clip): bool => isset($after->clips[$clip])));
+        $then = ! $isMoved ? $open : OpenSong::of($after, $there !== [] ? $there : array_slice(array_keys($after->clips), 0, 1), $open->front);
+
+        return new self(
+            $stored, $revisions, $isMoved ? null : $notes, $then, $change->touchesArrangement() ? $after : null,
+            self::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
+        );
+    }
+
+    /** The same with what the lines left beside the notes: another grid, and what is the screen's to do. */
+    public function handing(State $state, Context $before): self
+    {
+        $grid = $state->context->time->grid;
+
+        return $state->forTheScreen === [] && $grid === $before->time->grid ? $this : new self(
+            $this->stored, $this->revisions, $this->notes, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message, $this->history, $this->clipboard,
+            ['grid' => (string) $grid, 'swing' => $grid->swing, 'screen' => $state->forTheScreen],
+        );
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        $revisions = $this->revisions + $this->stored->revisions;
+
+        return [
+            'revision' => $this->stored->record->revision,
+            'revisions' => (object) $this->revisions,
+            'lengths' => (object) array_map(fn (int $clip): int => $this->clipEnd($clip), array_combine(array_keys($this->revisions), array_keys($this->revisions))),
+            'notes' => $this->notes === null ? null : array_map(self::columnsOf(...), $this->notes),
+            'open' => $this->notes === null ? SongView::openPart($this->after, $revisions) : null,
+            'song' => $this->song === null ? null : SongView::head($this->stored->record, $this->song, $revisions),
+            'elsewhere' => $this->elsewhere,
+            'selection' => $this->selection?->ids,
+            'message' => $this->message,
+            'history' => $this->history,
+            'clipboard' => $this->clipboard?->toArray(),
+        ] + $this->handed;
+    }
+
+    private function clipEnd(int $clip): int
+    {
+        return ($this->song ?? $this->after->song)->clips[$clip]->length ?? 0;
+    }
+
+    private static function told(Selection $after, Selection $before): ?Selection
+    {
+        return $after->ids === $before->ids ? null : $after;
+    }
+
+    /**
+     * Tracks whose sound changed outside of what is open.
+     *
+     * @param  list<int>  $open
+     * @return list<int>
+     */
+    private static function elsewhere(SongChange $change, Song $before, Song $after, array $open): array
+    {
+        $tracks = [];
+        foreach (array_diff($change->touchedClips(), $change->clips === [] ? $open : []) as $clip) {
+            foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
+                if ($there !== null) {
+                    $tracks[$there->track] = true;
+                }
+            }
+        }
+
+        return array_keys($tracks);
+    }
+
+    /**
+     * @param  TableChange<Notes>  $change
+     * @return array{removed: array<int, int>, added: array<string, array<int, int>>|null, changed: list<array<string, list<int>>>}
+     */
+    private static function columnsOf(TableChange $change): array
+    {
+        return [
+            'removed' => $change->removed->id,
+            'added' => $change->added->id === [] ? null : $change->added->columns(),
+            'changed' => self::grouped($change->after),
+        ];
+    }
+
+    /**
+     * New values by column, columns of the same notes together: `[{id: […], start: […], playedStart: […]}]`.
+     *
+     * @param  array<string, array<int, int>>  $after
+     * @return list<array<string, list<int>>>
+     */
+    private static function grouped(array $after): array
+    {
+        $groups = [];
+        foreach ($after as $name => $values) {
+            $ids = array_keys($values);
+            foreach ($groups as $k => $group) {
+                if ($group['id'] === $ids) {
+                    $groups[$k][$name] = array_values($values);
+
+                    continue 2;
+                }
+            }
+            $groups[] = ['id' => $ids, $name => array_values($values)];
+        }
+
+        return array_values($groups);
+    }
+}

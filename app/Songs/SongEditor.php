@@ -1,0 +1,265 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use App\Keys\KnownLines;
+use App\Models\Clipboard;
+use App\Models\StepRecord;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\History\Step;
+use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\SongChange;
+
+/**
+ * Runs edit lines on a song, and walks its history.
+ *
+ * Each call is one transaction: contents, arrangement, conductor, revisions and history change together or not at all.
+ */
+final readonly class SongEditor
+{
+    public function __construct(
+        private SongStore $store,
+        private SongHistory $history,
+        private KnownLines $lines,
+    ) {
+    }
+
+    /**
+     * Runs lines in a row as one step. The selection one line leaves is the next one's.
+     *
+     * @param  non-empty-list<string>  $lines
+     * @param  Selection|null  $selection  null for all notes of the open clips
+     *
+     * @throws CoreError where a line cannot be read or done
+     * @throws Conflict where another writer was there first
+     */
+    public function run(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
+    {
+        $script = $this->lines->script($lines);
+
+        return $this->store->writing($songId, function () use ($songId, $standing, $script, $selection, $input): SongAnswer {
+            $stored = $this->seen($songId, $standing, $script);
+            $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+            $selection ??= Selection::all($open->notes);
+            $context = $this->surroundings($open, $selection, $input, $script);
+            $gesture = $this->goOn($stored, $open, $script, $selection, $context);
+            if ($gesture !== null) {
+                return $gesture;
+            }
+            $state = $script->apply($open, $selection, $context, Patience::begin());
+            $change = $state->change();
+            if ($state->clipboard !== null) {
+                Clipboard::keep($state->clipboard);
+            }
+            if ($change->isNothing()) {
+                return SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))->handing($state, $context);
+            }
+
+            return $this->record($stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()))->handing($state, $context);
+        });
+    }
+
+    /**
+     * What lines would do, with everything left as it is. Takes no lock, so it never waits for a writer.
+     *
+     * @param  non-empty-list<string>  $lines
+     *
+     * @throws CoreError where a line cannot be read or done
+     * @throws Conflict where a clip was changed since the caller saw it
+     */
+    public function preview(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
+    {
+        $script = $this->lines->script($lines);
+        $stored = $this->seen($songId, $standing, $script);
+        $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $selection ??= Selection::all($open->notes);
+        $state = $script->apply($open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin());
+
+        return SongAnswer::preview($stored, $open, $state, $selection);
+    }
+
+    /**
+     * Takes back the step the song stands at.
+     *
+     * @throws Conflict
+     * @throws EditRefused where there is none
+     */
+    public function undo(int $songId, Standing $standing): SongAnswer
+    {
+        return $this->store->writing($songId, function () use ($songId, $standing): SongAnswer {
+            $stored = $this->seen($songId, $standing);
+            $row = $this->history->current($stored) ?? throw new EditRefused('Nothing to undo: this is the song as it came in.');
+            $step = $row->step();
+
+            return $this->walk($stored, $standing, $row->clips, $step->change->reversed(), $row->parent_id, $step->before, $this->said('Undone', $row, $standing, $stored));
+        });
+    }
+
+    /**
+     * Does again the step that was taken back last.
+     *
+     * @throws Conflict
+     * @throws EditRefused where there is none
+     */
+    public function redo(int $songId, Standing $standing): SongAnswer
+    {
+        return $this->store->writing($songId, function () use ($songId, $standing): SongAnswer {
+            $stored = $this->seen($songId, $standing);
+            $row = $this->history->next($stored) ?? throw new EditRefused('Nothing to do again: this is the newest state of the song.');
+            $step = $row->step();
+
+            return $this->walk($stored, $standing, $row->clips, $step->change, $row->id, $step->after, $this->said('Done again', $row, $standing, $stored));
+        });
+    }
+
+    /**
+     * Goes to any step of the history, on whatever branch.
+     *
+     * @param  int|null  $stepId  null for the song as it came in
+     *
+     * @throws Conflict
+     * @throws BadInput where the song has no such step
+     */
+    public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer
+    {
+        return $this->store->writing($songId, function () use ($songId, $standing, $stepId): SongAnswer {
+            $stored = $this->seen($songId, $standing);
+            $way = $this->history->wayTo($stored, $stepId);
+            $this->history->walk($way['path']);
+            $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
+            $last = $way['forth'] === [] ? null : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
+            $message = match (true) {
+                $stepId === $stored->stepId() => 'The song stands there already.',
+                $stepId === null => 'Gone to the song as it came in',
+                default => 'Gone to: '.($last ?? StepRecord::query()->findOrFail($stepId))->title(),
+            };
+
+            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $last?->step()->after ?? Selection::none(), $message);
+        });
+    }
+
+    /** What going to a step would change. */
+    public function previewStep(int $songId, Standing $standing, ?int $stepId): SongAnswer
+    {
+        $stored = $this->seen($songId, $standing);
+        $way = $this->history->wayTo($stored, $stepId);
+        $full = $this->store->whole($songId, array_values(array_unique([...$standing->open, ...$this->history->clipsOf([...$way['back'], ...$way['forth']])])));
+        $change = $this->history->changeAlong($way['back'], $way['forth']);
+
+        return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $change->applyTo($full->song), $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
+    }
+
+    /** The song as far as a script needs it, where nobody else changed what the caller saw. */
+    private function seen(int $songId, Standing $standing, ?Script $script = null): StoredSong
+    {
+        $stored = $script?->worksOnSong() === true ? $this->store->whole($songId) : $this->store->clips($songId, $standing->open);
+        $standing->compare($stored);
+
+        return $stored;
+    }
+
+    private function surroundings(OpenSong $open, Selection $selection, ContextInput $input, Script $script): Context
+    {
+        $context = $input->for($open, $selection);
+
+        return $script->usesClipboard() && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
+    }
+
+    /**
+     * Goes on with the gesture the song stands at, computed from where it began; null where this is none.
+     *
+     * @throws CoreError where the whole gesture cannot be done
+     */
+    private function goOn(StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?SongAnswer
+    {
+        if (! $script->isGesture()) {
+            return null;
+        }
+        $row = $this->history->current($stored);
+        $combined = $row === null || self::now() - $row->at > Step::JOIN_WITHIN_MS ? null : $script->combinedAfter($row->lines);
+        if ($row === null || $combined === null) {
+            return null;
+        }
+        $begun = $row->step();
+        if (! $begun->isFollowedBy($selection, self::now()) || ! $this->history->isNewest($row)) {
+            return null;
+        }
+        $back = $begun->change->reversed();
+        $start = $open->with($back->applyTo($stored->song));
+        $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start));
+        $change = $state->change();
+        $whole = $back->followedBy($change);
+        $after = $whole->applyTo($stored->song);
+        $step = new Step([$combined], $selection, $state->selection, $change, self::now());
+        if ($step->isNothing()) {
+            // The gesture came back to where it began: there is nothing to undo.
+            $row->delete();
+        } else {
+            $this->history->replace($row, $step, $stored->song, $after);
+        }
+        $revisions = $this->store->write($stored, $after, $whole, $step->isNothing() ? $row->parent_id : $row->id);
+
+        return SongAnswer::walked(
+            $stored, $open, $after, $whole, $state->selection, $state->summary, $revisions,
+            $step->isNothing() ? $this->history->titles($stored->record->id, $row->parent_id) : ['undo' => $step->title(), 'redo' => null],
+        );
+    }
+
+    /** @param  list<int>  $clips  those that are changed */
+    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, Selection $selection, string $message): SongAnswer
+    {
+        $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
+        $stored = $needsAll ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips]))) : $seen;
+        $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $after = $change->applyTo($stored->song);
+        $revisions = $this->store->write($stored, $after, $change, $stepId);
+
+        return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($seen->record->id, $stepId));
+    }
+
+    /** “Undone in Upright bass: transpose”; without the place where it is the track in front. */
+    private function said(string $done, StepRecord $row, Standing $standing, StoredSong $stored): string
+    {
+        $front = $stored->song->tracks[$stored->song->clips[$standing->front]->track ?? 0] ?? null;
+
+        return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}").": {$row->title()}";
+    }
+
+    /** Writes what a script did, as a new step or joined to the last one where it is a quick repeat of it. */
+    private function record(StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): SongAnswer
+    {
+        $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
+        $last = $this->history->current($stored);
+        $joined = $last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->history->isNewest($last)
+            ? $last->step()->mergedWith($step) : null;
+        if ($last === null || $joined === null) {
+            $stepId = $this->history->add($stored, $step, $after);
+            $titles = ['undo' => $step->title(), 'redo' => null];
+        } elseif ($joined->isNothing()) {
+            // What was repeated came back to where it began.
+            $last->delete();
+            $stepId = $last->parent_id;
+            $titles = $this->history->titles($stored->record->id, $stepId);
+        } else {
+            $this->history->replace($last, $joined, $stored->song, $after);
+            $stepId = $last->id;
+            $titles = ['undo' => $joined->title(), 'redo' => null];
+        }
+        $revisions = $this->store->write($stored, $after, $change, $stepId);
+
+        return SongAnswer::done($stored, $open, $after, $state, $change, $before, $revisions, $titles);
+    }
+
+    private static function now(): int
+    {
+        return (int) floor(microtime(true) * 1000);
+    }
+}

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use App\Models\StepRecord;
+use Illuminate\Database\Eloquent\Builder;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\History\Step;
+use Jactonic\Core\History\Tree;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+
+/** The steps of a song in the database: read, added, joined, and walked along. */
+final readonly class SongHistory
+{
+    /** The step a song stands at; null where it is as it came in. */
+    public function current(StoredSong $stored): ?StepRecord
+    {
+        return $stored->stepId() === null ? null : StepRecord::query()->find($stored->stepId());
+    }
+
+    /** The step that comes next on the branch walked last from where a song stands; null at the newest state. */
+    public function next(StoredSong $stored): ?StepRecord
+    {
+        return $this->behind($stored->record->id, $stored->stepId())->first();
+    }
+
+    /**
+     * The titles of what a step back and a step forward would take.
+     *
+     * @return array{undo: string|null, redo: string|null}
+     */
+    public function titles(int $song, ?int $step): array
+    {
+        $columns = ['id', 'lines', 'times'];
+
+        return [
+            'undo' => $step === null ? null : StepRecord::query()->find($step, $columns)?->title(),
+            'redo' => $this->behind($song, $step)->first($columns)?->title(),
+        ];
+    }
+
+    public function isNewest(StepRecord $step): bool
+    {
+        return StepRecord::query()->where('parent_id', $step->id)->doesntExist();
+    }
+
+    /** Adds a step behind the one a song stands at, and gives its id. */
+    public function add(StoredSong $stored, Step $step, Song $after): int
+    {
+        return StepRecord::query()->insertGetId(
+            ['song_id' => $stored->record->id, 'parent_id' => $stored->stepId()] + StepRecord::columns($step, self::about($step->change, $stored->song, $after)),
+        );
+    }
+
+    /** Puts another step in the place of one. */
+    public function replace(StepRecord $record, Step $step, Song $before, Song $after): void
+    {
+        StepRecord::query()->whereKey($record->id)->toBase()->update(StepRecord::columns($step, self::about($step->change, $before, $after)));
+    }
+
+    /**
+     * All steps of a song, of every branch, in the order they were made.
+     *
+     * @return array{steps: list<array<string, mixed>>, at: int|null}
+     */
+    public function all(int $song, ?int $at): array
+    {
+        $steps = [];
+        foreach (StepRecord::query()->where('song_id', $song)->orderBy('id')->get(StepRecord::HEAD) as $step) {
+            $steps[] = [
+                'id' => $step->id, 'parent' => $step->parent_id, 'title' => $step->title(), 'lines' => $step->lines, 'at' => $step->at,
+                'name' => $step->name, 'walked' => $step->walked, 'clips' => $step->clips, 'about' => $step->about,
+            ];
+        }
+
+        return ['steps' => $steps, 'at' => $at];
+    }
+
+    /**
+     * The way from where a song stands to a step.
+     *
+     * @return array{back: list<int>, forth: list<int>, path: list<int>}
+     *
+     * @throws BadInput where there is no such step
+     */
+    public function wayTo(StoredSong $stored, ?int $step): array
+    {
+        /** @var array<int, int|null> $parents */
+        $parents = StepRecord::query()->where('song_id', $stored->record->id)->pluck('parent_id', 'id')->all();
+        $tree = Tree::of($parents);
+
+        return $tree->way($stored->stepId(), $step) + ['path' => $tree->pathTo($step)];
+    }
+
+    /**
+     * The clips that steps changed.
+     *
+     * @param  list<int>  $steps
+     * @return list<int>
+     */
+    public function clipsOf(array $steps): array
+    {
+        $clips = [];
+        foreach (array_chunk($steps, 500) as $chunk) {
+            foreach (StepRecord::query()->whereIn('id', $chunk)->get(['id', 'clips']) as $step) {
+                $clips += array_fill_keys($step->clips, true);
+            }
+        }
+
+        return array_keys($clips);
+    }
+
+    /**
+     * One change for the steps of a way, each taken back or done again.
+     *
+     * @param  list<int>  $back
+     * @param  list<int>  $forth
+     */
+    public function changeAlong(array $back, array $forth): SongChange
+    {
+        $change = new SongChange;
+        foreach ($back as $id) {
+            $change = $change->followedBy(StepRecord::query()->findOrFail($id)->step()->change->reversed());
+        }
+        foreach ($forth as $id) {
+            $change = $change->followedBy(StepRecord::query()->findOrFail($id)->step()->change);
+        }
+
+        return $change;
+    }
+
+    /**
+     * Remembers that a song went along these steps, so that redo follows them.
+     *
+     * @param  list<int>  $steps
+     */
+    public function walk(array $steps): void
+    {
+        StepRecord::query()->whereIn('id', $steps)->toBase()->update(['walked' => now()->getTimestampMs()]);
+    }
+
+    public function name(int $song, int $step, string $name): void
+    {
+        StepRecord::query()->where('song_id', $song)->findOrFail($step)->update(['name' => trim($name) === '' ? null : trim($name)]);
+    }
+
+    /**
+     * The names of the tracks a change works in.
+     *
+     * @return list<string>
+     */
+    public static function about(SongChange $change, Song $before, Song $after): array
+    {
+        $touched = $change->tracks;
+        foreach ($change->touchedClips() as $clip) {
+            $touched[($after->clips[$clip] ?? $before->clips[$clip] ?? null)->track ?? 0] = true;
+        }
+        $names = [];
+        foreach ($after->tracks + $before->tracks as $id => $track) {
+            if (isset($touched[$id])) {
+                $names[] = $track->name;
+            }
+        }
+
+        return $names;
+    }
+
+    /** @return Builder<StepRecord> */
+    private function behind(int $song, ?int $step): Builder
+    {
+        return StepRecord::query()->where('song_id', $song)->where('parent_id', $step)->orderByDesc('walked')->orderByDesc('id');
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use Jactonic\Core\Advice\Advice;
+use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Recipes\Choice;
+use Jactonic\Core\Song\OpenSong;
+
+/** What is asked about the open notes of a song, without changing them. */
+final readonly class SongReading
+{
+    public function __construct(private SongStore $store)
+    {
+    }
+
+    /** How the notes lie around the grids; all of them where none is selected. */
+    public function advice(int $song, Standing $standing, Selection $selection, ContextInput $input): Advice
+    {
+        [$open, $context] = $this->look($song, $standing, $selection, $input);
+
+        return Advice::on($open->notes, $selection, $context);
+    }
+
+    public function choose(int $song, Standing $standing, Conditions $where, ContextInput $input): Selection
+    {
+        [$open, $context] = $this->look($song, $standing, Selection::none(), $input);
+
+        return $where->choose($open->notes, $context);
+    }
+
+    public function match(int $song, Standing $standing, Choice $choice, Selection $selection, ContextInput $input): Selection
+    {
+        [$open, $context] = $this->look($song, $standing, $selection, $input);
+
+        return $choice->choose($open->notes, $selection, $context);
+    }
+
+    /** @return array{OpenSong, Context} */
+    private function look(int $song, Standing $standing, Selection $selection, ContextInput $input): array
+    {
+        $open = OpenSong::of($this->store->clips($song, $standing->open)->song, $standing->open, $standing->front);
+
+        return [$open, $input->for($open, $selection)];
+    }
+}

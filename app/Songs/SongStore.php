@@ -1,0 +1,255 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use App\Models\ClipRecord;
+use App\Models\SongRecord;
+use App\Models\TrackRecord;
+use Closure;
+use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Jactonic\Core\Content\Packing\PackedTable;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Layout;
+use Jactonic\Core\Song\RowChange;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Song\Track;
+
+/** Songs between the database and the core: read as far as they are needed, and what changed written back. */
+final readonly class SongStore
+{
+    public function __construct(private Connection $database)
+    {
+    }
+
+    /**
+     * One transaction that begins with the lock for writing. The lock comes first: a transaction that has read before it
+     * writes is turned away by SQLite when another one wrote in between, while writers that begin with it queue up.
+     *
+     * @template T
+     *
+     * @param  Closure(): T  $write
+     * @return T
+     */
+    public function writing(int $song, Closure $write): mixed
+    {
+        return $this->database->transaction(function () use ($song, $write): mixed {
+            $this->database->update('update songs set id = id where id = ?', [$song]);
+
+            return $write();
+        });
+    }
+
+    /**
+     * A song with some of its clips and their tracks alone: all that an edit of notes needs, in two queries.
+     *
+     * @param  list<int>  $clips
+     *
+     * @throws ModelNotFoundException where it is not there, or was deleted
+     */
+    public function clips(int $id, array $clips): StoredSong
+    {
+        $record = $this->record($id);
+        $rows = ClipRecord::query()->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('song_id', $id)->whereIn('clips.id', $clips)
+            ->get([...ClipRecord::HEAD, 'notes', 'points', ...array_map(static fn (string $column): string => "tracks.{$column} as track_{$column}", self::TRACK_COLUMNS)])
+            ->all();
+        $tracks = $found = $contents = [];
+        foreach ($rows as $row) {
+            $attributes = $row->getAttributes();
+            $track = [];
+            foreach (self::TRACK_COLUMNS as $column) {
+                $track[$column] = $attributes["track_{$column}"];
+            }
+            $tracks[$row->track_id] ??= Track::fromArray($track);
+            $found[] = $row->clip();
+            $contents[$row->id] = $row->content();
+        }
+
+        return StoredSong::of($record, self::song($record, $tracks, $found, $contents), $rows);
+    }
+
+    private const TRACK_COLUMNS = ['id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition', 'rest'];
+
+    /**
+     * A whole song, with what lies in some of its clips.
+     *
+     * @param  list<int>|null  $contents  the clips whose content is read; null for all
+     *
+     * @throws ModelNotFoundException where it is not there, or was deleted
+     */
+    public function whole(int $id, ?array $contents = null): StoredSong
+    {
+        $record = $this->record($id);
+        $tracks = TrackRecord::query()->where('song_id', $id)->get()->all();
+        $heads = ClipRecord::query()->whereIn('track_id', array_map(static fn (TrackRecord $track): int => $track->id, $tracks));
+        $rows = (clone $heads)->get($contents === null ? ['*'] : ClipRecord::HEAD)->all();
+        $song = self::song(
+            $record,
+            array_map(static fn (TrackRecord $track): Track => $track->track(), $tracks),
+            array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $rows),
+            self::contents($contents === null ? $rows : []),
+        )->numbered($this->lastId('tracks'), $this->lastId('clips'));
+
+        return $this->reading(StoredSong::of($record, $song, $rows), $contents ?? []);
+    }
+
+    /**
+     * A song with what lies in some more of its clips.
+     *
+     * @param  list<int>  $clips
+     */
+    public function reading(StoredSong $stored, array $clips): StoredSong
+    {
+        $missing = array_values(array_diff($clips, array_keys($stored->song->contents)));
+
+        return $missing === [] ? $stored : $stored->with($stored->song->holding(self::contents(ClipRecord::query()->whereIn('id', $missing)->get()->all())));
+    }
+
+    /** Stores a new song and gives its id. */
+    public function create(string $name, Song $song): int
+    {
+        return $this->database->transaction(function () use ($name, $song): int {
+            $record = SongRecord::query()->create([
+                'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()), 'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
+            ]);
+            $tracks = [];
+            foreach ($song->tracks as $track) {
+                $tracks[$track->id] = TrackRecord::query()->insertGetId(['song_id' => $record->id] + array_diff_key($track->toArray(), ['id' => 0]));
+            }
+            foreach ($song->clips as $clip) {
+                ClipRecord::query()->insert(['track_id' => $tracks[$clip->track]] + array_diff_key($clip->toArray(), ['id' => 0, 'track' => 0]) + self::packed($song->contentOf($clip->id)));
+            }
+
+            return $record->id;
+        });
+    }
+
+    /**
+     * Writes what changed, and the step the song then stands at.
+     *
+     * @return array<int, int> the new revisions of the clips that were changed
+     */
+    public function write(StoredSong $before, Song $after, SongChange $change, ?int $step): array
+    {
+        $this->writeTracks($before->record->id, $change->tracks, $after);
+        $revisions = [];
+        foreach ($change->touchedClips() as $id) {
+            $clip = $after->clips[$id] ?? null;
+            if ($clip === null) {
+                ClipRecord::query()->whereKey($id)->delete();
+
+                continue;
+            }
+            $revisions[$id] = ($before->revisions[$id] ?? 0) + 1;
+            $values = ['revision' => $revisions[$id]]
+                + (isset($change->clips[$id]) ? ['track_id' => $clip->track] + array_diff_key($clip->toArray(), ['track' => 0]) : [])
+                + (isset($change->contents[$id]) ? self::packed($after->contentOf($id), $change->contents[$id]->points !== null || ! isset($before->song->clips[$id])) : []);
+            if (isset($before->song->clips[$id])) {
+                ClipRecord::query()->whereKey($id)->toBase()->update($values);
+            } else {
+                ClipRecord::query()->insert($values + self::packed($after->contentOf($id)));
+            }
+        }
+        $this->deleteTracks($change->tracks);
+        $record = $before->record;
+        $record->step_id = $step;
+        $record->next_id = $after->nextId;
+        $record->revision += $change->touchesArrangement() ? 1 : 0;
+        if ($change->touchesConductor()) {
+            $record->conductor = self::json($after->conductor->toRows());
+        }
+        SongRecord::query()->whereKey($record->id)->toBase()->update([
+            'step_id' => $step, 'next_id' => $record->next_id, 'revision' => $record->revision, 'updated_at' => now(),
+        ] + ($change->touchesConductor() ? ['conductor' => $record->conductor] : []));
+
+        return $revisions;
+    }
+
+    private function record(int $id): SongRecord
+    {
+        /** @var SongRecord $record */
+        $record = SongRecord::query()->findOrFail($id);
+
+        return $record;
+    }
+
+    /** The last id that was given in a table, also to a row that is gone. */
+    private function lastId(string $table): int
+    {
+        $last = $this->database->table('sqlite_sequence')->where('name', $table)->value('seq');
+
+        return is_int($last) ? $last : 0;
+    }
+
+    /** @param  array<int, RowChange>  $changes */
+    private function writeTracks(int $song, array $changes, Song $after): void
+    {
+        foreach ($changes as $id => $change) {
+            $track = $after->tracks[$id] ?? null;
+            if ($track !== null) {
+                TrackRecord::query()->toBase()->updateOrInsert(['id' => $id], ['song_id' => $song] + $track->toArray());
+            }
+        }
+    }
+
+    /**
+     * Tracks go last, when their clips are gone or have moved.
+     *
+     * @param  array<int, RowChange>  $changes
+     */
+    private function deleteTracks(array $changes): void
+    {
+        foreach ($changes as $id => $change) {
+            if ($change->after === null) {
+                TrackRecord::query()->whereKey($id)->delete();
+            }
+        }
+    }
+
+    /**
+     * @param  array<array-key, ClipRecord>  $rows
+     * @return array<int, Content> by the id of the clip
+     */
+    private static function contents(array $rows): array
+    {
+        $contents = [];
+        foreach ($rows as $row) {
+            $contents[$row->id] = $row->content();
+        }
+
+        return $contents;
+    }
+
+    /**
+     * @param  array<array-key, Track>  $tracks
+     * @param  array<array-key, Clip>  $clips
+     * @param  array<int, Content>  $contents
+     */
+    private static function song(SongRecord $record, array $tracks, array $clips, array $contents): Song
+    {
+        $rows = json_decode($record->conductor, true, 8, JSON_THROW_ON_ERROR);
+
+        return Song::of(
+            Conductor::fromRows($record->ppq, is_array($rows) ? $rows : []), array_values($tracks), array_values($clips), $contents,
+            $record->next_id, Layout::unpack($record->layout),
+        );
+    }
+
+    /** @return array<string, string> */
+    private static function packed(Content $content, bool $withPoints = true): array
+    {
+        return ['notes' => PackedTable::pack($content->notes)]
+            + ($withPoints ? ['points' => $content->points->id === [] ? '' : PackedTable::pack($content->points)] : []);
+    }
+
+    /** @param  array<array-key, mixed>  $value */
+    private static function json(array $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Time\Amount;
+
+/** Changes the clip in front: its name, whether it is muted, and after which length it begins again. */
+final readonly class ChangeClip implements SongEdit
+{
+    private const OFF = 'off';
+
+    public function declaration(): Declaration
+    {
+        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the clip in front: its name, whether it is muted, whether it loops.', [
+            Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
+            Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
+            Parameter::amountOr([self::OFF], 'loop', 'The length after which its content begins again until the clip ends.'),
+            Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
+        ], subject: Subject::Clip, synonyms: ['rename clip', 'loop clip', 'silence clip'], uses: [
+            'clip mute=toggle' => 'Mute the clip', 'clip loop=4bar length=16bar' => 'Loop four bars over sixteen', 'clip loop=off' => 'Loop the clip no more',
+        ]);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $clip = $open->song->clips[$open->front];
+        $values = [];
+        if ($parameters->has('name')) {
+            $values['name'] = (string) $parameters->word('name');
+        }
+        if ($parameters->has('mute')) {
+            $values['muted'] = $parameters->choice('mute') === 'toggle' ? ! $clip->muted : $parameters->choice('mute') === 'on';
+        }
+        if ($parameters->has('loop')) {
+            $loop = $parameters->value('loop');
+            $values['loop'] = $loop instanceof Amount ? max(1, $loop->ticksAt($clip->start, $context->time)) : 0;
+        }
+        if ($parameters->has('length')) {
+            $values['length'] = max(1, $parameters->amount('length')->ticksAt($clip->start, $context->time));
+        }
+        $changed = $clip->with($values);
+        $said = array_keys(array_diff_assoc($changed->toArray(), $clip->toArray()));
+
+        return SongResult::of($open, $said === [] ? $open->song : $open->song->withClip($changed), $said === []
+            ? 'Nothing changed: the clip is so already.'
+            : 'Clip: '.implode(', ', array_map(static fn (string $name): string => match ($name) {
+                'muted' => $changed->muted ? 'muted' : 'sounding',
+                'loop' => $changed->loop === 0 ? 'loops no more' : 'loops',
+                'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
+                default => "{$name} changed",
+            }, $said)));
+    }
+}

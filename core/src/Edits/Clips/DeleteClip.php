@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\OpenSong;
+
+/** Takes the clip in front out with what lies in it. */
+final readonly class DeleteClip implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('clip-delete', 'Delete the clip', Group::Clips, 'Takes the clip in front out with what lies in it.', subject: Subject::Clip, synonyms: ['remove clip']);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $song = $open->song->withoutClip($open->front);
+        if ($song->clips === []) {
+            throw new EditRefused('This is the only clip of the song; a song has at least one.');
+        }
+        $stays = array_values(array_diff($open->open, [$open->front]));
+        $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($open->frontTrack()->id));
+
+        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, 'Clip deleted');
+    }
+}

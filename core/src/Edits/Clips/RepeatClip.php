@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Time\Bounds;
+
+/** Copies the clip in front right behind itself. */
+final readonly class RepeatClip implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('clip-repeat', 'Repeat the clip', Group::Clips, 'Puts copies of the clip in front right behind it.', [
+            Parameter::wholeNumber('times', 1, 64, 'times', 1, 'How many copies.'),
+        ], subject: Subject::Clip, synonyms: ['duplicate clip', 'copy clip'], uses: ['clip-repeat times=3' => 'The clip four times in all']);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $song = $open->song;
+        $clip = $song->clips[$open->front];
+        $times = $parameters->int('times');
+        if ($clip->end() + $times * $clip->length > Bounds::LAST_TICK) {
+            throw new EditRefused('That would go past the end of what a song can hold; repeat the clip fewer times.');
+        }
+        $opened = $open->open;
+        for ($k = 1; $k <= $times; $k++) {
+            [$song, $content] = $song->copyOf($open->song->contentOf($clip->id));
+            $copy = $clip->with(['id' => $song->newClipId(), 'start' => $clip->start + $k * $clip->length]);
+            $song = $song->withClip($copy, $content);
+            $opened[] = $copy->id;
+        }
+
+        return SongResult::opening($open, $song, $opened, $open->front, 'Clip repeated '.($times === 1 ? 'once' : "{$times} times").", up to {$context->time->position($clip->end() + $times * $clip->length)}");
+    }
+}

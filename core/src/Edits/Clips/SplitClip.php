@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+
+/**
+ * Cuts the clip in front in two. Each piece keeps the notes that begin in it; one that sounds across is cut as well.
+ */
+final readonly class SplitClip implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('clip-split', 'Split the clip', Group::Clips, 'Cuts the clip in front in two, and the notes that sound across.', [
+            Parameter::moment('at', 'Where to cut.'),
+        ], subject: Subject::Clip, synonyms: ['cut clip', 'divide', 'slice']);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $clip = $open->song->clips[$open->front];
+        $at = $context->moment($parameters, 'at');
+        if ($at <= $clip->start || $at >= $clip->end()) {
+            throw new EditRefused("Nothing split: {$context->time->position($at)} lies outside of the clip, which goes from {$context->time->position($clip->start)} to {$context->time->position($clip->end())}.");
+        }
+        if ($clip->loop > 0) {
+            throw new EditRefused('A clip that loops cannot be split; take clip loop=off first.');
+        }
+        $cut = $at - $clip->shift();
+        [$song, $content] = [$open->song, $open->song->contentOf($clip->id)];
+        [$left, $right] = [$this->notesBefore($content->notes, $cut), $this->notesFrom($content->notes, $cut, $song->nextId)];
+        $points = $content->points;
+        $isLeft = array_filter($points->start, static fn (int $start): bool => $start < $cut);
+        $behind = new Clip($song->newClipId(), $clip->track, $at, $clip->end() - $at, $cut, name: $clip->name, muted: $clip->muted);
+
+        return SongResult::opening(
+            $open,
+            $song->withClip($clip->with(['length' => $at - $clip->start]), new Content($left, $points->at(array_keys($isLeft))))
+                ->withClip($behind, new Content($right, $points->at(array_keys(array_diff_key($points->start, $isLeft))))),
+            [...$open->open, $behind->id], $open->front, "Clip split at {$context->time->position($at)}",
+        );
+    }
+
+    private function notesBefore(Notes $notes, int $cut): Notes
+    {
+        $rows = [];
+        foreach ($notes->start as $i => $start) {
+            $row = $notes->row($i);
+            if ($start < $cut && $start + $row['length'] > $cut) {
+                $rows[] = ['length' => $cut - $start, 'playedEnd' => 0] + $row;
+            } elseif ($start < $cut) {
+                $rows[] = $row;
+            }
+        }
+
+        return Notes::fromRows($rows);
+    }
+
+    private function notesFrom(Notes $notes, int $cut, int $nextId): Notes
+    {
+        $rows = [];
+        foreach ($notes->start as $i => $start) {
+            $row = $notes->row($i);
+            if ($start < $cut && $start + $row['length'] > $cut) {
+                $rows[] = ['id' => $nextId++, 'start' => $cut, 'length' => $start + $row['length'] - $cut, 'playedStart' => 0, 'looseStart' => 0] + $row;
+            } elseif ($start >= $cut) {
+                $rows[] = $row;
+            }
+        }
+
+        return Notes::fromRows($rows);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Song;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Time\Meter;
+
+/** Sets the meter from a place on. Notes stay at their ticks. */
+final readonly class ChangeMeter implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('meter', 'Meter', Group::Song, 'Sets the meter from a place on; notes stay where they sound.', [
+            Parameter::meter('to', 'Beats in a bar and what counts as a beat.'),
+            Parameter::moment('at', 'From where on.', ['start'], 'start'),
+        ], subject: Subject::Conductor, synonyms: ['time signature', 'bar', 'signature'], uses: ['meter to=3/4' => 'Three quarters', 'meter to=7/8 at=caret' => 'Seven eighths from the caret on']);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $meter = $parameters->value('to');
+        $at = $parameters->word('at') === 'start' ? 0 : $context->moment($parameters, 'at');
+        $event = ConductorEvent::of(ConductorKind::Meter, $at, $meter instanceof Meter ? (string) $meter : '4/4');
+
+        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), "Meter {$event->label()} from {$context->time->position($at)}");
+    }
+}

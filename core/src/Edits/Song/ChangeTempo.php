@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Song;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Gesture;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\OpenSong;
+
+/** Sets the tempo: that of the start with all others in proportion, or one from a place on. */
+final readonly class ChangeTempo implements Gesture, SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('tempo', 'Tempo', Group::Song, 'Sets the tempo of the song, or another one from a place on.', [
+            Parameter::tempo('to', 'Quarter notes a minute.'),
+            Parameter::moment('at', 'From where on; whole takes all tempos of the song along in proportion.', ['whole'], 'whole'),
+        ], subject: Subject::Conductor, synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'], uses: ['tempo to=120 at=caret' => 'Another tempo from the caret on']);
+    }
+
+    public function combined(array $first, array $second): ?array
+    {
+        return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole') ? $second : null;
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $bpm = $parameters->decimal('to');
+        $conductor = $open->song->conductor;
+        if ($parameters->word('at') === 'whole') {
+            return SongResult::of($open, $open->song->conducted($conductor->scaledTo($bpm)), "Tempo {$bpm} BPM");
+        }
+        $at = $context->moment($parameters, 'at');
+
+        return SongResult::of($open, $open->song->conducted($conductor->with(ConductorEvent::ofTempo($at, $bpm))), "Tempo {$bpm} BPM from {$context->time->position($at)}");
+    }
+}

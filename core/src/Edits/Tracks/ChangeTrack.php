@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Tracks;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Gesture;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
+
+/** Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition. */
+final readonly class ChangeTrack implements Gesture, SongEdit
+{
+    private const STATES = ['on', 'off', 'toggle'];
+
+    public function declaration(): Declaration
+    {
+        return new Declaration('track', 'Track', Group::Tracks, 'Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition.', [
+            WhichTrack::parameter(),
+            Parameter::text('name', Track::LONGEST_NAME, 'Its name.'),
+            Parameter::choice('voice', Voice::names(), null, 'The built-in voice it sounds with.', absent: 'as it is'),
+            Parameter::wholeNumber('colour', 1, Track::COLOURS, '', null, 'One of the eight colours of the theme.', absent: 'as it is'),
+            Parameter::wholeNumber('volume', 0, 100, '%', null, 'How loud it is.', absent: 'as it is'),
+            Parameter::wholeNumber('pan', -100, 100, '%', null, '−100 is left, 100 is right.', absent: 'as it is'),
+            Parameter::choice('mute', self::STATES, null, 'Whether it is silent.', absent: 'as it is'),
+            Parameter::choice('solo', self::STATES, null, 'Whether only it, and others on solo, sound.', absent: 'as it is'),
+            Parameter::wholeNumber('transpose', -48, 48, 'semitones', null, 'Heard and exported higher or lower; the notes stay as written.', absent: 'as it is'),
+            Parameter::wholeNumber('channel', 1, 16, '', null, 'The MIDI channel of notes that are put in.', absent: 'as it is'),
+        ], subject: Subject::Track, synonyms: ['rename', 'instrument', 'sound', 'mixer', 'silence', 'colour', 'left', 'right', 'transposition'], uses: [
+            'track mute=toggle' => 'Mute the track', 'track solo=toggle' => 'Hear the track alone', 'track transpose=12' => 'Sound an octave up', 'track transpose=0' => 'Sound as written',
+        ]);
+    }
+
+    public function combined(array $first, array $second): ?array
+    {
+        // A slider that is moved on says the same thing anew.
+        return array_keys($first) === array_keys($second) && array_intersect(['mute', 'solo'], array_keys($second)) === []
+            && ($first['of'] ?? '') === ($second['of'] ?? '') ? $second : null;
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $track = WhichTrack::of($open, $parameters);
+        $changed = $track->with($this->values($track, $parameters));
+        $said = array_diff_assoc($changed->toArray(), $track->toArray());
+
+        return SongResult::of($open, $said === [] ? $open->song : $open->song->withTrack($changed), $said === []
+            ? "Nothing changed: {$track->name} is so already."
+            : "{$track->name}: ".implode(', ', array_map($this->said(...), array_keys($said), $said)));
+    }
+
+    /** @return array<string, int|string|bool> */
+    private function values(Track $track, Parameters $parameters): array
+    {
+        $values = [];
+        foreach (['name' => 'name', 'voice' => 'voice', 'colour' => 'colour', 'volume' => 'volume', 'pan' => 'pan', 'transpose' => 'transposition'] as $parameter => $attribute) {
+            $value = $parameters->value($parameter);
+            if ((is_string($value) && $value !== '') || is_int($value)) {
+                $values[$attribute] = $value;
+            }
+        }
+        if ($parameters->has('channel')) {
+            $values['channel'] = $parameters->int('channel') - 1;
+        }
+        foreach (['mute' => ['muted', $track->muted], 'solo' => ['solo', $track->solo]] as $parameter => [$attribute, $now]) {
+            if ($parameters->has($parameter)) {
+                $state = $parameters->choice($parameter);
+                $values[$attribute] = $state === 'toggle' ? ! $now : $state === 'on';
+            }
+        }
+
+        return $values;
+    }
+
+    private function said(string $attribute, int|string|bool|null $value): string
+    {
+        return match ($attribute) {
+            'muted' => $value === true ? 'muted' : 'sounding',
+            'solo' => $value === true ? 'on solo' : 'solo off',
+            'volume' => "volume {$value} %",
+            'pan' => $value === 0 ? 'pan in the middle' : 'pan '.abs((int) $value).($value < 0 ? ' % left' : ' % right'),
+            'transposition' => $value === 0 ? 'sounds as written' : "sounds {$value} semitones ".((int) $value > 0 ? 'higher' : 'lower'),
+            'channel' => 'channel '.((int) $value + 1),
+            default => "{$attribute} {$value}",
+        };
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Tracks;
+
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Rest;
+use Jactonic\Core\Song\Track;
+
+/** Copies a track, with its clips or with empty ones, and opens the copy. */
+final readonly class CopyTrack implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('track-copy', 'Copy a track', Group::Tracks, 'Puts a copy of a track below it and opens it.', [
+            WhichTrack::parameter(),
+            Parameter::onOff('clips', true, 'On with what lies in its clips, off with empty ones.'),
+        ], subject: Subject::Track, synonyms: ['duplicate track', 'clone track', 'layer'], uses: ['track-copy clips=off' => 'Copy the track without its notes']);
+    }
+
+    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $song = $open->song;
+        $track = WhichTrack::of($open, $parameters);
+        $place = $track->place + 1;
+        $copy = $track->with([
+            'id' => $song->newTrackId(), 'place' => $place, 'name' => mb_substr("{$track->name} copy", 0, Track::LONGEST_NAME), 'home' => null, 'rest' => (new Rest)->pack(),
+        ]);
+        $others = array_map(static fn (Track $other): Track => $other->place >= $place ? $other->with(['place' => $other->place + 1]) : $other, $song->tracks);
+        $copied = $song->withTracks([...$others, $copy]);
+        $opened = [];
+        foreach ($song->clipsOf($track->id) as $clip) {
+            [$copied, $content] = $parameters->isOn('clips') ? $copied->copyOf($song->contentOf($clip->id)) : [$copied, Content::none()];
+            $new = $clip->with(['id' => $copied->newClipId(), 'track' => $copy->id]);
+            $copied = $copied->withClip($new, $content);
+            $opened[] = $new->id;
+        }
+
+        return SongResult::opening($open, $copied, array_slice($opened, 0, 1), $opened[0] ?? 0, "{$track->name} copied".($parameters->isOn('clips') ? '' : ', without its notes'));
+    }
+}

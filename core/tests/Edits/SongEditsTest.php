@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Edits;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Timeline;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+
+/** Tracks, clips and the conductor, changed by lines: a kalimba in two clips, a bass in one, at 480 ticks a quarter. */
+final class SongEditsTest extends MusicTestCase
+{
+    /** @return iterable<string, array{string, string}> line, and the song after it: each track with its clips, what sounds at which ticks */
+    public static function examples(): iterable
+    {
+        yield 'a name, a voice and a place' => ['track name=Bells voice=sustained pan=-30', 'Bells sustained -30: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'another track by its number' => ['track of=2 name=Low', 'Kalimba: 0+1920 1920+1920 | Low: 0+3840'];
+        yield 'a new track lies below the one in front' => ['track-new voice=drums', 'Kalimba: 0+1920 1920+1920 | Drums drums: 0+7680 | Bass: 0+3840'];
+        yield 'a copy with its clips' => ['track-copy', 'Kalimba: 0+1920 1920+1920 | Kalimba copy: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'down in the order' => ['track-move by=1', 'Bass: 0+3840 | Kalimba: 0+1920 1920+1920'];
+        yield 'away with a track' => ['track-delete', 'Bass: 0+3840'];
+        yield 'a new clip' => ['clip-new at=3840 length=2bar', 'Kalimba: 0+1920 1920+1920 3840+3840 | Bass: 0+3840'];
+        yield 'a loop' => ['clip loop=1bar length=1bar', 'Kalimba: 0+1920~1920 1920+1920 | Bass: 0+3840'];
+        yield 'in two' => ['clip-split at=480', 'Kalimba: 0+480 480+1440 1920+1920 | Bass: 0+3840'];
+        yield 'in one' => ['clip-join', 'Kalimba: 0+3840 | Bass: 0+3840'];
+        yield 'an end' => ['clip-trim at=960', 'Kalimba: 0+960 1920+1920 | Bass: 0+3840'];
+        yield 'a start' => ['clip-trim edge=start at=480', 'Kalimba: 480+1440 1920+1920 | Bass: 0+3840'];
+        yield 'a bar later' => ['clip-move', 'Kalimba: 1920+1920 1920+1920 | Bass: 0+3840'];
+        yield 'three times' => ['clip-repeat times=2', 'Kalimba: 0+1920 1920+1920 1920+1920 3840+1920 | Bass: 0+3840'];
+        yield 'away with a clip' => ['clip-delete', 'Kalimba: 1920+1920 | Bass: 0+3840'];
+        yield 'a tempo' => ['tempo to=60', 'tempo 0 60 BPM, marker 960 Verse, tempo 1920 30 BPM'];
+        yield 'a tempo from a place on' => ['tempo to=90 at=960', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 90 BPM, tempo 1920 60 BPM'];
+        yield 'a meter' => ['meter to=7/8 at=1920', 'tempo 0 120 BPM, marker 960 Verse, tempo 1920 60 BPM, meter 1920 7/8'];
+        yield 'a key' => ['key to="D dorian"', 'tempo 0 120 BPM, key 0 D dorian, marker 960 Verse, tempo 1920 60 BPM'];
+        yield 'a marker in the place of one' => ['marker name="Verse two" at=960', 'tempo 0 120 BPM, marker 960 Verse two, tempo 1920 60 BPM'];
+        yield 'no tempo there' => ['conductor-remove what=tempo at=1920', 'tempo 0 120 BPM, marker 960 Verse'];
+        yield 'a marker elsewhere' => ['conductor-move at=960 to=0', 'tempo 0 120 BPM, marker 0 Verse, tempo 1920 60 BPM'];
+    }
+
+    #[DataProvider('examples')]
+    public function test_it_does_what_it_says_and_is_taken_back(string $line, string $expected): void
+    {
+        $before = self::song();
+        $done = self::done([$line]);
+        $after = $done->settled()->song;
+
+        self::assertSame($expected, str_contains($expected, ': ') ? self::arrangement($after) : self::conductor($after));
+        self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'back as it was');
+        self::assertTrue(SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'and there again');
+    }
+
+    #[TestWith(['clip-split at=480', [0, 240, 480, 1920]])]
+    #[TestWith(['clip-trim edge=start at=480', [1920]])]
+    #[TestWith(['clip-trim at=240', [0, 1920]])]
+    #[TestWith(['clip-repeat', [0, 240, 1920, 1920, 2160]])]
+    #[TestWith(['clip-join', [0, 240, 1920]])]
+    #[TestWith(['clip mute=on', [1920]])]
+    #[TestWith(['clip loop=1/4 length=1bar', [0, 240, 480, 720, 960, 1200, 1440, 1680, 1920]])]
+    /** @param  list<int>  $starts */
+    public function test_what_lies_in_a_clip_sounds_where_it_did(string $line, array $starts): void
+    {
+        $song = self::done([$line])->settled()->song;
+
+        self::assertSame($starts, Sounding::of($song, $song->tracks[1])->notes->start);
+    }
+
+    public function test_a_clip_trimmed_to_before_its_beginning_has_room_there(): void
+    {
+        $song = self::done(['clip-move by=2bar', 'clip-trim edge=start at=1920'])->settled()->song;
+
+        self::assertSame([1920, 3840, 0], [$song->clips[1]->start, $song->clips[1]->length, $song->clips[1]->offset]);
+        self::assertSame([1920, 3840, 4080], Sounding::of($song, $song->tracks[1])->notes->start);
+    }
+
+    public function test_notes_and_tracks_are_changed_in_one_script_and_new_notes_go_to_the_new_track(): void
+    {
+        $done = self::done(['transpose semitones=2', 'track-new voice=bass', 'insert at=0 pitch=40', 'track name=Deep']);
+        $song = $done->settled()->song;
+
+        self::assertSame([62, 66], $song->contentOf(1)->notes->pitch);
+        self::assertSame(['Kalimba', 'Deep', 'Bass'], array_column($song->tracks, 'name'));
+        self::assertSame([[40], 'bass'], [$song->contentOf(4)->notes->pitch, $song->tracks[3]->voice->value]);
+        self::assertSame([4, 5], [$song->contentOf(4)->notes->id[0], $song->nextId], 'ids are unique in the song');
+    }
+
+    public function test_a_copied_track_has_notes_of_its_own(): void
+    {
+        $song = self::done(['track-copy'])->settled()->song;
+        $ids = array_merge(...array_map(static fn (Content $content): array => $content->notes->id, array_values($song->contents)));
+
+        self::assertSame($ids, array_values(array_unique($ids)));
+        self::assertSame([60, 64], $song->contentOf(4)->notes->pitch);
+    }
+
+    public function test_a_slider_that_is_moved_is_one_gesture_and_a_switch_is_none(): void
+    {
+        $script = static fn (string $line): Script => Script::read([$line], Catalog::standard());
+
+        self::assertSame('track volume=40', $script('track volume=40')->combinedAfter(['track volume=70']));
+        self::assertNull($script('track pan=40')->combinedAfter(['track volume=70']));
+        self::assertNull($script('track mute=toggle')->combinedAfter(['track mute=toggle']));
+        self::assertSame('tempo to=90', $script('tempo to=90')->combinedAfter(['tempo to=91']));
+        self::assertNull($script('tempo to=90 at=960')->combinedAfter(['tempo to=91']));
+    }
+
+    #[TestWith(['track of=7 name=X', 'There is no track 7; the song has 2 tracks.'])]
+    #[TestWith(['clip-split at=5000', 'lies outside of the clip'])]
+    #[TestWith(['conductor-remove at=1', 'There is no marker at'])]
+    #[TestWith(['clip-trim at=0', 'would have no length'])]
+    public function test_what_cannot_be_done_is_said(string $line, string $said): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($said);
+
+        self::done([$line]);
+    }
+
+    private static function song(): Song
+    {
+        return Song::of(
+            Conductor::of(self::PPQ, [
+                ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 60), ConductorEvent::of(ConductorKind::Marker, 960, 'Verse'),
+            ]),
+            [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Bass', voice: Voice::Plucked, channel: 1)],
+            [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840)],
+            [
+                1 => Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 200, 'pitch' => 60], ['id' => 2, 'start' => 240, 'length' => 480, 'pitch' => 64]])),
+                2 => Content::ofNotes(Notes::fromRows([['id' => 3, 'start' => 0, 'length' => 240, 'pitch' => 67]])), 3 => Content::none(),
+            ], 4,
+        );
+    }
+
+    /** @param  non-empty-list<string>  $lines */
+    private static function done(array $lines): State
+    {
+        $open = OpenSong::of(self::song(), [1], 1);
+        $conductor = $open->song->conductor;
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret);
+
+        return Script::read($lines, Catalog::standard())->apply($open, Selection::all($open->notes), $context->in($open));
+    }
+
+    private static function arrangement(Song $song): string
+    {
+        return implode(' | ', array_map(static fn (Track $track): string => $track->name
+            .($track->voice === Voice::Plucked ? '' : " {$track->voice->value}").($track->pan === 0 ? '' : " {$track->pan}").': '
+            .implode(' ', array_map(static fn (Clip $clip): string => "{$clip->start}+{$clip->length}".($clip->loop > 0 ? "~{$clip->loop}" : ''), $song->clipsOf($track->id))), $song->tracks));
+    }
+
+    private static function conductor(Song $song): string
+    {
+        return implode(', ', array_map(static fn (ConductorEvent $event): string => "{$event->kind->value} {$event->tick} {$event->label()}", $song->conductor->events));
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\SongRecord;
+use App\Models\StepRecord;
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+
+/** A database made by an earlier version opens with all songs, steps and branches: tests/fixtures holds one. */
+final class EarlierDatabaseTest extends TestCase
+{
+    private string $database = '';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->database = (string) tempnam(sys_get_temp_dir(), 'jactonic');
+        copy(base_path('tests/fixtures/database-of-2026-11.sqlite'), $this->database);
+        config(['database.connections.sqlite.database' => $this->database]);
+        DB::purge('sqlite');
+        Artisan::call('migrate', ['--force' => true]);
+    }
+
+    protected function tearDown(): void
+    {
+        DB::purge('sqlite');
+        array_map(unlink(...), glob("{$this->database}*") ?: []);
+        parent::tearDown();
+    }
+
+    public function test_songs_come_along_and_go_out_as_they_did(): void
+    {
+        self::assertSame(['Harbour Steps', 'Tide'], SongRecord::query()->orderBy('id')->pluck('name')->all());
+        self::assertSame(['Quay'], SongRecord::onlyTrashed()->pluck('name')->all());
+        $song = $this->getJson('/api/songs/1')->assertOk()->json('song');
+        self::assertSame(['D dorian', 120, ['Lead', 'Upright bass']], [$song['key'], $song['tempo'], array_column($song['tracks'], 'name')]);
+
+        // The signature is the one of the key now, D dorian's in the place of G major's; all else is as it was.
+        $before = (string) file_get_contents(base_path('tests/fixtures/harbour-steps-of-2026-11.mid'));
+        $now = (string) $this->get('/api/songs/1/export')->assertOk()->getContent();
+        self::assertSame(bin2hex(str_replace("\xFF\x59\x02\x01\x00", "\xFF\x59\x02\x00\x00", $before)), bin2hex($now));
+    }
+
+    public function test_every_step_of_every_clip_is_in_the_history_of_the_song(): void
+    {
+        self::assertSame(8, StepRecord::query()->count());
+        self::assertSame('Tight take', StepRecord::query()->find(1)?->name);
+        $history = $this->getJson('/api/songs/1/history')->assertOk()->json();
+        self::assertSame([null, null, 1, 2, 2, 5, 1, 6], array_column($history['steps'], 'parent'), 'what each clip stood at in a row, and branches where they parted');
+        self::assertSame(8, $history['at']);
+    }
+
+    public function test_one_can_go_to_each_of_them_and_back_to_where_the_song_stood(): void
+    {
+        $pitches = fn (): array => [$this->notes(1)['pitch'], $this->notes(2)['pitch'], $this->notes(1)['start']];
+        $now = $pitches();
+        self::assertSame([[60, 64, 67, 72], [48, 55, 40], [10, 130, 250, 500]], $now);
+        $expected = [
+            1 => [[60, 64, 67, 72], [36, 43, 41], [0, 120, 240, 500]],
+            3 => [[60, 64, 67, 72, 72], [36, 43, 41], [0, 120, 240, 500, 980]],
+            4 => [[60, 64, 67, 72], [48, 55, 41], [10, 130, 250, 500]],
+            6 => [[60, 64, 67, 72], [48, 55, 40], [10, 130, 250, 500]],
+            7 => [[60, 64, 64, 67, 67, 72], [36, 43, 41], [0, 0, 120, 120, 240, 500]],
+            8 => $now,
+        ];
+        foreach ($expected as $step => $there) {
+            $this->postJson('/api/songs/1/history', ['open' => [1], 'step' => $step])->assertOk();
+            self::assertSame($there, $pitches(), "step {$step}");
+        }
+        $this->postJson('/api/songs/1/history', ['open' => [1], 'step' => null])->assertOk();
+        self::assertSame([[60, 64, 67, 72], [36, 43, 41], [10, 130, 250, 500]], $pitches(), 'the song as it came in');
+    }
+
+    /** @return array<string, list<int>> */
+    private function notes(int $clip): array
+    {
+        return $this->getJson("/api/songs/1?clips={$clip}")->assertOk()->json('open.notes');
+    }
+}
