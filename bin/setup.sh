@@ -25,7 +25,8 @@ install_packages() {
     fi
   fi
   step "Installing $*"
-  quietly $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "$@" ||
+  # A fresh machine has no package lists yet: then they are fetched first, which is no error to speak of.
+  $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "$@" >/dev/null 2>&1 ||
     { quietly $sudo apt-get update -qq; quietly $sudo env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "$@"; }
 }
 

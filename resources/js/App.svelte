@@ -1,14 +1,14 @@
 <script lang="ts">
-  import { api } from './api/client';
-  import type { Catalog } from './api/types';
-  import SongList from './parts/SongList.svelte';
-  import ShortcutsView from './parts/shortcuts/ShortcutsView.svelte';
-  import Workbench from './parts/Workbench.svelte';
-  import { address, go } from './state/address.svelte';
-  import { importFile } from './state/import';
-  import { Shortcuts } from './state/keymap.svelte';
-  import { RecipeShelf } from './state/recipes.svelte';
-  import { keepSettings } from './state/settings.svelte';
+  import { api } from './api';
+  import type { Catalog } from './api';
+  import SongList from './songs/SongList.svelte';
+  import ShortcutsView from './shortcuts/ShortcutsView.svelte';
+  import Workbench from './Workbench.svelte';
+  import { address, go } from './songs/address.svelte';
+  import { importFile } from './songs/import';
+  import { Shortcuts } from './keys/shortcuts.svelte';
+  import { RecipeShelf } from './commands/recipes.svelte';
+  import { keepSettings } from './settings/settings.svelte';
 
   let catalog = $state.raw<Catalog | null>(null);
   let shortcuts = $state.raw<Shortcuts | null>(null);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import type { Binding, Place } from '../../resources/js/api/types';
-import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/chord';
+import type { Binding, Surface } from '../../resources/js/api';
+import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/keystroke';
 import { Dispatcher } from '../../resources/js/keys/dispatcher';
 
 /** A key press as the browser tells of it. */
@@ -96,7 +96,7 @@ function desk(): { dispatcher: Dispatcher; ran: string[] } {
 const Q = press('q', 'KeyQ');
 const G = press('g', 'KeyG');
 const digit = (n: number) => press(`${n}`, `Digit${n}`);
-const matches: [what: string, events: KeyboardEvent[], where: Place, ran: string[]][] = [
+const matches: [what: string, events: KeyboardEvent[], where: Surface, ran: string[]][] = [
   ['a letter by what is written on the key', [press('q', 'KeyA')], 'roll', ['letter Q']],
   ['and not by its place', [press('a', 'KeyQ')], 'roll', []],
   ['by the place where that was chosen', [press('z', 'KeyW')], 'roll', ['place W']],

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { Latest } from '../../resources/js/api/latest';
-import type { HistoryStep } from '../../resources/js/api/types';
-import { rowsOf } from '../../resources/js/state/history-rows';
+import type { HistoryStep } from '../../resources/js/api';
+import { rowsOf } from '../../resources/js/desk/history-rows';
 
 test('a newer question takes the place of the one that waits, and the last one is answered', async () => {
   const answers: number[] = [];
@@ -37,7 +37,7 @@ test('an answer is not told after it was dropped, nor is a failure', async () =>
 });
 
 function step(id: number, parent: number | null, walked = id): HistoryStep {
-  return { id, parent, walked, title: `${id}`, lines: [], at: 0, name: null };
+  return { id, parent, walked, title: `${id}`, lines: [], at: 0, name: null, clips: [], about: '' };
 }
 
 const histories: [what: string, steps: HistoryStep[], rows: string[]][] = [

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import type { Binding, Catalog } from '../../resources/js/api/types';
+import type { Binding, Catalog } from '../../resources/js/api';
 import { typingOf } from '../../resources/js/commands/completion';
 import { entriesOf, find } from '../../resources/js/commands/entries';
-import { formatLine, parseLine } from '../../resources/js/commands/line';
+import { formatLine, parseLine } from '../../resources/js/music/line';
 import { stepped } from '../../resources/js/commands/stepping';
 
 const describe = `require 'vendor/autoload.php';

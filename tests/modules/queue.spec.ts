@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { Unreachable } from '../../resources/js/api/client';
-import { OrderedQueue } from '../../resources/js/api/queue';
+import { Unreachable } from '../../resources/js/api';
+import { OrderedQueue } from '../../resources/js/song/queue';
 
 type State = { waiting: number; stopped: string | null };
 

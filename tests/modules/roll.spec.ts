@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
-import type { ClipChange, GridTable, NoteColumns } from '../../resources/js/api/types';
-import { stepPlace } from '../../resources/js/commands/steps';
-import { NoteStore } from '../../resources/js/roll/notes';
-import { pitchName, readPitch } from '../../resources/js/roll/pitch';
-import { Clock, Lines } from '../../resources/js/roll/time';
+import type { GridTable, NoteColumns, NotesChange } from '../../resources/js/api';
+import { stepPlace } from '../../resources/js/commands/neighbours';
+import { NoteTable } from '../../resources/js/music/notes';
+import { pitchName, readPitch } from '../../resources/js/music/pitch';
+import { Clock, GridLines } from '../../resources/js/music/time';
 
 /** Columns of notes written [id, start, length, pitch]. */
 function columns(...notes: [number, number, number, number][]): NoteColumns {
@@ -21,34 +21,23 @@ function columns(...notes: [number, number, number, number][]): NoteColumns {
     group: all(0),
     playedStart: all(0),
     playedEnd: all(0),
+    looseStart: all(0),
+    looseVelocity: all(0),
+    clip: all(7),
   };
 }
 
-function store(...notes: [number, number, number, number][]): NoteStore {
-  const made = new NoteStore();
-  made.load(columns(...notes));
-  return made;
+function table(...notes: [number, number, number, number][]): NoteTable {
+  return NoteTable.of(columns(...notes));
 }
 
-function change(parts: Partial<ClipChange>): ClipChange {
-  return {
-    revision: 2,
-    length: 1920,
-    removed: [],
-    added: null,
-    changed: [],
-    selection: null,
-    message: '',
-    history: { undo: null, redo: null },
-    clipboard: null,
-    ...parts,
-  };
+function change(parts: Partial<NotesChange>): NotesChange[] {
+  return [{ removed: [], added: null, changed: [], ...parts }];
 }
 
 test('a change is patched in, the notes stay in order, and the selection stays with its notes', () => {
-  const notes = store([1, 0, 100, 60], [2, 240, 100, 64], [3, 480, 100, 67]);
-  notes.select([1, 3]);
-  notes.apply(
+  const before = table([1, 0, 100, 60], [2, 240, 100, 64], [3, 480, 100, 67]).selecting([1, 3]);
+  const notes = before.after(
     change({
       changed: [
         { id: [1], start: [360], playedStart: [-360] },
@@ -60,12 +49,25 @@ test('a change is patched in, the notes stay in order, and the selection stays w
   expect(Array.from(notes.columns.velocity)).toEqual([20, 96, 96]);
   expect(notes.selection()).toEqual([1, 3]);
   expect(notes.columns.playedStart[notes.placeOf(1)]).toBe(-360);
+  expect(Array.from(before.columns.id)).toEqual([1, 2, 3]);
+});
+
+test('a change gives a new table that shares the columns that stayed', () => {
+  const before = table([1, 0, 100, 60], [2, 240, 100, 64]);
+  const after = before.after(change({ changed: [{ id: [2], velocity: [20] }] }));
+  expect([before.columns.velocity[1], after.columns.velocity[1]]).toEqual([96, 20]);
+  expect(after.columns.start).toBe(before.columns.start);
+});
+
+test('columns that say nothing are not sent, and hold what is usual', () => {
+  const notes = NoteTable.of({ id: [4, 5], start: [0, 480], pitch: [62, 65] });
+  expect([...notes.columns.velocity, ...notes.columns.muted, ...notes.columns.length]).toEqual([96, 96, 0, 0, 1, 1]);
 });
 
 test('notes are taken out and put in at once', () => {
-  const notes = store([1, 0, 100, 60], [2, 240, 100, 64]);
-  notes.select([1, 2]);
-  notes.apply(change({ removed: [1], added: columns([5, 120, 900, 62]) }));
+  const notes = table([1, 0, 100, 60], [2, 240, 100, 64])
+    .selecting([1, 2])
+    .after(change({ removed: [1], added: columns([5, 120, 900, 62]) }));
   expect(Array.from(notes.columns.id)).toEqual([5, 2]);
   expect(notes.selection()).toEqual([2]);
   expect(notes.placeOf(1)).toBe(-1);
@@ -73,13 +75,12 @@ test('notes are taken out and put in at once', () => {
 });
 
 test('notes of one start stand in order of pitch after a transposition', () => {
-  const notes = store([1, 0, 100, 60], [2, 0, 100, 64]);
-  notes.apply(change({ changed: [{ id: [1], pitch: [70] }] }));
+  const notes = table([1, 0, 100, 60], [2, 0, 100, 64]).after(change({ changed: [{ id: [1], pitch: [70] }] }));
   expect(Array.from(notes.columns.id)).toEqual([2, 1]);
 });
 
 test('what is visible begins with notes that started before and still sound', () => {
-  const notes = store([1, 0, 1000, 60], [2, 240, 10, 64], [3, 2000, 10, 64]);
+  const notes = table([1, 0, 1000, 60], [2, 240, 10, 64], [3, 2000, 10, 64]);
   expect(notes.firstPlaceFrom(900)).toBe(0);
   expect(notes.firstPlaceFrom(1500)).toBe(2);
 });
@@ -104,8 +105,7 @@ const steps: [selected: number[], to: string, id: number][] = [
 ];
 for (const [selected, to, id] of steps) {
   test(`from ${selected.join(' and ') || 'nothing at tick 300'} the ${to} note is ${id < 0 ? 'none' : id}`, () => {
-    const notes = store(...phrase);
-    notes.select(selected);
+    const notes = table(...phrase).selecting(selected);
     const place = stepPlace(notes, to, 300);
     expect(place < 0 ? -1 : notes.columns.id[place]).toBe(id);
   });
@@ -116,22 +116,23 @@ const meters: GridTable = {
   grid: '1/4',
   swing: 0,
   stretches: [
-    { tick: 0, bar: 0, barTicks: [7680, 4], everyBars: 1, lines: [0, 480, 960, 1440], numerator: 4, denominator: 4 },
+    { tick: 0, bar: 0, barTicks: [7680, 4], everyBars: 1, lines: [0, 480, 960, 1440], beats: [0, 480, 960, 1440], numerator: 4, denominator: 4 },
     {
       tick: 1920,
       bar: 1,
       barTicks: [13440, 8],
       everyBars: 1,
       lines: [0, 480, 960, 1440],
+      beats: [0, 240, 480, 720, 960, 1200, 1440],
       numerator: 7,
       denominator: 8,
     },
-    { tick: 3600, bar: 2, barTicks: [5760, 4], everyBars: 1, lines: [0, 480, 960], numerator: 3, denominator: 4 },
+    { tick: 3600, bar: 2, barTicks: [5760, 4], everyBars: 1, lines: [0, 480, 960], beats: [0, 480, 960], numerator: 3, denominator: 4 },
   ],
 };
 
 test('lines and bars are looked up in the table of the server', () => {
-  const lines = new Lines(meters);
+  const lines = new GridLines(meters);
   expect([...lines.grid(1400, 4100)]).toEqual([1440, 1920, 2400, 2880, 3360, 3600, 4080]);
   expect([...lines.bars(2000, 6000)].map(({ tick, bar }) => [tick, bar])).toEqual([
     [1920, 1],
@@ -140,11 +141,20 @@ test('lines and bars are looked up in the table of the server', () => {
   ]);
   expect([0, 1919, 3480, 3481, 3599].map((tick) => lines.nearest(tick))).toEqual([0, 1920, 3600, 3600, 3600]);
   expect(lines.around(3400)).toEqual({ before: 3360, after: 3600 });
-  expect([0, 2165, 3600, 5040].map((tick) => lines.position(tick, 480))).toEqual(['1.1.0', '2.2.5', '3.1.0', '4.1.0']);
+  expect([0, 2165, 3600, 5040].map((tick) => lines.position(tick))).toEqual(['1.1.0', '2.2.5', '3.1.0', '4.1.0']);
+});
+
+test('a beat that is no whole number of ticks begins where the core says', () => {
+  // 7/128 at 120 ticks a quarter: beats of 3.75 ticks.
+  const [stretch] = meters.stretches;
+  const beats = [0, 4, 8, 11, 15, 19, 23];
+  const lines = new GridLines({ ...meters, stretches: [{ ...stretch, barTicks: [3360, 128], lines: beats, beats, numerator: 7, denominator: 128 }] });
+  expect([10, 11, 14, 26].map((tick) => lines.position(tick))).toEqual(['1.3.2', '1.4.0', '1.4.3', '2.1.0']);
+  expect([lines.beatAfter(8), lines.beatBefore(11)]).toEqual([11, 8]);
 });
 
 test('a grid of two bars has a line every second bar', () => {
-  const lines = new Lines({
+  const lines = new GridLines({
     ...meters,
     stretches: meters.stretches.map((stretch) => ({ ...stretch, everyBars: 2, lines: [0] })),
   });

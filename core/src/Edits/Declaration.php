@@ -50,6 +50,7 @@ final readonly class Declaration
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,
             'usesClipboard' => $this->usesClipboard,
+            'isHeard' => $this->isHeard,
         ];
     }
 }

@@ -137,9 +137,9 @@ final class GridLines
 
     /**
      * What a caller needs to draw the lines without knowing the rules: for each stretch of one meter the lines of one
-     * bar counted from its start, and how many bars lie between two bars that have lines.
+     * bar and its beats, counted from its start, and how many bars lie between two bars that have lines.
      *
-     * @return list<array{tick: int, bar: int, barTicks: array{int, int}, everyBars: int, lines: list<int>, numerator: int, denominator: int}>
+     * @return list<array{tick: int, bar: int, barTicks: array{int, int}, everyBars: int, lines: list<int>, beats: list<int>, numerator: int, denominator: int}>
      */
     public function table(): array
     {
@@ -152,6 +152,7 @@ final class GridLines
                 'barTicks' => $length,
                 'everyBars' => max(1, $this->grid->bars),
                 'lines' => array_slice($this->linesIn(-Rounding::floor(-$length[0], $length[1])), 0, -1),
+                'beats' => array_map(fn (int $beat): int => Rounding::quotient(4 * $this->meters->ppq * $beat, $stretch['meter']->denominator), range(0, $stretch['meter']->numerator - 1)),
                 'numerator' => $stretch['meter']->numerator,
                 'denominator' => $stretch['meter']->denominator,
             ];

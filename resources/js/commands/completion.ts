@@ -1,5 +1,5 @@
-import type { Catalog, Declaration, Parameter } from '../api/types';
-import { GRIDS } from './grids';
+import type { Catalog, Declaration, Parameter } from '../api';
+import { GRIDS } from '../music/grids';
 
 /** A line as it is being typed: what it names, which parameter the cursor is in, and how that could go on. */
 export interface Typing {

@@ -1,5 +1,5 @@
-import type { Binding, Catalog, Declaration, Recipe } from '../api/types';
-import { formatLine } from './line';
+import type { Binding, Catalog, Declaration, Recipe } from '../api';
+import { formatLine } from '../music/line';
 
 /** Something the palette offers: a line, what it is called, and by which words it is found. */
 export interface Entry {

@@ -1,6 +1,6 @@
-import type { Binding, Catalog } from '../api/types';
-import { keyOfChord } from '../keys/chord';
-import { total, type Used } from '../state/use.svelte';
+import type { Binding, Catalog } from '../api';
+import { keyOfChord } from '../keys/keystroke';
+import { total, type Used } from './use.svelte';
 import { find, type Entry } from './entries';
 
 export type Sort = 'group' | 'key' | 'name' | 'use';

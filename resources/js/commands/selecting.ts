@@ -1,11 +1,11 @@
-import { api } from '../api/client';
-import type { Session } from '../state/session.svelte';
-import type { Command } from './stage';
-import { stepPlace } from './steps';
+import { api } from '../api';
+import type { Desk } from '../desk/desk.svelte';
+import type { Command } from './studio';
+import { stepPlace } from './neighbours';
 
 /** The span of time and pitch of the selected notes, or of all where none is selected; null without notes. */
-export function spanOf(session: Session): { from: number; to: number; low: number; high: number } | null {
-  const { notes } = session;
+export function spanOf(desk: Desk): { from: number; to: number; low: number; high: number } | null {
+  const { notes } = desk;
   const { start, length, pitch } = notes.columns;
   const some = notes.selectedCount > 0;
   let [from, to, low, high] = [Infinity, 0, 127, 0];
@@ -20,14 +20,14 @@ export function spanOf(session: Session): { from: number; to: number; low: numbe
   return from === Infinity ? null : { from, to, low, high };
 }
 
-const counted = ({ notes }: Session) => `${notes.selectedCount} of ${notes.count} notes selected`;
+const counted = ({ notes }: Desk) => `${notes.selectedCount} of ${notes.count} notes selected`;
 
-const select: Command = ({ session }, { what }) => {
-  const { notes, range } = session;
+const select: Command = ({ desk }, { what }) => {
+  const { notes, range } = desk;
   const ids = Array.from(notes.columns.id);
   const { pitch, start, length } = notes.columns;
   if (what === 'range' && !range) {
-    session.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
+    desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
     return;
   }
   const pitches = new Set(Array.from(pitch).filter((_, i) => notes.selected[i]));
@@ -38,57 +38,57 @@ const select: Command = ({ session }, { what }) => {
     pitch: (i) => pitches.has(pitch[i]),
     range: (i) => start[i] < range![1] && start[i] + length[i] > range![0],
   };
-  session.select(ids.filter((_, i) => chosen[what](i)));
-  session.say(counted(session), 'hint');
+  desk.select(ids.filter((_, i) => chosen[what](i)));
+  desk.say(counted(desk), 'hint');
 };
 
-const step: Command = ({ session }, { to, extend }) => {
-  const { notes, view } = session;
-  const place = stepPlace(notes, to, session.caret.tick);
+const step: Command = ({ desk }, { to, extend }) => {
+  const { notes, view } = desk;
+  const place = stepPlace(notes, to, desk.caret.tick);
   if (place < 0) {
-    session.say(notes.count === 0 ? 'There are no notes yet.' : `There is no ${to} note.`, 'refused');
+    desk.say(notes.count === 0 ? 'There are no notes yet.' : `There is no ${to} note.`, 'refused');
     return;
   }
   const id = notes.columns.id[place];
   const [tick, pitch] = [notes.columns.start[place], notes.columns.pitch[place]];
-  session.select(extend === 'on' ? [...notes.selection(), id] : [id]);
-  session.onHeard([place]);
-  session.inOrder(() => void (session.caret = { tick, pitch }));
+  desk.select(extend === 'on' ? [...notes.selection(), id] : [id]);
+  desk.onHeard([place]);
+  desk.inOrder(() => void (desk.caret = { tick, pitch }));
   view.reveal(tick, pitch);
 };
 
-const range: Command = ({ session }, { to }) => {
+const range: Command = ({ desk }, { to }) => {
   const set = (span: [number, number] | null) => {
-    session.range = span;
-    const at = (tick: number) => session.lines.position(tick, session.song.ppq);
-    session.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');
+    desk.range = span;
+    const at = (tick: number) => desk.gridLines.position(tick);
+    desk.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');
   };
   if (to === 'none') {
     set(null);
     return;
   }
   if (to === 'selection') {
-    const span = session.notes.selectedCount === 0 ? null : spanOf(session);
+    const span = desk.notes.selectedCount === 0 ? null : spanOf(desk);
     if (!span) {
-      session.say('Select notes first; the range goes over their span.', 'refused');
+      desk.say('Select notes first; the range goes over their span.', 'refused');
       return;
     }
-    const { lines } = session;
+    const { gridLines: lines } = desk;
     set([lines.around(span.from).before, lines.around(Math.max(span.from, span.to - 1)).after]);
     return;
   }
-  const { tick } = session.caret;
-  const bar = session.lines.barAt(tick);
-  const barEnd = session.lines.barStart(bar.bar + 1);
+  const { tick } = desk.caret;
+  const bar = desk.gridLines.barAt(tick);
+  const barEnd = desk.gridLines.barStart(bar.bar + 1);
   if (to === 'bar') {
     set([bar.tick, barEnd]);
   } else if (to === 'from-caret') {
-    const end = session.range?.[1] ?? 0;
+    const end = desk.range?.[1] ?? 0;
     set([tick, end > tick ? end : Math.max(barEnd, tick + 1)]);
   } else {
-    const start = session.range?.[0] ?? bar.tick;
+    const start = desk.range?.[0] ?? bar.tick;
     if (tick === 0) {
-      session.say('The caret is at the start; move it on, then end the range there.', 'refused');
+      desk.say('The caret is at the start; move it on, then end the range there.', 'refused');
       return;
     }
     set([start < tick ? start : Math.min(bar.tick === tick ? 0 : bar.tick, tick - 1), tick]);
@@ -96,16 +96,16 @@ const range: Command = ({ session }, { to }) => {
 };
 
 /** Selects what meets conditions; which notes those are is the core's to say. */
-const choose: Command = ({ session }, { where }) => {
+const choose: Command = ({ desk }, { where }) => {
   if (!where) {
-    session.say('Say which notes, such as choose where="velocity=..40 beat=2,4".', 'refused');
+    desk.say('Say which notes, such as choose where="velocity=..40 beat=2,4".', 'refused');
     return;
   }
-  const context = session.context;
-  session.inOrder(async () => {
-    const { selection } = await api.choose(session.clipId, where, context);
-    session.select(selection);
-    session.say(selection.length ? `${counted(session)}: ${where}` : `No note meets ${where}.`, 'hint');
+  const context = desk.context;
+  desk.inOrder(async () => {
+    const { selection } = await api.choose(desk.song.id, desk.standing, where, context);
+    desk.select(selection);
+    desk.say(selection.length ? `${counted(desk)}: ${where}` : `No note meets ${where}.`, 'hint');
   });
 };
 

@@ -1,25 +1,25 @@
-import { api } from '../api/client';
-import type { Parameter, Phrase } from '../api/types';
-import { settings } from '../state/settings.svelte';
-import { wayFrom } from './grids';
-import { formatLine, parseLine, type Line } from './line';
+import { api } from '../api';
+import type { Parameter, Phrase } from '../api';
+import { settings } from '../settings/settings.svelte';
+import { wayFrom } from '../music/grids';
+import { formatLine, parseLine, type Line } from '../music/line';
 import { selecting, spanOf } from './selecting';
-import type { Command, Stage } from './stage';
+import type { Command, Studio } from './studio';
 import { writing } from './writing';
 
 const ZOOM = 1.25;
 const FULL_SWING = 150;
 
-function toggle(name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench', on: string, off: string): Command {
-  return ({ session }) => {
+function toggle(name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop', on: string, off: string): Command {
+  return ({ desk }) => {
     settings[name] = !settings[name];
-    session.say(settings[name] ? on : off, 'hint');
+    desk.say(settings[name] ? on : off, 'hint');
   };
 }
 
-const zoomTo: Command = ({ session }, { what }) => {
-  const { view, notes } = session;
-  const span = spanOf(session);
+const zoomTo: Command = ({ desk }, { what }) => {
+  const { view, notes } = desk;
+  const span = spanOf(desk);
   if (what === 'selection' && notes.selectedCount > 0 && span) {
     view.fit(span.from, span.to, span.low, span.high);
   } else {
@@ -27,94 +27,126 @@ const zoomTo: Command = ({ session }, { what }) => {
   }
 };
 
-const swing: Command = ({ session }, { by, to }) => {
-  const wanted = to === undefined ? session.swing + Number(by ?? 0) : Number(to);
+const swing: Command = ({ desk }, { by, to }) => {
+  const wanted = to === undefined ? desk.swing + Number(by ?? 0) : Number(to);
   if (!Number.isInteger(wanted)) {
-    session.say('swing takes by, from -150 to 150, or to, from 0 to 150.', 'refused');
+    desk.say('swing takes by, from -150 to 150, or to, from 0 to 150.', 'refused');
     return;
   }
-  session.setGrid(session.grid, Math.min(FULL_SWING, Math.max(0, wanted)));
+  desk.setGrid(desk.grid, Math.min(FULL_SWING, Math.max(0, wanted)));
 };
 
 /** The grid and the swing that fit the selection best, or all notes. */
-const advice: Command = ({ session }) => {
-  const { context } = session;
-  session.inOrder(async () => {
-    const { grids, summary } = await api.advice(session.clipId, session.notes.selection(), context);
+const advice: Command = ({ desk }) => {
+  const { context } = desk;
+  desk.inOrder(async () => {
+    const { grids, summary } = await api.advice(desk.song.id, desk.standing, desk.notes.selection(), context);
     if (grids.length > 0) {
-      session.setGrid(grids[0].grid, grids[0].swing);
+      desk.setGrid(grids[0].grid, grids[0].swing);
     }
-    session.say(summary, 'hint');
+    desk.say(summary, 'hint');
   });
 };
 
-const again: Command = ({ session }) => {
-  if (session.lastLines.length === 0) {
-    session.say('No edit was run yet that could be run again.', 'refused');
+const again: Command = ({ desk }) => {
+  if (desk.lastLines.length === 0) {
+    desk.say('No edit was run yet that could be run again.', 'refused');
   } else {
-    session.run(session.lastLines);
+    desk.run(desk.lastLines);
   }
 };
 
 /** Takes an edit to the bench: the one named, or the last one with its parameters. */
-const tune: Command = ({ session, hand, catalog }, { edit }) => {
-  const last = session.lastLines.length === 1 ? parseLine(session.lastLines[0]) : undefined;
+const tune: Command = ({ desk, tuning, catalog }, { edit }) => {
+  const last = desk.lastLines.length === 1 ? parseLine(desk.lastLines[0]) : undefined;
   const name = edit ?? last?.name ?? 'quantize';
   const found = catalog.edits.find((known) => known.name === name);
   if (!found) {
-    session.say(`There is no edit “${name}”.`, 'refused');
+    desk.say(`There is no edit “${name}”.`, 'refused');
     return;
   }
   settings.bench = true;
-  hand.open(found, edit ? undefined : last);
+  tuning.open(found, edit ? undefined : last);
 };
 
 /** Pressed, it switches between before and after; held, it shows before until the key comes up. */
-const flip: Command = ({ session }) => {
-  const { preview } = session;
+const flip: Command = ({ desk }) => {
+  const { preview } = desk;
   if (!preview.shown) {
-    session.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
+    desk.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
     return;
   }
   const turn = () => {
     preview.flipped = !preview.flipped;
-    session.say(preview.flipped || !preview.shown ? 'Before' : `After: ${preview.shown.message}`, 'hint');
+    desk.say(preview.flipped || !preview.shown ? 'Before' : `After: ${preview.shown.message}`, 'hint');
   };
   turn();
   return turn;
 };
 
 /** Plays the range, or from the selection, and stops when its key comes up. */
-const listen: Command = ({ session, player }) => {
-  void player.start(session.range?.[0] ?? (session.notes.selectedCount > 0 ? spanOf(session)!.from : player.tick));
+const listen: Command = ({ desk, player }) => {
+  void player.start(desk.range?.[0] ?? (desk.notes.selectedCount > 0 ? spanOf(desk)!.from : player.tick));
   return () => player.stop();
 };
 
-const freeSnap: Command = ({ session }) => {
-  session.free = true;
-  return () => void (session.free = false);
+const freeSnap: Command = ({ desk }) => {
+  desk.free = true;
+  return () => void (desk.free = false);
 };
 
-const record: Command = ({ session, recipes, openBench }) => {
+const record: Command = ({ desk, recipes, openBench }) => {
   if (recipes.recorded) {
     openBench('recipes');
-    session.say(`Recording stopped: ${recipes.recorded.length} lines. Give them a name on the bench.`, 'hint');
+    desk.say(`Recording stopped: ${recipes.recorded.length} lines. Give them a name on the bench.`, 'hint');
   } else {
     recipes.recorded = [];
-    session.say('Recording: what you do is written down as lines, until you stop.', 'hint');
+    desk.say('Recording: what you do is written down as lines, until you stop.', 'hint');
   }
 };
 
-const track: Command = ({ session }, { to }) => {
-  const { tracks } = session.song;
-  const at = tracks.findIndex((known) => known.id === session.trackId);
+const goTrack: Command = ({ desk }, { to }) => {
+  const { tracks } = desk.song;
+  const at = tracks.findIndex((known) => known.id === desk.track.id);
   const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
-  void session.openTrack(next).then(() => session.say(next.name, 'hint'));
+  void desk.openTrack(next).then(() => desk.say(next.name, 'hint'));
+};
+
+/** The next or previous clip of the track in front comes to the front, opened where it is not. */
+const goClip: Command = ({ desk }, { to }) => {
+  const { clips } = desk.track;
+  const at = clips.findIndex(({ id }) => id === desk.front);
+  const next = clips[(at + (to === 'previous' ? clips.length - 1 : 1)) % clips.length];
+  if (desk.open.includes(next.id)) {
+    desk.toFront(next.id);
+  } else {
+    void desk.openClips([...desk.open, next.id], next.id);
+  }
+  desk.say(`${next.name || 'Clip'} at ${desk.gridLines.position(next.start)} is in front`, 'hint');
+};
+
+const openTracks: Command = ({ desk }, { what }) => {
+  const { tracks } = desk.song;
+  const isOpen = ({ clips }: (typeof tracks)[number]) => clips.some(({ id }) => desk.open.includes(id));
+  const at = tracks.indexOf(desk.track);
+  const following = [...tracks.slice(at + 1), ...tracks.slice(0, at)].find((track) => !isOpen(track));
+  const wanted =
+    what === 'all'
+      ? tracks
+      : what === 'next'
+        ? tracks.filter((track) => isOpen(track) || track === following)
+        : [desk.track];
+  void desk
+    .openClips(
+      wanted.flatMap(({ clips }) => clips.map(({ id }) => id)),
+      desk.front,
+    )
+    .then(() => desk.say(`Open: ${wanted.map(({ name }) => name).join(', ')}`, 'hint'));
 };
 
 /** What each command of the view does; they are declared in resources/keys/view-commands.json. */
 export const viewCommands: Record<string, Command> = {
-  play: ({ session, player }, { from }) => void player.toggle(from === 'selection' ? spanOf(session)?.from : undefined),
+  play: ({ desk, player }, { from }) => void player.toggle(from === 'selection' ? spanOf(desk)?.from : undefined),
   listen,
   'free-snap': freeSnap,
   playhead: ({ player }) => void player.seek(player.loop?.[0] ?? 0),
@@ -124,26 +156,31 @@ export const viewCommands: Record<string, Command> = {
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
   ...selecting,
   ...writing,
-  grid: ({ session }, { value }) => session.setGrid(value ?? session.grid),
-  'grid-step': ({ session, catalog }, { to }) =>
-    session.setGrid(wayFrom(catalog.grids, session.grid, to as 'finer' | 'coarser')),
-  'grid-kind': ({ session, catalog }, { to }) =>
-    session.setGrid(wayFrom(catalog.grids, session.grid, to as 'triplet' | 'dotted')),
+  grid: ({ desk }, { value }) => desk.setGrid(value ?? desk.grid),
+  'grid-step': ({ desk, catalog }, { to }) =>
+    desk.setGrid(wayFrom(catalog.grids, desk.grid, to as 'finer' | 'coarser')),
+  'grid-kind': ({ desk, catalog }, { to }) =>
+    desk.setGrid(wayFrom(catalog.grids, desk.grid, to as 'triplet' | 'dotted')),
   swing,
   advice,
-  undo: ({ session }) => session.undo(),
-  redo: ({ session }) => session.redo(),
+  undo: ({ desk }) => desk.undo(),
+  redo: ({ desk }) => desk.redo(),
   again,
   history: ({ openBench }) => openBench('history'),
   recipes: ({ openBench }) => openBench('recipes'),
-  recipe: ({ session }, { name }) => session.run([formatLine({ name: 'recipe', values: { name: name ?? '' } })]),
+  recipe: ({ desk }, { name }) => desk.run([formatLine({ name: 'recipe', values: { name: name ?? '' } })]),
   record,
   tune,
   flip,
-  zoom: ({ session: { view } }, { axis, to }) =>
+  zoom: ({ desk: { view } }, { axis, to }) =>
     axis === 'pitch' ? view.zoomPitch(to === 'in' ? ZOOM : 1 / ZOOM) : view.zoomTime(to === 'in' ? ZOOM : 1 / ZOOM),
   'zoom-to': zoomTo,
-  track,
+  'go-track': goTrack,
+  'go-clip': goClip,
+  open: openTracks,
+  backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
+  conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
+  'new-song': ({ leave }) => leave('new-song'),
   table: ({ toggleTable }) => toggleTable(),
   bench: toggle('bench', 'Bench shown', 'Bench hidden'),
   theme: () => void (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
@@ -153,19 +190,13 @@ export const viewCommands: Record<string, Command> = {
   keys: ({ showKeys }) => showKeys(),
   count: ({ count }) => count(),
   songs: ({ leave }) => leave(),
-  import: ({ session, leave }) => {
+  import: ({ desk, leave }) => {
     leave();
-    session.say('Import lies in the song list.', 'hint');
+    desk.say('Import lies in the song list.', 'hint');
   },
-  tempo: ({ session }, { value }) =>
-    value ? void session.change({ tempo: Number(value) }) : session.say('tempo takes value=10 to 400 BPM.', 'refused'),
-  key: ({ session }, { value }) =>
-    value === undefined
-      ? session.say('key takes a root and a scale: value="D dorian".', 'refused')
-      : void session.change({ key: value }),
-  export: ({ session }) => {
-    download(session.song.id);
-    session.say('The song was exported as a MIDI file', 'hint');
+  export: ({ desk }) => {
+    download(desk.song.id);
+    desk.say('The song was exported as a MIDI file', 'hint');
   },
 };
 
@@ -177,40 +208,35 @@ export function download(song: number): void {
   link.click();
 }
 
-/** Edits whose result should be heard. */
-const HEARD = ['transpose', 'insert', 'chord', 'double', 'harmony', 'revoice', 'inkey', 'repitch', 'invert'];
-
-/** Lines that a script of several lines can hold beside edits: the server runs them in order, as one step. */
-const IN_SCRIPTS = new Set(['grid', 'grid-step', 'grid-kind', 'swing', 'choose', 'select']);
-
 /**
  * Runs lines in a row. Edits go to the server, together with what they need between them; commands of the view are done
  * here. Gives what ends a command that acts while its key is down.
  */
-export function runLines(stage: Stage, texts: string[], clipboard?: Phrase): (() => void) | undefined {
+export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (() => void) | undefined {
   const lines = texts.map(parseLine);
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
   if (lines.some(isEdit)) {
-    stage.session.run(texts, {
-      sound: lines.some(({ name }) => HEARD.includes(name)),
+    studio.desk.run(texts, {
+      sound: lines.some(({ name }) => studio.catalog.edits.find((edit) => edit.name === name)?.isHeard),
       clipboard,
-      done: ({ screen }) => screen?.forEach((line) => runLines(stage, [line])),
+      done: ({ screen }) => screen?.forEach((line) => runLines(studio, [line])),
     });
     return undefined;
   }
-  stage.recipes.record(texts.filter((_, k) => IN_SCRIPTS.has(lines[k].name)));
-  const ends = lines.map((line) => runCommand(stage, line)).filter((end) => end !== undefined);
+  const inScripts = ({ name }: Line) => studio.catalog.view.find((known) => known.name === name)?.inScripts;
+  studio.recipes.record(texts.filter((_, k) => inScripts(lines[k])));
+  const ends = lines.map((line) => runCommand(studio, line)).filter((end) => end !== undefined);
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
 }
 
-function runCommand(stage: Stage, line: Line): (() => void) | undefined {
-  const parameters = stage.catalog.view.find((known) => known.name === line.name)?.parameters ?? [];
+function runCommand(studio: Studio, line: Line): (() => void) | undefined {
+  const parameters = studio.catalog.view.find((known) => known.name === line.name)?.parameters ?? [];
   const wrong = wrongIn(parameters, line.values);
   if (wrong) {
-    stage.session.say(`${line.name}: ${wrong}`, 'refused');
+    studio.desk.say(`${line.name}: ${wrong}`, 'refused');
     return undefined;
   }
-  const end = viewCommands[line.name](stage, line.values);
+  const end = viewCommands[line.name](studio, line.values);
   return typeof end === 'function' ? (end as () => void) : undefined;
 }
 

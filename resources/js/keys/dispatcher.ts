@@ -1,5 +1,5 @@
-import type { Binding, Place } from '../api/types';
-import { strokeOf, wheelChord, type Stroke } from './chord';
+import type { Binding, Surface } from '../api';
+import { strokeOf, wheelChord, type Stroke } from './keystroke';
 
 /** How a shortcut is carried out: its lines, so many times; what ends it, where it acts while its key is down. */
 export type Run = (binding: Binding, times: number) => (() => void) | undefined;
@@ -49,7 +49,7 @@ export class Dispatcher {
   }
 
   /** A key goes down. `nearer` holds what some keys do for the moment instead. */
-  down(event: KeyboardEvent, where: Place, nearer: Record<string, () => void> = {}): void {
+  down(event: KeyboardEvent, where: Surface, nearer: Record<string, () => void> = {}): void {
     const stroke = strokeOf(event);
     if (stroke.letter === '' || event.defaultPrevented || !isFree(event, stroke.letter)) {
       return;
@@ -109,7 +109,7 @@ export class Dispatcher {
   }
 
   /** A turn of the wheel; tells whether it was a shortcut's. */
-  wheel(event: WheelEvent, where: Place): boolean {
+  wheel(event: WheelEvent, where: Surface): boolean {
     const chord = wheelChord(event);
     const binding = this.#nearest(this.#bindings.get(chord) ?? [], where);
     if (!binding || event.deltaY === 0) {
@@ -124,14 +124,14 @@ export class Dispatcher {
   }
 
   /** The binding a stroke means; by place only those that say so. */
-  #find(before: string, { letter, place }: Stroke, where: Place): Binding | undefined {
+  #find(before: string, { letter, place }: Stroke, where: Surface): Binding | undefined {
     const written = (chord: string) => (before === '' ? chord : `${before} ${chord}`);
     const byLetter = (this.#bindings.get(written(letter)) ?? []).filter(({ by }) => by !== 'place');
     const byPlace = (this.#bindings.get(written(place)) ?? []).filter(({ by }) => by === 'place');
     return this.#nearest([...byLetter, ...byPlace], where);
   }
 
-  #nearest(bindings: Binding[], where: Place): Binding | undefined {
+  #nearest(bindings: Binding[], where: Surface): Binding | undefined {
     return (
       bindings.find((binding) => binding.where === where) ??
       bindings.find((binding) => (binding.where ?? 'everywhere') === 'everywhere')

@@ -1,28 +1,28 @@
 <script lang="ts">
   import type { Player } from '../sound/player.svelte';
-  import type { Session } from '../state/session.svelte';
-  import { settings } from '../state/settings.svelte';
-  import { drumName } from './drums';
-  import { oncePerFrame } from './layer';
-  import { MAX_PITCH } from './limits';
-  import { isBlackKey, pitchName } from './pitch';
-  import { coloursOf, FONT, prepared } from './theme';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
+  import { drumName } from '../music/drums';
+  import { oncePerFrame } from '../look/layer';
+  import { MAX_PITCH } from '../music/limits';
+  import { isBlackKey, pitchName } from '../music/pitch';
+  import { coloursOf, FONT, prepared } from '../look/theme';
 
-  let { session, player }: { session: Session; player: Player } = $props();
+  let { desk, player }: { desk: Desk; player: Player } = $props();
 
   const WIDTH = 52;
   const NAME_EVERY_ROW_AT = 11;
   const HEARD_SECONDS = 0.4;
-  const { view } = $derived(session);
+  const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
 
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, WIDTH, view.height);
     if (!pen) return;
-    const colours = coloursOf(settings.theme, session.track.colour);
+    const colours = coloursOf(settings.theme, desk.track.colour);
     pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
     pen.textBaseline = 'middle';
-    const drums = session.track.voice === 'drums';
+    const drums = desk.track.voice === 'drums';
     for (let pitch = Math.min(MAX_PITCH, view.pitch(0)); pitch >= Math.max(0, view.pitch(view.height)); pitch--) {
       const y = Math.round(view.y(pitch));
       const height = Math.round(view.y(pitch - 1)) - y;
@@ -46,18 +46,18 @@
   });
 
   $effect(() => {
-    void [view.top, view.rowHeight, view.height, settings.theme, session.track];
+    void [view.top, view.rowHeight, view.height, settings.theme, desk.track];
     ask();
   });
 
   /** Selects every note of the row, and sounds the pitch. */
   function press(event: PointerEvent): void {
     const pitch = view.pitch(event.clientY - canvas.getBoundingClientRect().top);
-    const { columns } = session.notes;
+    const { columns } = desk.notes;
     const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] === pitch);
-    session.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...session.notes.selection(), ...ids] : ids);
-    session.inOrder(() => void (session.caret = { ...session.caret, pitch }));
-    session.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
+    desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
+    desk.inOrder(() => void (desk.caret = { ...desk.caret, pitch }));
+    desk.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
     void player.sound([[pitch, 96, HEARD_SECONDS]]);
   }
 </script>

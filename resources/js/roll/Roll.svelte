@@ -1,23 +1,23 @@
 <script lang="ts">
   import type { Player } from '../sound/player.svelte';
-  import type { Session } from '../state/session.svelte';
-  import { settings } from '../state/settings.svelte';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
   import { dragLines, hit, inBox, landing, type Drag, type Part } from './drag';
-  import { oncePerFrame } from './layer';
+  import { oncePerFrame } from '../look/layer';
   import { paintBefore } from './paint-before';
   import { paintGrid } from './paint-grid';
-  import { paintNotes } from './paint-notes';
+  import { paintBackdrop, paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
-  import { coloursOf, prepared } from './theme';
+  import { coloursOf, prepared } from '../look/theme';
 
   let {
-    session,
+    desk,
     player,
     summary,
     onwheel,
     onmouse,
   }: {
-    session: Session;
+    desk: Desk;
     player: Player;
     summary: string;
     onwheel: (event: WheelEvent) => boolean;
@@ -26,7 +26,7 @@
   } = $props();
 
   const STARTS_DRAG_AT = 3;
-  const { view, notes } = $derived(session);
+  const { view, notes } = $derived(desk);
   let ground: HTMLCanvasElement;
   let bodies: HTMLCanvasElement;
   let over: HTMLCanvasElement;
@@ -42,18 +42,27 @@
   } | null = null;
 
   /** Drums have no key: none of their rows lies outside it. */
-  const scale = $derived(session.track.voice === 'drums' ? null : session.song.scale);
-  const colours = $derived(coloursOf(settings.theme, session.track.colour));
+  const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
+  /** tracks that are not open */
+  const behind = $derived(
+    desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))),
+  );
+  const colours = $derived(coloursOf(settings.theme, desk.track.colour));
 
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
-    if (pen) paintGrid(pen, view, session.lines, session.song.ppq, scale, colours);
+    if (pen) paintGrid(pen, view, desk.gridLines, scale, colours);
+    if (pen && settings.backdrop)
+      for (const { id, colour } of behind)
+        paintBackdrop(pen, view, desk.sounding.of(id), coloursOf(settings.theme, colour));
   });
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
     if (!pen) return;
-    paintNotes(pen, view, session.visible, colours);
-    if (session.preview.shown && !session.preview.flipped) paintBefore(pen, view, session.preview.shown, colours);
+    paintNotes(pen, view, desk.visible, colours, (clip) =>
+      coloursOf(settings.theme, desk.tracks.get(clip)?.colour ?? desk.track.colour),
+    );
+    if (desk.preview.shown && !desk.preview.flipped) paintBefore(pen, view, desk.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {
     const pen = prepared(over, view.width, view.height);
@@ -61,23 +70,23 @@
       paintOverlay(
         pen,
         view,
-        session.notes,
-        { playhead: player.tick, caret: session.caret, range: session.range, drag, highlight: session.highlight },
+        desk.notes,
+        { playhead: player.tick, caret: desk.caret, range: desk.range, drag, highlight: desk.highlight },
         colours,
       );
   });
   const place = () => [view.left, view.top, view.pixelsPerTick, view.rowHeight, view.width, view.height, colours];
 
   $effect(() => {
-    void [place(), session.lines, scale];
+    void [place(), desk.gridLines, scale, settings.backdrop, settings.backdrop && [behind, desk.sounding.all]];
     askGround();
   });
   $effect(() => {
-    void [place(), session.version, session.preview.shown, session.preview.flipped];
+    void [place(), desk.notes, desk.tracks, desk.preview.shown, desk.preview.flipped];
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, session.caret, session.range, session.highlight, drag, drag && session.version];
+    void [place(), player.tick, desk.caret, desk.range, desk.highlight, drag, drag && desk.notes];
     askOverlay();
   });
   $effect(() => {
@@ -92,7 +101,7 @@
   }
 
   function setCaret(tick: number, pitch: number): void {
-    session.inOrder(() => void (session.caret = { tick, pitch }));
+    desk.inOrder(() => void (desk.caret = { tick, pitch }));
   }
 
   function press(event: PointerEvent): void {
@@ -107,14 +116,14 @@
       const together = notes.groupOf(id);
       if (adds) {
         const selection = notes.selection();
-        session.select(
+        desk.select(
           notes.selected[grabbed.place]
             ? selection.filter((other) => !together.includes(other))
             : [...selection, ...together],
           true,
         );
       } else if (!notes.selected[grabbed.place]) {
-        session.select(together, true);
+        desk.select(together, true);
       } else {
         clears = id;
       }
@@ -137,11 +146,11 @@
       const before = drag;
       drag = landing(
         notes,
-        session.lines,
+        desk.gridLines,
         pressed.grabbed,
         Math.abs(x - pressed.x) < STARTS_DRAG_AT ? 0 : ticks,
         semitones,
-        event.altKey || session.free,
+        event.altKey || desk.free,
       );
       if (drag.kind !== 'box' && drag.semitones !== (before?.kind === 'note' ? before.semitones : 0) && settings.hear) {
         const { pitch, velocity } = notes.columns;
@@ -156,7 +165,7 @@
       height: Math.abs(y - pressed.y),
     };
     drag = { kind: 'box', box };
-    session.select([...new Set([...pressed.before, ...inBox(notes, view, box)])]);
+    desk.select([...new Set([...pressed.before, ...inBox(notes, view, box)])]);
   }
 
   function release(event: PointerEvent): void {
@@ -164,14 +173,20 @@
     const { x, y } = at(event);
     if (!drag && !pressed.grabbed) {
       const tick = Math.max(0, Math.round(view.tick(x)));
-      setCaret(event.altKey || session.free ? tick : session.lines.around(tick).before, view.pitch(y));
-      if (!pressed.adds) session.select([]);
+      setCaret(event.altKey || desk.free ? tick : desk.gridLines.around(tick).before, view.pitch(y));
+      if (!pressed.adds) desk.select([]);
     } else if (!drag && pressed.clears !== null) {
-      session.select(notes.groupOf(pressed.clears), true);
+      desk.select(notes.groupOf(pressed.clears), true);
     } else if (drag) {
       const lines = dragLines(drag);
-      if (lines.length > 0) session.run(lines);
       lines.forEach((line) => onmouse(keyLine(line)));
+      if (lines.length > 0) {
+        // What was dropped is shown where it will lie until it lies there.
+        const dropped = drag;
+        pressed = null;
+        desk.run(lines, { over: () => drag === dropped && (drag = null) });
+        return;
+      }
     }
     pressed = null;
     drag = null;
@@ -187,8 +202,8 @@
     const { x, y } = at(event);
     if (hit(notes, view, x, y)) return;
     const tick = Math.max(0, Math.round(view.tick(x)));
-    session.run(
-      [`insert at=${event.altKey || session.free ? tick : session.lines.around(tick).before} pitch=${view.pitch(y)}`],
+    desk.run(
+      [`insert at=${event.altKey || desk.free ? tick : desk.gridLines.around(tick).before} pitch=${view.pitch(y)}`],
       {
         sound: true,
       },
@@ -241,7 +256,7 @@
     ondblclick={draw}
     onwheel={wheel}
   ></canvas>
-  {#if !session.loading && session.version > 0 && notes.count === 0}
+  {#if !desk.loading && notes.count === 0}
     <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
       No notes in this clip yet.<br />Double-click to draw one, or press I to insert one at the caret.
     </p>

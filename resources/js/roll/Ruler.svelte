@@ -1,15 +1,15 @@
 <script lang="ts">
   import type { Player } from '../sound/player.svelte';
-  import type { Session } from '../state/session.svelte';
-  import { settings } from '../state/settings.svelte';
-  import { oncePerFrame } from './layer';
-  import { coloursOf, FONT, prepared } from './theme';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
+  import { oncePerFrame } from '../look/layer';
+  import { coloursOf, FONT, prepared } from '../look/theme';
 
-  let { session, player }: { session: Session; player: Player } = $props();
+  let { desk, player }: { desk: Desk; player: Player } = $props();
 
   const STARTS_RANGE_AT = 4;
   const ROOM_FOR_NUMBER = 34;
-  const { view } = $derived(session);
+  const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
   let height = $state(22);
   let pressedAt: number | null = null;
@@ -18,7 +18,7 @@
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, view.width, height);
     if (!pen) return;
-    const colours = coloursOf(settings.theme, session.track.colour);
+    const colours = coloursOf(settings.theme, desk.track.colour);
     pen.fillStyle = colours['color-base-200'];
     pen.fillRect(0, 0, view.width, height);
     const loop = player.loop;
@@ -30,7 +30,7 @@
     pen.textBaseline = 'middle';
     let last = -Infinity;
     let meter = '';
-    for (const { tick, bar, stretch } of session.lines.bars(Math.max(0, view.left), view.right)) {
+    for (const { tick, bar, stretch } of desk.gridLines.bars(Math.max(0, view.left), view.right)) {
       const x = view.x(tick);
       const name = `${stretch.numerator}/${stretch.denominator}`;
       const changes = name !== meter && tick === stretch.tick;
@@ -60,8 +60,8 @@
       settings.theme,
       player.tick,
       player.loop,
-      session.lines,
-      session.track,
+      desk.gridLines,
+      desk.track,
     ];
     ask();
   });
@@ -81,16 +81,16 @@
     const tick = tickAt(event);
     if (ranged || Math.abs(tick - pressedAt) * view.pixelsPerTick > STARTS_RANGE_AT) {
       const [a, b] = [pressedAt, tick].map((edge) =>
-        event.altKey || session.free ? Math.round(edge) : session.lines.nearest(edge),
+        event.altKey || desk.free ? Math.round(edge) : desk.gridLines.nearest(edge),
       );
       ranged = true;
-      session.range = a === b ? null : [Math.min(a, b), Math.max(a, b)];
+      desk.range = a === b ? null : [Math.min(a, b), Math.max(a, b)];
     }
   }
 
   function release(event: PointerEvent): void {
     if (pressedAt !== null && !ranged)
-      void player.seek(event.altKey || session.free ? pressedAt : session.lines.nearest(pressedAt));
+      void player.seek(event.altKey || desk.free ? pressedAt : desk.gridLines.nearest(pressedAt));
     pressedAt = null;
   }
 </script>

@@ -1,7 +1,7 @@
-import type { NoteStore } from './notes';
-import { MAX_PITCH } from './limits';
-import type { Lines } from './time';
-import type { Viewport } from './viewport.svelte';
+import type { NoteTable } from '../music/notes';
+import { MAX_PITCH } from '../music/limits';
+import type { GridLines } from '../music/time';
+import type { Viewport } from '../desk/viewport.svelte';
 
 /** What the pointer is doing on the roll. Sizes are CSS pixels, times ticks. */
 export type Drag =
@@ -13,7 +13,7 @@ export type Part = 'note' | 'start' | 'end';
 const EDGE = 6;
 
 /** The note under a point, and which part of it; null where there is none. */
-export function hit(notes: NoteStore, view: Viewport, x: number, y: number): { place: number; part: Part } | null {
+export function hit(notes: NoteTable, view: Viewport, x: number, y: number): { place: number; part: Part } | null {
   const pitch = view.pitch(y);
   const tick = view.tick(x);
   const columns = notes.columns;
@@ -37,7 +37,7 @@ export function hit(notes: NoteStore, view: Viewport, x: number, y: number): { p
 
 /** The ids of the notes a box touches. */
 export function inBox(
-  notes: NoteStore,
+  notes: NoteTable,
   view: Viewport,
   box: { x: number; y: number; width: number; height: number },
 ): number[] {
@@ -55,8 +55,8 @@ export function inBox(
 
 /** Where a drag of the selection would land: snapped so that the grabbed edge meets a line, or free. */
 export function landing(
-  notes: NoteStore,
-  lines: Lines,
+  notes: NoteTable,
+  lines: GridLines,
   grabbed: { place: number; part: Part },
   ticks: number,
   semitones: number,
@@ -89,7 +89,7 @@ export function dragLines(drag: Drag): string[] {
   return lines;
 }
 
-function extent(notes: NoteStore): { earliest: number; low: number; high: number } {
+function extent(notes: NoteTable): { earliest: number; low: number; high: number } {
   let [earliest, low, high] = [Infinity, 127, 0];
   for (let i = 0; i < notes.count; i++) {
     if (notes.selected[i]) {

@@ -1,7 +1,7 @@
-import type { Compared } from '../state/preview.svelte';
-import { MAX_PITCH } from './limits';
-import type { Colours } from './theme';
-import type { Viewport } from './viewport.svelte';
+import type { Compared } from '../desk/preview.svelte';
+import { MAX_PITCH } from '../music/limits';
+import type { Colours } from '../look/theme';
+import type { Viewport } from '../desk/viewport.svelte';
 
 /** More outlines than this are a grey mist, and take longer than a frame. */
 const MOST = 4000;

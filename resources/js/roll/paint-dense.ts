@@ -1,6 +1,6 @@
-import { MAX_PITCH } from './limits';
-import type { NoteStore } from './notes';
-import type { Viewport } from './viewport.svelte';
+import { MAX_PITCH } from '../music/limits';
+import type { NoteTable } from '../music/notes';
+import type { Viewport } from '../desk/viewport.svelte';
 
 /** From so many notes in sight on, they are too small to be told apart, and are written as pixels. */
 export const DENSE = 1500;
@@ -18,7 +18,7 @@ function pixel(colour: string): number {
 export function paintDense(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  notes: NoteStore,
+  notes: NoteTable,
   styles: [places: number[], body: string, ink: string][],
 ): void {
   const { start, length, pitch, velocity } = notes.columns;

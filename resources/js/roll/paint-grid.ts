@@ -1,15 +1,14 @@
-import { MAX_PITCH, NARROWEST_GAP } from './limits';
-import { isBlackKey } from './pitch';
-import type { Colours } from './theme';
-import type { Lines } from './time';
-import type { Viewport } from './viewport.svelte';
+import { MAX_PITCH, NARROWEST_GAP } from '../music/limits';
+import { isBlackKey } from '../music/pitch';
+import type { Colours } from '../look/theme';
+import type { GridLines } from '../music/time';
+import type { Viewport } from '../desk/viewport.svelte';
 
 /** The ground of the roll: pitch rows, and the lines of grid, beats and bars as far as there is room for them. */
 export function paintGrid(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  lines: Lines,
-  ppq: number,
+  lines: GridLines,
   scale: number[] | null,
   colours: Colours,
 ): void {
@@ -18,14 +17,12 @@ export function paintGrid(
   const beats: number[] = [];
   const bars: number[] = [];
   for (const bar of lines.bars(Math.max(0, view.left), view.right)) {
-    const beat = (4 * ppq) / bar.stretch.denominator;
     if (bars.length === 0 || view.x(bar.tick) - view.x(bars[bars.length - 1]) >= NARROWEST_GAP) {
       bars.push(bar.tick);
     }
-    if (beat * view.pixelsPerTick >= NARROWEST_GAP) {
-      for (let k = 1; k < bar.stretch.numerator; k++) {
-        beats.push(bar.tick + k * beat);
-      }
+    const [, second = Infinity] = bar.stretch.beats;
+    if (second * view.pixelsPerTick >= NARROWEST_GAP) {
+      beats.push(...bar.stretch.beats.slice(1).map((beat) => bar.tick + beat));
     }
   }
   verticals(pen, view, beats, colours['line-beat']);
@@ -69,7 +66,7 @@ function hatch(pen: CanvasRenderingContext2D, y: number, height: number, width: 
   pen.restore();
 }
 
-function gridTicks(view: Viewport, lines: Lines): number[] {
+function gridTicks(view: Viewport, lines: GridLines): number[] {
   const { before, after } = lines.around(Math.max(0, (view.left + view.right) / 2));
   return (after - before) * view.pixelsPerTick < NARROWEST_GAP
     ? []

@@ -1,9 +1,9 @@
-import { MAX_PITCH } from './limits';
-import type { NoteStore } from './notes';
+import { MAX_PITCH } from '../music/limits';
+import type { NoteTable } from '../music/notes';
 import { DENSE, paintDense } from './paint-dense';
-import { pitchName } from './pitch';
-import { FONT, type Colours } from './theme';
-import type { Viewport } from './viewport.svelte';
+import { pitchName } from '../music/pitch';
+import { FONT, type Colours } from '../look/theme';
+import type { Viewport } from '../desk/viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
 const NAME_NEEDS_HEIGHT = 11;
@@ -14,12 +14,20 @@ const ROUND_NEEDS = 8;
  * in the body as the note is loud. Selected ones are coral, muted ones an empty dashed outline, moved ones have a
  * whisker to where they were played.
  */
-export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteStore, colours: Colours): void {
+export function paintNotes(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  notes: NoteTable,
+  colours: Colours,
+  /** the colours of the track a clip lies on */
+  ofClip: (clip: number) => Colours,
+): void {
   const plain: number[] = [];
   const selected: number[] = [];
   const muted: number[] = [];
   sortIntoStyles(view, notes, plain, selected, muted);
-  const { start, length, pitch, velocity, playedStart } = notes.columns;
+  const { start, length, pitch, velocity, playedStart, clip } = notes.columns;
+  const plainByTrack = grouped(plain, (i) => ofClip(clip[i]));
   const height = Math.max(2, view.rowHeight - 1);
   const scale = view.pixelsPerTick;
   const wide = (i: number) => Math.max(2, length[i] * scale - 1);
@@ -51,13 +59,15 @@ export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes:
   if (plain.length + selected.length + muted.length > DENSE) {
     paintDense(pen, view, notes, [
       [muted, colours['row-line'], colours.hatch],
-      [plain, colours.tint, colours.ink],
+      ...plainByTrack.map(([track, places]) => [places, track.tint, track.ink] as [number[], string, string]),
       [selected, colours['selection-tint'], colours.selection],
     ]);
     return;
   }
-  bodies(plain, colours.tint);
-  inks(plain, colours.ink);
+  for (const [track, places] of plainByTrack) {
+    bodies(places, track.tint);
+    inks(places, track.ink);
+  }
   bodies(selected, colours['selection-tint']);
   inks(selected, colours.selection);
   outlines(pen, selected, colours.selection, 1.5, []);
@@ -79,19 +89,18 @@ export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes:
     line: number,
     dash: number[],
   ): void {
-    if (height < ROUND_NEEDS) {
-      return;
-    }
     to.strokeStyle = colour;
     to.lineWidth = line;
     to.setLineDash(dash);
     to.beginPath();
     for (const i of places) {
-      if (wide(i) < ROUND_NEEDS) {
+      const x = (start[i] - view.left) * scale;
+      if (wide(i) < ROUND_NEEDS || height < ROUND_NEEDS) {
+        to.rect(x + 0.5, view.y(pitch[i]) + 0.5, Math.max(1, wide(i) - 1), Math.max(1, height - 1));
         continue;
       }
       to.roundRect(
-        (start[i] - view.left) * scale + 0.5,
+        x + 0.5,
         view.y(pitch[i]) + 0.5,
         Math.max(1, wide(i) - 1),
         height - 1,
@@ -139,13 +148,46 @@ export function paintNotes(pen: CanvasRenderingContext2D, view: Viewport, notes:
         const x = Math.max((start[i] - view.left) * scale, 0) + 5;
         const y = view.y(pitch[i]) + height / 2 + 0.5;
         const name = pitchName(pitch[i]);
-        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : colours.tint;
+        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofClip(clip[i]).tint;
         pen.strokeText(name, x, y);
         pen.fillStyle = colours['note-text'];
         pen.fillText(name, x, y);
       }
     }
   }
+}
+
+/** Places by the colours of their track. */
+function grouped(places: number[], coloursOf: (place: number) => Colours): [Colours, number[]][] {
+  const groups = new Map<Colours, number[]>();
+  for (const place of places) {
+    const colours = coloursOf(place);
+    const group = groups.get(colours);
+    if (group) {
+      group.push(place);
+    } else {
+      groups.set(colours, [place]);
+    }
+  }
+  return [...groups];
+}
+
+/** The notes of other tracks, behind all else: a thin tinted outline without ink. */
+export function paintBackdrop(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteTable, colours: Colours): void {
+  const { start, length, pitch, muted } = notes.columns;
+  const height = Math.max(2, view.rowHeight - 2);
+  pen.strokeStyle = colours.ink;
+  pen.globalAlpha = 0.45;
+  pen.lineWidth = 1;
+  pen.beginPath();
+  for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= view.right; i++) {
+    if (!muted[i]) {
+      const width = Math.max(2, length[i] * view.pixelsPerTick - 1);
+      pen.rect(view.x(start[i]) + 0.5, view.y(pitch[i]) + 1.5, width, height - 1);
+    }
+  }
+  pen.stroke();
+  pen.globalAlpha = 1;
 }
 
 function body(pen: CanvasRenderingContext2D, x: number, y: number, width: number, height: number): void {
@@ -159,7 +201,7 @@ function body(pen: CanvasRenderingContext2D, x: number, y: number, width: number
 }
 
 /** Sorts what is visible by how it is drawn; a note that would fall on the pixels of one before it is left out. */
-function sortIntoStyles(view: Viewport, notes: NoteStore, plain: number[], selected: number[], muted: number[]): void {
+function sortIntoStyles(view: Viewport, notes: NoteTable, plain: number[], selected: number[], muted: number[]): void {
   const { start, length, pitch, muted: silent } = notes.columns;
   const covered = [plain, selected, muted].map(() => new Float64Array(MAX_PITCH + 1).fill(-Infinity));
   const high = view.pitch(0) + 1;

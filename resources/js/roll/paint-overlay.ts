@@ -1,7 +1,7 @@
-import type { NoteStore } from './notes';
+import type { NoteTable } from '../music/notes';
 import type { Drag } from './drag';
-import type { Colours } from './theme';
-import type { Viewport } from './viewport.svelte';
+import type { Colours } from '../look/theme';
+import type { Viewport } from '../desk/viewport.svelte';
 
 export interface Overlay {
   playhead: number;
@@ -15,7 +15,7 @@ export interface Overlay {
 export function paintOverlay(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  notes: NoteStore,
+  notes: NoteTable,
   overlay: Overlay,
   colours: Colours,
 ): void {
@@ -53,7 +53,7 @@ export function paintOverlay(
 function paintHighlight(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  notes: NoteStore,
+  notes: NoteTable,
   ids: number[],
   colours: Colours,
 ): void {
@@ -74,7 +74,7 @@ function paintHighlight(
 function paintDrag(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  notes: NoteStore,
+  notes: NoteTable,
   drag: Drag,
   colours: Colours,
 ): void {

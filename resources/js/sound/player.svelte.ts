@@ -1,9 +1,19 @@
-import * as Tone from 'tone';
-import type { Track } from '../api/types';
-import type { NoteStore } from '../roll/notes';
-import type { Session } from '../state/session.svelte';
-import { settings } from '../state/settings.svelte';
-import { makeVoice, type Voice } from './voices';
+import type * as ToneLibrary from 'tone';
+import type { Track } from '../api';
+import { firstFrom, type NoteTable } from '../music/notes';
+import { settings } from '../settings/settings.svelte';
+import type { Score } from './score';
+import type { makeVoice, Voice } from './voices';
+
+type Sounds = typeof ToneLibrary & { makeVoice: typeof makeVoice };
+
+let library: Promise<Sounds> | undefined;
+
+/** The sound library, which is large: it comes when the page is idle or when something shall sound. */
+function sounds(): Promise<Sounds> {
+  library ??= Promise.all([import('tone'), import('./voices')]).then(([tone, voices]) => ({ ...tone, ...voices }));
+  return library;
+}
 
 /** How far ahead notes are given to the audio clock, and how often that is looked after. */
 const AHEAD_SECONDS = 0.12;
@@ -11,11 +21,13 @@ const EVERY_MS = 25;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
+const IDLE_AT_LATEST_MS = 4000;
 
 interface Channel {
   voice: Voice;
   name: string;
-  gain: Tone.Gain;
+  gain: ToneLibrary.Gain;
+  pan: ToneLibrary.Panner;
 }
 
 /**
@@ -30,10 +42,10 @@ export class Player {
   tick = $state(0);
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   level = $state(0);
-  readonly #session: Session;
-  #master: Tone.Gain | undefined;
-  #meter: Tone.Meter | undefined;
-  #click: Tone.Synth | undefined;
+  #tone: Sounds | undefined;
+  #master: ToneLibrary.Gain | undefined;
+  #meter: ToneLibrary.Meter | undefined;
+  #click: ToneLibrary.Synth | undefined;
   #channels = new Map<number, Channel>();
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
@@ -43,12 +55,20 @@ export class Player {
   /** origins that are still to come: the playhead changes over when the sound does */
   #turns: { at: number; origin: number }[] = [];
 
-  constructor(session: Session) {
-    this.#session = session;
+  constructor(private readonly score: Score) {}
+
+  /** Fetches the sound library when the page has nothing else to do. */
+  prepareWhenIdle(): void {
+    const prepare = () => void sounds();
+    if ('requestIdleCallback' in window) {
+      requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
+    } else {
+      setTimeout(prepare, IDLE_AT_LATEST_MS);
+    }
   }
 
   get loop(): [number, number] | null {
-    return settings.loop ? (this.#session.range ?? [0, this.#session.view.length]) : null;
+    return settings.loop ? (this.score.range ?? [0, this.score.end]) : null;
   }
 
   async toggle(from?: number): Promise<void> {
@@ -62,14 +82,11 @@ export class Player {
   async start(from: number): Promise<void> {
     await this.#ready();
     const loop = this.loop;
-    const end = Math.max(
-      this.#session.view.length,
-      ...this.#session.song.tracks.flatMap((track) => track.clips.map((clip) => clip.length)),
-    );
+    const { end } = this.score;
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end ? 0 : from;
     this.tick = tick;
-    this.#given = this.#session.clock.seconds(tick);
-    this.#origin = Tone.now() + 0.05 - this.#given;
+    this.#given = this.score.clock.seconds(tick);
+    this.#origin = this.#tone!.now() + 0.05 - this.#given;
     this.#turns = [];
     this.playing = true;
     this.active = true;
@@ -97,28 +114,23 @@ export class Player {
     if (!settings.hear || this.playing) {
       return;
     }
-    const { columns } = this.#session.notes;
+    const { columns } = this.score.visible;
     const first = places.filter((place) => place >= 0 && !columns.muted[place]).slice(0, MOST_HEARD);
     const start = columns.start[first[0]];
-    await this.sound(
-      first
-        .filter((place) => columns.start[place] - start < this.#session.song.ppq / 4)
-        .map((place) => [
-          columns.pitch[place],
-          columns.velocity[place],
-          this.#session.clock.milliseconds(columns.start[place], columns.length[place]) / 1000,
-        ]),
-    );
+    const near = first.filter((place) => columns.start[place] - start < this.score.song.ppq / 4);
+    await this.#ready();
+    for (const place of near) {
+      const track = this.score.tracks.get(columns.clip[place]) ?? this.score.track;
+      const seconds = this.score.clock.milliseconds(columns.start[place], columns.length[place]) / 1000;
+      this.#touch(track, columns.pitch[place], columns.velocity[place], seconds);
+    }
   }
 
   /** Sounds pitches with a velocity for so many seconds, on the voice of the open track. */
   async sound(notes: [pitch: number, velocity: number, seconds: number][]): Promise<void> {
     await this.#ready();
-    const voice = this.#channel(this.#session.track).voice;
-    this.#ringsUntil = performance.now() + RINGS_MS;
-    this.active = true;
     for (const [pitch, velocity, seconds] of notes) {
-      voice.play(pitch, velocity, Tone.now() + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
+      this.#touch(this.score.track, pitch, velocity, seconds);
     }
   }
 
@@ -130,29 +142,30 @@ export class Player {
       return;
     }
     this.#ringsUntil = performance.now() + RINGS_MS;
-    const now = Tone.immediate();
+    const now = this.#tone!.immediate();
     while (this.#turns.length > 0 && this.#turns[0].at <= now) {
       this.#origin = this.#turns.shift()!.origin;
     }
-    this.tick = Math.max(0, this.#session.clock.tick(now - this.#origin));
+    this.tick = Math.max(0, this.score.clock.tick(now - this.#origin));
   }
 
   dispose(): void {
     this.stop();
-    this.#channels.forEach(({ voice, gain }) => {
-      voice.dispose();
-      gain.dispose();
+    this.#channels.forEach(({ voice, gain, pan }) => {
+      [voice, gain, pan].forEach((node) => node.dispose());
     });
     [this.#master, this.#meter, this.#click].forEach((node) => node?.dispose());
   }
 
   async #ready(): Promise<void> {
-    await Tone.start();
+    const tone = await sounds();
+    await tone.start();
+    this.#tone = tone;
     if (!this.#master) {
-      this.#master = new Tone.Gain(0.8).toDestination();
-      this.#meter = new Tone.Meter({ normalRange: true, smoothing: 0.7 });
+      this.#master = new tone.Gain(0.8).toDestination();
+      this.#meter = new tone.Meter({ normalRange: true, smoothing: 0.7 });
       this.#master.connect(this.#meter);
-      this.#click = new Tone.Synth({
+      this.#click = new tone.Synth({
         oscillator: { type: 'square' },
         envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 },
         volume: -14,
@@ -163,23 +176,39 @@ export class Player {
   }
 
   #channel(track: Track): Channel {
+    const tone = this.#tone!;
     let channel = this.#channels.get(track.id);
     if (channel?.name !== track.voice) {
       channel?.voice.dispose();
-      const gain = channel?.gain ?? new Tone.Gain(1).connect(this.#master!);
-      channel = { voice: makeVoice(track.voice, gain), name: track.voice, gain };
+      const pan = channel?.pan ?? new tone.Panner(0).connect(this.#master!);
+      const gain = channel?.gain ?? new tone.Gain(1).connect(pan);
+      channel = { voice: tone.makeVoice(track.voice, gain), name: track.voice, gain, pan };
       this.#channels.set(track.id, channel);
     }
-    channel.gain.gain.rampTo(track.muted ? 0 : (track.volume / 80) ** 1.5, 0.02);
+    channel.gain.gain.rampTo(this.#isAudible(track) ? (track.volume / 80) ** 1.5 : 0, 0.02);
+    channel.pan.pan.rampTo(track.pan / 100, 0.02);
     return channel;
+  }
+
+  #isAudible(track: Track): boolean {
+    return !track.muted && (track.solo || !this.score.song.tracks.some(({ solo }) => solo));
+  }
+
+  /** Sounds one note at once. */
+  #touch(track: Track, pitch: number, velocity: number, seconds: number): void {
+    this.#ringsUntil = performance.now() + RINGS_MS;
+    this.active = true;
+    const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
+    const { voice } = this.#channel(track);
+    voice.play(sounding, velocity, this.#tone!.now() + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
   }
 
   #advance(): void {
     this.#master?.gain.rampTo((settings.volume / 100) ** 1.5, 0.02);
-    const until = () => Tone.now() + AHEAD_SECONDS;
+    const until = () => this.#tone!.now() + AHEAD_SECONDS;
     let origin = this.#turns.at(-1)?.origin ?? this.#origin;
     for (let turns = 0; turns < 64 && this.#given + origin < until(); turns++) {
-      const { clock } = this.#session;
+      const { clock } = this.score;
       const loop = this.loop;
       const loopEnd = loop ? clock.seconds(loop[1]) : Infinity;
       const inLoop = loop !== null && this.#given < loopEnd;
@@ -193,8 +222,7 @@ export class Player {
         this.#turns.push({ at, origin });
       }
     }
-    const { view } = this.#session;
-    if (!this.loop && this.#session.clock.tick(this.#given) > view.length + this.#session.song.ppq * 4) {
+    if (!this.loop && this.score.clock.tick(this.#given) > this.score.end + this.score.song.ppq * 4) {
       this.stop();
       this.tick = 0;
     }
@@ -202,59 +230,56 @@ export class Player {
 
   /** Gives all notes that start in a span of song seconds to the audio clock. */
   #give(from: number, to: number, origin: number): void {
-    const { clock, song, visible, others, trackId, lines } = this.#session;
-    const [fromTick, toTick] = [clock.tick(from), clock.tick(to)];
+    const { clock, song, visible, sounding, tracks } = this.score;
+    const [fromTick, toTick] = [clock.tick(from) - 1e-6, clock.tick(to) - 1e-6];
     for (const track of song.tracks) {
-      const store: NoteStore | undefined = track.id === trackId ? visible : others.get(track.id);
-      if (!store || track.muted) {
-        continue;
-      }
-      const { voice } = this.#channel(track);
-      const { start, length, pitch, velocity, muted } = store.columns;
-      for (
-        let i = firstFrom(start, store.count, Math.ceil(fromTick - 1e-6));
-        i < store.count && start[i] < toTick - 1e-6;
-        i++
-      ) {
-        if (!muted[i]) {
-          const seconds = clock.seconds(start[i]);
-          voice.play(
-            pitch[i],
-            velocity[i],
-            Math.max(Tone.now(), seconds + origin),
-            clock.seconds(start[i] + length[i]) - seconds,
-          );
-        }
+      if (this.#isAudible(track)) {
+        this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => track, 0);
       }
     }
+    const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
+    this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
+      const track = tracks.get(clip);
+      return track && this.#isAudible(track) && !muted.has(clip) ? track : undefined;
+    });
     if (settings.metronome) {
-      for (const bar of lines.bars(fromTick, toTick)) {
-        const beat = (4 * song.ppq) / bar.stretch.denominator;
-        for (let k = 0; k < bar.stretch.numerator; k++) {
-          const tick = bar.tick + k * beat;
-          if (tick >= fromTick - 1e-6 && tick < toTick - 1e-6) {
-            this.#click!.triggerAttackRelease(
-              k === 0 ? 1760 : 1175,
-              0.02,
-              Math.max(Tone.now(), clock.seconds(tick) + origin),
-            );
-          }
-        }
+      this.#giveClicks(fromTick, toTick, origin);
+    }
+  }
+
+  /** @param written 0 where the notes are as they sound; else the transposition of their track is still to come */
+  #giveNotes(
+    { columns, count }: NoteTable,
+    fromTick: number,
+    toTick: number,
+    origin: number,
+    trackOf: (clip: number) => Track | undefined,
+    written = 1,
+  ): void {
+    const { clock } = this.score;
+    const { start, length, pitch, velocity, muted, clip } = columns;
+    for (let i = firstFrom(start, Math.ceil(fromTick)); i < count && start[i] < toTick; i++) {
+      const track = muted[i] ? undefined : trackOf(clip[i]);
+      if (track) {
+        const seconds = clock.seconds(start[i]);
+        this.#channel(track).voice.play(
+          Math.min(127, Math.max(0, pitch[i] + written * track.transposition)),
+          velocity[i],
+          Math.max(this.#tone!.now(), seconds + origin),
+          clock.seconds(start[i] + length[i]) - seconds,
+        );
       }
     }
   }
-}
 
-function firstFrom(start: Int32Array, count: number, tick: number): number {
-  let low = 0;
-  let high = count;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (start[middle] < tick) {
-      low = middle + 1;
-    } else {
-      high = middle;
+  #giveClicks(fromTick: number, toTick: number, origin: number): void {
+    const { clock, gridLines } = this.score;
+    for (const { tick, isBar } of gridLines.beats(fromTick, toTick)) {
+      this.#click!.triggerAttackRelease(
+        isBar ? 1760 : 1175,
+        0.02,
+        Math.max(this.#tone!.now(), clock.seconds(tick) + origin),
+      );
     }
   }
-  return low;
 }

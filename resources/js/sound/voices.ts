@@ -1,5 +1,5 @@
 import * as Tone from 'tone';
-import type { VoiceName } from '../api/types';
+import type { VoiceName } from '../api';
 
 /** Something that can sound a note: pitch 0–127, velocity 1–127, times in seconds of the audio clock. */
 export interface Voice {
@@ -119,4 +119,3 @@ export function makeVoice(name: VoiceName, output: Tone.InputNode): Voice {
   return MAKERS[name](output);
 }
 
-export const VOICE_NAMES = Object.keys(MAKERS) as VoiceName[];

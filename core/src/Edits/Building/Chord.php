@@ -32,7 +32,7 @@ final readonly class Chord implements Edit
             Parameter::onOff('group', true, 'Whether its notes are one group.'),
         ], subject: Subject::Anywhere, putsIn: true, synonyms: ['triad', 'harmony', 'major', 'minor', 'seventh'], uses: [
             'chord shape=maj' => 'Major chord', 'chord shape=min' => 'Minor chord', 'chord shape=min7' => 'Minor seventh chord', 'chord shape=maj7' => 'Major seventh chord', 'chord shape=7' => 'Seventh chord',
-        ]);
+        ], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

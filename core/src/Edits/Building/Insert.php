@@ -27,7 +27,7 @@ final readonly class Insert implements Edit
             Parameter::pitch('pitch', 'Its pitch.'),
             Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
             Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
-        ], subject: Subject::Anywhere, putsIn: true);
+        ], subject: Subject::Anywhere, putsIn: true, isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

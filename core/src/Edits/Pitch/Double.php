@@ -24,7 +24,7 @@ final readonly class Double implements Edit
         return new Declaration('double', 'Double at an interval', Group::Pitch, 'Adds a copy of each note at an interval and selects the copies.', Interval::parameters(), oneOf: Interval::UNITS,
             synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'], uses: [
                 'double octaves=1' => 'Double an octave up', 'double octaves=-1' => 'Double an octave down', 'double degrees=2' => 'Double in thirds of the key',
-            ]);
+            ], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

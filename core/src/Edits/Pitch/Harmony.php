@@ -31,7 +31,7 @@ final readonly class Harmony implements Edit
         return new Declaration('harmony', 'Harmony', Group::Pitch, 'Stacks notes of the key above each note.', [
             Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
             Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
-        ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves']);
+        ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

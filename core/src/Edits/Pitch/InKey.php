@@ -24,7 +24,7 @@ final readonly class InKey implements Edit
     {
         return new Declaration('inkey', 'Into the key', Group::Pitch, 'Takes notes outside the key to the nearest note of it.', [
             Parameter::choice('prefer', ['nearest', 'up', 'down'], 'nearest', 'Which way to go; nearest goes down on a tie.'),
-        ], synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune']);
+        ], synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -26,7 +26,7 @@ final readonly class Invert implements Edit
         return new Declaration('invert', 'Invert', Group::Pitch, 'Mirrors pitches about one of them: what rose by a third falls by a third.', [
             Parameter::pitch('about', 'What stays: the first note, the lowest, the highest or a pitch.', ['first', 'lowest', 'highest', 'caret']),
             Parameter::onOff('key', false, 'On mirrors by degrees of the key; a note outside it first goes to the nearest one.'),
-        ], synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion']);
+        ], synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -25,7 +25,7 @@ final readonly class Repitch implements Edit
     {
         return new Declaration('repitch', 'Repitch', Group::Pitch, 'Puts every note on one pitch, times unchanged; notes that then start together become one.', [
             Parameter::pitch('to', 'The pitch.'),
-        ], synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse']);
+        ], synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

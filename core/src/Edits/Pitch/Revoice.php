@@ -24,7 +24,7 @@ final readonly class Revoice implements Edit
         return new Declaration('revoice', 'Revoice', Group::Pitch, 'Of each chord, takes the lowest note up an octave, or the highest down.', [
             Parameter::choice('move', ['up', 'down'], 'up', 'Up takes the lowest note up, down the highest down.'),
             Parameter::spread(),
-        ], synonyms: ['inversion', 'voicing', 'chord inversion', 'octave of a chord note'], uses: ['revoice move=down' => 'Previous inversion of the chords', 'revoice move=up' => 'Next inversion of the chords']);
+        ], synonyms: ['inversion', 'voicing', 'chord inversion', 'octave of a chord note'], uses: ['revoice move=down' => 'Previous inversion of the chords', 'revoice move=up' => 'Next inversion of the chords'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -24,7 +24,7 @@ final readonly class Transpose implements Edit, Gesture
     public function declaration(): Declaration
     {
         return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves or steps of the key.', Interval::parameters(), oneOf: Interval::UNITS,
-            synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth']);
+            synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'], isHeard: true);
     }
 
     public function combined(array $first, array $second): ?array

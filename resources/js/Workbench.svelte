@@ -1,0 +1,320 @@
+<script lang="ts">
+  import { onDestroy, untrack } from 'svelte';
+  import { api } from './api';
+  import type { Binding, Catalog, Phrase, Surface } from './api';
+  import { entriesOf } from './commands/entries';
+  import { parseLine } from './music/line';
+  import { spanOf } from './commands/selecting';
+  import type { Studio, Tab } from './commands/studio';
+  import { runLines } from './commands/view';
+  import { cap } from './keys/keystroke';
+  import { Dispatcher, type Pending } from './keys/dispatcher';
+  import { Pasting } from './keys/pasting';
+  import { afterFrame } from './look/layer';
+  import PitchKeys from './roll/PitchKeys.svelte';
+  import Roll from './roll/Roll.svelte';
+  import Ruler from './roll/Ruler.svelte';
+  import VelocityLane from './lanes/VelocityLane.svelte';
+  import { Player } from './sound/player.svelte';
+  import { go } from './songs/address.svelte';
+  import { factsOf } from './desk/facts';
+  import { Tuning } from './desk/tuning.svelte';
+  import type { Shortcuts } from './keys/shortcuts.svelte';
+  import type { RecipeShelf } from './commands/recipes.svelte';
+  import { Desk } from './desk/desk.svelte';
+  import { settings } from './settings/settings.svelte';
+  import { use, type How } from './commands/use.svelte';
+  import { Walk } from './desk/walk.svelte';
+  import Bench from './bench/Bench.svelte';
+  import Coach from './frame/Coach.svelte';
+  import KeyOverlay from './frame/KeyOverlay.svelte';
+  import KeyStrip from './frame/KeyStrip.svelte';
+  import NotesAsRows from './table/NotesAsRows.svelte';
+  import Palette from './palette/Palette.svelte';
+  import StatusLine from './frame/StatusLine.svelte';
+  import TopLine from './frame/TopLine.svelte';
+
+  let {
+    songId,
+    catalog,
+    shortcuts,
+    recipes,
+    openShortcuts,
+    covered,
+  }: {
+    songId: number;
+    catalog: Catalog;
+    shortcuts: Shortcuts;
+    recipes: RecipeShelf;
+    openShortcuts: (page: 'keys' | 'use') => void;
+    /** whether another view lies over this one and has the keys */
+    covered: boolean;
+  } = $props();
+
+  const BARS_AT_FIRST = 6;
+
+  let studio = $state.raw<Studio | null>(null);
+  let failure = $state('');
+  let table = $state(false);
+  let palette = $state(false);
+  let overlay = $state(false);
+  let tab = $state<Tab>('notes');
+  let historyAsked = $state(0);
+  let walk = $state.raw<Walk | null>(null);
+  let pending = $state.raw<Pending>({ keys: '', digits: null });
+  let lesson = $state.raw<Binding | null>(null);
+  let frame = 0;
+
+  open();
+
+  async function open(): Promise<void> {
+    failure = '';
+    try {
+      const opened = await api.open(songId, [], 0, '1/16', 0);
+      const desk = new Desk(opened);
+      const player = new Player(desk);
+      desk.onHeard = (places) => void player.hear(places);
+      desk.playhead = () => player.tick;
+      desk.onRun = (lines) => recipes.record(lines);
+      walk = new Walk(desk);
+      studio = {
+        desk,
+        player,
+        catalog,
+        shortcuts,
+        recipes,
+        tuning: new Tuning(desk),
+        toggleTable: () => (table = !table),
+        openPalette: () => (palette = true),
+        openBench,
+        openShortcuts,
+        showKeys: () => {
+          overlay = true;
+          return () => (overlay = false);
+        },
+        count: () => dispatcher.count(),
+        leave: () => go(null),
+      };
+      requestAnimationFrame(() => showBeginning(desk));
+      void openWhole(desk);
+      player.prepareWhenIdle();
+      desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
+    } catch (error) {
+      failure = (error as Error).message;
+    }
+  }
+
+  /** A track is opened with all its clips; what sounds beside it comes after what is seen. */
+  async function openWhole(desk: Desk): Promise<void> {
+    if (desk.track.clips.length > 1) await desk.openTrack(desk.track);
+    await desk.listen();
+  }
+
+  function openBench(wanted: Tab): void {
+    settings.bench = true;
+    tab = wanted;
+    if (wanted === 'history') historyAsked++;
+  }
+
+  // Only one thing is looked at: the edit at tuning, or the history.
+  $effect(() => {
+    if (studio?.tuning.edit) tab = 'notes';
+  });
+  $effect(() => {
+    if (tab !== 'history') walk?.leave();
+    if (tab !== 'notes') studio?.tuning.leave();
+  });
+
+  /** What some keys do while a result is looked at. */
+  const moment = $derived.by((): [key: string, strip: string, act: () => void][] => {
+    if (!studio || !walk) return [];
+    const { tuning, desk } = studio;
+    const here = walk;
+    const looks = shortcuts
+      .of('flip')
+      .filter(({ held }) => !held)
+      .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
+    if (overlay) return [['Escape', 'close', () => (overlay = false)]];
+    if (tuning.edit) return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
+    if (desk.lookedAt !== undefined)
+      return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
+    return [];
+  });
+
+  function tune(line: string): void {
+    if (!studio) return;
+    const said = parseLine(line);
+    const edit = catalog.edits.find(({ name }) => name === said.name);
+    settings.bench = true;
+    if (edit) studio.tuning.open(edit, said);
+  }
+
+  /** The first bars, with all pitches that occur. */
+  function showBeginning(desk: Desk): void {
+    const span = spanOf(desk);
+    const end = desk.gridLines.barStart(desk.gridLines.barAt(span?.from ?? 0).bar + BARS_AT_FIRST);
+    desk.view.fit(0, end, span?.low ?? 55, span?.high ?? 67);
+  }
+
+  // Frames are asked for only while something sounds.
+  $effect(() => {
+    if (!studio?.player.active) return;
+    const follow = () => {
+      studio?.player.frame();
+      frame = requestAnimationFrame(follow);
+    };
+    follow();
+    return () => cancelAnimationFrame(frame);
+  });
+
+  onDestroy(() => {
+    studio?.player.dispose();
+  });
+
+  let byPointer = false;
+
+  /** A list chosen from with the pointer lets go of the keys, so that the next one is an edit again. */
+  function letGo(event: Event): void {
+    if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
+  }
+
+  /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
+  function act(lines: string[], how: How, clipboard?: Phrase): (() => void) | undefined {
+    if (!studio) return undefined;
+    const end = runLines(studio, lines, clipboard);
+    noteUse(lines.join('; '), how);
+    return end;
+  }
+
+  function noteUse(line: string, how: How): void {
+    const tell = use.note(line, how);
+    lesson = (tell && settings.coach && shortcuts.map.bindings.find(({ run }) => run.join('; ') === line)) || null;
+  }
+
+  const run = (line: string) => void act([line], 'mouse');
+  const pasting = new Pasting((line, clipboard) => act([line], 'key', clipboard));
+  const dispatcher = $derived(
+    new Dispatcher(
+      shortcuts.map.bindings,
+      ({ run: lines, key }, times) =>
+        act(Array.from({ length: times }, () => lines).flat(), key.includes('Wheel') ? 'wheel' : 'key'),
+      (now) => (pending = now),
+      (chord, binding) => pasting.begin(chord, binding.run[0]),
+    ),
+  );
+  const where = $derived<Surface>(table ? 'table' : 'roll');
+  const keyOf = (line: string) => cap(shortcuts.of(line).find(({ held }) => !held)?.key ?? '');
+  const entries = $derived(entriesOf(catalog, shortcuts.map.bindings, recipes.all));
+
+  // What is said about the notes follows a frame after the notes themselves: the roll and the ear come first.
+  let calm = $state(0);
+  const calmDown = afterFrame(() => calm++);
+  $effect(() => {
+    void [studio?.desk.notes, studio?.desk.visible];
+    calmDown();
+  });
+  const facts = $derived.by(() => {
+    void [calm, studio];
+    return studio && untrack(() => factsOf(studio!.desk));
+  });
+  const summary = $derived(
+    facts &&
+      `${facts.selected ? `${facts.count} of ${facts.total} notes selected` : `${facts.total} notes, none selected`}, pitches ${facts.pitches}, velocities ${facts.velocities}.`,
+  );
+</script>
+
+<svelte:head><title>{studio?.desk.song.name ?? 'Song'} – Jactonic</title></svelte:head>
+<svelte:window
+  onkeydown={(event) => {
+    byPointer = false;
+    if (!covered) dispatcher.down(event, where, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
+  }}
+  onkeyup={(event) => dispatcher.up(event)}
+  onblur={() => dispatcher.release()}
+  onpointerdown={() => (byPointer = true)}
+  onpaste={(event) => !covered && pasting.take(event)}
+/>
+
+{#if studio && facts}
+  {@const { desk, player } = studio}
+  <main
+    onchange={letGo}
+    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[40px_22px_minmax(0,1fr)_60px_24px_44px]"
+    inert={covered}
+  >
+    <div class="col-span-3 grid">
+      <TopLine {desk} {player} {table} scales={catalog.scales} {keyOf} {run} />
+    </div>
+    {#if table}
+      <div class="col-span-2 col-start-1 row-span-3 row-start-2 grid min-h-0">
+        <NotesAsRows {desk} />
+      </div>
+    {:else}
+      <div class="border-r border-base-300 bg-base-200"></div>
+      <Ruler {desk} {player} />
+      <div class="col-start-1 row-start-3 grid"><PitchKeys {desk} {player} /></div>
+      <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
+        <Roll
+          {desk}
+          {player}
+          summary={summary ?? ''}
+          onwheel={(event) => dispatcher.wheel(event, where)}
+          onmouse={(line) => noteUse(line, 'mouse')}
+        />
+      </div>
+      <div
+        class="col-start-1 row-start-4 border-t border-r border-base-300 bg-base-200 p-1 text-[0.6875rem] leading-tight"
+      >
+        Velocity<br />1–127
+      </div>
+      <div class="col-start-2 row-start-4 grid min-w-0"><VelocityLane {desk} /></div>
+    {/if}
+    {#if settings.bench}
+      <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
+        {#if walk}
+          <Bench {studio} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
+        {/if}
+      </div>
+    {/if}
+    <div class="col-span-3 row-start-5 grid min-w-0">
+      <StatusLine {desk} {pending} recorded={recipes.recorded} {run} />
+    </div>
+    <div class="col-span-3 row-start-6 grid min-w-0">
+      <KeyStrip
+        bindings={shortcuts.map.bindings}
+        edits={catalog.edits}
+        selected={facts.selected}
+        {where}
+        pending={pending.keys}
+        {moment}
+        run={(lines) => act(lines, 'mouse')}
+      />
+    </div>
+  </main>
+  {#if lesson}
+    <Coach binding={lesson} close={() => (lesson = null)} />
+  {/if}
+  {#if overlay}
+    <KeyOverlay bindings={shortcuts.map.bindings} {where} />
+  {/if}
+  {#if palette}
+    <Palette
+      {desk}
+      {catalog}
+      {entries}
+      run={(line) => act([line], 'palette')}
+      {tune}
+      close={() => (palette = false)}
+    />
+  {/if}
+{:else if failure}
+  <main class="grid h-full place-content-center gap-3 text-center">
+    <p role="alert">{failure}</p>
+    <div class="flex justify-center gap-2">
+      <button class="btn btn-primary" onclick={open}>Try again</button>
+      <button class="btn" onclick={() => go(null)}>Song list</button>
+    </div>
+  </main>
+{:else}
+  <main class="grid h-full place-content-center"><p role="status">Opening the song …</p></main>
+{/if}

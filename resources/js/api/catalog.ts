@@ -1,0 +1,58 @@
+import { request } from './client';
+import type { Keymap } from './keymaps';
+import type { Recipe } from './recipes';
+
+export interface Parameter {
+  name: string;
+  kind: string;
+  allowed: string;
+  help: string;
+  /** as it would be written; null or left out where leaving it out means something else */
+  default?: string | null;
+  /** what leaving it out means, where there is no default */
+  absent?: string;
+  options?: string[];
+  /** words that may stand in place of a number, a pitch or a place */
+  words?: string[];
+  min?: number;
+  max?: number;
+  unit?: string;
+  signed?: boolean;
+}
+
+/** What an edit or a command of the view says about itself. */
+export interface Declaration {
+  name: string;
+  title: string;
+  group: string;
+  help: string;
+  parameters: Parameter[];
+  synonyms: string[];
+  /** lines of it that have a name of their own */
+  uses: Record<string, string>;
+  /** of these parameters an edit takes exactly one */
+  oneOf?: string[];
+  /** what an edit works on */
+  subject?: 'selection' | 'selection-or-range' | 'anywhere' | 'track' | 'clip' | 'conductor';
+  usesClipboard?: boolean;
+  /** whether its result is sounded once it is done */
+  isHeard?: boolean;
+  /** whether a command of the screen may stand in a script of several lines */
+  inScripts?: boolean;
+}
+
+export interface Catalog {
+  edits: Declaration[];
+  view: Declaration[];
+  keymap: Keymap;
+  recipes: Recipe[];
+  /** names of the conditions notes are chosen by */
+  conditions: string[];
+  scales: string[];
+  /** from every grid the way to others: finer, coarser, triplet, dotted */
+  grids: Record<string, [finer: string, coarser: string, triplet: string, dotted: string]>;
+}
+
+export const catalog = {
+  catalog: () => request<Catalog>('GET', 'catalog'),
+};

@@ -1,0 +1,13 @@
+import { catalog } from './catalog';
+import { keymaps } from './keymaps';
+import { recipes } from './recipes';
+import { songs } from './songs';
+
+export * from './catalog';
+export * from './client';
+export * from './keymaps';
+export * from './recipes';
+export * from './songs';
+
+/** Every request there is. */
+export const api = { ...catalog, ...songs, ...keymaps, ...recipes };

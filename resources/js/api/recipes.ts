@@ -1,0 +1,40 @@
+import { request } from './client';
+import type { EditContext, Standing } from './songs';
+
+export interface ConditionGroup {
+  join: 'all' | 'any';
+  conditions: string[];
+}
+
+/** On which notes a rule works. */
+export interface Choice {
+  scope: 'selection' | 'range' | 'clip';
+  join: 'all' | 'any';
+  groups: ConditionGroup[];
+}
+
+export interface Recipe {
+  id: number;
+  name: string;
+  lines: string[];
+  help: string;
+  folder: string;
+  choice: Choice | null;
+  keepsGrid: boolean;
+  leavesDrums: boolean;
+}
+
+export type NewRecipe = Omit<Recipe, 'id'>;
+
+export const recipes = {
+  addRecipe: (recipe: NewRecipe) => request<{ id: number; recipes: Recipe[] }>('POST', 'recipes', recipe),
+  changeRecipe: (id: number, recipe: NewRecipe) => request<{ recipes: Recipe[] }>('PATCH', `recipes/${id}`, recipe),
+  deleteRecipe: (id: number) => request<{ recipes: Recipe[] }>('DELETE', `recipes/${id}`),
+  orderRecipes: (ids: number[]) => request<{ recipes: Recipe[] }>('POST', 'recipes/order', { ids }),
+  recipesAddress: '/api/recipes/export',
+  importRecipes: (text: string) =>
+    request<{ recipes: Recipe[]; problems: string[] }>('POST', 'recipes/import', { text }),
+  /** The ids of the notes a rule would work on. */
+  match: (song: number, standing: Standing, choice: Choice, selection: number[], context: EditContext) =>
+    request<{ selection: number[] }>('POST', `songs/${song}/match`, { ...standing, choice, selection, context }),
+};

@@ -1,0 +1,306 @@
+import { request } from './client';
+
+/** Columns of notes as the server sends them; index i of each is note i. Times are ticks of the song. */
+export interface NoteColumns {
+  id: number[];
+  start: number[];
+  length: number[];
+  pitch: number[];
+  velocity: number[];
+  release: number[];
+  channel: number[];
+  muted: number[];
+  group: number[];
+  playedStart: number[];
+  playedEnd: number[];
+  looseStart: number[];
+  looseVelocity: number[];
+  /** the clip a note lies in */
+  clip: number[];
+}
+
+export type NoteColumn = keyof NoteColumns;
+
+/** Columns that hold their default throughout are left out. */
+export type SparseColumns = Partial<NoteColumns> & { id: number[] };
+
+/** What became of notes. Values in `changed` are the new ones. */
+export interface NotesChange {
+  removed: number[];
+  added: NoteColumns | null;
+  changed: (Partial<NoteColumns> & { id: number[] })[];
+}
+
+export interface History {
+  undo: string | null;
+  redo: string | null;
+}
+
+/** The open clips: their notes are one table in song time. */
+export interface OpenClips {
+  clips: number[];
+  /** the one new notes go to */
+  front: number;
+  revisions: Record<string, number>;
+  notes: SparseColumns | null;
+}
+
+/** A song as it is opened: all that is needed to see it. */
+export interface OpenedSong {
+  song: Song;
+  open: OpenClips;
+  history: History;
+  grid: GridTable | null;
+}
+
+/** What an edit, an undo or a redo changed. */
+export interface SongAnswer {
+  revision: number;
+  /** the new revisions of the clips that were changed */
+  revisions: Record<string, number>;
+  /** how long these clips are now */
+  lengths: Record<string, number>;
+  /** what became of the open notes; null where they are sent whole */
+  notes: NotesChange[] | null;
+  open: OpenClips | null;
+  /** the song where tracks, clips or conductor changed */
+  song: Song | null;
+  /** tracks that sound otherwise without being open */
+  elsewhere: number[];
+  /** null where it stays as it was sent */
+  selection: number[] | null;
+  message: string;
+  history: History;
+  /** what was cut or copied, as text for the system's clipboard carries it */
+  clipboard: Phrase | null;
+  /** where the lines left another grid */
+  grid?: string;
+  swing?: number;
+  /** lines that are the screen's to do */
+  screen?: string[];
+}
+
+/** Notes on the clipboard with their place in the song. */
+export interface Phrase {
+  jactonic: 'phrase';
+  ppq: number;
+  span: [number, number] | null;
+  notes: Partial<NoteColumns>;
+}
+
+/** A grid and how well it fits the timing of the notes; distances are in % of half the gap between lines. */
+export interface AdvisedGrid {
+  grid: string;
+  swing: number;
+  name: string;
+  mean: number;
+  largest: number;
+  /** how many notes would fall together with another of their pitch */
+  collisions: number;
+  fits: boolean;
+}
+
+/** The grids, the recommended one first. */
+export interface Advice {
+  count: number;
+  summary: string;
+  grids: AdvisedGrid[];
+}
+
+export interface HistoryStep {
+  id: number;
+  /** null where the song stood as it came in */
+  parent: number | null;
+  title: string;
+  lines: string[];
+  /** ms since the epoch */
+  at: number;
+  name: string | null;
+  walked: number;
+  /** the clips it changed */
+  clips: number[];
+  /** the names of the tracks it worked in */
+  about: string;
+}
+
+/** All steps of a song on all branches, in the order they were made, and where it stands. */
+export interface StepTree {
+  steps: HistoryStep[];
+  at: number | null;
+}
+
+export interface SongLine {
+  id: number;
+  name: string;
+  tracks: number;
+  tempo: number;
+  key: string | null;
+  updated: string;
+  deleted: string | null;
+}
+
+export interface SongLists {
+  songs: SongLine[];
+  deleted: SongLine[];
+}
+
+export type VoiceName = 'plucked' | 'bass' | 'sustained' | 'drums';
+
+/** A piece of a track. Times are ticks. */
+export interface Clip {
+  id: number;
+  start: number;
+  length: number;
+  /** the tick of its content that lies at its start */
+  offset: number;
+  /** 0, or the length after which its content begins again */
+  loop: number;
+  name: string;
+  muted: boolean;
+  revision: number;
+}
+
+export interface Track {
+  id: number;
+  name: string;
+  colour: number;
+  voice: VoiceName;
+  channel: number;
+  /** 0–100 % */
+  volume: number;
+  /** −100 left to 100 right */
+  pan: number;
+  muted: boolean;
+  solo: boolean;
+  /** semitones; the notes stay as written */
+  transposition: number;
+  clips: Clip[];
+}
+
+export interface TempoStretch {
+  tick: number;
+  seconds: number;
+  secondsPerTick: number;
+}
+
+export type ConductorKind = 'tempo' | 'meter' | 'key' | 'marker';
+
+export interface ConductorEvent {
+  kind: ConductorKind;
+  tick: number;
+  label: string;
+}
+
+export interface Song {
+  id: number;
+  name: string;
+  revision: number;
+  ppq: number;
+  /** the key at the start */
+  key: string | null;
+  keys: { tick: number; name: string; scale: number[] }[];
+  /** the pitch classes (0 is C) that belong to the key; null without a key */
+  scale: number[] | null;
+  /** quarter notes a minute at the start */
+  tempo: number;
+  tempos: TempoStretch[];
+  meters: { tick: number; numerator: number; denominator: number }[];
+  events: ConductorEvent[];
+  tracks: Track[];
+}
+
+/** What sounds of a track beside what is open, in song time as it is heard. */
+export interface TrackSound {
+  track: number;
+  notes: SparseColumns | null;
+}
+
+/** A stretch of one meter: where its bars lie, and the grid lines of one bar counted from its start. */
+export interface GridStretch {
+  tick: number;
+  bar: number;
+  /** the length of a bar in ticks as dividend and divisor */
+  barTicks: [number, number];
+  everyBars: number;
+  lines: number[];
+  /** where the beats of a bar begin, counted from its start */
+  beats: number[];
+  numerator: number;
+  denominator: number;
+}
+
+export interface GridTable {
+  grid: string;
+  swing: number;
+  stretches: GridStretch[];
+}
+
+export interface EditContext {
+  grid: string;
+  swing: number;
+  caret: [number, number];
+  range: [number, number] | null;
+  playhead: number;
+  /** what new notes are like: an amount of time, and 1–127 */
+  new: { length: string; velocity: number };
+  clipboard?: Phrase;
+}
+
+/** Where a window stands in a song: which clips it has open and which revisions of them it has seen. */
+export interface Standing {
+  open: number[];
+  front: number;
+  revisions: Record<string, number>;
+}
+
+export interface NewSong {
+  name: string;
+  tempo: number;
+  meter: string;
+  key: string;
+  sketch: string;
+}
+
+export const songs = {
+  songs: () => request<SongLists>('GET', 'songs'),
+  newSong: (song: NewSong) => request<{ id: number }>('POST', 'songs', song),
+  importSong: (name: string, midi: string) =>
+    request<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }),
+  /** All that is needed to see a song with some clips open; the first track where none is named. */
+  open: (id: number, clips: number[], front: number, grid: string, swing: number) =>
+    request<OpenedSong>(
+      'GET',
+      `songs/${id}?clips=${clips.join(',')}&front=${front}&grid=${encodeURIComponent(grid)}&swing=${swing}`,
+    ),
+  /** All that is needed to hear it beside the clips that are open; of some tracks, or of all. */
+  sound: (id: number, clips: number[], tracks?: number[]) =>
+    request<{ tracks: TrackSound[] }>(
+      'GET',
+      `songs/${id}/sound?clips=${clips.join(',')}${tracks ? `&tracks=${tracks.join(',')}` : ''}`,
+    ),
+  renameSong: (id: number, name: string) => request<{ name: string }>('PATCH', `songs/${id}`, { name }),
+  deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
+  restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
+  exportAddress: (id: number) => `/api/songs/${id}/export`,
+  grid: (song: number, grid: string, swing: number) =>
+    request<GridTable>('GET', `songs/${song}/grid?grid=${encodeURIComponent(grid)}&swing=${swing}`),
+  edit: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
+    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context }),
+  /** What the lines would do; everything stays as it is. */
+  preview: (song: number, standing: Standing, lines: string[], selection: number[], context: EditContext) =>
+    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, dry: true }),
+  undo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/undo`, standing),
+  redo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/redo`, standing),
+  advice: (song: number, standing: Standing, selection: number[], context: EditContext) =>
+    request<Advice>('POST', `songs/${song}/advice`, { ...standing, selection, context }),
+  /** The ids of the notes that meet conditions. */
+  choose: (song: number, standing: Standing, where: string, context: EditContext) =>
+    request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, context }),
+  history: (song: number) => request<StepTree>('GET', `songs/${song}/history`),
+  goTo: (song: number, standing: Standing, step: number | null) =>
+    request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step }),
+  previewStep: (song: number, standing: Standing, step: number | null) =>
+    request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step, dry: true }),
+  nameStep: (song: number, step: number, name: string) =>
+    request<StepTree>('PATCH', `songs/${song}/history/${step}`, { name }),
+};

@@ -1,0 +1,224 @@
+<script lang="ts">
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import ChevronUp from '@lucide/svelte/icons/chevron-up';
+  import Copy from '@lucide/svelte/icons/copy';
+  import Plus from '@lucide/svelte/icons/plus';
+  import Trash2 from '@lucide/svelte/icons/trash-2';
+  import type { Clip, Track } from '../api';
+  import type { Desk } from '../desk/desk.svelte';
+  import { formatLine } from '../music/line';
+  import { settings } from '../settings/settings.svelte';
+  import { VOICE_NAMES } from '../sound/voice-names';
+
+  let {
+    desk,
+    keyOf,
+    run,
+  }: {
+    desk: Desk;
+    keyOf: (line: string) => string;
+    run: (line: string) => void;
+  } = $props();
+
+  const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
+  let more = $state(false);
+
+  /** The line that changes a track, by its number from the top. */
+  function change(place: number, values: Record<string, string | number>): void {
+    const said = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, String(value)]));
+    run(formatLine({ name: 'track', values: { of: String(place + 1), ...said } }));
+  }
+
+  const isOpen = (track: Track) => track.clips.some(({ id }) => desk.open.includes(id));
+
+  /** Opens a track beside the ones that are open, or takes it away from them. */
+  function toggleOpen(track: Track): void {
+    const own = track.clips.map(({ id }) => id);
+    const others = desk.open.filter((clip) => !own.includes(clip));
+    if (isOpen(track)) {
+      if (others.length > 0) void desk.openClips(others, others.includes(desk.front) ? desk.front : others[0]);
+    } else {
+      void desk.openClips([...others, ...own], desk.front);
+    }
+  }
+
+  function show(track: Track): void {
+    if (isOpen(track)) {
+      desk.toFront(track.clips.find(({ id }) => desk.open.includes(id))!.id);
+    } else {
+      void desk.openTrack(track);
+    }
+  }
+
+  function named(clip: Clip): string {
+    const until = desk.gridLines.position(clip.start + clip.length);
+    return `${clip.name || 'Clip'}, ${desk.gridLines.position(clip.start)} to ${until}`;
+  }
+</script>
+
+{#snippet tool(line: string, name: string, Icon: typeof Plus)}
+  <button
+    class="btn btn-square btn-ghost btn-xs"
+    aria-label={name}
+    title="{name} ({keyOf(line)})"
+    onclick={() => run(line)}><Icon size={13} aria-hidden="true" /></button
+  >
+{/snippet}
+
+<section aria-labelledby="bench-track" class="flex flex-col gap-1">
+  <div class="flex items-center">
+    <h2 id="bench-track" class="flex-1 font-semibold">Tracks</h2>
+    {@render tool('track-move by=-1', 'Move the track up', ChevronUp)}
+    {@render tool('track-move by=1', 'Move the track down', ChevronDown)}
+    {@render tool('track-copy', 'Copy the track', Copy)}
+    {@render tool('track-delete', 'Delete the track', Trash2)}
+  </div>
+  <button class="btn btn-sm" title={keyOf('track-new')} onclick={() => run('track-new')}>
+    <Plus size={14} aria-hidden="true" /> New track
+  </button>
+
+  {#each desk.song.tracks as track, place (track.id)}
+    <div
+      role="group"
+      aria-label={track.name}
+      class="rounded border-l-4 py-1 pl-2 {track.id === desk.track.id ? 'bg-base-300/60' : ''}"
+      style:border-color="var(--ink-{track.colour})"
+    >
+      <div class="flex items-center gap-1">
+        <label class="flex" title="Open beside the others">
+          <input
+            type="checkbox"
+            class="checkbox checkbox-xs"
+            aria-label="{track.name} open in the roll"
+            checked={isOpen(track)}
+            onchange={() => toggleOpen(track)}
+          />
+        </label>
+        <button
+          class="min-w-0 flex-1 truncate text-left text-xs {track.id === desk.track.id ? 'font-semibold' : ''}"
+          aria-current={track.id === desk.track.id}
+          onclick={() => show(track)}>{track.name}</button
+        >
+        <button
+          class="btn px-1.5 btn-xs {track.muted ? 'btn-primary' : ''}"
+          aria-pressed={track.muted}
+          aria-label="Mute {track.name}"
+          onclick={() => change(place, { mute: 'toggle' })}>mute</button
+        >
+        <button
+          class="btn px-1.5 btn-xs {track.solo ? 'btn-primary' : ''}"
+          aria-pressed={track.solo}
+          aria-label="Solo {track.name}"
+          onclick={() => change(place, { solo: 'toggle' })}>solo</button
+        >
+      </div>
+      <input
+        type="range"
+        class="range w-full range-xs"
+        min="0"
+        max="100"
+        aria-label="Volume of {track.name} in %"
+        value={track.volume}
+        onchange={(event) => change(place, { volume: event.currentTarget.value })}
+      />
+      {#if track.id === desk.track.id}
+        <button class="link text-xs" aria-expanded={more} onclick={() => (more = !more)}>
+          {more ? 'Less' : 'Name, voice, pan, colour'}
+        </button>
+        {#if more}
+          <div class="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-xs">
+            <label for="track-name">Name</label>
+            <input
+              id="track-name"
+              class="input input-xs"
+              maxlength="80"
+              value={track.name}
+              onchange={(event) => change(place, { name: event.currentTarget.value })}
+            />
+            <label for="track-voice">Voice</label>
+            <select
+              id="track-voice"
+              class="select select-xs"
+              value={track.voice}
+              onchange={(event) => change(place, { voice: event.currentTarget.value })}
+            >
+              {#each VOICE_NAMES as voice (voice)}<option value={voice}>{voice}</option>{/each}
+            </select>
+            <label for="track-pan">Pan, %</label>
+            <input
+              id="track-pan"
+              type="range"
+              class="range range-xs"
+              min="-100"
+              max="100"
+              value={track.pan}
+              aria-valuetext={track.pan === 0
+                ? 'middle'
+                : `${Math.abs(track.pan)} % ${track.pan < 0 ? 'left' : 'right'}`}
+              onchange={(event) => change(place, { pan: event.currentTarget.value })}
+            />
+            <label for="track-transposition">Sounds</label>
+            <span class="flex items-center gap-1"
+              ><input
+                id="track-transposition"
+                type="number"
+                class="input w-14 input-xs"
+                min="-48"
+                max="48"
+                value={track.transposition}
+                onchange={(event) => change(place, { transpose: event.currentTarget.value })}
+              /> semitones higher</span
+            >
+            <span>Colour</span>
+            <span class="flex flex-wrap gap-0.5" role="group" aria-label="Colour of {track.name}">
+              {#each COLOURS as colour (colour)}
+                <button
+                  class="size-6 rounded border-2 {track.colour === colour
+                    ? 'border-base-content'
+                    : 'border-transparent'}"
+                  style:background="var(--ink-{colour})"
+                  aria-label="Colour {colour}"
+                  aria-pressed={track.colour === colour}
+                  onclick={() => change(place, { colour })}
+                ></button>
+              {/each}
+            </span>
+          </div>
+        {/if}
+      {/if}
+    </div>
+  {/each}
+
+  <label class="flex items-center gap-2 text-xs">
+    All
+    <input
+      type="range"
+      class="range min-w-0 flex-1 range-xs"
+      min="0"
+      max="100"
+      aria-label="Volume of everything in %"
+      bind:value={settings.volume}
+    />
+  </label>
+
+  <div class="mt-1 flex items-center">
+    <h2 class="flex-1 font-semibold" id="bench-clips">Clips of {desk.track.name}</h2>
+    {@render tool('clip-new', 'New clip at the caret', Plus)}
+    {@render tool('clip-delete', 'Delete the clip in front', Trash2)}
+  </div>
+  <ul aria-labelledby="bench-clips" class="flex flex-col gap-0.5">
+    {#each desk.track.clips as clip (clip.id)}
+      <li>
+        <button
+          class="w-full truncate rounded px-1 py-0.5 text-left text-xs {clip.id === desk.front
+            ? 'bg-primary text-primary-content'
+            : 'hover:bg-base-300'} {clip.muted ? 'line-through' : ''}"
+          aria-current={clip.id === desk.front}
+          onclick={() =>
+            desk.open.includes(clip.id) ? desk.toFront(clip.id) : void desk.openClips([...desk.open, clip.id], clip.id)}
+          >{named(clip)}{clip.loop > 0 ? ', loops' : ''}{clip.muted ? ', muted' : ''}</button
+        >
+      </li>
+    {/each}
+  </ul>
+</section>

@@ -1,0 +1,68 @@
+<script lang="ts">
+  import { api } from '../api';
+  import { Latest } from '../api/latest';
+  import type { Advice } from '../api';
+  import type { Desk } from '../desk/desk.svelte';
+
+  let { desk, advisedKey }: { desk: Desk; advisedKey: string } = $props();
+
+  const QUIET_MS = 150;
+  const FIRST = 4;
+  let advice = $state.raw<Advice | null>(null);
+  let all = $state(false);
+  const latest = new Latest<Advice>(
+    (answer) => (advice = answer),
+    () => (advice = null),
+  );
+  const shown = $derived(advice ? (all ? advice.grids : advice.grids.slice(0, FIRST)) : []);
+
+  // Quick keys first: the advice is asked for when the hands rest.
+  $effect(() => {
+    void desk.notes;
+    const timer = setTimeout(
+      () => latest.ask(() => api.advice(desk.song.id, desk.standing, desk.notes.selection(), desk.context)),
+      QUIET_MS,
+    );
+    return () => clearTimeout(timer);
+  });
+</script>
+
+{#if advice && advice.grids.length > 0}
+  <div role="group" aria-label="Advice on the grid" class="text-xs">
+    <p data-testid="advice">{advice.summary}</p>
+    <table class="mt-1 w-full border-separate border-spacing-y-0.5">
+      <thead class="sr-only">
+        <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
+      </thead>
+      <tbody>
+        {#each shown as grid, k (grid.name)}
+          <tr class={k === 0 ? 'font-semibold' : ''}>
+            <td class="pr-1">
+              <button
+                class="btn h-6 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {desk.grid ===
+                  grid.grid && desk.swing === grid.swing
+                  ? 'btn-primary'
+                  : ''}"
+                title="Take this grid"
+                onclick={(event) => {
+                  event.currentTarget.blur();
+                  desk.setGrid(grid.grid, grid.swing);
+                }}
+                >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
+              >
+            </td>
+            <td class="w-9 text-right">{Math.round(grid.mean)} %</td>
+            <td class="w-18 text-right {grid.collisions ? 'text-error' : 'text-secondary'}"
+              >{grid.collisions} together</td
+            >
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if advice.grids.length > FIRST}
+      <button class="link h-6 text-xs" onclick={() => (all = !all)}
+        >{all ? 'Fewer' : `All ${advice.grids.length} grids`}</button
+      >
+    {/if}
+  </div>
+{/if}

@@ -1,0 +1,100 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { oncePerFrame } from '../look/layer';
+  import type { NoteTable } from '../music/notes';
+  import { coloursOf, prepared } from '../look/theme';
+  import { meanVelocity, places } from '../desk/facts';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
+  import Picture from './Picture.svelte';
+
+  let { desk, calm, velocities }: { desk: Desk; calm: number; velocities: string } = $props();
+
+  const HEIGHT = 52;
+  const FULL = 127;
+  let canvas = $state<HTMLCanvasElement>();
+  let width = $state(190);
+
+  const looked = $derived.by(() => {
+    void calm;
+    const { shown } = untrack(() => desk.preview);
+    const now = untrack(() => desk.visible);
+    const [before, after] = shown ? [shown.before, shown.after] : [null, now];
+    return { before, after, means: [before ?? after, after].map(meanVelocity) };
+  });
+  const text = $derived(
+    velocities === '–'
+      ? 'No notes to measure.'
+      : looked.before && Math.round(looked.means[0]) !== Math.round(looked.means[1])
+        ? `Mean ${Math.round(looked.means[0])} before, ${Math.round(looked.means[1])} after.`
+        : `Velocity ${velocities}.`,
+  );
+
+  const ask = oncePerFrame(() => {
+    const pen = canvas && prepared(canvas, width, HEIGHT);
+    if (!pen) return;
+    const colours = coloursOf(settings.theme, desk.track.colour);
+    const { before, after, means } = looked;
+    const [from, to] = spanOf([after, ...(before ? [before] : [])]);
+    const x = (tick: number) => 2 + ((tick - from) / Math.max(1, to - from)) * (width - 6);
+    const y = (velocity: number) => HEIGHT - 1 - (velocity / FULL) * (HEIGHT - 4);
+    stems(pen, after, x, y, colours.selection, true);
+    if (before) stems(pen, before, x, y, colours['color-base-content'], false);
+    means.forEach((mean, k) => {
+      pen.strokeStyle = k === 0 && before ? colours['color-base-content'] : colours.selection;
+      pen.lineWidth = 1;
+      pen.setLineDash(k === 0 && before ? [2, 3] : [5, 3]);
+      pen.beginPath();
+      pen.moveTo(0, Math.round(y(mean)) + 0.5);
+      pen.lineTo(width, Math.round(y(mean)) + 0.5);
+      pen.stroke();
+    });
+    pen.setLineDash([]);
+  });
+
+  function spanOf(stores: NoteTable[]): [number, number] {
+    let [from, to] = [Infinity, 0];
+    for (const store of stores) {
+      for (const i of places(store)) {
+        from = Math.min(from, store.columns.start[i]);
+        to = Math.max(to, store.columns.start[i]);
+      }
+    }
+    return [from === Infinity ? 0 : from, to];
+  }
+
+  /** Stems for what is and would be, caps alone for what was; on each pixel the loudest. */
+  function stems(
+    pen: CanvasRenderingContext2D,
+    notes: NoteTable,
+    x: (tick: number) => number,
+    y: (velocity: number) => number,
+    colour: string,
+    whole: boolean,
+  ): void {
+    const loudest = new Uint8Array(width + 1);
+    for (const i of places(notes)) {
+      const at = Math.round(x(notes.columns.start[i]));
+      loudest[at] = Math.max(loudest[at], notes.columns.velocity[i]);
+    }
+    pen.fillStyle = colour;
+    loudest.forEach((velocity, at) => {
+      if (velocity > 0) {
+        const top = Math.round(y(velocity));
+        pen.fillRect(at - 1, top, 3, 2);
+        if (whole) {
+          pen.globalAlpha = 0.4;
+          pen.fillRect(at, top, 1, HEIGHT - top);
+          pen.globalAlpha = 1;
+        }
+      }
+    });
+  }
+
+  $effect(() => {
+    void [looked, canvas, width, settings.theme, desk.track];
+    ask();
+  });
+</script>
+
+<Picture label="Velocities over time" {text} height={HEIGHT} bind:width bind:canvas />

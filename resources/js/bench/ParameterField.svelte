@@ -1,0 +1,117 @@
+<script lang="ts">
+  import type { Parameter } from '../api';
+  import { valuesOf } from '../commands/completion';
+  import { stepped } from '../commands/stepping';
+
+  let { parameter, value = $bindable() }: { parameter: Parameter; value: string } = $props();
+
+  const WIDEST_SLIDER = 1000;
+  const id = $props.id();
+  const { name, kind, help, allowed, options = [], words = [], unit = '' } = $derived(parameter);
+  const isNumber = $derived(kind === 'whole-number' || kind === 'curve');
+  const [min, max] = $derived([parameter.min ?? 0, parameter.max ?? 0]);
+  const isWord = $derived(words.includes(value));
+  const absent = $derived(parameter.absent || 'default');
+  const label = $derived(`${name}, ${allowed}`);
+  const bend = $derived(((Number(value) || 0) / 100) * 10);
+
+  function arrows(event: KeyboardEvent): void {
+    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      value = stepped(value, event.key === 'ArrowUp' ? 1 : -1);
+    }
+  }
+</script>
+
+<div class="grid grid-cols-[1fr_6.25rem] items-center gap-x-1" title="{help} {allowed}">
+  <label for={id} class="truncate text-xs">
+    {name}{#if unit && unit !== name}<span class="ml-1 text-secondary">{unit}</span>{/if}
+  </label>
+  {#if kind === 'choice' && options.length === 2 && options.includes('on')}
+    <input
+      {id}
+      type="checkbox"
+      class="toggle toggle-sm justify-self-end"
+      aria-label={label}
+      checked={value === 'on'}
+      onchange={(event) => (value = event.currentTarget.checked ? 'on' : 'off')}
+    />
+  {:else if kind === 'choice' || kind === 'grid'}
+    <select {id} class="select w-full select-xs" aria-label={label} bind:value>
+      {#if parameter.default == null}<option value="">{absent}</option>{/if}
+      {#each kind === 'grid' ? valuesOf(parameter) : options as option (option)}
+        <option value={option}>{option === 'grid' ? 'the grid' : option}</option>
+      {/each}
+      {#if value && ![...valuesOf(parameter)].includes(value)}<option {value}>{value}</option>{/if}
+    </select>
+  {:else if isNumber}
+    <span class="flex gap-1">
+      {#if words.length > 0}
+        <select
+          class="select min-w-0 flex-1 select-xs"
+          aria-label="{name}: a word or a number"
+          value={isWord ? value : ''}
+          onchange={(event) => (value = event.currentTarget.value || String(Math.round((min + max) / 2)))}
+        >
+          {#each words as word (word)}<option value={word}>{word}</option>{/each}
+          <option value="">a number</option>
+        </select>
+      {/if}
+      {#if !isWord}
+        <input
+          {id}
+          type="number"
+          class="input input-xs {words.length > 0 ? 'w-11 px-1' : 'w-full'}"
+          aria-label={label}
+          {min}
+          {max}
+          placeholder={absent}
+          {value}
+          oninput={(event) => (value = event.currentTarget.value)}
+        />
+      {/if}
+    </span>
+    {#if !isWord && max - min <= WIDEST_SLIDER}
+      <span class="col-span-2 flex items-center gap-1">
+        <input
+          type="range"
+          class="range box-content min-w-0 flex-1 py-1 range-xs [--range-fill:0]"
+          aria-label="{name} as a slider"
+          {min}
+          {max}
+          value={value === '' ? (min < 0 ? 0 : min) : value}
+          oninput={(event) => (value = event.currentTarget.value)}
+        />
+        {#if kind === 'curve'}
+          <svg viewBox="0 0 24 24" class="size-5 flex-none" aria-hidden="true">
+            <path d="M2 22 Q {12 + bend} {12 + bend} 22 2" fill="none" stroke="currentColor" stroke-width="2" />
+          </svg>
+        {/if}
+      </span>
+    {/if}
+  {:else if kind === 'velocities'}
+    <input {id} class="input w-full input-xs" aria-label={label} bind:value list="{id}-values" />
+    <span class="col-span-2 mt-0.5 flex h-6 items-end gap-px" aria-hidden="true">
+      {#each value.split(',') as velocity, k (k)}
+        <span class="max-w-4 flex-1 bg-primary" style:height="{Math.min(100, (Number(velocity) / 127) * 100)}%"></span>
+      {/each}
+    </span>
+  {:else}
+    <input
+      {id}
+      class="input w-full input-xs"
+      aria-label={label}
+      placeholder={absent}
+      autocomplete="off"
+      spellcheck="false"
+      list="{id}-values"
+      bind:value
+      onkeydown={arrows}
+    />
+  {/if}
+  {#if !isNumber && kind !== 'choice' && kind !== 'grid'}
+    <datalist id="{id}-values">
+      {#each valuesOf(parameter) as offer (offer)}<option value={offer}></option>{/each}
+    </datalist>
+  {/if}
+</div>

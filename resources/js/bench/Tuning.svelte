@@ -1,0 +1,151 @@
+<script lang="ts">
+  import { tick, untrack } from 'svelte';
+  import type { Declaration } from '../api';
+  import { cap, chordOf } from '../keys/keystroke';
+  import type { Tuning } from '../desk/tuning.svelte';
+  import type { Desk } from '../desk/desk.svelte';
+  import ParameterField from './ParameterField.svelte';
+
+  let {
+    desk,
+    tuning,
+    edits,
+    keyOf,
+  }: {
+    desk: Desk;
+    tuning: Tuning;
+    edits: Declaration[];
+    keyOf: (line: string) => string;
+  } = $props();
+
+  let form = $state<HTMLFormElement>();
+  const groups = $derived([...new Set(edits.map((edit) => edit.group))]);
+  const { preview } = $derived(desk);
+  const counts = $derived(preview.shown?.counts);
+  const summary = $derived(
+    counts &&
+      (
+        [
+          [counts.changed, 'changed'],
+          [counts.added, 'added'],
+          [counts.removed, 'removed'],
+        ] as const
+      )
+        .filter(([count]) => count > 0)
+        .map(([count, what]) => `${count} ${what}`)
+        .join(', '),
+  );
+  const notTaken = $derived((name: string) => tuning.edit?.oneOf?.includes(name) && name !== tuning.taken);
+
+  // Whatever the result depends on asks for it anew; a newer question takes the place of one that waits.
+  $effect(() => {
+    void [desk.notes, desk.grid, desk.swing, desk.caret, desk.range, tuning.line];
+    if (tuning.edit && desk.lookedAt === undefined) untrack(() => tuning.preview());
+  });
+
+  $effect(() => {
+    if (tuning.opened > 0 && tuning.edit) {
+      void tick().then(() => firstControl()?.focus());
+    }
+  });
+
+  /** What takes the keys when an edit is opened: its first parameter, or where it has none, what does it. */
+  function firstControl(): HTMLElement | null | undefined {
+    return form?.querySelector<HTMLElement>('input:not([type=radio]), select') ?? form?.querySelector('button');
+  }
+
+  function open(name: string): void {
+    const edit = edits.find((known) => known.name === name);
+    if (edit) tuning.open(edit);
+    else tuning.leave();
+  }
+
+  function keys(event: KeyboardEvent): void {
+    if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
+      event.preventDefault();
+      tuning.commit();
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      tuning.leave();
+    } else if (cap(chordOf(event)) === keyOf('flip') && preview.shown) {
+      event.preventDefault();
+      preview.flipped = !preview.flipped;
+    }
+  }
+</script>
+
+<div>
+  <select
+    class="select w-full select-sm font-semibold"
+    aria-label="Edit at tuning"
+    value={tuning.edit?.name ?? ''}
+    onchange={(event) => open(event.currentTarget.value)}
+  >
+    <option value="">Try an edit …</option>
+    {#each groups as group (group)}
+      <optgroup label={group}>
+        {#each edits.filter((edit) => edit.group === group) as edit (edit.name)}
+          <option value={edit.name}>{edit.title}</option>
+        {/each}
+      </optgroup>
+    {/each}
+  </select>
+  {#if tuning.edit}
+    <!-- The keys of the form are those of the edit at tuning, whichever of its controls has the focus. -->
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+    <form
+      bind:this={form}
+      class="mt-1 flex flex-col gap-1"
+      aria-label={tuning.edit.title}
+      onsubmit={(event) => {
+        event.preventDefault();
+        tuning.commit();
+      }}
+      onkeydown={keys}
+    >
+      <p class="text-xs text-secondary">{tuning.edit.help}</p>
+      {#if tuning.edit.oneOf?.length}
+        <div class="flex flex-wrap gap-x-3 text-xs" role="radiogroup" aria-label="By">
+          {#each tuning.edit.oneOf as name (name)}
+            <label class="flex items-center gap-1">
+              <input
+                type="radio"
+                class="radio radio-xs"
+                name="one-of"
+                checked={tuning.taken === name}
+                onchange={() => tuning.take(name)}
+              />{name}
+            </label>
+          {/each}
+        </div>
+      {/if}
+      {#each tuning.edit.parameters as parameter (parameter.name)}
+        {#if !notTaken(parameter.name)}
+          <ParameterField {parameter} bind:value={tuning.values[parameter.name]} />
+        {/if}
+      {/each}
+      <p class="rounded-field bg-base-100 px-1.5 py-1 text-xs break-words" data-testid="tuning-line">{tuning.line}</p>
+      {#if preview.problem}
+        <p class="text-xs text-error" role="alert">{preview.problem}</p>
+      {:else if preview.shown}
+        <p class="text-xs" data-testid="tuning-effect">
+          <span class="font-semibold">{summary || 'Nothing would change'}</span><br />{preview.shown.message}
+        </p>
+      {/if}
+      <div class="grid grid-cols-2 gap-1">
+        <button class="btn col-span-2 btn-xs btn-primary" type="submit"
+          >Do it <kbd class="text-base-content">Enter</kbd></button
+        >
+        <button
+          class="btn px-1 btn-xs {preview.flipped ? 'btn-accent' : ''}"
+          type="button"
+          aria-pressed={preview.flipped}
+          disabled={!preview.shown}
+          onclick={() => (preview.flipped = !preview.flipped)}
+          >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
+        >
+        <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
+      </div>
+    </form>
+  {/if}
+</div>

@@ -1,0 +1,66 @@
+import { api, type NewRecipe } from '../api';
+import type { Recipe } from '../api';
+
+/** The recipes and rules, and the one that is being recorded. */
+export class RecipeShelf {
+  all = $state.raw<Recipe[]>([]);
+  problem = $state('');
+  /** the lines recorded so far; null while nothing is recorded */
+  recorded = $state.raw<string[] | null>(null);
+
+  constructor(recipes: Recipe[]) {
+    this.all = recipes;
+  }
+
+  get folders(): string[] {
+    return [...new Set(this.all.map(({ folder }) => folder))];
+  }
+
+  /** Keeps a recipe, new or in place of the one with that number; tells whether it was taken. */
+  async keep(recipe: NewRecipe, id: number | null): Promise<boolean> {
+    return this.#take(() => (id === null ? api.addRecipe(recipe) : api.changeRecipe(id, recipe)));
+  }
+
+  async delete(id: number): Promise<void> {
+    await this.#take(() => api.deleteRecipe(id));
+  }
+
+  /** Moves a recipe up or down within its folder. */
+  async move(recipe: Recipe, by: 1 | -1): Promise<void> {
+    const inFolder = this.all.filter(({ folder }) => folder === recipe.folder);
+    const at = inFolder.indexOf(recipe);
+    const to = at + by;
+    if (to >= 0 && to < inFolder.length) {
+      [inFolder[at], inFolder[to]] = [inFolder[to], inFolder[at]];
+      await this.#take(() => api.orderRecipes(inFolder.map(({ id }) => id)));
+    }
+  }
+
+  async import(text: string): Promise<string[]> {
+    let problems: string[] = [];
+    await this.#take(async () => {
+      const answer = await api.importRecipes(text);
+      problems = answer.problems;
+      return answer;
+    });
+    return problems;
+  }
+
+  /** Writes a line down while a recipe is recorded. */
+  record(lines: string[]): void {
+    if (this.recorded) {
+      this.recorded = [...this.recorded, ...lines];
+    }
+  }
+
+  async #take(ask: () => Promise<{ recipes: Recipe[] }>): Promise<boolean> {
+    try {
+      this.all = (await ask()).recipes;
+      this.problem = '';
+      return true;
+    } catch (error) {
+      this.problem = (error as Error).message;
+      return false;
+    }
+  }
+}

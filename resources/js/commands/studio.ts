@@ -1,0 +1,34 @@
+import type { Catalog } from '../api';
+import type { Player } from '../sound/player.svelte';
+import type { Tuning } from '../desk/tuning.svelte';
+import type { Shortcuts } from '../keys/shortcuts.svelte';
+import type { RecipeShelf } from './recipes.svelte';
+import type { Desk } from '../desk/desk.svelte';
+
+/** Sides of the bench. */
+export type Tab = 'notes' | 'history' | 'recipes' | 'tracks';
+
+/** What the commands of the view can reach. */
+export interface Studio {
+  desk: Desk;
+  player: Player;
+  tuning: Tuning;
+  catalog: Catalog;
+  shortcuts: Shortcuts;
+  recipes: RecipeShelf;
+  toggleTable(): void;
+  openPalette(): void;
+  openBench(tab: Tab): void;
+  openShortcuts(page: 'keys' | 'use'): void;
+  /** Shows all keys of the moment until what it gives is called. */
+  showKeys(): () => void;
+  /** Begins to take digits for so many times. */
+  count(): void;
+  /** Goes to the song list, to begin a new song there where asked. */
+  leave(to?: 'new-song'): void;
+}
+
+export type Values = Record<string, string>;
+
+/** A command of the view; one that acts while its key is down gives the function that ends it. */
+export type Command = (studio: Studio, values: Values) => unknown;

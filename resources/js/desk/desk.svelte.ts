@@ -1,0 +1,478 @@
+import {
+  api,
+  Refused,
+  type EditContext,
+  type History,
+  type OpenClips,
+  type OpenedSong,
+  type Phrase,
+  type Song,
+  type SongAnswer,
+  type Standing,
+  type Track,
+} from '../api';
+import { NoteTable } from '../music/notes';
+import { Clock, type GridLines } from '../music/time';
+import { settings } from '../settings/settings.svelte';
+import { Sender } from '../song/sender.svelte';
+import { Sounding } from '../song/sounding.svelte';
+import { keepForSystem } from './clipboard';
+import { GridTables } from './grid-tables.svelte';
+import { countsOf, Preview, type Compared } from './preview.svelte';
+import { Viewport } from './viewport.svelte';
+
+export type Message = { text: string; kind: 'done' | 'refused' | 'hint' };
+
+/** How lines are run. */
+export interface Running {
+  /** whether the result should be heard */
+  sound?: boolean;
+  /** what to paste, where the system's clipboard brought it */
+  clipboard?: Phrase | undefined;
+  /** told once it is done */
+  done?: (answer: SongAnswer) => void;
+  /** told once it is over, done or refused */
+  over?: (() => unknown) | undefined;
+}
+
+export interface Caret {
+  tick: number;
+  pitch: number;
+}
+
+/**
+ * What one works on: the open clips with their notes, what is selected, where the caret and the range are. Every change
+ * goes to the server through the one sender.
+ */
+export class Desk {
+  song = $state.raw<Song>()!;
+  /** the ids of the open clips, and of the one in front: new notes go there */
+  open = $state.raw<number[]>([]);
+  front = $state(0);
+  notes = $state.raw(NoteTable.none);
+  grid = $state('1/16');
+  swing = $state(0);
+  caret = $state.raw<Caret>({ tick: 0, pitch: 60 });
+  range = $state.raw<[number, number] | null>(null);
+  history = $state.raw<History>({ undo: null, redo: null });
+  message = $state.raw<Message>({ text: '', kind: 'hint' });
+  loading = $state(true);
+  clock = $derived(new Clock(this.song.tempos));
+  /** the track each clip of the song lies on */
+  tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
+  /** the track in front */
+  track = $derived(this.tracks.get(this.front) ?? this.song.tracks[0]);
+  /** the length in ticks and the velocity of the note used last */
+  lastUsed = $state.raw<{ length: number; velocity: number } | null>(null);
+  /** the lines run last, for `again` */
+  lastLines = $state.raw<string[]>([]);
+  /** whether drags and clicks go free of the grid for the moment */
+  free = $state(false);
+  /** the tick of the ruler at which tempo, meter, key and marker are being set; null where they are not */
+  conducting = $state<number | null>(null);
+  /** ids of notes that are pointed out on the roll, such as those a rule matches */
+  highlight = $state.raw<number[]>([]);
+  readonly grids: GridTables;
+  readonly preview = new Preview();
+  readonly view = new Viewport();
+  /** what is heard beside the open notes */
+  readonly sounding = new Sounding();
+  /** told after an edit or a selection which notes to sound */
+  onHeard: (places: number[]) => void = () => undefined;
+  /** told the lines of every edit, however it was asked for */
+  onRun: (lines: string[]) => void = () => undefined;
+  /** where the playhead is, in ticks */
+  playhead: () => number = () => 0;
+  /** the step of the history that is looked at, null for the song as it came in: an edit goes on from there */
+  lookedAt = $state.raw<number | null | undefined>(undefined);
+
+  #revisions: Record<string, number> = {};
+  #epoch = 0;
+  #pastSelections = new Map<number, number[]>();
+  readonly sender = new Sender(
+    (now) => this.#takeAll(now),
+    () => this.#pastSelections.clear(),
+  );
+
+  constructor(opened: OpenedSong) {
+    this.song = opened.song;
+    this.grids = new GridTables(() => this.song.id, opened.grid!);
+    this.#takeAll(opened);
+    this.loading = false;
+  }
+
+  /** The lines of the current grid; those of the last one until they have come. */
+  get gridLines(): GridLines {
+    return this.grids.current(this.grid, this.swing);
+  }
+
+  /** The notes to be seen and heard: those of the open clips, or those of a preview. */
+  get visible(): NoteTable {
+    return this.preview.notes ?? this.notes;
+  }
+
+  /** Where the song ends, in ticks. */
+  get end(): number {
+    return this.view.length;
+  }
+
+  get waiting(): number {
+    return this.sender.waiting;
+  }
+
+  /** Where this window stands, as every request says it. */
+  get standing(): Standing {
+    return { open: this.open, front: this.front, revisions: this.#revisions };
+  }
+
+  /** What new notes are like: as set, or as the note used last. */
+  get newNote(): { length: string; velocity: number } {
+    return settings.newAsLast && this.lastUsed
+      ? { length: `${this.lastUsed.length}tk`, velocity: this.lastUsed.velocity }
+      : { length: settings.newLength, velocity: settings.newVelocity };
+  }
+
+  get context(): EditContext {
+    return {
+      grid: this.grid,
+      swing: this.swing,
+      caret: [this.caret.tick, this.caret.pitch],
+      range: this.range,
+      playhead: Math.round(this.playhead()),
+      new: this.newNote,
+    };
+  }
+
+  /** The track a note of the roll lies on. */
+  trackAt(place: number): Track {
+    return this.tracks.get(this.visible.columns.clip[place]) ?? this.track;
+  }
+
+  /** Does something once the edits pressed before are done, such as moving the caret, which they may move too. */
+  inOrder(job: () => void | Promise<void>): void {
+    if (this.waiting === 0) {
+      const begun = job();
+      if (begun) {
+        this.#inLine(() => begun);
+      }
+    } else {
+      this.#inLine(async () => job());
+    }
+  }
+
+  /** Opens all clips of a track once the edits pressed before are done: each belongs to what was open when it was pressed. */
+  async openTrack(track: Track): Promise<void> {
+    const clips = this.song.tracks.find(({ id }) => id === track.id)?.clips ?? [];
+    await this.openClips(
+      clips.map(({ id }) => id),
+      clips[0]?.id ?? 0,
+    );
+  }
+
+  /** Opens clips, several as one table, with one of them in front. */
+  async openClips(clips: number[], front: number): Promise<void> {
+    if (clips.length === 0) {
+      this.say('This track has no clip; F3 N makes one.', 'refused');
+      return;
+    }
+    const before = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
+    this.#inLine(async () => {
+      this.stopLooking();
+      this.#takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
+      const pitches = this.notes.pitchSpan();
+      if (pitches) {
+        this.view.showPitches(...pitches);
+      }
+      const now = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
+      void this.listen([...new Set([...before, ...now])]);
+    });
+    await this.sender.idle();
+  }
+
+  /** Puts an open clip in front: new notes go there. */
+  toFront(clip: number): void {
+    if (this.open.includes(clip)) {
+      this.front = clip;
+    }
+  }
+
+  /** Fetches what sounds beside the open notes, of some tracks or of all. */
+  async listen(tracks?: number[]): Promise<void> {
+    try {
+      await this.sounding.load(this.song.id, this.open, tracks);
+    } catch (error) {
+      this.say(`The other tracks cannot be heard yet: ${(error as Error).message}`, 'refused');
+    }
+  }
+
+  /**
+   * Sets grid and swing at once, so that the next key already works with them; what needs their lines waits until they
+   * have come. A grid there is not is taken back.
+   */
+  setGrid(grid: string, swing = this.swing): void {
+    const before = { grid: this.grid, swing: this.swing };
+    this.grid = grid;
+    this.swing = swing;
+    this.say(`Grid ${grid}${swing ? `, swing ${swing}` : ''}`, 'hint');
+    if (!this.grids.of(grid, swing)) {
+      this.inOrder(async () => {
+        try {
+          await this.grids.load(grid, swing);
+        } catch (error) {
+          Object.assign(this, before);
+          throw error;
+        }
+      });
+    }
+  }
+
+  /** Selects exactly these notes, and sounds them where wanted. */
+  select(ids: number[], sound = false): void {
+    if (this.waiting > 0) {
+      this.#pastSelections.set(this.#epoch, this.notes.selection());
+    }
+    this.#epoch++;
+    this.notes = this.notes.selecting(ids);
+    if (ids.length === 1) {
+      this.#use(ids[0]);
+    }
+    if (sound) {
+      this.onHeard(ids.map((id) => this.notes.placeOf(id)));
+    }
+  }
+
+  /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
+  run(lines: string[], running: Running = {}): void {
+    const { context } = this;
+    if (this.lookedAt !== undefined) {
+      this.goTo(this.lookedAt);
+    }
+    this.lastLines = lines;
+    this.onRun(lines);
+    this.#send((selection) => {
+      const caret: [number, number] = [this.caret.tick, this.caret.pitch];
+      return api.edit(this.song.id, this.standing, lines, selection, { ...context, caret, ...clipboardOf(running) });
+    }, running);
+  }
+
+  /** Shows what lines would do to what is selected now. */
+  previewEdit(lines: string[]): void {
+    this.preview.ask(async () => {
+      await this.sender.idle();
+      const answer = await this.#looked(() =>
+        api.preview(this.song.id, this.standing, lines, this.notes.selection(), this.context),
+      );
+      return this.#compared(this.notes, answer);
+    });
+  }
+
+  /** Shows the song as it was at a step, compared with how it is, or with how it was at another step. */
+  lookAt(step: number | null, comparedWith?: number | null): void {
+    this.lookedAt = step;
+    this.preview.ask(async () => {
+      await this.sender.idle();
+      const at = (which: number | null) => this.#looked(() => api.previewStep(this.song.id, this.standing, which));
+      const before = comparedWith === undefined ? this.notes : notesOf(this.notes, await at(comparedWith));
+      const answer = await at(step);
+      return { ...this.#compared(before, answer), after: notesOf(this.notes, answer) };
+    });
+  }
+
+  /** Ends looking: the song as it is now is shown again. */
+  stopLooking(): void {
+    this.lookedAt = undefined;
+    this.preview.clear();
+  }
+
+  /** Takes the song to a step of its history. */
+  goTo(step: number | null): void {
+    this.lookedAt = undefined;
+    this.#send(() => api.goTo(this.song.id, this.standing, step), { done: () => this.preview.clear() });
+  }
+
+  undo(): void {
+    this.stopLooking();
+    this.#send(() => api.undo(this.song.id, this.standing), {});
+  }
+
+  redo(): void {
+    this.stopLooking();
+    this.#send(() => api.redo(this.song.id, this.standing), {});
+  }
+
+  /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
+  async runOnTracks(lines: string[], tracks: number[], leavesDrums: boolean): Promise<void> {
+    const { context } = this;
+    const chosen = this.song.tracks.filter(({ id, voice }) => tracks.includes(id) && !(leavesDrums && voice === 'drums'));
+    const clips = chosen.flatMap((track) => track.clips.map(({ id }) => id));
+    if (clips.length === 0) {
+      this.say('No track is chosen, or only drums, which are left out.', 'refused');
+      return;
+    }
+    this.onRun(lines);
+    this.#inLine(async () => {
+      const standing = { open: clips, front: clips[0], revisions: {} };
+      const { message } = await api.edit(this.song.id, standing, lines, 'all', context);
+      this.#takeAll(await api.open(this.song.id, this.open, this.front, this.grid, this.swing));
+      void this.listen(chosen.map(({ id }) => id));
+      this.say(`${chosen.map(({ name }) => name).join(', ')}: ${message}`);
+    });
+    await this.sender.idle();
+  }
+
+  say(text: string, kind: Message['kind'] = 'done'): void {
+    this.message = { text, kind };
+  }
+
+  async rename(name: string): Promise<void> {
+    try {
+      const answer = await api.renameSong(this.song.id, name);
+      this.song = { ...this.song, name: answer.name };
+      this.say(`The song is called “${answer.name}”`);
+    } catch (error) {
+      this.say((error as Error).message, 'refused');
+    }
+  }
+
+  #send(ask: (selection: number[]) => Promise<SongAnswer>, running: Running): void {
+    const epoch = this.#epoch;
+    const wanted = () => this.#pastSelections.get(epoch) ?? this.notes.selection();
+    let pressed: number[] | null = null;
+    this.sender.add({
+      run: async () => {
+        const there = (pressed ?? wanted()).filter((id) => this.notes.placeOf(id) >= 0);
+        if (pressed?.length && there.length === 0) {
+          throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
+        }
+        pressed ??= there;
+        const answer = await ask(there);
+        this.#applied(answer, epoch, running);
+        running.done?.(answer);
+      },
+      refused: (message) => this.say(message, 'refused'),
+      over: running.over,
+    });
+  }
+
+  /** Waits for its turn; a refusal is said in the status line. */
+  #inLine(run: () => Promise<void>): void {
+    this.sender.add({ run, refused: (message) => this.say(message, 'refused') });
+  }
+
+  #applied(answer: SongAnswer, epoch: number, { sound }: Running): void {
+    this.#revisions = { ...this.#revisions, ...pick(answer.revisions, this.open) };
+    if (answer.song) {
+      this.#takeSong(answer.song);
+    } else {
+      this.#takeLengths(answer.lengths);
+    }
+    if (answer.open) {
+      this.#takeOpen(answer.open);
+    } else if (answer.notes) {
+      this.notes = this.notes.after(answer.notes);
+    }
+    this.history = answer.history;
+    if (answer.selection && epoch === this.#epoch) {
+      this.notes = this.notes.selecting(answer.selection);
+    }
+    if (answer.grid !== undefined) {
+      this.setGrid(answer.grid, answer.swing);
+    }
+    void this.listen(this.#soundingElsewhere(answer));
+    this.say(answer.message);
+    const after = answer.selection ?? this.notes.selection();
+    if (after.length > 0) {
+      this.#use(after[after.length - 1]);
+    }
+    if (answer.clipboard) {
+      keepForSystem(answer.clipboard);
+    }
+    if (sound) {
+      this.onHeard(after.map((id) => this.notes.placeOf(id)));
+    }
+  }
+
+  /** Tracks whose sound beside the open notes is another one now: those that changed, and open ones that loop. */
+  #soundingElsewhere(answer: SongAnswer): number[] {
+    if (answer.open || answer.song) {
+      return this.song.tracks.map(({ id }) => id);
+    }
+    const looping = this.song.tracks.filter((track) =>
+      track.clips.some(({ id, loop }) => loop > 0 && answer.revisions[id] !== undefined),
+    );
+    return [...new Set([...answer.elsewhere, ...looping.map(({ id }) => id)])];
+  }
+
+  /** Takes a song as the server has it; keeps the selection of notes that are still there. */
+  #takeAll({ song, open, history, grid }: OpenedSong): void {
+    if (grid) {
+      this.grids.take(grid);
+    }
+    this.#takeSong(song);
+    this.#takeOpen(open);
+    this.history = history;
+  }
+
+  #takeSong(song: Song): void {
+    const before = this.song;
+    this.song = song;
+    this.view.length = Math.max(1, ...song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)));
+    if (JSON.stringify(before.meters) !== JSON.stringify(song.meters)) {
+      this.grids.forget();
+      this.inOrder(() => this.grids.load(this.grid, this.swing));
+    }
+  }
+
+  #takeOpen(open: OpenClips): void {
+    this.notes = NoteTable.of(open.notes).selecting(this.notes.selection());
+    this.open = open.clips;
+    this.front = open.front;
+    this.#revisions = open.revisions;
+  }
+
+  #takeLengths(lengths: Record<string, number>): void {
+    const changed = ({ id, length }: { id: number; length: number }) => (lengths[id] ?? length) !== length;
+    if (this.song.tracks.some(({ clips }) => clips.some(changed))) {
+      const tracks = this.song.tracks.map((track) => ({
+        ...track,
+        clips: track.clips.map((clip) => (changed(clip) ? { ...clip, length: lengths[clip.id] } : clip)),
+      }));
+      this.#takeSong({ ...this.song, tracks });
+    }
+  }
+
+  #use(id: number): void {
+    const place = this.notes.placeOf(id);
+    if (place >= 0) {
+      this.lastUsed = { length: this.notes.columns.length[place], velocity: this.notes.columns.velocity[place] };
+    }
+  }
+
+  #compared(before: NoteTable, answer: SongAnswer): Compared {
+    const after = notesOf(before, answer);
+    return { before, after, message: answer.message, counts: countsOf(before, after) };
+  }
+
+  /** Asks for a preview; where another window changed an open clip first, that is shown. */
+  async #looked(ask: () => Promise<SongAnswer>): Promise<SongAnswer> {
+    try {
+      return await ask();
+    } catch (error) {
+      if (error instanceof Refused && error.body.song) {
+        this.#takeAll(error.body.song as OpenedSong);
+      }
+      throw error;
+    }
+  }
+}
+
+const clipboardOf = ({ clipboard }: Running) => (clipboard ? { clipboard } : {});
+
+const pick = (values: Record<string, number>, keys: number[]) =>
+  Object.fromEntries(keys.filter((key) => values[key] !== undefined).map((key) => [key, values[key]]));
+
+/** The notes as an answer leaves them, selected as it says. */
+function notesOf(before: NoteTable, { notes, open, selection }: SongAnswer): NoteTable {
+  const after = notes ? before.after(notes) : NoteTable.of(open?.notes ?? null).selecting(before.selection());
+  return selection ? after.selecting(selection) : after;
+}

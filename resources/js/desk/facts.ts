@@ -1,0 +1,125 @@
+import type { NoteTable } from '../music/notes';
+import { pitchName } from '../music/pitch';
+import type { GridLines } from '../music/time';
+import type { Desk } from './desk.svelte';
+
+/** What can be said about the selected notes, or about all where none is selected. */
+export interface Facts {
+  /** how many notes the facts are about, and how many there are */
+  count: number;
+  total: number;
+  selected: boolean;
+  pitches: string;
+  velocities: string;
+  lengths: string;
+  span: string;
+  /** notes that are not where they were played */
+  moved: number;
+  muted: number;
+}
+
+/** Distances of starts from the nearest grid lines, early below 0 and late above. */
+export interface Timing {
+  /** in ms, of at most so many notes, in order of time */
+  distances: number[];
+  /** half the widest gap between two lines, in ms: no distance is larger */
+  halfGap: number;
+  meanMs: number;
+  /** the standard deviation around the mean, in ms */
+  spreadMs: number;
+  largestMs: number;
+  onLine: number;
+}
+
+/** More dots than this cannot be told apart. */
+const MOST_DOTS = 3000;
+
+/** The places of the notes that facts are about: the selected ones, or all where none is selected. */
+export function* places(notes: NoteTable): Generator<number> {
+  for (let i = 0; i < notes.count; i++) {
+    if (notes.selectedCount === 0 || notes.selected[i]) {
+      yield i;
+    }
+  }
+}
+
+export function factsOf(desk: Desk): Facts {
+  const { visible: notes, gridLines: lines } = desk;
+  const { start, length, pitch, velocity, playedStart, playedEnd, muted } = notes.columns;
+  let [count, low, high, soft, loud, sum, short, long, from, to, moved, silent] = [
+    0,
+    127,
+    0,
+    127,
+    0,
+    0,
+    Infinity,
+    0,
+    Infinity,
+    0,
+    0,
+    0,
+  ];
+  for (const i of places(notes)) {
+    count++;
+    low = Math.min(low, pitch[i]);
+    high = Math.max(high, pitch[i]);
+    soft = Math.min(soft, velocity[i]);
+    loud = Math.max(loud, velocity[i]);
+    sum += velocity[i];
+    short = Math.min(short, length[i]);
+    long = Math.max(long, length[i]);
+    from = Math.min(from, start[i]);
+    to = Math.max(to, start[i] + length[i]);
+    moved += playedStart[i] !== 0 || playedEnd[i] !== 0 ? 1 : 0;
+    silent += muted[i];
+  }
+  const between = (a: string | number, b: string | number) => (a === b ? `${a}` : `${a} to ${b}`);
+  return {
+    count,
+    total: notes.count,
+    selected: notes.selectedCount > 0,
+    pitches: count ? between(pitchName(low), pitchName(high)) : '–',
+    velocities: count ? `${between(soft, loud)}, mean ${Math.round(sum / count)}` : '–',
+    lengths: count ? `${between(short, long)} ticks` : '–',
+    span: count ? `${lines.position(from)} to ${lines.position(to)}` : '–',
+    moved,
+    muted: silent,
+  };
+}
+
+export function timingOf(desk: Desk, lines: GridLines): Timing {
+  const { visible: notes, clock } = desk;
+  const { start } = notes.columns;
+  const every = Math.ceil((notes.selectedCount || notes.count) / MOST_DOTS);
+  const distances: number[] = [];
+  let [count, sum, squares, largest, onLine, halfGap] = [0, 0, 0, 0, 0, 0];
+  for (const i of places(notes)) {
+    const { before, after } = lines.around(start[i]);
+    const late = start[i] - before < after - start[i];
+    const distance = late ? start[i] - before : start[i] - after;
+    const ms = distance === 0 ? 0 : clock.milliseconds(start[i], distance);
+    sum += ms;
+    squares += ms * ms;
+    largest = Math.abs(ms) > Math.abs(largest) ? ms : largest;
+    onLine += distance === 0 ? 1 : 0;
+    if (count % every === 0) {
+      distances.push(ms);
+      halfGap = Math.max(halfGap, clock.milliseconds(before, after - before) / 2);
+    }
+    count++;
+  }
+  const mean = count ? sum / count : 0;
+  const spread = count ? Math.sqrt(Math.max(0, squares / count - mean * mean)) : 0;
+  return { distances, halfGap, meanMs: mean, spreadMs: spread, largestMs: largest, onLine };
+}
+
+/** The mean velocity of the notes that facts are about. */
+export function meanVelocity(notes: NoteTable): number {
+  let [count, sum] = [0, 0];
+  for (const i of places(notes)) {
+    sum += notes.columns.velocity[i];
+    count++;
+  }
+  return count ? sum / count : 0;
+}

@@ -1,0 +1,98 @@
+import type { Declaration, Parameter } from '../api';
+import { formatLine, type Line } from '../music/line';
+import type { Desk } from './desk.svelte';
+import { settings } from '../settings/settings.svelte';
+
+/**
+ * The edit at tuning on the bench: its parameters as they would be written, what they would do on the roll, and the end
+ * of it: done, or left as it was.
+ */
+export class Tuning {
+  edit = $state.raw<Declaration | null>(null);
+  /** what is written for each parameter; nothing where it is left out */
+  values = $state<Record<string, string>>({});
+  /** of the parameters of which one is taken, the one that is */
+  taken = $state('');
+  /** counts up when it is opened anew, so that its first control can take the focus */
+  opened = $state(0);
+
+  /** The edit line as it stands: only what differs from the defaults is written. */
+  line = $derived.by(() => {
+    const { edit } = this;
+    if (!edit) {
+      return '';
+    }
+    const said = edit.parameters.filter((parameter) => this.#isSaid(edit, parameter));
+    return formatLine({
+      name: edit.name,
+      values: Object.fromEntries(said.map(({ name }) => [name, this.values[name]])),
+    });
+  });
+
+  constructor(private readonly desk: Desk) {}
+
+  /** Takes an edit to tuning, with the parameters said, else with those it was last given here. */
+  open(edit: Declaration, line?: Line): void {
+    const said = line && Object.keys(line.values).length > 0 ? line.values : (settings.parameters[edit.name] ?? {});
+    const oneOf = edit.oneOf ?? [];
+    this.values = Object.fromEntries(
+      edit.parameters.map((parameter) => [parameter.name, said[parameter.name] ?? parameter.default ?? '']),
+    );
+    this.taken = oneOf.find((name) => said[name]) ?? oneOf.find((name) => this.values[name]) ?? oneOf[0] ?? '';
+    if (this.taken && !this.values[this.taken]) {
+      this.values[this.taken] = plain(edit.parameters.find(({ name }) => name === this.taken)!);
+    }
+    this.desk.stopLooking();
+    this.edit = edit;
+    this.opened++;
+  }
+
+  /** Another one of the parameters of which one is taken. */
+  take(name: string): void {
+    this.taken = name;
+    this.values[name] ||= plain(this.edit!.parameters.find((parameter) => parameter.name === name)!);
+  }
+
+  preview(): void {
+    this.desk.previewEdit([this.line]);
+  }
+
+  commit(): void {
+    const { edit, line } = this;
+    if (!edit) {
+      return;
+    }
+    settings.parameters[edit.name] = { ...this.values, ...this.#forgotten() };
+    const { preview } = this.desk;
+    this.edit = null;
+    preview.flipped = false;
+    // What was seen stays in sight until the clip is that.
+    this.desk.run([line], { done: () => preview.clear() });
+  }
+
+  leave(): void {
+    this.edit = null;
+    this.desk.preview.clear();
+  }
+
+  #isSaid(edit: Declaration, parameter: Parameter): boolean {
+    const value = this.values[parameter.name];
+    if (edit.oneOf?.includes(parameter.name)) {
+      return parameter.name === this.taken && value !== '';
+    }
+    return value !== '' && value !== (parameter.default ?? '');
+  }
+
+  /** Of the parameters of which one is taken, the others are not kept. */
+  #forgotten(): Record<string, string> {
+    return Object.fromEntries((this.edit?.oneOf ?? []).filter((name) => name !== this.taken).map((name) => [name, '']));
+  }
+}
+
+/** A value to begin with where a parameter has no default. */
+function plain({ kind, min = 0, max = 0, options }: Parameter): string {
+  if (kind === 'whole-number') {
+    return String(min <= 1 && max >= 1 ? 1 : max >= 100 ? 100 : min);
+  }
+  return kind === 'amount' || kind === 'grid' ? 'grid' : (options?.[0] ?? '');
+}

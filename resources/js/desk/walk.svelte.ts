@@ -1,0 +1,90 @@
+import { api, type StepTree } from '../api';
+import { rowsOf, type Row } from './history-rows';
+import type { Desk } from './desk.svelte';
+
+/** Walking in the history of the song: where one stands in the list, and what is compared. */
+export class Walk {
+  steps = $state.raw<StepTree>({ steps: [], at: null });
+  /** whether only steps that changed the open clips are listed */
+  narrowed = $state(false);
+  rows = $derived(rowsOf(this.steps.steps).filter((row) => this.#isListed(row)));
+  /** the row one stands on */
+  row = $state(0);
+  /** the step that what is looked at is compared with; undefined for the song as it is */
+  mark = $state.raw<number | null | undefined>(undefined);
+
+  constructor(private readonly desk: Desk) {}
+
+  /** resolves when the steps asked for last have come */
+  ready: Promise<void> = Promise.resolve();
+
+  load(): void {
+    this.ready = api.history(this.desk.song.id).then(
+      (steps) => this.#take(steps),
+      (error: Error) => this.desk.say(error.message, 'refused'),
+    );
+  }
+
+  /** Stands on another row and shows the song as it was there. */
+  walkTo(row: number): void {
+    this.row = Math.min(this.rows.length - 1, Math.max(0, row));
+    this.#show();
+  }
+
+  /** From now on what is looked at is compared with this row; once more ends it. */
+  toggleMark(): void {
+    const { id } = this.rows[this.row];
+    this.mark = this.mark === id ? undefined : id;
+    this.#show();
+  }
+
+  /** Takes the song to where one stands. */
+  go(): void {
+    this.mark = undefined;
+    this.desk.goTo(this.rows[this.row].id);
+  }
+
+  leave(): void {
+    this.mark = undefined;
+    this.desk.stopLooking();
+    this.#standWhereItIs();
+  }
+
+  async name(step: number, name: string): Promise<void> {
+    try {
+      this.steps = await api.nameStep(this.desk.song.id, step, name);
+      this.desk.say(name.trim() ? `The step is called “${name.trim()}”` : 'The step has no name');
+    } catch (error) {
+      this.desk.say((error as Error).message, 'refused');
+    }
+  }
+
+  #isListed({ step, id }: Row): boolean {
+    const { open } = this.desk;
+    return !this.narrowed || !step || id === this.steps.at || step.clips.some((clip) => open.includes(clip));
+  }
+
+  #take(steps: StepTree): void {
+    const looking = this.desk.lookedAt;
+    this.steps = steps;
+    if (looking === undefined) {
+      this.#standWhereItIs();
+    }
+  }
+
+  #standWhereItIs(): void {
+    this.row = Math.max(
+      0,
+      this.rows.findIndex((row) => row.id === this.steps.at),
+    );
+  }
+
+  #show(): void {
+    const { id } = this.rows[this.row];
+    if (id === this.steps.at && this.mark === undefined) {
+      this.desk.stopLooking();
+    } else {
+      this.desk.lookAt(id, this.mark);
+    }
+  }
+}

@@ -1,0 +1,108 @@
+<script lang="ts">
+  import PenLine from '@lucide/svelte/icons/pen-line';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
+
+  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } =
+    $props();
+
+  const LENGTHS = ['grid', '1/1', '1/2', '1/4', '1/8', '1/8t', '1/16', '1/16t', '1/32'];
+  let open = $state(false);
+  let box: HTMLDivElement;
+  const { length, velocity } = $derived(desk.newNote);
+  const shown = $derived(`${velocity} · ${length}`);
+
+  function keepPreset(k: number, field: HTMLInputElement): void {
+    const value = Math.round(Number(field.value));
+    if (value >= 1 && value <= 127) {
+      settings.velocities[k] = value;
+    } else {
+      desk.say('A velocity goes from 1 to 127.', 'refused');
+      field.value = String(settings.velocities[k]);
+    }
+  }
+
+  function leave(event: PointerEvent): void {
+    if (open && !box.contains(event.target as Node)) open = false;
+  }
+</script>
+
+<svelte:window onpointerdown={leave} />
+
+<div bind:this={box}>
+  <button
+    class="btn gap-1 px-1.5 font-normal btn-ghost btn-sm"
+    aria-expanded={open}
+    aria-label="New notes: velocity {velocity}, length {length}, {settings.newAsLast ? 'as last used' : 'as set'}"
+    title="What new notes are like ({keyOf('new-notes')} switches between set and last used)"
+    onclick={() => (open = !open)}
+  >
+    <PenLine size={15} aria-hidden="true" />{shown}<span class="text-xs text-secondary"
+      >{settings.newAsLast ? 'last' : 'set'}</span
+    >
+  </button>
+  {#if open}
+    <div
+      class="fixed top-10 right-24 z-20 w-60 rounded-box border border-base-300 bg-base-100 p-3 text-sm whitespace-normal shadow-xl"
+      role="dialog"
+      aria-label="New notes"
+    >
+      <fieldset class="flex gap-4">
+        <legend class="mb-1 text-xs text-secondary">New notes are <kbd>{keyOf('new-notes')}</kbd></legend>
+        {#each [[false, 'as set'], [true, 'as last used']] as const as [asLast, name] (name)}
+          <label class="flex items-center gap-1"
+            ><input
+              type="radio"
+              class="radio radio-xs"
+              name="new-notes"
+              checked={settings.newAsLast === asLast}
+              onchange={() => (settings.newAsLast = asLast)}
+            />{name}</label
+          >
+        {/each}
+      </fieldset>
+      <label class="mt-2 flex items-center justify-between gap-2"
+        >Length
+        <select
+          class="select w-28 select-sm"
+          value={settings.newLength}
+          onchange={(event) => run(`new-length value=${event.currentTarget.value}`)}
+        >
+          {#each LENGTHS.includes(settings.newLength) ? LENGTHS : [settings.newLength, ...LENGTHS] as value (value)}
+            <option {value}>{value === 'grid' ? 'the grid' : value}</option>
+          {/each}
+        </select></label
+      >
+      <label class="mt-2 flex items-center justify-between gap-2"
+        >Velocity, 1–127
+        <input
+          type="number"
+          class="input w-20 input-sm"
+          min="1"
+          max="127"
+          value={settings.newVelocity}
+          onchange={(event) => run(`new-velocity value=${event.currentTarget.value}`)}
+        /></label
+      >
+      <fieldset class="mt-2">
+        <legend class="mb-1 text-xs text-secondary">Velocities on keys</legend>
+        <div class="grid grid-cols-4 gap-1">
+          {#each settings.velocities as value, k (k)}
+            <label class="text-center text-xs"
+              ><kbd>{keyOf(`new-velocity preset=${k + 1}`)}</kbd>
+              <input
+                type="number"
+                class="input mt-0.5 w-full px-1 input-xs"
+                aria-label="Velocity on key {keyOf(`new-velocity preset=${k + 1}`)}"
+                min="1"
+                max="127"
+                {value}
+                onchange={(event) => keepPreset(k, event.currentTarget)}
+              /></label
+            >
+          {/each}
+        </div>
+      </fieldset>
+    </div>
+  {/if}
+</div>

@@ -1,0 +1,47 @@
+<script lang="ts">
+  import { cap } from '../keys/keystroke';
+  import type { Pending } from '../keys/dispatcher';
+  import type { Desk } from '../desk/desk.svelte';
+
+  let {
+    desk,
+    pending,
+    recorded,
+    run,
+  }: { desk: Desk; pending: Pending; recorded: string[] | null; run: (line: string) => void } = $props();
+  const SLOW = 3;
+</script>
+
+<div
+  class="flex items-center gap-3 border-t border-base-300 bg-base-200 px-3 text-xs"
+  class:text-error={desk.message.kind === 'refused'}
+>
+  <p class="min-w-0 flex-1 truncate" role="status" aria-live="polite" title={desk.message.text}>
+    {desk.message.text}
+  </p>
+  {#if pending.keys || pending.digits !== null}
+    <span class="font-semibold text-accent"
+      >{pending.digits === null ? '' : `${pending.digits || '…'} × `}{pending.keys
+        ? `${cap(pending.keys)} then …`
+        : 'the next key'}</span
+    >
+  {/if}
+  {#if recorded}
+    <button class="btn btn-xs btn-accent" onclick={() => run('record')}
+      >Recording, {recorded.length} lines · stop</button
+    >
+  {/if}
+  {#if desk.sender.stopped}
+    <p role="alert" class="flex items-center gap-2 text-error">
+      {desk.sender.stopped}
+      {desk.waiting} not sent yet.
+      <button class="btn btn-xs btn-error" onclick={() => desk.sender.resume()}>Send again</button>
+    </p>
+  {:else if desk.waiting > SLOW}
+    <span>{desk.waiting} edits under way …</span>
+  {/if}
+  <span class="text-secondary">
+    {#if desk.history.undo}Undo: {desk.history.undo}{/if}
+    {#if desk.history.redo}· Redo: {desk.history.redo}{/if}
+  </span>
+</div>

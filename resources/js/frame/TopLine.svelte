@@ -1,0 +1,202 @@
+<script lang="ts">
+  import ChevronLeft from '@lucide/svelte/icons/chevron-left';
+  import Ear from '@lucide/svelte/icons/ear';
+  import Locate from '@lucide/svelte/icons/locate';
+  import Metronome from '@lucide/svelte/icons/metronome';
+  import Moon from '@lucide/svelte/icons/moon';
+  import PanelRight from '@lucide/svelte/icons/panel-right';
+  import Play from '@lucide/svelte/icons/play';
+  import Repeat from '@lucide/svelte/icons/repeat';
+  import Square from '@lucide/svelte/icons/square';
+  import Sun from '@lucide/svelte/icons/sun';
+  import TableProperties from '@lucide/svelte/icons/table-properties';
+  import { GRIDS } from '../music/grids';
+  import type { Player } from '../sound/player.svelte';
+  import type { Desk } from '../desk/desk.svelte';
+  import { settings } from '../settings/settings.svelte';
+  import NewNotes from './NewNotes.svelte';
+
+  let {
+    desk,
+    player,
+    table,
+    scales,
+    keyOf,
+    run,
+  }: {
+    desk: Desk;
+    player: Player;
+    table: boolean;
+    scales: string[];
+    keyOf: (line: string) => string;
+    run: (line: string) => void;
+  } = $props();
+
+  const ROOTS = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+  const meter = $derived(desk.gridLines.barAt(player.tick).stretch);
+  const key = $derived.by(() => {
+    const [root, ...scale] = (desk.song.key ?? '').split(' ');
+    return { root, scale: scale.join(' ') || 'major' };
+  });
+  const toggles = $derived([
+    { line: 'loop', name: 'Loop', on: settings.loop, icon: Repeat },
+    { line: 'metronome', name: 'Metronome', on: settings.metronome, icon: Metronome },
+    { line: 'hear', name: 'Hear edits', on: settings.hear, icon: Ear },
+    { line: 'follow', name: 'Follow the playhead', on: settings.follow, icon: Locate },
+  ]);
+  const views = $derived([
+    { line: 'table', name: 'Note table', on: table, icon: TableProperties },
+    { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
+  ]);
+
+  function setTempo(field: HTMLInputElement): void {
+    const tempo = Number(field.value);
+    if (tempo >= 10 && tempo <= 400) {
+      run(`tempo to=${tempo}`);
+    } else {
+      desk.say('The tempo goes from 10 to 400 BPM.', 'refused');
+      field.value = String(desk.song.tempo);
+    }
+  }
+
+  function setKey(root: string, scale: string): void {
+    run(root ? `key to="${root} ${scale}"` : 'key to=none');
+  }
+</script>
+
+{#snippet toggle(entry: { line: string; name: string; on: boolean; icon: typeof Repeat })}
+  <button
+    class="btn btn-square btn-sm {entry.on ? 'btn-primary' : 'btn-ghost'}"
+    aria-pressed={entry.on}
+    aria-label={entry.name}
+    title="{entry.name} ({keyOf(entry.line)})"
+    onclick={() => run(entry.line)}><entry.icon size={16} aria-hidden="true" /></button
+  >
+{/snippet}
+
+<header
+  class="flex items-center gap-x-1.5 overflow-x-auto border-b border-base-300 px-2 text-sm whitespace-nowrap"
+  aria-label="Song and transport"
+>
+  <button
+    class="btn btn-ghost btn-sm px-1"
+    title="Song list ({keyOf('songs')})"
+    aria-label="Song list"
+    onclick={() => run('songs')}
+  >
+    <ChevronLeft size={16} aria-hidden="true" />
+  </button>
+  <h1 class="max-w-36 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
+  <select
+    class="select select-sm w-32"
+    aria-label="Track"
+    value={desk.track.id}
+    onchange={(event) =>
+      desk.openTrack(desk.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}
+  >
+    {#each desk.song.tracks as track (track.id)}<option value={track.id}>{track.name}</option>{/each}
+  </select>
+
+  <button
+    class="btn btn-square btn-sm btn-accent"
+    aria-label={player.playing ? 'Stop' : 'Play'}
+    title="Play or stop ({keyOf('play')})"
+    onclick={() => run('play')}
+  >
+    {#if player.playing}<Square size={14} aria-hidden="true" />{:else}<Play size={16} aria-hidden="true" />{/if}
+  </button>
+  {#each toggles as entry (entry.line)}{@render toggle(entry)}{/each}
+  <div
+    class="h-5 w-1.5 flex-none overflow-hidden rounded bg-base-300"
+    role="meter"
+    aria-label="Level"
+    aria-valuemin="0"
+    aria-valuemax="100"
+    aria-valuenow={Math.round(player.level * 100)}
+  >
+    <div
+      class="mt-auto h-full origin-bottom bg-success"
+      style:transform="scaleY({Math.min(1, player.level * 1.4)})"
+    ></div>
+  </div>
+  <div class="w-20 text-right font-semibold" role="timer" aria-label="Position">
+    {desk.gridLines.position(player.tick)}
+  </div>
+
+  <label class="flex items-center gap-1">
+    <input
+      type="number"
+      class="input input-sm w-14 px-1.5"
+      aria-label="Tempo in BPM"
+      min="10"
+      max="400"
+      step="any"
+      value={desk.song.tempo}
+      onchange={(event) => setTempo(event.currentTarget)}
+    />
+    <span class="hidden text-xs text-secondary xl:inline">BPM</span>
+  </label>
+  <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
+  <div class="join" role="group" aria-label="Key">
+    <select
+      class="join-item select select-sm w-14 ps-2 pe-6"
+      aria-label="Key root"
+      value={key.root}
+      onchange={(event) => setKey(event.currentTarget.value, key.scale)}
+    >
+      <option value="">–</option>
+      {#each ROOTS.includes(key.root) || !key.root ? ROOTS : [key.root, ...ROOTS] as root (root)}<option value={root}
+          >{root}</option
+        >{/each}
+    </select>
+    <select
+      class="join-item select select-sm w-22 ps-2 pe-6"
+      aria-label="Scale"
+      value={key.scale}
+      disabled={!key.root}
+      onchange={(event) => setKey(key.root, event.currentTarget.value)}
+    >
+      {#each scales as scale (scale)}<option value={scale}>{scale}</option>{/each}
+    </select>
+  </div>
+  <label class="flex items-center gap-1">
+    <span class="hidden text-xs text-secondary xl:inline">Grid</span>
+    <select
+      class="select select-sm w-19 ps-2 pe-6"
+      aria-label="Grid"
+      value={desk.grid}
+      onchange={(event) => desk.setGrid(event.currentTarget.value)}
+    >
+      {#each GRIDS.includes(desk.grid) ? GRIDS : [desk.grid, ...GRIDS] as grid (grid)}<option value={grid}
+          >{grid}</option
+        >{/each}
+    </select>
+  </label>
+  <label class="flex items-center gap-1">
+    <span class="hidden text-xs text-secondary xl:inline">Swing</span>
+    <input
+      type="number"
+      class="input input-sm w-13 px-1.5"
+      aria-label="Swing, 0 to 150"
+      min="0"
+      max="150"
+      value={desk.swing}
+      onchange={(event) =>
+        desk.setGrid(desk.grid, Math.min(150, Math.max(0, Math.round(Number(event.currentTarget.value)))))}
+    />
+  </label>
+  <NewNotes {desk} {keyOf} {run} />
+  <span class="flex-1"></span>
+  {#each views as entry (entry.line)}{@render toggle(entry)}{/each}
+  <button
+    class="btn btn-square btn-ghost btn-sm"
+    aria-label={settings.theme === 'paper' ? 'Dusk theme' : 'Paper theme'}
+    title="Theme"
+    onclick={() => run('theme')}
+  >
+    {#if settings.theme === 'paper'}<Moon size={16} aria-hidden="true" />{:else}<Sun
+        size={16}
+        aria-hidden="true"
+      />{/if}
+  </button>
+</header>

@@ -1,0 +1,113 @@
+import { api } from '../api';
+import type { Binding, Keymap, KeymapHead, Surface } from '../api';
+
+const placeOf = (binding: Binding): Surface => binding.where ?? 'everywhere';
+
+/** Whether two shortcuts stand in each other's way: the same key, or one the beginning of the other, in places that overlap. */
+export function collide(a: Binding, b: Binding): boolean {
+  const [one, two] = [placeOf(a), placeOf(b)];
+  return one === two && (a.key === b.key || a.key.startsWith(`${b.key} `) || b.key.startsWith(`${a.key} `));
+}
+
+/** The map of shortcuts in use, every change of which is written at once and can be taken back. */
+export class Shortcuts {
+  map = $state.raw<Keymap>()!;
+  maps = $state.raw<KeymapHead[]>([]);
+  /** why the last change was not taken */
+  problem = $state('');
+  /** how many changes can be taken back */
+  depth = $state(0);
+  #past: Binding[][] = [];
+
+  constructor(map: Keymap) {
+    this.map = map;
+  }
+
+  /** The shortcuts that run a line, in the order of the map. */
+  of(line: string): Binding[] {
+    return this.map.bindings.filter(({ run }) => run.length === 1 && run[0] === line);
+  }
+
+  /** What a new shortcut would displace. */
+  displaced(binding: Binding, instead?: Binding): Binding[] {
+    return this.map.bindings.filter((other) => other !== instead && collide(other, binding));
+  }
+
+  /** Puts a shortcut in, in place of another and of what it displaces. */
+  async set(binding: Binding, instead?: Binding): Promise<void> {
+    const gone = new Set([...this.displaced(binding, instead), instead]);
+    const at = instead ? this.map.bindings.indexOf(instead) : this.map.bindings.length;
+    const kept = this.map.bindings.map((other) => (gone.has(other) ? null : other));
+    await this.write([...kept.slice(0, at), binding, ...kept.slice(at)].filter((other) => other !== null));
+  }
+
+  async remove(binding: Binding): Promise<void> {
+    await this.write(this.map.bindings.filter((other) => other !== binding));
+  }
+
+  async undo(): Promise<void> {
+    const before = this.#past.pop();
+    if (before) {
+      await this.#keep(() => api.changeKeymap(this.map.id, { bindings: before }));
+      this.depth = this.#past.length;
+    }
+  }
+
+  async write(bindings: Binding[]): Promise<void> {
+    const before = this.map.bindings;
+    if (await this.#keep(() => api.changeKeymap(this.map.id, { bindings }))) {
+      this.#past.push(before);
+      this.depth = this.#past.length;
+    }
+  }
+
+  async rename(name: string): Promise<void> {
+    await this.#keep(() => api.changeKeymap(this.map.id, { name }));
+  }
+
+  async use(id: string): Promise<void> {
+    if (await this.#keep(() => api.useKeymap(id))) {
+      this.#past = [];
+      this.depth = 0;
+    }
+  }
+
+  async copy(name: string): Promise<void> {
+    const from = this.map.id;
+    await this.#keep(async () => api.useKeymap((await api.copyKeymap(from, name)).id));
+  }
+
+  async delete(id: string): Promise<void> {
+    await this.#keep(async () => {
+      await api.deleteKeymap(id);
+      const { inUse } = await api.keymaps();
+      return api.keymap(inUse);
+    });
+  }
+
+  /** Puts shortcuts back to how the map they came from has them: one key, those of some lines, or all. */
+  async revert(mine: (binding: Binding) => boolean): Promise<void> {
+    const { bindings } = await api.keymap(this.map.base);
+    const back = bindings.filter(mine);
+    const others = this.map.bindings.filter(
+      (binding) => !mine(binding) && !back.some((other) => collide(other, binding)),
+    );
+    await this.write([...others, ...back]);
+  }
+
+  async list(): Promise<void> {
+    this.maps = (await api.keymaps()).maps;
+  }
+
+  async #keep(ask: () => Promise<Keymap>): Promise<boolean> {
+    try {
+      this.map = await ask();
+      this.problem = '';
+      await this.list();
+      return true;
+    } catch (error) {
+      this.problem = (error as Error).message;
+      return false;
+    }
+  }
+}

@@ -1,0 +1,44 @@
+/** What a person set on this machine. Kept by the browser; a song's own data is on the server. */
+const KEY = 'jactonic.settings';
+
+const defaults = {
+  theme: 'paper' as 'paper' | 'dusk',
+  hear: true,
+  follow: true,
+  loop: true,
+  metronome: false,
+  bench: true,
+  /** whether the notes of other tracks are drawn behind the open ones */
+  backdrop: false,
+  volume: 80,
+  /** whether the key of what was long done with the mouse is shown once */
+  coach: true,
+  /** new notes: an amount of time, 1–127, and whether the note used last sets both instead */
+  newLength: 'grid',
+  newVelocity: 96,
+  newAsLast: false,
+  /** the four velocities that keys set */
+  velocities: [32, 64, 96, 120],
+  /** lines chosen in the palette, the last one first */
+  recent: [] as string[],
+  /** for each edit the parameters it was last given on the bench */
+  parameters: {} as Record<string, Record<string, string>>,
+};
+
+function stored(): Partial<typeof defaults> {
+  try {
+    return JSON.parse(localStorage.getItem(KEY) ?? '{}');
+  } catch {
+    return {};
+  }
+}
+
+export const settings = $state({ ...defaults, ...stored() });
+
+/** Keeps the settings from now on. Called once, inside an effect root. */
+export function keepSettings(): void {
+  $effect(() => {
+    localStorage.setItem(KEY, JSON.stringify(settings));
+    document.documentElement.dataset.theme = settings.theme;
+  });
+}

@@ -1,0 +1,20 @@
+import { api } from '../api';
+
+const LARGEST = 20 * 1024 * 1024;
+
+/** Takes a file to the server as a song; gives its id and what was wrong with the file. */
+export async function importFile(file: File): Promise<{ id: number; problems: string[] }> {
+  if (file.size > LARGEST) {
+    throw new Error(`“${file.name}” is larger than 20 MB, which is more than a song may have.`);
+  }
+  return api.importSong(file.name, await base64(file));
+}
+
+function base64(file: File): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve((reader.result as string).replace(/^data:[^,]*,/, ''));
+    reader.onerror = () => reject(new Error(`“${file.name}” could not be read.`));
+    reader.readAsDataURL(file);
+  });
+}

@@ -1,0 +1,21 @@
+import type { Song, Track } from '../api';
+import type { NoteTable } from '../music/notes';
+import type { Clock, GridLines } from '../music/time';
+
+/** What a player plays from: the song as it stands on the screen at this moment. */
+export interface Score {
+  readonly song: Song;
+  readonly clock: Clock;
+  readonly gridLines: GridLines;
+  /** the open notes, or those of a preview */
+  readonly visible: NoteTable;
+  readonly range: [number, number] | null;
+  /** where the song ends, in ticks */
+  readonly end: number;
+  /** the track in front */
+  readonly track: Track;
+  /** the track each clip lies on */
+  readonly tracks: ReadonlyMap<number, Track>;
+  /** what sounds beside the open notes */
+  readonly sounding: { of(track: number): NoteTable };
+}

@@ -1,0 +1,246 @@
+<script lang="ts">
+  import { tick } from 'svelte';
+  import { pitchName, readPitch } from '../music/pitch';
+  import type { Desk } from '../desk/desk.svelte';
+
+  let { desk }: { desk: Desk } = $props();
+
+  interface Column {
+    name: string;
+    unit: string;
+    text: (place: number) => string;
+    /** the edit line that sets the value, or why it cannot be; without it the column is only read */
+    line?: (place: number, text: string) => string | { refused: string };
+  }
+
+  const ROW = 26;
+  const MARGIN_ROWS = 6;
+  const { notes } = $derived(desk);
+  let box: HTMLDivElement;
+  let height = $state(400);
+  let scrolled = $state(0);
+  let active = $state({ row: 0, column: 0 });
+  let editing = $state<string | null>(null);
+  let anchor = 0;
+
+  const whole = (text: string) => (/^-?\d{1,9}$/.test(text.trim()) ? Number(text) : null);
+
+  const columns: Column[] = [
+    {
+      name: 'Position',
+      unit: 'bar.beat.tick',
+      text: (i) => desk.gridLines.position(notes.columns.start[i]),
+    },
+    {
+      name: 'Start',
+      unit: 'ticks',
+      text: (i) => `${notes.columns.start[i]}`,
+      line: (i, text) => {
+        const start = whole(text);
+        return start === null || start < 0
+          ? { refused: 'Start takes ticks from 0.' }
+          : `nudge by=${start - notes.columns.start[i]}tk`;
+      },
+    },
+    {
+      name: 'Length',
+      unit: 'ticks',
+      text: (i) => `${notes.columns.length[i]}`,
+      line: (_, text) => {
+        const length = whole(text);
+        return length === null || length < 1 ? { refused: 'Length takes ticks from 1.' } : `length to=${length}tk`;
+      },
+    },
+    {
+      name: 'Pitch',
+      unit: 'name or 0–127',
+      text: (i) => pitchName(notes.columns.pitch[i]),
+      line: (i, text) => {
+        const pitch = readPitch(text);
+        return pitch === null
+          ? { refused: 'Pitch takes 0 to 127 or a name from C-1 to G9; middle C is C4.' }
+          : `transpose semitones=${pitch - notes.columns.pitch[i]}`;
+      },
+    },
+    {
+      name: 'Velocity',
+      unit: '1–127',
+      text: (i) => `${notes.columns.velocity[i]}`,
+      line: (_, text) => {
+        const velocity = whole(text);
+        return velocity === null || velocity < 1 || velocity > 127
+          ? { refused: 'Velocity takes 1 to 127.' }
+          : `velocity set=${velocity}`;
+      },
+    },
+    { name: 'Release', unit: '0–127', text: (i) => `${notes.columns.release[i]}` },
+    { name: 'Channel', unit: '1–16', text: (i) => `${notes.columns.channel[i] + 1}` },
+    {
+      name: 'Muted',
+      unit: 'yes or no',
+      text: (i) => (notes.columns.muted[i] ? 'yes' : 'no'),
+      line: (_, text) =>
+        /^(yes|no)$/i.test(text.trim())
+          ? `mute state=${/yes/i.test(text) ? 'on' : 'off'}`
+          : { refused: 'Muted takes yes or no.' },
+    },
+    { name: 'As played', unit: 'ticks off', text: (i) => signed(notes.columns.playedStart[i]) },
+  ];
+  const signed = (value: number) => (value > 0 ? `+${value}` : `${value}`);
+
+  const first = $derived(Math.max(0, Math.floor(scrolled / ROW) - MARGIN_ROWS));
+  const rows = $derived.by(() => {
+    void desk.notes;
+    const last = Math.min(notes.count, first + Math.ceil(height / ROW) + 2 * MARGIN_ROWS);
+    return Array.from({ length: Math.max(0, last - first) }, (_, k) => ({
+      place: first + k,
+      id: notes.columns.id[first + k],
+      selected: notes.selected[first + k] === 1,
+      cells: columns.map((column) => column.text(first + k)),
+    }));
+  });
+
+  async function focusCell(): Promise<void> {
+    const top = active.row * ROW;
+    if (top < box.scrollTop) box.scrollTop = top;
+    else if (top > box.scrollTop + height - 3 * ROW) box.scrollTop = top - height + 3 * ROW;
+    await tick();
+    box.querySelector<HTMLElement>(`[data-cell="${active.row}-${active.column}"]`)?.focus();
+  }
+
+  function moveTo(row: number, column: number, extend: boolean): void {
+    const to = Math.min(Math.max(0, notes.count - 1), Math.max(0, row));
+    const changedRow = to !== active.row || extend;
+    if (!extend) anchor = to;
+    active = { row: to, column: Math.min(columns.length - 1, Math.max(0, column)) };
+    if (changedRow || notes.selectedCount === 0) {
+      const [from, until] = [Math.min(anchor, to), Math.max(anchor, to)];
+      desk.select(Array.from(notes.columns.id.slice(from, until + 1)), !extend);
+    }
+    void focusCell();
+  }
+
+  function keys(event: KeyboardEvent): void {
+    if (editing !== null || event.ctrlKey || event.metaKey || event.altKey || notes.count === 0) return;
+    const page = Math.max(1, Math.floor(height / ROW) - 2);
+    const { row, column } = active;
+    const moves: Record<string, [number, number]> = {
+      ArrowUp: [row - 1, column],
+      ArrowDown: [row + 1, column],
+      ArrowLeft: [row, column - 1],
+      ArrowRight: [row, column + 1],
+      PageUp: [row - page, column],
+      PageDown: [row + page, column],
+      Home: [row, 0],
+      End: [row, columns.length - 1],
+    };
+    if (moves[event.key]) {
+      event.preventDefault();
+      moveTo(...moves[event.key], event.shiftKey);
+    } else if (columns[column].line && (event.key === 'Enter' || event.key === 'F2' || /^\d$/.test(event.key))) {
+      event.preventDefault();
+      editing = /^\d$/.test(event.key) ? event.key : columns[column].text(row);
+    }
+  }
+
+  function commit(text: string): void {
+    if (editing === null) return;
+    editing = null;
+    const line = columns[active.column].line?.(active.row, text);
+    if (typeof line === 'string') {
+      desk.select([notes.columns.id[active.row]]);
+      desk.run([line], { sound: true });
+    } else if (line) {
+      desk.say(line.refused, 'refused');
+    }
+    void focusCell();
+  }
+
+  function field(input: HTMLInputElement): void {
+    input.focus();
+    if (input.value.length > 1) input.select();
+  }
+
+  function fieldKeys(event: KeyboardEvent): void {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      event.stopPropagation();
+      commit((event.currentTarget as HTMLInputElement).value);
+    } else if (event.key === 'Escape') {
+      event.preventDefault();
+      event.stopPropagation();
+      editing = null;
+      void focusCell();
+    }
+  }
+</script>
+
+<div
+  bind:this={box}
+  bind:clientHeight={height}
+  onscroll={() => (scrolled = box.scrollTop)}
+  class="min-h-0 overflow-auto text-xs"
+  role="grid"
+  aria-label="Notes"
+  aria-rowcount={notes.count + 1}
+  aria-multiselectable="true"
+  tabindex="-1"
+  onkeydown={keys}
+>
+  <div
+    role="row"
+    aria-rowindex="1"
+    class="sticky top-0 z-10 grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300 bg-base-200 px-2"
+    style:height="{ROW}px"
+  >
+    {#each columns as column (column.name)}
+      <div role="columnheader" class="self-center truncate font-semibold">
+        {column.name} <span class="font-normal text-secondary">{column.unit}</span>
+      </div>
+    {/each}
+  </div>
+  <div role="presentation" style:height="{first * ROW}px"></div>
+  {#each rows as row (row.id)}
+    <div
+      role="row"
+      aria-rowindex={row.place + 2}
+      aria-selected={row.selected}
+      class="grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300/50 px-2"
+      style:height="{ROW}px"
+      style:background={row.selected ? 'var(--selection-tint)' : ''}
+    >
+      {#each row.cells as text, column (column)}
+        {@const isActive = row.place === active.row && column === active.column}
+        <div
+          role="gridcell"
+          tabindex={isActive ? 0 : -1}
+          data-cell="{row.place}-{column}"
+          aria-readonly={!columns[column].line}
+          class="flex items-center {columns[column].line ? '' : 'text-secondary'}"
+          style:color={row.selected ? 'var(--color-base-content)' : ''}
+          onclick={(event) => moveTo(row.place, column, event.shiftKey)}
+          ondblclick={() => columns[column].line && (editing = text)}
+          onfocus={() => (active = { row: row.place, column })}
+          onkeydown={() => undefined}
+        >
+          {#if isActive && editing !== null}
+            <input
+              class="input input-xs w-24"
+              aria-label="{columns[column].name} of note {row.place + 1}, {columns[column].unit}"
+              value={editing}
+              use:field
+              onkeydown={fieldKeys}
+              onblur={(event) => commit(event.currentTarget.value)}
+            />
+          {:else}
+            {text}
+          {/if}
+        </div>
+      {/each}
+    </div>
+  {/each}
+  <div role="presentation" style:height="{Math.max(0, notes.count - first - rows.length) * ROW}px"></div>
+  {#if notes.count === 0}
+    <p class="p-6">No notes in this clip yet. Press I to insert one at the caret.</p>
+  {/if}
+</div>
