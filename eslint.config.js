@@ -4,6 +4,49 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
+/**
+ * The rooms of the interface from the ground up. A room imports from itself and from lower floors only, never from a
+ * neighbour on its own floor; App, Workbench and main stand above all.
+ */
+const FLOORS = [
+  ['api'],
+  ['music'],
+  ['look', 'settings'],
+  ['song'],
+  ['sound'],
+  ['desk'],
+  ['keys'],
+  ['commands'],
+  ['songs', 'arrange', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
+  ['bench'],
+];
+
+const rooms = FLOORS.flatMap((floor, height) =>
+  floor.map((room) => {
+    const closed = FLOORS.flatMap((rooms, k) => (k < height ? [] : rooms)).filter((other) => other !== room);
+    return {
+      files: [`resources/js/${room}/**`],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              {
+                group: [
+                  ...closed.map((other) => `../${other}/*`),
+                  ...closed.map((other) => `../${other}`),
+                  '../*.svelte',
+                ],
+                message: `The room ${room} imports from lower floors only; see FLOORS in eslint.config.js.`,
+              },
+            ],
+          },
+        ],
+      },
+    };
+  }),
+);
+
 export default ts.config(
   { ignores: ['public/build', 'vendor', 'storage', 'test-results', 'playwright-report'] },
   js.configs.recommended,
@@ -17,8 +60,9 @@ export default ts.config(
   {
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off',
-      // Notes, voices and stores of other tracks are followed by a version that counts up, not field by field.
+      // State is replaced as a whole, so the Maps and Sets in it are never changed and need not be reactive.
       'svelte/prefer-svelte-reactivity': 'off',
     },
   },
+  ...rooms,
 );

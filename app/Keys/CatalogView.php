@@ -9,6 +9,7 @@ use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Song\Sketch;
 use Jactonic\Core\Time\Grid;
 
 /** Everything that can be pressed, as the browser takes it when it starts. */
@@ -20,7 +21,7 @@ final readonly class CatalogView
     ) {
     }
 
-    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, and the way from grid to grid */
+    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, the way from grid to grid, and what a song can begin with */
     public function whole(): array
     {
         return [
@@ -31,6 +32,7 @@ final readonly class CatalogView
             'conditions' => Conditions::NAMES,
             'scales' => array_keys(Scale::SHAPES),
             'grids' => Grid::ways(),
+            'sketches' => array_map(static fn (Sketch $sketch): array => ['name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about()], Sketch::cases()),
         ];
     }
 }

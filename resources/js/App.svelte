@@ -79,7 +79,7 @@
     {/if}
   </main>
 {:else if address.song === null}
-  <SongList onimport={take} {shortcuts} openShortcuts={(which) => (page = which)} covered={page !== null} />
+  <SongList {catalog} onimport={take} {shortcuts} openShortcuts={(which) => (page = which)} covered={page !== null} />
 {:else}
   {#key address.song}
     <Workbench

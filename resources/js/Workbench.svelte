@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Flag from '@lucide/svelte/icons/flag';
   import { onDestroy, untrack } from 'svelte';
   import { api } from './api';
   import type { Binding, Catalog, Phrase, Surface } from './api';
@@ -7,7 +8,6 @@
   import { spanOf } from './commands/selecting';
   import type { Studio, Tab } from './commands/studio';
   import { runLines } from './commands/view';
-  import { cap } from './keys/keystroke';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
   import { afterFrame } from './look/layer';
@@ -93,7 +93,7 @@
           return () => (overlay = false);
         },
         count: () => dispatcher.count(),
-        leave: () => go(null),
+        leave: (to) => go(to === 'new-song' ? 'new' : null),
       };
       requestAnimationFrame(() => showBeginning(desk));
       void openWhole(desk);
@@ -116,7 +116,7 @@
     if (wanted === 'history') historyAsked++;
   }
 
-  // Only one thing is looked at: the edit at tuning, or the history.
+  // Only one thing is looked at: the edit being tuned, or the history.
   $effect(() => {
     if (studio?.tuning.edit) tab = 'notes';
   });
@@ -135,7 +135,8 @@
       .filter(({ held }) => !held)
       .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
     if (overlay) return [['Escape', 'close', () => (overlay = false)]];
-    if (tuning.edit) return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
+    if (tuning.edit)
+      return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
     if (desk.lookedAt !== undefined)
       return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
     return [];
@@ -191,7 +192,7 @@
     lesson = (tell && settings.coach && shortcuts.map.bindings.find(({ run }) => run.join('; ') === line)) || null;
   }
 
-  const run = (line: string) => void act([line], 'mouse');
+  const run = (...lines: string[]) => void act(lines, 'mouse');
   const pasting = new Pasting((line, clipboard) => act([line], 'key', clipboard));
   const dispatcher = $derived(
     new Dispatcher(
@@ -203,7 +204,7 @@
     ),
   );
   const where = $derived<Surface>(table ? 'table' : 'roll');
-  const keyOf = (line: string) => cap(shortcuts.of(line).find(({ held }) => !held)?.key ?? '');
+  const keyOf = (line: string) => shortcuts.keyOf(line);
   const entries = $derived(entriesOf(catalog, shortcuts.map.bindings, recipes.all));
 
   // What is said about the notes follows a frame after the notes themselves: the roll and the ear come first.
@@ -239,7 +240,7 @@
   {@const { desk, player } = studio}
   <main
     onchange={letGo}
-    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[40px_22px_minmax(0,1fr)_60px_24px_44px]"
+    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_60px_24px_44px]"
     inert={covered}
   >
     <div class="col-span-3 grid">
@@ -250,8 +251,15 @@
         <NotesAsRows {desk} />
       </div>
     {:else}
-      <div class="border-r border-base-300 bg-base-200"></div>
-      <Ruler {desk} {player} />
+      <div class="border-r border-base-300 bg-base-200">
+        <button
+          class="btn h-[22px] w-full border-0 px-0 btn-ghost btn-xs"
+          title="Tempo, meter, key or marker at the caret ({keyOf('conductor')})"
+          aria-label="Tempo, meter, key or marker at the caret"
+          onclick={() => run('conductor')}><Flag size={13} aria-hidden="true" /></button
+        >
+      </div>
+      <Ruler {desk} {player} scales={catalog.scales} {run} />
       <div class="col-start-1 row-start-3 grid"><PitchKeys {desk} {player} /></div>
       <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
         <Roll
@@ -298,14 +306,7 @@
     <KeyOverlay bindings={shortcuts.map.bindings} {where} />
   {/if}
   {#if palette}
-    <Palette
-      {desk}
-      {catalog}
-      {entries}
-      run={(line) => act([line], 'palette')}
-      {tune}
-      close={() => (palette = false)}
-    />
+    <Palette {desk} {catalog} {entries} run={(line) => act([line], 'palette')} {tune} close={() => (palette = false)} />
   {/if}
 {:else if failure}
   <main class="grid h-full place-content-center gap-3 text-center">

@@ -17,6 +17,7 @@ const catalog: Catalog = {
   keymap: { ...standard, id: 'standard', shipped: true, base: 'standard', bindings },
   recipes: [],
   conditions: [],
+  sketches: [],
   grids: {},
   scales: [],
 };

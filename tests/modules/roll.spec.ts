@@ -116,7 +116,16 @@ const meters: GridTable = {
   grid: '1/4',
   swing: 0,
   stretches: [
-    { tick: 0, bar: 0, barTicks: [7680, 4], everyBars: 1, lines: [0, 480, 960, 1440], beats: [0, 480, 960, 1440], numerator: 4, denominator: 4 },
+    {
+      tick: 0,
+      bar: 0,
+      barTicks: [7680, 4],
+      everyBars: 1,
+      lines: [0, 480, 960, 1440],
+      beats: [0, 480, 960, 1440],
+      numerator: 4,
+      denominator: 4,
+    },
     {
       tick: 1920,
       bar: 1,
@@ -127,7 +136,16 @@ const meters: GridTable = {
       numerator: 7,
       denominator: 8,
     },
-    { tick: 3600, bar: 2, barTicks: [5760, 4], everyBars: 1, lines: [0, 480, 960], beats: [0, 480, 960], numerator: 3, denominator: 4 },
+    {
+      tick: 3600,
+      bar: 2,
+      barTicks: [5760, 4],
+      everyBars: 1,
+      lines: [0, 480, 960],
+      beats: [0, 480, 960],
+      numerator: 3,
+      denominator: 4,
+    },
   ],
 };
 
@@ -148,7 +166,10 @@ test('a beat that is no whole number of ticks begins where the core says', () =>
   // 7/128 at 120 ticks a quarter: beats of 3.75 ticks.
   const [stretch] = meters.stretches;
   const beats = [0, 4, 8, 11, 15, 19, 23];
-  const lines = new GridLines({ ...meters, stretches: [{ ...stretch, barTicks: [3360, 128], lines: beats, beats, numerator: 7, denominator: 128 }] });
+  const lines = new GridLines({
+    ...meters,
+    stretches: [{ ...stretch, barTicks: [3360, 128], lines: beats, beats, numerator: 7, denominator: 128 }],
+  });
   expect([10, 11, 14, 26].map((tick) => lines.position(tick))).toEqual(['1.3.2', '1.4.0', '1.4.3', '2.1.0']);
   expect([lines.beatAfter(8), lines.beatBefore(11)]).toEqual([11, 8]);
 });

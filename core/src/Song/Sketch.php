@@ -20,6 +20,22 @@ enum Sketch: string
 
     private const BARS = 8;
 
+    public function title(): string
+    {
+        return match ($this) {
+            self::Empty => 'One track',
+            self::KeysBassDrums => 'Keys, bass and drums',
+            self::FourParts => 'Four parts',
+            self::Drums => 'Drums alone',
+        };
+    }
+
+    /** The names of its tracks, such as “Keys, Bass, Drums”. */
+    public function about(): string
+    {
+        return implode(', ', array_column($this->parts(), 0));
+    }
+
     /** @param  float  $bpm  quarter notes a minute */
     public function song(float $bpm, Meter $meter, ?Scale $key): Song
     {

@@ -41,6 +41,13 @@ export interface Declaration {
   inScripts?: boolean;
 }
 
+/** What a new song can begin with: its tracks are said in `about`. */
+export interface Sketch {
+  name: string;
+  title: string;
+  about: string;
+}
+
 export interface Catalog {
   edits: Declaration[];
   view: Declaration[];
@@ -51,6 +58,8 @@ export interface Catalog {
   scales: string[];
   /** from every grid the way to others: finer, coarser, triplet, dotted */
   grids: Record<string, [finer: string, coarser: string, triplet: string, dotted: string]>;
+  /** what a new song can begin with */
+  sketches: Sketch[];
 }
 
 export const catalog = {

@@ -95,10 +95,21 @@
           />
         </label>
         <button
-          class="min-w-0 flex-1 truncate text-left text-xs {track.id === desk.track.id ? 'font-semibold' : ''}"
+          class="min-w-0 flex-1 text-left text-xs break-words {track.id === desk.track.id ? 'font-semibold' : ''}"
           aria-current={track.id === desk.track.id}
           onclick={() => show(track)}>{track.name}</button
         >
+      </div>
+      <div class="flex items-center gap-1">
+        <input
+          type="range"
+          class="range min-w-0 flex-1 range-xs"
+          min="0"
+          max="100"
+          aria-label="Volume of {track.name} in %"
+          value={track.volume}
+          onchange={(event) => change(place, { volume: event.currentTarget.value })}
+        />
         <button
           class="btn px-1.5 btn-xs {track.muted ? 'btn-primary' : ''}"
           aria-pressed={track.muted}
@@ -112,15 +123,6 @@
           onclick={() => change(place, { solo: 'toggle' })}>solo</button
         >
       </div>
-      <input
-        type="range"
-        class="range w-full range-xs"
-        min="0"
-        max="100"
-        aria-label="Volume of {track.name} in %"
-        value={track.volume}
-        onchange={(event) => change(place, { volume: event.currentTarget.value })}
-      />
       {#if track.id === desk.track.id}
         <button class="link text-xs" aria-expanded={more} onclick={() => (more = !more)}>
           {more ? 'Less' : 'Name, voice, pan, colour'}

@@ -39,8 +39,8 @@
           <tr class={k === 0 ? 'font-semibold' : ''}>
             <td class="pr-1">
               <button
-                class="btn h-6 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {desk.grid ===
-                  grid.grid && desk.swing === grid.swing
+                class="btn h-6 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {desk.grid === grid.grid &&
+                desk.swing === grid.swing
                   ? 'btn-primary'
                   : ''}"
                 title="Take this grid"

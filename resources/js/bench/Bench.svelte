@@ -49,7 +49,7 @@
     tab = 'recipes';
   }
 
-  /** The grid that is looked at: the one an edit at tuning names, or the current one. */
+  /** The grid that is looked at: the one an edit being tuned names, or the current one. */
   const measured = $derived.by(() => {
     const { grid, swing } = tuning.edit ? tuning.values : {};
     return {

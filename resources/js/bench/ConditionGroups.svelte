@@ -5,11 +5,7 @@
   import type { Choice } from '../api';
   import type { Desk } from '../desk/desk.svelte';
 
-  let {
-    desk,
-    conditions,
-    choice = $bindable(),
-  }: { desk: Desk; conditions: string[]; choice: Choice } = $props();
+  let { desk, conditions, choice = $bindable() }: { desk: Desk; conditions: string[]; choice: Choice } = $props();
 
   const EXAMPLES: Record<string, string> = {
     pitch: '60..72',

@@ -4,12 +4,8 @@
   import type { Row } from '../desk/history-rows';
   import type { Walk } from '../desk/walk.svelte';
 
-  let {
-    desk,
-    walk,
-    asked,
-    torecipe,
-  }: { desk: Desk; walk: Walk; asked: number; torecipe: (lines: string[]) => void } = $props();
+  let { desk, walk, asked, torecipe }: { desk: Desk; walk: Walk; asked: number; torecipe: (lines: string[]) => void } =
+    $props();
 
   const INDENT = 10;
   let list = $state<HTMLDivElement>();
@@ -90,7 +86,11 @@
 </script>
 
 <section aria-labelledby="bench-history" class="flex min-h-0 flex-1 flex-col gap-1">
-  <h2 id="bench-history" class="font-semibold">History of {desk.track.name}</h2>
+  <h2 id="bench-history" class="font-semibold">History of {desk.song.name}</h2>
+  <label class="flex items-center gap-1.5 text-xs">
+    <input type="checkbox" class="checkbox checkbox-xs" bind:checked={walk.narrowed} />
+    Only what changed the open clips
+  </label>
   <div
     bind:this={list}
     class="min-h-24 flex-1 overflow-auto rounded-field bg-base-100 py-1 text-xs"
@@ -124,9 +124,10 @@
         <span class="min-w-0 flex-1">
           <span class="block truncate {row.step?.name ? 'font-semibold' : ''}">{titleOf(row)}</span>
           {#if row.step?.name}<span class="block truncate opacity-80">{row.step.title}</span>{/if}
+          {#if row.step?.about}<span class="block truncate opacity-80">{row.step.about}</span>{/if}
         </span>
         <span class="sr-only">
-          {row.id === walk.steps.at ? ', the clip stands here' : ''}{row.id === walk.mark
+          {row.id === walk.steps.at ? ', the song stands here' : ''}{row.id === walk.mark
             ? ', compared with'
             : ''}{row.depth > 0 ? `, branch ${row.depth}` : ''}
         </span>
@@ -161,7 +162,7 @@
   {#if desk.preview.shown && desk.lookedAt !== undefined}
     <p class="text-xs" data-testid="history-effect">
       Compared with {walk.mark === undefined
-        ? 'the clip as it is'
+        ? 'the song as it is'
         : `◇ ${titleOf(walk.rows.find((row) => row.id === walk.mark) ?? walk.rows[0])}`}:
       {desk.preview.shown.counts.changed} changed, {desk.preview.shown.counts.added} added,
       {desk.preview.shown.counts.removed} removed.

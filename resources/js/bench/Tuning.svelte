@@ -77,7 +77,7 @@
 <div>
   <select
     class="select w-full select-sm font-semibold"
-    aria-label="Edit at tuning"
+    aria-label="Edit on the bench"
     value={tuning.edit?.name ?? ''}
     onchange={(event) => open(event.currentTarget.value)}
   >
@@ -91,7 +91,7 @@
     {/each}
   </select>
   {#if tuning.edit}
-    <!-- The keys of the form are those of the edit at tuning, whichever of its controls has the focus. -->
+    <!-- The keys of the form are those of the edit on the bench, whichever of its controls has the focus. -->
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
     <form
       bind:this={form}

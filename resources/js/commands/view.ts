@@ -10,7 +10,11 @@ import { writing } from './writing';
 const ZOOM = 1.25;
 const FULL_SWING = 150;
 
-function toggle(name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop', on: string, off: string): Command {
+function toggle(
+  name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop',
+  on: string,
+  off: string,
+): Command {
   return ({ desk }) => {
     settings[name] = !settings[name];
     desk.say(settings[name] ? on : off, 'hint');
@@ -125,7 +129,7 @@ const goClip: Command = ({ desk }, { to }) => {
   desk.say(`${next.name || 'Clip'} at ${desk.gridLines.position(next.start)} is in front`, 'hint');
 };
 
-const openTracks: Command = ({ desk }, { what }) => {
+const showTracks: Command = ({ desk }, { what }) => {
   const { tracks } = desk.song;
   const isOpen = ({ clips }: (typeof tracks)[number]) => clips.some(({ id }) => desk.open.includes(id));
   const at = tracks.indexOf(desk.track);
@@ -177,7 +181,7 @@ export const viewCommands: Record<string, Command> = {
   'zoom-to': zoomTo,
   'go-track': goTrack,
   'go-clip': goClip,
-  open: openTracks,
+  'show-tracks': showTracks,
   backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
   conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
   'new-song': ({ leave }) => leave('new-song'),

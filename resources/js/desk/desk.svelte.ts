@@ -303,7 +303,9 @@ export class Desk {
   /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
   async runOnTracks(lines: string[], tracks: number[], leavesDrums: boolean): Promise<void> {
     const { context } = this;
-    const chosen = this.song.tracks.filter(({ id, voice }) => tracks.includes(id) && !(leavesDrums && voice === 'drums'));
+    const chosen = this.song.tracks.filter(
+      ({ id, voice }) => tracks.includes(id) && !(leavesDrums && voice === 'drums'),
+    );
     const clips = chosen.flatMap((track) => track.clips.map(({ id }) => id));
     if (clips.length === 0) {
       this.say('No track is chosen, or only drums, which are left out.', 'refused');
@@ -416,7 +418,10 @@ export class Desk {
   #takeSong(song: Song): void {
     const before = this.song;
     this.song = song;
-    this.view.length = Math.max(1, ...song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)));
+    this.view.length = Math.max(
+      1,
+      ...song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)),
+    );
     if (JSON.stringify(before.meters) !== JSON.stringify(song.meters)) {
       this.grids.forget();
       this.inOrder(() => this.grids.load(this.grid, this.swing));

@@ -1,6 +1,6 @@
 import type { HistoryStep } from '../api';
 
-/** A row of the history: a step, or the clip as it came in, and how many branches deep it lies. */
+/** A row of the history: a step, or the song as it came in, and how many branches deep it lies. */
 export interface Row {
   step: HistoryStep | null;
   id: number | null;

@@ -4,7 +4,7 @@ import type { Desk } from './desk.svelte';
 import { settings } from '../settings/settings.svelte';
 
 /**
- * The edit at tuning on the bench: its parameters as they would be written, what they would do on the roll, and the end
+ * The edit being tuned on the bench: its parameters as they would be written, what they would do on the roll, and the end
  * of it: done, or left as it was.
  */
 export class Tuning {

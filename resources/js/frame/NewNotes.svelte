@@ -3,8 +3,7 @@
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
 
-  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } =
-    $props();
+  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
 
   const LENGTHS = ['grid', '1/1', '1/2', '1/4', '1/8', '1/8t', '1/16', '1/16t', '1/32'];
   let open = $state(false);

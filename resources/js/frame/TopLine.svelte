@@ -11,6 +11,8 @@
   import Sun from '@lucide/svelte/icons/sun';
   import TableProperties from '@lucide/svelte/icons/table-properties';
   import { GRIDS } from '../music/grids';
+  import { FASTEST, SLOWEST } from '../music/limits';
+  import KeyChoice from '../look/KeyChoice.svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
@@ -32,12 +34,7 @@
     run: (line: string) => void;
   } = $props();
 
-  const ROOTS = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
   const meter = $derived(desk.gridLines.barAt(player.tick).stretch);
-  const key = $derived.by(() => {
-    const [root, ...scale] = (desk.song.key ?? '').split(' ');
-    return { root, scale: scale.join(' ') || 'major' };
-  });
   const toggles = $derived([
     { line: 'loop', name: 'Loop', on: settings.loop, icon: Repeat },
     { line: 'metronome', name: 'Metronome', on: settings.metronome, icon: Metronome },
@@ -51,16 +48,12 @@
 
   function setTempo(field: HTMLInputElement): void {
     const tempo = Number(field.value);
-    if (tempo >= 10 && tempo <= 400) {
+    if (tempo >= SLOWEST && tempo <= FASTEST) {
       run(`tempo to=${tempo}`);
     } else {
-      desk.say('The tempo goes from 10 to 400 BPM.', 'refused');
+      desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused');
       field.value = String(desk.song.tempo);
     }
-  }
-
-  function setKey(root: string, scale: string): void {
-    run(root ? `key to="${root} ${scale}"` : 'key to=none');
   }
 </script>
 
@@ -75,7 +68,7 @@
 {/snippet}
 
 <header
-  class="flex items-center gap-x-1.5 overflow-x-auto border-b border-base-300 px-2 text-sm whitespace-nowrap"
+  class="flex min-h-10 flex-wrap items-center gap-x-1.5 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap"
   aria-label="Song and transport"
 >
   <button
@@ -128,39 +121,18 @@
       type="number"
       class="input input-sm w-14 px-1.5"
       aria-label="Tempo in BPM"
-      min="10"
-      max="400"
+      min={SLOWEST}
+      max={FASTEST}
       step="any"
       value={desk.song.tempo}
       onchange={(event) => setTempo(event.currentTarget)}
     />
-    <span class="hidden text-xs text-secondary xl:inline">BPM</span>
+    <span class="text-xs text-secondary">BPM</span>
   </label>
   <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
-  <div class="join" role="group" aria-label="Key">
-    <select
-      class="join-item select select-sm w-14 ps-2 pe-6"
-      aria-label="Key root"
-      value={key.root}
-      onchange={(event) => setKey(event.currentTarget.value, key.scale)}
-    >
-      <option value="">–</option>
-      {#each ROOTS.includes(key.root) || !key.root ? ROOTS : [key.root, ...ROOTS] as root (root)}<option value={root}
-          >{root}</option
-        >{/each}
-    </select>
-    <select
-      class="join-item select select-sm w-22 ps-2 pe-6"
-      aria-label="Scale"
-      value={key.scale}
-      disabled={!key.root}
-      onchange={(event) => setKey(key.root, event.currentTarget.value)}
-    >
-      {#each scales as scale (scale)}<option value={scale}>{scale}</option>{/each}
-    </select>
-  </div>
+  <KeyChoice value={desk.song.key ?? ''} {scales} onset={(key) => run(key ? `key to="${key}"` : 'key to=none')} />
   <label class="flex items-center gap-1">
-    <span class="hidden text-xs text-secondary xl:inline">Grid</span>
+    <span class="text-xs text-secondary">Grid</span>
     <select
       class="select select-sm w-19 ps-2 pe-6"
       aria-label="Grid"
@@ -173,7 +145,7 @@
     </select>
   </label>
   <label class="flex items-center gap-1">
-    <span class="hidden text-xs text-secondary xl:inline">Swing</span>
+    <span class="text-xs text-secondary">Swing</span>
     <input
       type="number"
       class="input input-sm w-13 px-1.5"

@@ -1,5 +1,6 @@
 import { api } from '../api';
 import type { Binding, Keymap, KeymapHead, Surface } from '../api';
+import { cap } from './keystroke';
 
 const placeOf = (binding: Binding): Surface => binding.where ?? 'everywhere';
 
@@ -26,6 +27,11 @@ export class Shortcuts {
   /** The shortcuts that run a line, in the order of the map. */
   of(line: string): Binding[] {
     return this.map.bindings.filter(({ run }) => run.length === 1 && run[0] === line);
+  }
+
+  /** The caps of the key that does a line when pressed; '' where none does. */
+  keyOf(line: string): string {
+    return cap(this.of(line).find(({ held }) => !held)?.key ?? '');
   }
 
   /** What a new shortcut would displace. */

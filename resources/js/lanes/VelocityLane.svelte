@@ -22,24 +22,27 @@
     pen.fillStyle = colours['row-line'];
     for (const mark of [32, 64, 96]) pen.fillRect(0, Math.round(height - mark * scale), view.width, 1);
     const tallest = new Uint8Array(Math.ceil(view.width) + 4);
-    const stems = (notes: NoteTable, selected: number, colour: string) => {
-      const { start, velocity, muted } = notes.columns;
-      pen.fillStyle = colour;
+    const inks = new Map(desk.open.map((clip) => [clip, inkOf(clip)]));
+    const stems = (notes: NoteTable, selected: number, colour: (clip: number) => string) => {
+      const { start, velocity, muted, clip } = notes.columns;
       tallest.fill(0);
       const [left, right, pixels] = [view.left, view.right, view.pixelsPerTick];
       for (let i = notes.firstPlaceFrom(left); i < notes.count && start[i] <= right; i++) {
         const x = Math.round((start[i] - left) * pixels);
         if (notes.selected[i] !== selected || muted[i] || x < 0 || tallest[x] >= velocity[i]) continue;
         tallest[x] = velocity[i];
+        pen.fillStyle = colour(clip[i]);
         const top = height - velocity[i] * scale;
         pen.fillRect(x, top, 2, height - top);
         pen.fillRect(x - 1, top - 1, 4, 4);
       }
     };
-    stems(desk.visible, 0, colours.ink);
-    stems(desk.visible, 1, colours.selection);
+    stems(desk.visible, 0, (clip) => inks.get(clip) ?? colours.ink);
+    stems(desk.visible, 1, () => colours.selection);
     if (desk.preview.shown && !desk.preview.flipped) caps(pen, desk.preview.shown, scale, colours);
   });
+
+  const inkOf = (clip: number) => coloursOf(settings.theme, desk.tracks.get(clip)?.colour ?? desk.track.colour).ink;
 
   /** What was before a preview: a mark at the height of each velocity. */
   function caps(pen: CanvasRenderingContext2D, { before, after }: Compared, scale: number, colours: Colours): void {
@@ -59,16 +62,7 @@
   }
 
   $effect(() => {
-    void [
-      view.left,
-      view.pixelsPerTick,
-      view.width,
-      height,
-      settings.theme,
-      desk.notes,
-      desk.track,
-      desk.visible,
-    ];
+    void [view.left, view.pixelsPerTick, view.width, height, settings.theme, desk.notes, desk.tracks, desk.visible];
     ask();
   });
 </script>

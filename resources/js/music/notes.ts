@@ -89,9 +89,7 @@ export class NoteTable {
   /** The lowest and the highest pitch; null without notes. */
   pitchSpan(): [low: number, high: number] | null {
     const { pitch } = this.columns;
-    return this.count === 0
-      ? null
-      : [pitch.reduce((a, b) => Math.min(a, b)), pitch.reduce((a, b) => Math.max(a, b))];
+    return this.count === 0 ? null : [pitch.reduce((a, b) => Math.min(a, b)), pitch.reduce((a, b) => Math.max(a, b))];
   }
 
   /** The ids of the notes that are grouped with this one in its clip; the note alone where it has no group. */

@@ -44,9 +44,7 @@
   /** Drums have no key: none of their rows lies outside it. */
   const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
   /** tracks that are not open */
-  const behind = $derived(
-    desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))),
-  );
+  const behind = $derived(desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))));
   const colours = $derived(coloursOf(settings.theme, desk.track.colour));
 
   const askGround = oncePerFrame(() => {

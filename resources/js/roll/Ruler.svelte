@@ -2,29 +2,38 @@
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
+  import { hasCourse } from '../music/conductor';
+  import ConductorFlags from './ConductorFlags.svelte';
+  import ConductorPopover from './ConductorPopover.svelte';
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, FONT, prepared } from '../look/theme';
 
-  let { desk, player }: { desk: Desk; player: Player } = $props();
+  let {
+    desk,
+    player,
+    scales,
+    run,
+  }: { desk: Desk; player: Player; scales: string[]; run: (...lines: string[]) => void } = $props();
 
   const STARTS_RANGE_AT = 4;
   const ROOM_FOR_NUMBER = 34;
   const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
-  let height = $state(22);
+  const HEIGHT = 22;
   let pressedAt: number | null = null;
   let ranged = false;
 
   const ask = oncePerFrame(() => {
-    const pen = prepared(canvas, view.width, height);
+    const pen = prepared(canvas, view.width, HEIGHT);
     if (!pen) return;
     const colours = coloursOf(settings.theme, desk.track.colour);
     pen.fillStyle = colours['color-base-200'];
-    pen.fillRect(0, 0, view.width, height);
+    pen.fillRect(0, 0, view.width, HEIGHT);
+    paintWindows(pen);
     const loop = player.loop;
     if (loop) {
       pen.fillStyle = colours.range;
-      pen.fillRect(view.x(loop[0]), height - 4, (loop[1] - loop[0]) * view.pixelsPerTick, 4);
+      pen.fillRect(view.x(loop[0]), HEIGHT - 4, (loop[1] - loop[0]) * view.pixelsPerTick, 4);
     }
     pen.font = `600 11px ${FONT}`;
     pen.textBaseline = 'middle';
@@ -36,9 +45,9 @@
       const changes = name !== meter && tick === stretch.tick;
       if (x - last < ROOM_FOR_NUMBER) continue;
       pen.fillStyle = colours['line-bar'];
-      pen.fillRect(Math.round(x), height - 9, 1, 9);
+      pen.fillRect(Math.round(x), HEIGHT - 9, 1, 9);
       pen.fillStyle = colours['color-base-content'];
-      pen.fillText(`${bar + 1}${changes ? `  ${name}` : ''}`, x + 4, height / 2 - 1);
+      pen.fillText(`${bar + 1}${changes ? `  ${name}` : ''}`, x + 4, HEIGHT / 2 - 1);
       last = changes ? x + 24 : x;
       meter = name;
     }
@@ -51,22 +60,35 @@
     pen.fill();
   });
 
+  /** Where the open clips lie, in the ink of their tracks; the one in front is marked. */
+  function paintWindows(pen: CanvasRenderingContext2D): void {
+    for (const [id, { clips, colour }] of desk.tracks) {
+      if (!desk.open.includes(id)) continue;
+      const { start, length } = clips.find((clip) => clip.id === id)!;
+      const [x, width] = [Math.round(view.x(start)), length * view.pixelsPerTick - 1];
+      const inFront = id === desk.front;
+      pen.fillStyle = coloursOf(settings.theme, colour)[inFront ? 'ink' : 'tint'];
+      pen.fillRect(x, 0, width, inFront ? 4 : 2);
+    }
+  }
+
   $effect(() => {
     void [
       view.left,
       view.pixelsPerTick,
       view.width,
-      height,
       settings.theme,
       player.tick,
       player.loop,
       desk.gridLines,
-      desk.track,
+      desk.tracks,
+      desk.open,
+      desk.front,
     ];
     ask();
   });
 
-  function tickAt(event: PointerEvent): number {
+  function tickAt(event: MouseEvent): number {
     return Math.max(0, view.tick(event.clientX - canvas.getBoundingClientRect().left));
   }
 
@@ -95,14 +117,22 @@
   }
 </script>
 
-<div class="relative min-w-0" bind:clientHeight={height} title="Click to put the playhead, drag to set the range">
+<div class="relative min-w-0">
   <canvas
     bind:this={canvas}
-    class="absolute inset-0 size-full cursor-pointer touch-none"
+    class="block h-[22px] w-full cursor-pointer touch-none"
     aria-hidden="true"
+    title="Click to put the playhead, drag to set the range, double-click to set tempo, meter, key or a marker"
     data-testid="ruler"
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
+    ondblclick={(event) => (desk.conducting = desk.gridLines.nearest(tickAt(event)))}
   ></canvas>
+  {#if hasCourse(desk.song.events)}<ConductorFlags {desk} {run} />{/if}
+  {#if desk.conducting !== null}
+    <div class="absolute inset-x-0 top-full h-0">
+      {#key desk.conducting}<ConductorPopover {desk} tick={desk.conducting} {scales} {run} />{/key}
+    </div>
+  {/if}
 </div>

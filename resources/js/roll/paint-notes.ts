@@ -99,13 +99,7 @@ export function paintNotes(
         to.rect(x + 0.5, view.y(pitch[i]) + 0.5, Math.max(1, wide(i) - 1), Math.max(1, height - 1));
         continue;
       }
-      to.roundRect(
-        x + 0.5,
-        view.y(pitch[i]) + 0.5,
-        Math.max(1, wide(i) - 1),
-        height - 1,
-        Math.min(3, wide(i) / 2),
-      );
+      to.roundRect(x + 0.5, view.y(pitch[i]) + 0.5, Math.max(1, wide(i) - 1), height - 1, Math.min(3, wide(i) / 2));
     }
     to.stroke();
     to.setLineDash([]);

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Binding, Surface } from '../api';
   import { cap } from '../keys/keystroke';
+  import { SURFACES } from '../keys/surfaces';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import KeyCapture from './KeyCapture.svelte';
 
@@ -21,12 +22,6 @@
     close: () => void;
   } = $props();
 
-  const PLACES: [Surface, string][] = [
-    ['everywhere', 'everywhere'],
-    ['roll', 'in the roll'],
-    ['table', 'in the note table'],
-    ['songs', 'in the song list'],
-  ];
   // The form begins with the shortcut it was opened for, and is its own from then on.
   // svelte-ignore state_referenced_locally
   let draft = $state({
@@ -54,7 +49,7 @@
     ...(draft.held ? { held: true } : {}),
   });
   const displaced = $derived(draft.key ? shortcuts.displaced(made, instead) : []);
-  const elsewhere = $derived(PLACES.filter(([place]) => place !== draft.where && place !== 'everywhere'));
+  const elsewhere = $derived(SURFACES.filter(({ name }) => name !== draft.where && name !== 'everywhere'));
 
   async function save(): Promise<void> {
     await shortcuts.set(made, instead);
@@ -75,7 +70,7 @@
     <label class="flex items-center gap-1 text-xs"
       >holds
       <select class="select w-36 select-sm" bind:value={draft.where}>
-        {#each PLACES as [place, name] (place)}<option value={place}>{name}</option>{/each}
+        {#each SURFACES as { name, there } (name)}<option value={name}>{there}</option>{/each}
       </select></label
     >
     <label class="flex items-center gap-1 text-xs"
@@ -114,9 +109,9 @@
           .join(', ')} already.</span
       >
       <button class="btn btn-xs btn-primary" type="submit">Replace</button>
-      {#each elsewhere as [place, name] (place)}
-        <button class="btn btn-xs" type="button" onclick={() => (draft.where = place)}
-          >Keep both: this one only {name}</button
+      {#each elsewhere as { name, there } (name)}
+        <button class="btn btn-xs" type="button" onclick={() => (draft.where = name)}
+          >Keep both: this one only {there}</button
         >
       {/each}
       <button class="btn btn-ghost btn-xs" type="button" onclick={close}>Cancel</button>

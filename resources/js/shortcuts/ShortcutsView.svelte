@@ -4,6 +4,7 @@
   import { entriesOf } from '../commands/entries';
   import { chains, groupOf } from '../commands/listing';
   import { cap, chordOf, modifiersOf, NO_MODIFIERS, prefixed, type Modifiers } from '../keys/keystroke';
+  import { SURFACES } from '../keys/surfaces';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import CommandList from './CommandList.svelte';
   import KeyboardPicture from './Keyboard.svelte';
@@ -191,9 +192,9 @@
           <label class="flex items-center gap-1"
             >Keys of
             <select class="select w-32 select-sm" aria-label="Keys of" bind:value={where}>
-              <option value="roll">the roll</option>
-              <option value="table">the note table</option>
-              <option value="songs">the song list</option>
+              {#each SURFACES.filter(({ name }) => name !== 'everywhere') as { name, title } (name)}
+                <option value={name}>{title}</option>
+              {/each}
             </select></label
           >
           <span class="text-secondary">with</span>

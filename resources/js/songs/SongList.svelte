@@ -1,22 +1,26 @@
 <script lang="ts">
   import Download from '@lucide/svelte/icons/download';
   import Import from '@lucide/svelte/icons/import';
+  import Music from '@lucide/svelte/icons/music';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { api } from '../api';
-  import type { SongLine, SongLists } from '../api';
+  import type { Catalog, SongLine, SongLists } from '../api';
   import { Dispatcher } from '../keys/dispatcher';
-  import { go } from './address.svelte';
+  import { address, go } from './address.svelte';
+  import NewSongForm from './NewSongForm.svelte';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import { settings } from '../settings/settings.svelte';
 
   let {
+    catalog,
     onimport,
     shortcuts,
     openShortcuts,
     covered,
   }: {
+    catalog: Catalog;
     onimport: (files: FileList | null) => void;
     shortcuts: Shortcuts;
     openShortcuts: (page: 'keys' | 'use') => void;
@@ -29,6 +33,7 @@
     use: () => openShortcuts('use'),
     theme: () => (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
     import: () => picker.click(),
+    'new-song': () => go('new'),
   };
   const dispatcher = $derived(
     new Dispatcher(
@@ -95,7 +100,7 @@
   <header class="flex items-center gap-3">
     <div class="flex-1">
       <h1 class="text-2xl font-bold">Songs</h1>
-      <p class="text-secondary">Drop a MIDI file anywhere here, or import one.</p>
+      <p class="text-secondary">Begin a new one, or drop a MIDI file anywhere here.</p>
     </div>
     <label class="flex items-center gap-2 text-sm">
       Theme
@@ -104,7 +109,10 @@
         <option value="dusk">Dusk</option>
       </select>
     </label>
-    <button class="btn btn-primary" onclick={() => picker.click()}
+    <button class="btn btn-primary" title={shortcuts.keyOf('new-song')} onclick={() => go('new')}
+      ><Music size={16} aria-hidden="true" /> New song</button
+    >
+    <button class="btn" title={shortcuts.keyOf('import')} onclick={() => picker.click()}
       ><Import size={16} aria-hidden="true" /> Import MIDI</button
     >
     <input
@@ -118,6 +126,10 @@
     />
   </header>
 
+  {#if address.begins}
+    <NewSongForm {catalog} close={() => go(null)} />
+  {/if}
+
   {#if failure}
     <div role="alert" class="alert alert-error">
       {failure}
@@ -125,14 +137,17 @@
     </div>
   {:else if lists === null}
     <p role="status">Looking for songs …</p>
-  {:else if lists.songs.length === 0}
+  {:else if lists.songs.length === 0 && !address.begins}
     <section
       class="grid place-content-center gap-3 rounded-box border-2 border-dashed border-base-300 p-16 text-center"
     >
       <p class="text-lg font-semibold">No songs yet</p>
-      <p>Drop a MIDI file here. Tempo, meter, markers and everything else in it are kept.</p>
+      <p>
+        <button class="btn btn-primary" onclick={() => go('new')}>Begin a new song</button>
+      </p>
+      <p>Or drop a MIDI file here. Tempo, meter, markers and everything else in it are kept.</p>
     </section>
-  {:else}
+  {:else if lists.songs.length > 0}
     <table class="table">
       <thead class="text-secondary">
         <tr

@@ -1,15 +1,15 @@
-/** Which song the address names, if any: `/songs/3`. */
-function songInAddress(): number | null {
-  const found = /^\/songs\/(\d+)$/.exec(location.pathname);
-  return found ? Number(found[1]) : null;
+/** What the address names: `/songs/3` is a song, `/songs/new` the list with a song to begin, anything else the list. */
+function read(): { song: number | null; begins: boolean } {
+  const [, name] = /^\/songs\/(\d+|new)$/.exec(location.pathname) ?? [];
+  return { song: name && name !== 'new' ? Number(name) : null, begins: name === 'new' };
 }
 
-export const address = $state({ song: songInAddress() });
+export const address = $state(read());
 
-window.addEventListener('popstate', () => (address.song = songInAddress()));
+window.addEventListener('popstate', () => Object.assign(address, read()));
 
-/** Goes to a song, or to the list of songs. */
-export function go(song: number | null): void {
-  history.pushState(null, '', song === null ? '/' : `/songs/${song}`);
-  address.song = song;
+/** Goes to a song, to the list of songs, or there to begin a new one. */
+export function go(to: number | 'new' | null): void {
+  history.pushState(null, '', to === null ? '/' : `/songs/${to}`);
+  Object.assign(address, read());
 }

@@ -118,4 +118,3 @@ const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = { plucked, 
 export function makeVoice(name: VoiceName, output: Tone.InputNode): Voice {
   return MAKERS[name](output);
 }
-

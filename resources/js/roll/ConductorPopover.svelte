@@ -1,0 +1,118 @@
+<script lang="ts">
+  import type { ConductorKind } from '../api';
+  import type { Desk } from '../desk/desk.svelte';
+  import KeyChoice from '../look/KeyChoice.svelte';
+  import { holding } from '../music/conductor';
+  import { FASTEST, METERS, SLOWEST } from '../music/limits';
+  import { formatLine } from '../music/line';
+
+  let { desk, tick, scales, run }: { desk: Desk; tick: number; scales: string[]; run: (line: string) => void } =
+    $props();
+
+  const WIDTH = 288;
+  const { view } = $derived(desk);
+  const left = $derived(Math.min(Math.max(4, view.x(tick)), Math.max(4, view.width - WIDTH - 4)));
+  const found = (kind: ConductorKind) => holding(desk.song.events, kind, tick);
+  const isHere = (kind: ConductorKind) => found(kind)?.tick === tick;
+  const tempo = $derived(parseFloat(found('tempo')?.label ?? '120'));
+  const meter = $derived(found('meter')?.label ?? '4/4');
+  const key = $derived(found('key')?.label ?? '');
+  const marker = $derived(isHere('marker') ? found('marker')!.label : '');
+
+  function set(name: ConductorKind, values: Record<string, string>): void {
+    run(formatLine({ name, values: { ...values, at: String(tick) } }));
+  }
+
+  function close(): void {
+    desk.conducting = null;
+  }
+
+  function focused(field: HTMLInputElement): void {
+    field.focus();
+    field.select();
+  }
+
+  function keys(event: KeyboardEvent): void {
+    // The keys are the form's as long as it is open.
+    event.stopPropagation();
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      close();
+    }
+  }
+</script>
+
+{#snippet tools(kind: ConductorKind)}
+  <button
+    class="btn btn-xs"
+    type="button"
+    disabled={!isHere(kind)}
+    title={isHere(kind) ? '' : `No ${kind} stands here; what is shown holds from before.`}
+    onclick={() => run(`conductor-remove what=${kind} at=${tick}`)}>Remove<span class="sr-only"> {kind}</span></button
+  >
+{/snippet}
+
+<svelte:window
+  onpointerdown={(event) => {
+    if (!(event.target as HTMLElement).closest('[data-conductor]')) close();
+  }}
+/>
+
+<div
+  class="absolute top-1 z-10 grid grid-cols-[3.75rem_minmax(0,1fr)_auto] items-center gap-1.5 rounded-box border border-base-300 bg-base-100 p-2.5 text-sm shadow-lg"
+  style:left="{left}px"
+  style:width="{WIDTH}px"
+  role="dialog"
+  tabindex="-1"
+  aria-label="Conductor at {desk.gridLines.position(tick)}"
+  data-conductor
+  onkeydown={keys}
+>
+  <p class="col-span-2 font-semibold">From {desk.gridLines.position(tick)} on</p>
+  <button class="btn btn-ghost btn-xs" onclick={close}>Close <kbd>Esc</kbd></button>
+  <label for="conductor-marker">Marker</label>
+  <input
+    id="conductor-marker"
+    class="input input-xs w-full"
+    maxlength="80"
+    placeholder="a name"
+    value={marker}
+    onchange={(event) => event.currentTarget.value.trim() && set('marker', { name: event.currentTarget.value.trim() })}
+    {@attach focused}
+  />
+  {@render tools('marker')}
+  <label for="conductor-tempo">Tempo</label>
+  <span class="flex items-center gap-1"
+    ><input
+      id="conductor-tempo"
+      type="number"
+      class="input input-xs w-20"
+      min={SLOWEST}
+      max={FASTEST}
+      step="any"
+      value={tempo}
+      onchange={(event) => set('tempo', { to: event.currentTarget.value })}
+    /> BPM</span
+  >
+  {@render tools('tempo')}
+  <label for="conductor-meter">Meter</label>
+  <input
+    id="conductor-meter"
+    class="input input-xs w-20"
+    list="conductor-meters"
+    value={meter}
+    onchange={(event) => set('meter', { to: event.currentTarget.value.trim() })}
+  />
+  <datalist id="conductor-meters">
+    {#each METERS as offered (offered)}<option value={offered}></option>{/each}
+  </datalist>
+  {@render tools('meter')}
+  <span>Key</span>
+  <KeyChoice
+    value={key}
+    {scales}
+    size="select-xs"
+    onset={(chosen) => (chosen ? set('key', { to: chosen }) : run(`conductor-remove what=key at=${tick}`))}
+  />
+  {@render tools('key')}
+</div>
