@@ -145,7 +145,7 @@ async function preview(notes, limit) {
   await page.keyboard.press('0');
   await page.keyboard.press('Control+a');
   await page.getByLabel('Edit at hand').selectOption('Squeeze');
-  await page.getByTestId('hand-effect').waitFor();
+  await page.getByTestId('tuning-effect').waitFor();
   await page.evaluate(() => {
     window.times = [];
     // The range and its number say the same; what is waited for is the picture of the new result.
@@ -156,7 +156,7 @@ async function preview(notes, limit) {
         channel.port1.onmessage = () => window.times.push(performance.now() - moved);
         channel.port2.postMessage(0);
       });
-    }).observe(document.querySelector('[data-testid=hand-effect]'), { characterData: true, subtree: true });
+    }).observe(document.querySelector('[data-testid=tuning-effect]'), { characterData: true, subtree: true });
   });
   const floors = [];
   for (let k = 0; k < KEYS; k++) {

@@ -29,7 +29,7 @@ for (const theme of ['paper', 'dusk']) {
     await expect(page.getByTestId('palette-effect')).toBeVisible();
     expect(await problems(), 'palette').toEqual([]);
     await studio.press('Shift+Enter');
-    await expect(page.getByTestId('hand-effect')).toBeVisible();
+    await expect(page.getByTestId('tuning-effect')).toBeVisible();
     expect(await problems(), 'bench').toEqual([]);
     await studio.press('Enter');
     await expect(studio.status).toHaveText(/set along a ramp/);

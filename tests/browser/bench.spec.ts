@@ -14,11 +14,11 @@ test.beforeEach(async ({ studio }) => {
 
 test('an edit is seen before it is done: a slider changes the result, Enter keeps it', async ({ studio, page }) => {
   await studio.bench.getByLabel('Edit at hand').selectOption('Quantize');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 changed');
+  await expect(page.getByTestId('tuning-effect')).toContainText('3 changed');
   await studio.bench.getByRole('slider', { name: 'strength' }).focus();
   await studio.press('Home', ...Array<string>(5).fill('PageUp'));
-  await expect(page.getByTestId('hand-line')).toHaveText('quantize strength=50');
-  await expect(page.getByTestId('hand-effect')).toContainText(
+  await expect(page.getByTestId('tuning-line')).toHaveText('quantize strength=50');
+  await expect(page.getByTestId('tuning-effect')).toContainText(
     '3 notes quantized 50 % of the way to 1/16, largest move 5.2 ms',
   );
   await expect(studio.bench.getByRole('img', { name: /Starts around the lines/ })).toHaveAccessibleName(
@@ -32,7 +32,7 @@ test('an edit is seen before it is done: a slider changes the result, Enter keep
 
 test('Escape leaves everything as it was', async ({ studio, page }) => {
   await studio.bench.getByLabel('Edit at hand').selectOption('Transpose');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 changed');
+  await expect(page.getByTestId('tuning-effect')).toContainText('3 changed');
   await expect(studio.roll).toHaveAccessibleDescription(/pitches C#4 to G#4/);
   await studio.press('Escape');
   await expect(studio.roll).toHaveAccessibleDescription(/pitches C4 to G4/);
@@ -41,7 +41,7 @@ test('Escape leaves everything as it was', async ({ studio, page }) => {
 
 test('a key flips between before and after', async ({ studio, page }) => {
   await studio.press('Shift+ArrowUp', 'Shift+Enter');
-  await expect(page.getByTestId('hand-line')).toHaveText('transpose octaves=1');
+  await expect(page.getByTestId('tuning-line')).toHaveText('transpose octaves=1');
   await expect(studio.roll).toHaveAccessibleDescription(/pitches C6 to G6/);
   await studio.press('`');
   await expect(studio.roll).toHaveAccessibleDescription(/pitches C5 to G5/);
@@ -58,9 +58,9 @@ test('what cannot be done says why in the preview, and another selection is prev
   await studio.press('Shift+Enter');
   await expect(studio.bench.getByRole('alert')).toHaveText(/Nothing moved: a note would pass G9/);
   await studio.bench.getByLabel('octaves, ').fill('5');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 changed');
+  await expect(page.getByTestId('tuning-effect')).toContainText('3 changed');
   await studio.click(30, 60);
-  await expect(page.getByTestId('hand-effect')).toContainText('1 changed');
+  await expect(page.getByTestId('tuning-effect')).toContainText('1 changed');
 });
 
 test('parameters last used are kept for each edit, also over a reload', async ({ studio, page }) => {
@@ -73,7 +73,7 @@ test('parameters last used are kept for each edit, also over a reload', async ({
   await expect(studio.bench).toContainText('All 3 notes');
   await studio.press('Control+a');
   await edit.selectOption('Humanize');
-  await expect(page.getByTestId('hand-line')).toHaveText('humanize time=25ms');
+  await expect(page.getByTestId('tuning-line')).toHaveText('humanize time=25ms');
 });
 
 test('again runs the last edit with its parameters on another selection', async ({ studio }) => {
@@ -92,8 +92,8 @@ test('every edit of the catalog opens on the bench and is previewed or says what
   expect(names.length).toBeGreaterThan(40);
   for (const name of names) {
     await studio.bench.getByLabel('Edit at hand').selectOption(name);
-    await expect(page.getByTestId('hand-line')).toHaveText(new RegExp(`^${name}\\b`));
-    await expect(page.getByTestId('hand-effect').or(studio.bench.getByRole('alert')), name).toBeVisible();
+    await expect(page.getByTestId('tuning-line')).toHaveText(new RegExp(`^${name}\\b`));
+    await expect(page.getByTestId('tuning-effect').or(studio.bench.getByRole('alert')), name).toBeVisible();
   }
   expect(studio.column('start')).toEqual([10, 130, 250]);
 });

@@ -82,6 +82,6 @@ test('Shift and Enter open an edit on the bench instead', async ({ studio, page 
   await studio.press('Control+a', '/');
   await page.keyboard.type('crescendo');
   await studio.press('Shift+Enter');
-  await expect(page.getByTestId('hand-line')).toHaveText('ramp');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 changed');
+  await expect(page.getByTestId('tuning-line')).toHaveText('ramp');
+  await expect(page.getByTestId('tuning-effect')).toContainText('3 changed');
 });

@@ -61,7 +61,7 @@ test('what is done is recorded until one stops, and the history gives a recipe t
   await studio.press('Control+a', 'ArrowUp', 'Shift+E');
   await studio.turnTo('Notes');
   await studio.bench.getByLabel('Edit at hand').selectOption('Reverse');
-  await expect(page.getByTestId('hand-effect')).toContainText('3 notes reversed');
+  await expect(page.getByTestId('tuning-effect')).toContainText('3 notes reversed');
   await studio.press('Enter');
   await page.getByRole('button', { name: /^Recording/ }).click();
   await studio.bench.getByRole('button', { name: /^Stop, 4 lines/ }).click();

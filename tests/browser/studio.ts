@@ -22,11 +22,21 @@ export class Studio {
   /** Imports a song with these notes and opens it. */
   async open(notes: TestNote[], name = 'Harbour Steps'): Promise<void> {
     const answer = await this.request.post('/api/songs', { data: { name, midi: midiFile(notes).toString('base64') } });
-    const { song } = await answer.json();
-    this.song = song.id;
-    this.clip = song.tracks[0].clips[0].id;
-    await this.page.goto(`/songs/${this.song}`);
+    await this.openSong((await answer.json()).id);
+  }
+
+  /** Opens a song; what is read in the database is then the first clip of a track of it, the first one or another. */
+  async openSong(id: number): Promise<void> {
+    this.song = id;
+    this.clip = await this.clipOf(0);
+    await this.page.goto(`/songs/${id}`);
     await expect(this.roll).toBeVisible();
+  }
+
+  /** The first clip of a track, counted from 0. */
+  async clipOf(track: number): Promise<number> {
+    const { song } = await (await this.request.get(`/api/songs/${this.song}`)).json();
+    return song.tracks[track].clips[0].id;
   }
 
   async openDemo(): Promise<void> {
@@ -67,7 +77,7 @@ export class Studio {
     const query = `
       require 'vendor/autoload.php';
       $row = (new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select notes from clips where id = '.(int) $argv[1])->fetch();
-      echo json_encode(Jactonic\\Core\\Packing\\PackedNotes::unpack($row['notes'])->columns()[$argv[2]]);`;
+      echo json_encode(Jactonic\\Core\\Content\\Packing\\PackedTable::notes($row['notes'])->columns()[$argv[2]]);`;
     const env = { ...process.env, DB_DATABASE: this.database };
     return JSON.parse(execFileSync('php', ['-r', query, String(this.clip), name], { env }).toString());
   }

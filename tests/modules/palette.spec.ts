@@ -8,7 +8,7 @@ import { formatLine, parseLine } from '../../resources/js/music/line';
 import { stepped } from '../../resources/js/commands/stepping';
 
 const describe = `require 'vendor/autoload.php';
-  echo json_encode(array_map(fn ($edit) => $edit->describe(), Jactonic\\Core\\Edits\\Catalog::standard()->declarations()));`;
+  echo json_encode(array_map(fn ($edit) => $edit->describe(), Jactonic\\Core\\Lines\\Catalog::standard()->declarations()));`;
 const standard = JSON.parse(readFileSync('resources/keys/standard.json', 'utf8'));
 const bindings: Binding[] = standard.bindings.map((binding: { run: string }) => ({ ...binding, run: [binding.run] }));
 const catalog: Catalog = {

@@ -38,6 +38,9 @@ final class LawsTest extends TestCase
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
     private const WHOLE_CLIP = ['open', 'close', 'cut range=on', 'copy range=on'];
 
+    /** What takes notes along leaves them as they are. */
+    private const CHANGE_NOTHING = ['copy', 'copy range=on'];
+
     /** @return iterable<string, array{string, Notes, Selection, Context}> */
     public static function everything(): iterable
     {
@@ -50,6 +53,7 @@ final class LawsTest extends TestCase
 
     public function test_a_change_and_its_inverse_give_back_exactly_the_same_notes_and_nothing_leaves_its_range(): void
     {
+        $tried = [];
         foreach (self::everything() as $name => [$line, $notes, $selection, $context]) {
             try {
                 $change = Catalog::standard()->read($line)->apply($notes, $selection, $context);
@@ -57,6 +61,7 @@ final class LawsTest extends TestCase
                 continue;
             }
             $edited = $change->applyTo($notes);
+            $tried[$line] = ($tried[$line] ?? 0) + ($change->table->isNothing() ? 0 : 1);
             $this->assertValid($edited, $name);
             self::assertTrue($change->inverse($selection, '')->applyTo($edited)->equals($notes), "{$name}: the inverse");
             self::assertTrue($change->then($change->inverse($selection, ''))->applyTo($notes)->equals($notes), "{$name}: there and back in one");
@@ -65,6 +70,7 @@ final class LawsTest extends TestCase
             self::assertTrue($stored->applyTo($notes)->equals($edited), "{$name}: stored");
             self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }
+        self::assertSame(self::CHANGE_NOTHING, array_keys(array_filter($tried, static fn (int $changes): bool => $changes < self::CLIPS / 4)), 'every other line changed something on many clips');
     }
 
     public function test_notes_that_are_not_selected_are_never_changed(): void
@@ -112,10 +118,13 @@ final class LawsTest extends TestCase
     public function test_doing_it_twice_is_doing_it_once(string $line): void
     {
         $edit = Catalog::standard()->read($line);
+        $tried = 0;
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $once = $edit->apply($notes, $selection, $context)->applyTo($notes);
+            $tried += $once->equals($notes) ? 0 : 1;
             self::assertTrue($edit->apply($once, $selection, $context)->applyTo($once)->equals($once), $name);
         }
+        self::assertGreaterThan(self::CLIPS / 4, $tried, 'many clips were changed');
     }
 
     public function test_as_played_restores_the_take_after_any_number_of_quantizes(): void
@@ -123,18 +132,18 @@ final class LawsTest extends TestCase
         $catalog = Catalog::standard();
         $lines = ['quantize grid=1/4', 'quantize what=both swing=80', 'quantize what=end grid=1/8', 'quantize what=length', 'quantize from=now strength=30', 'quantize chords=together', 'legato', 'as-played'];
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            $edited = $notes;
+            $take = $edited = $catalog->read('as-played')->apply($notes, $selection, $context)->applyTo($notes);
             foreach ($lines as $line) {
                 $edited = $catalog->read($line)->apply($edited, $selection, $context)->applyTo($edited);
             }
-            self::assertTrue($edited->equals($notes), $name);
+            self::assertTrue($edited->equals($take), $name);
         }
     }
 
     public function test_what_changes_nothing_changes_nothing(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            foreach (['velocity scale=100', 'velocity add=0', 'length scale=100', 'transpose semitones=0', 'nudge by=0tk', 'quantize strength=0', 'squeeze amount=0', 'stretch factor=1', 'rotate by=0tk', 'smooth amount=0', 'humanize time=0ms velocity=0', 'limit', 'fit min=1tk', 'tidy shorter=0tk doubles=off', 'copy'] as $line) {
+            foreach (['velocity scale=100', 'velocity add=0', 'length scale=100', 'transpose semitones=0', 'nudge by=0tk', 'quantize from=now strength=0', 'squeeze amount=0', 'stretch factor=1', 'rotate by=0tk', 'smooth amount=0', 'humanize time=0ms velocity=0', 'limit', 'fit min=1tk', 'tidy shorter=0tk doubles=off', 'copy'] as $line) {
                 self::assertTrue(Catalog::standard()->read($line)->apply($notes, $selection, $context)->isNothing(), "{$line} on {$name}");
             }
         }
@@ -147,7 +156,7 @@ final class LawsTest extends TestCase
             $places = $selection->positions($edited);
             foreach ($places as $k => $i) {
                 foreach (array_slice($places, $k + 1) as $later) {
-                    if ($edited->start[$later] > $edited->start[$i]) {
+                    if ($edited->start[$later] > $edited->start[$i] && $edited->clip[$later] === $edited->clip[$i]) {
                         self::assertSame($edited->start[$later], $edited->start[$i] + $edited->length[$i], $name);
                         break;
                     }
@@ -168,14 +177,17 @@ final class LawsTest extends TestCase
     public function test_a_mirror_twice_restores(string $line): void
     {
         $edit = Catalog::standard()->read($line);
+        $tried = 0;
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             try {
                 $once = $edit->apply($notes, $selection, $context)->applyTo($notes);
             } catch (EditRefused) {
                 continue;
             }
+            $tried++;
             self::assertTrue($edit->apply($once, $selection, $context)->applyTo($once)->equals($notes), $name);
         }
+        self::assertGreaterThan(self::CLIPS / 4, $tried, 'few were refused');
     }
 
     public function test_an_inversion_within_the_key_twice_restores_the_notes_of_the_key(): void

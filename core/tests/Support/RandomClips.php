@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Meter;
@@ -18,7 +19,10 @@ use Jactonic\Core\Time\Timeline;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
-/** Clips for the laws, always the same by their number: wild ones, and takes as a player would record them. */
+/**
+ * Clips for the laws, always the same by their number: wild ones, takes as a player would record them, and what was
+ * worked on already: moved from where it was played, grouped, on several channels, over two clips of two tracks.
+ */
 final class RandomClips
 {
     private const RESOLUTIONS = [96, 192, 256, 480, 960];
@@ -32,6 +36,7 @@ final class RandomClips
             yield "clip {$number}" => self::clip($number);
             if ($number % 3 === 0) {
                 yield "take {$number}" => self::take($number);
+                yield "worked {$number}" => self::worked($number);
             }
         }
     }
@@ -98,12 +103,30 @@ final class RandomClips
         return [$notes, Selection::all($notes), self::surroundings($ppq, $number % 2 === 0 ? '1/16' : '1/8t', 0)];
     }
 
-    private static function surroundings(int $ppq, string $grid, int $swing): Context
+    /** @return array{Notes, Selection, Context} */
+    public static function worked(int $number): array
+    {
+        $random = new Randomizer(new Mt19937(2000 + $number));
+        [$notes, $selection] = self::clip($number);
+        $rows = [];
+        foreach ($notes->rows() as $i => $row) {
+            $late = max(-$row['start'], $random->getInt(-20, 20));
+            $rows[] = [
+                'playedStart' => $random->getInt(0, 2) === 0 ? 0 : $late, 'playedEnd' => max($late + 1 - $row['length'], $random->getInt(-15, 15)),
+                'group' => intdiv($i, 4) % 2 === 0 ? intdiv($i, 8) + 1 : 0, 'channel' => $i % 3 === 0 ? 9 : 0, 'clip' => $i % 5 < 3 ? 1 : 2,
+            ] + $row;
+        }
+        $ppq = self::RESOLUTIONS[$number % 5];
+
+        return [Notes::fromRows($rows), $selection, self::surroundings($ppq, $number % 2 === 0 ? '1/16' : '1/8t', 50 * ($number % 2), OpenClips::of([1 => 1, 2 => 2], 1))];
+    }
+
+    private static function surroundings(int $ppq, string $grid, int $swing, ?OpenClips $clips = null): Context
     {
         return new Context(
             new Timeline(MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]),
                 TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]),
-                Grid::parse($grid, $swing)), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq,
+                Grid::parse($grid, $swing)), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq, clips: $clips,
         );
     }
 }

@@ -30,7 +30,7 @@
 {#if advice && advice.grids.length > 0}
   <div role="group" aria-label="Advice on the grid" class="text-xs">
     <p data-testid="advice">{advice.summary}</p>
-    <table class="mt-1 w-full border-separate border-spacing-y-0.5">
+    <table class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
       <thead class="sr-only">
         <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
       </thead>
@@ -39,8 +39,8 @@
           <tr class={k === 0 ? 'font-semibold' : ''}>
             <td class="pr-1">
               <button
-                class="btn h-6 w-full justify-between gap-0.5 px-1 whitespace-nowrap btn-xs {desk.grid === grid.grid &&
-                desk.swing === grid.swing
+                class="btn h-auto min-h-6 w-full justify-between gap-0.5 px-1 text-left btn-xs {desk.grid ===
+                  grid.grid && desk.swing === grid.swing
                   ? 'btn-primary'
                   : ''}"
                 title="Take this grid"
@@ -51,8 +51,8 @@
                 >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
               >
             </td>
-            <td class="w-9 text-right">{Math.round(grid.mean)} %</td>
-            <td class="w-18 text-right {grid.collisions ? 'text-error' : 'text-secondary'}"
+            <td class="w-9 text-right whitespace-nowrap">{Math.round(grid.mean)} %</td>
+            <td class="w-16 text-right whitespace-nowrap {grid.collisions ? 'text-error' : 'text-secondary'}"
               >{grid.collisions} together</td
             >
           </tr>

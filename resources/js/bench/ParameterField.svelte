@@ -8,7 +8,7 @@
   const WIDEST_SLIDER = 1000;
   const id = $props.id();
   const { name, kind, help, allowed, options = [], words = [], unit = '' } = $derived(parameter);
-  const isNumber = $derived(kind === 'whole-number' || kind === 'curve');
+  const isNumber = $derived(['whole-number', 'curve', 'tempo'].includes(kind));
   const [min, max] = $derived([parameter.min ?? 0, parameter.max ?? 0]);
   const isWord = $derived(words.includes(value));
   const absent = $derived(parameter.absent || 'default');
@@ -27,6 +27,7 @@
   <label for={id} class="truncate text-xs">
     {name}{#if unit && unit !== name}<span class="ml-1 text-secondary">{unit}</span>{/if}
   </label>
+  <p class="order-last col-span-2 text-[0.6875rem] leading-tight text-secondary">{help}</p>
   {#if kind === 'choice' && options.length === 2 && options.includes('on')}
     <input
       {id}
@@ -65,6 +66,7 @@
           aria-label={label}
           {min}
           {max}
+          step={kind === 'tempo' ? 'any' : 1}
           placeholder={absent}
           {value}
           oninput={(event) => (value = event.currentTarget.value)}

@@ -117,7 +117,7 @@
 >
   <label>Name<input class="input w-full input-xs" required maxlength="80" bind:value={name} /></label>
   <label
-    >GridLines, one below the other
+    >Lines, one below the other
     <textarea
       bind:this={area}
       class="textarea h-24 w-full px-1.5 py-1 text-xs leading-snug"

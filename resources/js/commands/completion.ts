@@ -1,5 +1,6 @@
 import type { Catalog, Declaration, Parameter } from '../api';
 import { GRIDS } from '../music/grids';
+import { METERS, ROOTS } from '../music/limits';
 
 /** A line as it is being typed: what it names, which parameter the cursor is in, and how that could go on. */
 export interface Typing {
@@ -17,12 +18,13 @@ export function valuesOf(parameter: Parameter): string[] {
   const { kind, options = [], words = [], default: usual, min, max } = parameter;
   const known: Record<string, string[]> = {
     grid: ['grid', ...GRIDS],
-    amount: AMOUNTS,
+    amount: [...words, ...AMOUNTS],
     ratio: ['1/2', '2/3', '3/4', '3/2', '2'],
     range: ['range'],
     velocities: ['112,80,96,80', '110,70', '80,110', '100,60,60'],
     pitch: [...words, 'C3', 'C4', 'C5'],
-    place: words,
+    meter: METERS,
+    key: [...words, ...ROOTS.map((root) => `${root} major`), ...ROOTS.map((root) => `${root} minor`)],
   };
   const numbers = min !== undefined && max !== undefined && max - min <= MOST ? span(min, max) : [];
   const values = [...(usual ? [usual] : []), ...(known[kind] ?? [...options, ...words, ...numbers])];

@@ -87,10 +87,15 @@ export class Desk {
   lookedAt = $state.raw<number | null | undefined>(undefined);
 
   #revisions: Record<string, number> = {};
+  /** whether another window's changes were taken in before what is done next */
+  #conflicted = false;
   #epoch = 0;
   #pastSelections = new Map<number, number[]>();
   readonly sender = new Sender(
-    (now) => this.#takeAll(now),
+    (now) => {
+      this.#takeAll(now);
+      this.#conflicted = true;
+    },
     () => this.#pastSelections.clear(),
   );
 
@@ -381,7 +386,8 @@ export class Desk {
       this.setGrid(answer.grid, answer.swing);
     }
     void this.listen(this.#soundingElsewhere(answer));
-    this.say(answer.message);
+    this.say(answer.message + (this.#conflicted ? ', after changes in another window' : ''));
+    this.#conflicted = false;
     const after = answer.selection ?? this.notes.selection();
     if (after.length > 0) {
       this.#use(after[after.length - 1]);

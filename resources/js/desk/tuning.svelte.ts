@@ -3,6 +3,10 @@ import { formatLine, type Line } from '../music/line';
 import type { Desk } from './desk.svelte';
 import { settings } from '../settings/settings.svelte';
 
+/** what a line says to get other random values each time, and how many there are to draw from */
+const NEW_SEED = 'new';
+const SEEDS = 1_000_000;
+
 /**
  * The edit being tuned on the bench: its parameters as they would be written, what they would do on the roll, and the end
  * of it: done, or left as it was.
@@ -36,7 +40,7 @@ export class Tuning {
     const said = line && Object.keys(line.values).length > 0 ? line.values : (settings.parameters[edit.name] ?? {});
     const oneOf = edit.oneOf ?? [];
     this.values = Object.fromEntries(
-      edit.parameters.map((parameter) => [parameter.name, said[parameter.name] ?? parameter.default ?? '']),
+      edit.parameters.map((parameter) => [parameter.name, said[parameter.name] ?? this.#begins(parameter)]),
     );
     this.taken = oneOf.find((name) => said[name]) ?? oneOf.find((name) => this.values[name]) ?? oneOf[0] ?? '';
     if (this.taken && !this.values[this.taken]) {
@@ -63,6 +67,8 @@ export class Tuning {
       return;
     }
     settings.parameters[edit.name] = { ...this.values, ...this.#forgotten() };
+    for (const { name, default: usual } of edit.parameters)
+      if (usual === NEW_SEED) delete settings.parameters[edit.name][name];
     const { preview } = this.desk;
     this.edit = null;
     preview.flipped = false;
@@ -73,6 +79,20 @@ export class Tuning {
   leave(): void {
     this.edit = null;
     this.desk.preview.clear();
+  }
+
+  /** What a parameter stands at first. A new seed is drawn here, so that what is seen is what will be done. */
+  #begins({ kind, default: usual, absent }: Parameter): string {
+    const { tempo, meters, key } = this.desk.song;
+    const now: Record<string, string> = {
+      tempo: String(tempo),
+      meter: `${meters[0].numerator}/${meters[0].denominator}`,
+      key: key ?? 'C major',
+    };
+    if (usual === NEW_SEED) {
+      return String(Math.floor(Math.random() * SEEDS));
+    }
+    return usual ?? (absent ? '' : (now[kind] ?? ''));
   }
 
   #isSaid(edit: Declaration, parameter: Parameter): boolean {

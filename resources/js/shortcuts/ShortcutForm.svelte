@@ -88,7 +88,7 @@
   </div>
   <div class="flex gap-2">
     <label class="flex-1 text-xs"
-      >GridLines, one below the other, run as one step
+      >Lines, one below the other, run as one step
       <textarea class="textarea h-16 w-full px-2 py-1 text-xs" spellcheck="false" bind:value={draft.text}
       ></textarea></label
     >

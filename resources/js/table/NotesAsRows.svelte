@@ -8,6 +8,8 @@
   interface Column {
     name: string;
     unit: string;
+    /** its share of the room; 1 where left out */
+    share?: number;
     text: (place: number) => string;
     /** the edit line that sets the value, or why it cannot be; without it the column is only read */
     line?: (place: number, text: string) => string | { refused: string };
@@ -25,10 +27,11 @@
 
   const whole = (text: string) => (/^-?\d{1,9}$/.test(text.trim()) ? Number(text) : null);
 
-  const columns: Column[] = [
+  const always: Column[] = [
     {
       name: 'Position',
       unit: 'bar.beat.tick',
+      share: 1.6,
       text: (i) => desk.gridLines.position(notes.columns.start[i]),
     },
     {
@@ -54,6 +57,7 @@
     {
       name: 'Pitch',
       unit: 'name or 0–127',
+      share: 1.5,
       text: (i) => pitchName(notes.columns.pitch[i]),
       line: (i, text) => {
         const pitch = readPitch(text);
@@ -78,14 +82,20 @@
     {
       name: 'Muted',
       unit: 'yes or no',
+      share: 1.2,
       text: (i) => (notes.columns.muted[i] ? 'yes' : 'no'),
       line: (_, text) =>
         /^(yes|no)$/i.test(text.trim())
           ? `mute state=${/yes/i.test(text) ? 'on' : 'off'}`
           : { refused: 'Muted takes yes or no.' },
     },
-    { name: 'As played', unit: 'ticks off', text: (i) => signed(notes.columns.playedStart[i]) },
+    { name: 'As played', unit: 'ticks off', share: 1.2, text: (i) => signed(notes.columns.playedStart[i]) },
   ];
+  const track: Column = { name: 'Track', unit: '', share: 1.5, text: (i) => desk.trackAt(i).name };
+  const columns = $derived(
+    new Set(desk.open.map((clip) => desk.tracks.get(clip))).size > 1 ? [...always, track] : always,
+  );
+  const template = $derived(columns.map(({ share = 1 }) => `minmax(0, ${share}fr)`).join(' '));
   const signed = (value: number) => (value > 0 ? `+${value}` : `${value}`);
 
   const first = $derived(Math.max(0, Math.floor(scrolled / ROW) - MARGIN_ROWS));
@@ -190,7 +200,8 @@
   <div
     role="row"
     aria-rowindex="1"
-    class="sticky top-0 z-10 grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300 bg-base-200 px-2"
+    class="sticky top-0 z-10 grid border-b border-base-300 bg-base-200 px-2"
+    style:grid-template-columns={template}
     style:height="{ROW}px"
   >
     {#each columns as column (column.name)}
@@ -205,7 +216,8 @@
       role="row"
       aria-rowindex={row.place + 2}
       aria-selected={row.selected}
-      class="grid grid-cols-[1.6fr_1fr_1fr_1.5fr_1fr_1fr_1fr_1.2fr_1.2fr] border-b border-base-300/50 px-2"
+      class="grid border-b border-base-300/50 px-2"
+      style:grid-template-columns={template}
       style:height="{ROW}px"
       style:background={row.selected ? 'var(--selection-tint)' : ''}
     >
@@ -241,6 +253,6 @@
   {/each}
   <div role="presentation" style:height="{Math.max(0, notes.count - first - rows.length) * ROW}px"></div>
   {#if notes.count === 0}
-    <p class="p-6">No notes in this clip yet. Press I to insert one at the caret.</p>
+    <p class="p-6">No notes here yet. Press I to insert one at the caret.</p>
   {/if}
 </div>
