@@ -82,7 +82,7 @@ final readonly class SongAnswer
      * @param  array<int, int>  $revisions
      * @param  array{undo: string|null, redo: string|null}  $history
      */
-    public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, Selection $selection, string $message, array $revisions, array $history): self
+    public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message, array $revisions, array $history): self
     {
         $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [];
         $notes = [];

@@ -136,13 +136,15 @@ final readonly class SongEditor
             $this->history->walk($way['path']);
             $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
             $last = $way['forth'] === [] ? null : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
+            $undone = $way['back'] === [] ? null : StepRecord::query()->findOrFail($way['back'][count($way['back']) - 1]);
+            $selection = $last?->step()->after ?? $undone?->step()->before;
             $message = match (true) {
                 $stepId === $stored->stepId() => 'The song stands there already.',
                 $stepId === null => 'Gone to the song as it came in',
                 default => 'Gone to: '.($last ?? StepRecord::query()->findOrFail($stepId))->title(),
             };
 
-            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $last?->step()->after ?? Selection::none(), $message);
+            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $selection, $message);
         });
     }
 
@@ -214,7 +216,7 @@ final readonly class SongEditor
     }
 
     /** @param  list<int>  $clips  those that are changed */
-    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, Selection $selection, string $message): SongAnswer
+    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection, string $message): SongAnswer
     {
         $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
         $stored = $needsAll ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips]))) : $seen;

@@ -110,10 +110,12 @@ test('controls keep the keys they work with, and leave the others to the notes',
   await studio.open(take);
   await studio.turnTo('Tracks');
   await studio.press('Control+a');
-  await page.getByRole('checkbox', { name: 'mute Track 1' }).click();
+  const mute = page.getByRole('button', { name: 'Mute Track 1' });
+  await mute.click();
+  await expect(mute).toHaveAttribute('aria-pressed', 'true');
   await studio.press('e', 'Space');
   await studio.expectColumn('velocity', [65, 81]);
-  await expect(page.getByRole('checkbox', { name: 'mute Track 1' })).not.toBeChecked();
+  await expect(mute).toHaveAttribute('aria-pressed', 'false');
   await page.getByRole('slider', { name: 'Volume of Track 1 in %' }).focus();
   await studio.press('ArrowUp', 'e');
   await studio.expectColumn('velocity', [66, 82]);

@@ -60,7 +60,7 @@ test('what is done is recorded until one stops, and the history gives a recipe t
   await studio.bench.getByRole('button', { name: 'Record' }).click();
   await studio.press('Control+a', 'ArrowUp', 'Shift+E');
   await studio.turnTo('Notes');
-  await studio.bench.getByLabel('Edit at hand').selectOption('Reverse');
+  await studio.bench.getByLabel('Edit on the bench').selectOption('Reverse');
   await expect(page.getByTestId('tuning-effect')).toContainText('3 notes reversed');
   await studio.press('Enter');
   await page.getByRole('button', { name: /^Recording/ }).click();

@@ -62,6 +62,7 @@ test('each voice sounds, and a muted track does not', async ({ studio, page }) =
   await studio.open([[0, 960, 38]]);
   expect(await loudest(page)).toBe(0);
   await studio.turnTo('Tracks');
+  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
   for (const voice of ['bass', 'sustained', 'drums', 'plucked']) {
     await page.getByLabel('Voice').selectOption(voice);
     await studio.roll.focus();
@@ -69,7 +70,9 @@ test('each voice sounds, and a muted track does not', async ({ studio, page }) =
     await expect.poll(() => loudest(page), { message: voice }).toBeGreaterThan(0);
     await expect.poll(() => loudest(page), { message: `${voice} ends` }).toBe(0);
   }
-  await page.getByRole('checkbox', { name: 'mute Track 1' }).check();
+  const mute = page.getByRole('button', { name: 'Mute Track 1' });
+  await mute.click();
+  await expect(mute).toHaveAttribute('aria-pressed', 'true');
   await studio.roll.focus();
   await studio.press('Space');
   await expect(page.getByLabel('Position')).not.toHaveText('1.1.0');

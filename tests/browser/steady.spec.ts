@@ -14,12 +14,12 @@ test('two windows on one clip: the second writer gets the present state, and wha
   await studio.press('Control+a', 'ArrowUp');
   await studio.expectColumn('pitch', [61]);
   await other.keyboard.press('Control+a');
-  await other.keyboard.press('ArrowUp');
-  await expect(other.getByRole('status')).toHaveText('1 note up 1 semitone, after changes in another window');
+  await other.keyboard.press('Shift+ArrowDown');
+  await expect(other.getByRole('status')).toHaveText('1 note down 1 octave, after changes in another window');
   await expect(other.getByRole('group', { name: 'Roll' })).toHaveAccessibleDescription(
-    /1 of 1 notes selected, pitches D4/,
+    /1 of 1 notes selected, pitches C#3/,
   );
-  await studio.expectColumn('pitch', [62]);
+  await studio.expectColumn('pitch', [49]);
   await expect(page.getByRole('group', { name: 'Roll' })).toBeVisible();
 });
 

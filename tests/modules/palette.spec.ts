@@ -41,8 +41,8 @@ const words: [typed: string, line: RegExp][] = [
   ['shuffle', /^swing/],
   ['click', /^metronome$/],
   ['dark', /^theme$/],
-  ['bpm', /^tempo $/],
-  ['next track', /^track to=next$/],
+  ['bpm', /^tempo\b/],
+  ['next track', /^go-track to=next$/],
   ['legato', /^legato$/],
 ];
 

@@ -116,14 +116,14 @@ final class Draft
         $added['pitch'][] = $values['pitch'] ?? $notes->pitch[$place];
         $added['velocity'][] = $values['velocity'] ?? $notes->velocity[$place];
         $added['release'][] = $notes->release[$place];
-        $added['channel'][] = $notes->channel[$place];
+        $added['channel'][] = $values['channel'] ?? $notes->channel[$place];
         $added['muted'][] = $notes->muted[$place];
         $added['group'][] = $values['group'] ?? $notes->group[$place];
         $added['playedStart'][] = $values['playedStart'] ?? $notes->playedStart[$place];
         $added['playedEnd'][] = $values['playedEnd'] ?? $notes->playedEnd[$place];
         $added['looseStart'][] = $notes->looseStart[$place];
         $added['looseVelocity'][] = $notes->looseVelocity[$place];
-        $added['clip'][] = $notes->clip[$place];
+        $added['clip'][] = $values['clip'] ?? $notes->clip[$place];
 
         return $id;
     }

@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
-/** A song after an edit of it, with what is open then, and what happened, in words for the status line. */
+/**
+ * A song after an edit of it, with what is open then, and what happened, in words for the status line. Without a
+ * selection of its own, what was selected stays so as far as it is open.
+ */
 final readonly class SongResult
 {
     private function __construct(
         public OpenSong $open,
         public string $summary,
+        public ?Selection $selection = null,
     ) {
     }
 
@@ -20,6 +25,11 @@ final readonly class SongResult
     public static function of(OpenSong $before, Song $song, string $summary): self
     {
         return self::opening($before, $song, $before->open, $before->front, $summary);
+    }
+
+    public function selecting(Selection $selection): self
+    {
+        return new self($this->open, $this->summary, $selection);
     }
 
     /**

@@ -82,6 +82,7 @@ final readonly class Catalog
             new Building\Copy,
             new Building\Paste,
             new Building\Tidy,
+            new Building\ToTrack,
             new Tracks\ChangeTrack,
             new Tracks\NewTrack,
             new Tracks\CopyTrack,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Lines;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\SongEdit;
@@ -24,8 +25,8 @@ final readonly class PreparedSongEdit
     }
 
     /** @throws EditRefused where it cannot be done to this song */
-    public function apply(OpenSong $open, Context $context): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context): SongResult
     {
-        return $this->edit->apply($open, $context, $this->parameters);
+        return $this->edit->apply($open, $selection, $context, $this->parameters);
     }
 }

@@ -151,7 +151,7 @@ final readonly class Script
         if ($run instanceof PreparedSongEdit) {
             $settled = $state->settled();
 
-            return $state->afterSong($settled, $run->apply($settled, $state->context));
+            return $state->afterSong($settled, $run->apply($settled, $state->selection, $state->context));
         }
 
         return $run($state);

@@ -73,7 +73,7 @@ final readonly class State
     public function afterSong(OpenSong $settled, SongResult $result): self
     {
         return new self(
-            $result->open, $result->open->notes, Selection::of(array_intersect($this->selection->ids, $result->open->notes->id)),
+            $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, $result->open->notes->id)),
             $this->context->in($result->open), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
             $result->summary, $this->clipboard, $this->forTheScreen, $this->pause,

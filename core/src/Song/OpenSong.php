@@ -36,7 +36,7 @@ final readonly class OpenSong
      */
     public static function of(Song $song, array $open, int $front): self
     {
-        $open = array_values(array_filter($open, static fn (int $clip): bool => isset($song->clips[$clip])));
+        $open = array_values(array_unique(array_filter($open, static fn (int $clip): bool => isset($song->clips[$clip]))));
         if ($open === []) {
             throw new EditRefused('No clip is open; open one first.');
         }

@@ -267,7 +267,7 @@ export class Desk {
       const answer = await this.#looked(() =>
         api.preview(this.song.id, this.standing, lines, this.notes.selection(), this.context),
       );
-      return this.#compared(this.notes, answer);
+      return compared(this.notes, notesOf(this.notes, answer), answer.message);
     });
   }
 
@@ -279,7 +279,7 @@ export class Desk {
       const at = (which: number | null) => this.#looked(() => api.previewStep(this.song.id, this.standing, which));
       const before = comparedWith === undefined ? this.notes : notesOf(this.notes, await at(comparedWith));
       const answer = await at(step);
-      return { ...this.#compared(before, answer), after: notesOf(this.notes, answer) };
+      return compared(before, notesOf(this.notes, answer), answer.message);
     });
   }
 
@@ -459,11 +459,6 @@ export class Desk {
     }
   }
 
-  #compared(before: NoteTable, answer: SongAnswer): Compared {
-    const after = notesOf(before, answer);
-    return { before, after, message: answer.message, counts: countsOf(before, after) };
-  }
-
   /** Asks for a preview; where another window changed an open clip first, that is shown. */
   async #looked(ask: () => Promise<SongAnswer>): Promise<SongAnswer> {
     try {
@@ -481,6 +476,13 @@ const clipboardOf = ({ clipboard }: Running) => (clipboard ? { clipboard } : {})
 
 const pick = (values: Record<string, number>, keys: number[]) =>
   Object.fromEntries(keys.filter((key) => values[key] !== undefined).map((key) => [key, values[key]]));
+
+const compared = (before: NoteTable, after: NoteTable, message: string): Compared => ({
+  before,
+  after,
+  message,
+  counts: countsOf(before, after),
+});
 
 /** The notes as an answer leaves them, selected as it says. */
 function notesOf(before: NoteTable, { notes, open, selection }: SongAnswer): NoteTable {

@@ -26,7 +26,7 @@
 
 <span class="join" role="group" aria-label="Key">
   <select
-    class="join-item select w-17 ps-2 pe-6 {size}"
+    class="join-item select {absent.length > 1 ? 'w-20' : 'w-14'} ps-2 pe-6 {size}"
     aria-label="Key root"
     value={root}
     onchange={(event) => onset(written(event.currentTarget.value, scale))}

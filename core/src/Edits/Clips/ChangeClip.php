@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -33,7 +34,7 @@ final readonly class ChangeClip implements SongEdit
         ]);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $clip = $open->song->clips[$open->front];
         $values = [];

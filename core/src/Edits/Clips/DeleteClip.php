@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -23,7 +24,7 @@ final readonly class DeleteClip implements SongEdit
         return new Declaration('clip-delete', 'Delete the clip', Group::Clips, 'Takes the clip in front out with what lies in it.', subject: Subject::Clip, synonyms: ['remove clip']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song->withoutClip($open->front);
         if ($song->clips === []) {

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Edits\Clips;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -27,7 +28,7 @@ final readonly class JoinClips implements SongEdit
         return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the clip in front and the next one on its track one clip.', subject: Subject::Clip, synonyms: ['merge clips', 'glue clips', 'unite']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
         $first = $song->clips[$open->front];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -26,7 +27,7 @@ final readonly class MoveClip implements SongEdit
         ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $clip = $open->song->clips[$open->front];
         $start = max(0, $parameters->amount('by')->shift($clip->start, $context->time));

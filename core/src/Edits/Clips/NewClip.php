@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -27,7 +28,7 @@ final readonly class NewClip implements SongEdit
         ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $start = $context->moment($parameters, 'at');
         $length = max(1, $parameters->amount('length')->ticksAt($start, $context->time));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -26,7 +27,7 @@ final readonly class RepeatClip implements SongEdit
         ], subject: Subject::Clip, synonyms: ['duplicate clip', 'copy clip'], uses: ['clip-repeat times=3' => 'The clip four times in all']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
         $clip = $song->clips[$open->front];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Clips;
 
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -30,7 +31,7 @@ final readonly class SplitClip implements SongEdit
         ], subject: Subject::Clip, synonyms: ['cut clip', 'divide', 'slice']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $clip = $open->song->clips[$open->front];
         $at = $context->moment($parameters, 'at');

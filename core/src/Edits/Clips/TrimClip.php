@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -26,7 +27,7 @@ final readonly class TrimClip implements SongEdit
         ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $clip = $open->song->clips[$open->front];
         $at = $context->moment($parameters, 'at');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -28,7 +29,7 @@ final readonly class ChangeKey implements SongEdit
         ], subject: Subject::Conductor, synonyms: ['scale', 'root', 'key signature', 'mode', 'tonality'], uses: ['key to=none' => 'No key', 'key to="D dorian" at=caret' => 'D dorian from the caret on']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $key = $parameters->value('to');
         $conductor = $open->song->conductor;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -28,7 +29,7 @@ final readonly class ChangeMeter implements SongEdit
         ], subject: Subject::Conductor, synonyms: ['time signature', 'bar', 'signature'], uses: ['meter to=3/4' => 'Three quarters', 'meter to=7/8 at=caret' => 'Seven eighths from the caret on']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $meter = $parameters->value('to');
         $at = $parameters->word('at') === 'start' ? 0 : $context->moment($parameters, 'at');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Gesture;
@@ -32,7 +33,7 @@ final readonly class ChangeTempo implements Gesture, SongEdit
         return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole') ? $second : null;
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $bpm = $parameters->decimal('to');
         $conductor = $open->song->conductor;

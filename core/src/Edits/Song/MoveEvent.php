@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -28,7 +29,7 @@ final readonly class MoveEvent implements SongEdit
         ], subject: Subject::Conductor, synonyms: ['move marker', 'drag marker']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $kind = ConductorKind::from($parameters->choice('what'));
         [$at, $to] = [$context->moment($parameters, 'at'), $context->moment($parameters, 'to')];

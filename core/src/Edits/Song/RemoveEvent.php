@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -27,7 +28,7 @@ final readonly class RemoveEvent implements SongEdit
         ], subject: Subject::Conductor, synonyms: ['delete marker', 'delete tempo', 'delete meter']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $kind = ConductorKind::from($parameters->choice('what'));
         $at = $context->moment($parameters, 'at');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Song;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -29,7 +30,7 @@ final readonly class SetMarker implements SongEdit
         ], subject: Subject::Conductor, synonyms: ['cue', 'section', 'verse', 'chorus', 'label']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $at = $context->moment($parameters, 'at');
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';

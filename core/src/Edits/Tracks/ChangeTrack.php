@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Tracks;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Gesture;
@@ -47,7 +48,7 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             && ($first['of'] ?? '') === ($second['of'] ?? '') ? $second : null;
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $track = WhichTrack::of($open, $parameters);
         $changed = $track->with($this->values($track, $parameters));

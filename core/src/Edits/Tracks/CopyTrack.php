@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Tracks;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -28,7 +29,7 @@ final readonly class CopyTrack implements SongEdit
         ], subject: Subject::Track, synonyms: ['duplicate track', 'clone track', 'layer'], uses: ['track-copy clips=off' => 'Copy the track without its notes']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
         $track = WhichTrack::of($open, $parameters);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Tracks;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
@@ -25,7 +26,7 @@ final readonly class DeleteTrack implements SongEdit
         ], subject: Subject::Track, synonyms: ['remove track']);
     }
 
-    public function apply(OpenSong $open, Context $context, Parameters $parameters): SongResult
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $track = WhichTrack::of($open, $parameters);
         $order = array_keys($open->song->tracks);
