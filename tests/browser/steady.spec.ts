@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { expect, test } from './studio';
 
 test('two windows on one clip: the second writer gets the present state, and what it pressed is done on that', async ({
@@ -60,9 +59,7 @@ test('a song that is not there is said, with a way back', async ({ page }) => {
 });
 
 test('an edit belongs to the track it was pressed in, however soon another one is opened', async ({ studio, page }) => {
-  const midi = readFileSync('resources/demo/lantern-ferry.mid').toString('base64');
-  const answer = await page.request.post('/api/songs', { data: { name: 'Two tracks', midi } });
-  await studio.openSong((await answer.json()).id);
+  await studio.openTracks();
   const before = studio.column('pitch');
   let answerNow: () => void = () => undefined;
   const held = new Promise<void>((resolve) => (answerNow = resolve));

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { expect, test as base, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 
 export { expect };
@@ -22,6 +23,13 @@ export class Studio {
   /** Imports a song with these notes and opens it. */
   async open(notes: TestNote[], name = 'Harbour Steps'): Promise<void> {
     const answer = await this.request.post('/api/songs', { data: { name, midi: midiFile(notes).toString('base64') } });
+    await this.openSong((await answer.json()).id);
+  }
+
+  /** Opens a copy of the demo song, with tracks of one's own to change. */
+  async openTracks(): Promise<void> {
+    const midi = readFileSync('resources/demo/lantern-ferry.mid').toString('base64');
+    const answer = await this.request.post('/api/songs', { data: { name: 'Four tracks', midi } });
     await this.openSong((await answer.json()).id);
   }
 

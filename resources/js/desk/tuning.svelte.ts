@@ -66,9 +66,7 @@ export class Tuning {
     if (!edit) {
       return;
     }
-    settings.parameters[edit.name] = { ...this.values, ...this.#forgotten() };
-    for (const { name, default: usual } of edit.parameters)
-      if (usual === NEW_SEED) delete settings.parameters[edit.name][name];
+    settings.parameters[edit.name] = this.#kept(edit);
     const { preview } = this.desk;
     this.edit = null;
     preview.flipped = false;
@@ -103,9 +101,14 @@ export class Tuning {
     return value !== '' && value !== (parameter.default ?? '');
   }
 
-  /** Of the parameters of which one is taken, the others are not kept. */
-  #forgotten(): Record<string, string> {
-    return Object.fromEntries((this.edit?.oneOf ?? []).filter((name) => name !== this.taken).map((name) => [name, '']));
+  /** What is remembered for the next time: of the parameters of which one is taken that one, and no seed. */
+  #kept(edit: Declaration): Record<string, string> {
+    const kept = edit.parameters.filter(({ name, default: usual }) => usual !== NEW_SEED && !this.#isLeft(edit, name));
+    return Object.fromEntries(kept.map(({ name }) => [name, this.values[name]]));
+  }
+
+  #isLeft(edit: Declaration, name: string): boolean {
+    return (edit.oneOf?.includes(name) ?? false) && name !== this.taken;
   }
 }
 

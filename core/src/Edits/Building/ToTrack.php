@@ -70,12 +70,16 @@ final readonly class ToTrack implements SongEdit
     {
         $tracks = array_values($open->song->tracks);
         $front = (int) array_search($open->frontTrack(), $tracks, true);
-        $asked = $parameters->value('track');
-        $number = is_int($asked) ? $asked - 1 : $front + ($asked === 'previous' ? -1 : 1);
+        $word = $parameters->word('track');
+        $number = match ($word) {
+            'next' => $front + 1,
+            'previous' => $front - 1,
+            default => $parameters->int('track') - 1,
+        };
 
-        return $tracks[$number] ?? throw new EditRefused(is_int($asked)
-            ? "There is no track {$asked}; the song has ".(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.')
-            : "There is no {$asked} track; track-new makes one.");
+        return $tracks[$number] ?? throw new EditRefused($word !== null
+            ? "There is no {$word} track; track-new makes one."
+            : 'There is no track '.($number + 1).'; the song has '.(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.'));
     }
 
     /**
