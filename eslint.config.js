@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import js from '@eslint/js';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
@@ -20,6 +21,13 @@ const FLOORS = [
   ['songs', 'arrange', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
   ['bench'],
 ];
+
+const homeless = readdirSync('resources/js', { withFileTypes: true }).filter(
+  (entry) => entry.isDirectory() && !FLOORS.flat().includes(entry.name),
+);
+if (homeless.length > 0) {
+  throw new Error(`Give ${homeless.map(({ name }) => name).join(', ')} a place in FLOORS of eslint.config.js.`);
+}
 
 const rooms = FLOORS.flatMap((floor, height) =>
   floor.map((room) => {

@@ -24,8 +24,8 @@ async function open(notes) {
   const answer = await page.request.post(`${base}/api/songs`, {
     data: JSON.parse(readFileSync(`storage/bench/${notes}.json`, 'utf8')),
   });
-  const { song } = await answer.json();
-  await page.goto(`${base}/songs/${song.id}`);
+  const { id } = await answer.json();
+  await page.goto(`${base}/songs/${id}`);
   await page.getByText(`All ${notes} notes`).waitFor();
   return page;
 }
@@ -144,7 +144,7 @@ async function preview(notes, limit) {
   const page = await open(notes);
   await page.keyboard.press('0');
   await page.keyboard.press('Control+a');
-  await page.getByLabel('Edit at hand').selectOption('Squeeze');
+  await page.getByLabel('Edit on the bench').selectOption('Squeeze');
   await page.getByTestId('tuning-effect').waitFor();
   await page.evaluate(() => {
     window.times = [];

@@ -43,7 +43,7 @@ final class KeymapTest extends AppTestCase
         $names = array_map(static fn (Binding $binding): string => explode(' ', str_replace('tune edit=', '', $binding->lines[0]))[0], $bindings);
         $keys = array_map(static fn (Binding $binding): string => (string) $binding->key, $bindings);
 
-        self::assertSame([], array_diff(array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()), $names));
+        self::assertSame([], array_diff(array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()), $names), 'give the new edit a key in resources/keys/standard.json');
         foreach ($keys as $key) {
             self::assertNotContains(explode(' ', $key)[0], str_contains($key, ' ') ? $keys : []);
         }

@@ -55,6 +55,13 @@ final class ConditionsTest extends MusicTestCase
         ];
     }
 
+    public function test_every_condition_has_an_example(): void
+    {
+        preg_match_all('/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers()], 0)), $found);
+
+        self::assertSame([], array_diff(Conditions::NAMES, $found[1]), 'give the new condition a row in this test');
+    }
+
     /** @param  list<int>  $expected */
     #[DataProvider('amongOthers')]
     public function test_they_look_at_the_notes_around(string $where, array $expected): void

@@ -9,6 +9,8 @@ use Jactonic\Core\Content\Packing\PackedChange;
 use Jactonic\Core\Content\Packing\PackedTable;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Tests\Support\RandomClips;
@@ -37,6 +39,9 @@ final class LawsTest extends TestCase
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
     private const WHOLE_CLIP = ['open', 'close', 'cut range=on', 'copy range=on'];
+
+    /** What needs a clipboard, or another track. */
+    private const HAVE_LAWS_OF_THEIR_OWN = ['paste', 'to-track'];
 
     /** What takes notes along leaves them as they are. */
     private const CHANGE_NOTHING = ['copy', 'copy range=on'];
@@ -71,6 +76,15 @@ final class LawsTest extends TestCase
             self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }
         self::assertSame(self::CHANGE_NOTHING, array_keys(array_filter($tried, static fn (int $changes): bool => $changes < self::CLIPS / 4)), 'every other line changed something on many clips');
+    }
+
+    public function test_every_edit_of_notes_stands_under_the_laws(): void
+    {
+        $tried = array_map(static fn (string $line): string => explode(' ', $line)[0], [...self::LINES, ...self::WHOLE_CLIP]);
+        $ofNotes = array_filter(Catalog::standard()->declarations(), static fn (Declaration $edit): bool => in_array($edit->subject, [Subject::Selection, Subject::SelectionOrRange, Subject::Anywhere], true));
+        $names = array_map(static fn (Declaration $edit): string => $edit->name, $ofNotes);
+
+        self::assertSame(self::HAVE_LAWS_OF_THEIR_OWN, array_values(array_diff($names, $tried)), 'add a line of the new edit to LINES in this test');
     }
 
     public function test_notes_that_are_not_selected_are_never_changed(): void

@@ -8,14 +8,15 @@
   import type { Desk } from '../desk/desk.svelte';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
-  import { VOICE_NAMES } from '../sound/voice-names';
 
   let {
     desk,
+    voices,
     keyOf,
     run,
   }: {
     desk: Desk;
+    voices: string[];
     keyOf: (line: string) => string;
     run: (line: string) => void;
   } = $props();
@@ -144,7 +145,7 @@
               value={track.voice}
               onchange={(event) => change(place, { voice: event.currentTarget.value })}
             >
-              {#each VOICE_NAMES as voice (voice)}<option value={voice}>{voice}</option>{/each}
+              {#each voices as voice (voice)}<option value={voice}>{voice}</option>{/each}
             </select>
             <label for="track-pan">Pan, %</label>
             <input

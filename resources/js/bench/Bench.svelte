@@ -67,6 +67,9 @@
     void [calm, lines];
     return untrack(() => timingOf(desk, lines));
   });
+  const voices = $derived(
+    catalog.edits.find(({ name }) => name === 'track')?.parameters.find(({ name }) => name === 'voice')?.options ?? [],
+  );
   const rows = $derived<[string, string][]>([
     ['Pitch', facts.pitches],
     ['Velocity', facts.velocities],
@@ -140,6 +143,6 @@
   {:else if tab === 'recipes'}
     <RecipeList {studio} {begun} {keyOf} {run} />
   {:else}
-    <TrackList {desk} {keyOf} {run} />
+    <TrackList {desk} {voices} {keyOf} {run} />
   {/if}
 </aside>
