@@ -19,7 +19,7 @@ use Jactonic\Core\Song\Content;
  * @property string $name
  * @property int $muted
  * @property int $revision counts changes of it and of what lies in it
- * @property string|null $notes packed; null where they were not asked for
+ * @property string $notes packed
  * @property string|null $points packed
  */
 final class ClipRecord extends Record
@@ -34,10 +34,18 @@ final class ClipRecord extends Record
         return Clip::fromArray(['track' => $this->track_id] + $this->getAttributes());
     }
 
+    /** The notes as they are stored; '' where they were not asked for. */
+    public function packedNotes(): string
+    {
+        $notes = $this->getAttributes()['notes'] ?? null;
+
+        return is_string($notes) ? $notes : '';
+    }
+
     public function content(): Content
     {
         return new Content(
-            PackedTable::notes((string) $this->notes),
+            PackedTable::notes($this->notes),
             $this->points === null || $this->points === '' ? Points::none() : PackedTable::points($this->points),
         );
     }

@@ -185,8 +185,9 @@ final readonly class SongEditor
         if (! $script->isGesture()) {
             return null;
         }
-        $row = $this->history->current($stored);
-        $combined = $row === null || self::now() - $row->at > Step::JOIN_WITHIN_MS ? null : $script->combinedAfter($row->lines);
+        $lines = $stored->recentLines(self::now());
+        $combined = $lines === null ? null : $script->combinedAfter($lines);
+        $row = $combined === null ? null : $this->history->current($stored);
         if ($row === null || $combined === null) {
             return null;
         }
@@ -239,9 +240,8 @@ final readonly class SongEditor
     private function record(StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): SongAnswer
     {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
-        $last = $this->history->current($stored);
-        $joined = $last !== null && $last->lines === $step->lines && $step->at - $last->at <= Step::JOIN_WITHIN_MS && $this->history->isNewest($last)
-            ? $last->step()->mergedWith($step) : null;
+        $last = $stored->recentLines($step->at) === $step->lines ? $this->history->current($stored) : null;
+        $joined = $last !== null && $this->history->isNewest($last) ? $last->step()->mergedWith($step) : null;
         if ($last === null || $joined === null) {
             $stepId = $this->history->add($stored, $step, $after);
             $titles = ['undo' => $step->title(), 'redo' => null];

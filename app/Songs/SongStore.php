@@ -148,7 +148,7 @@ final readonly class SongStore
             $revisions[$id] = ($before->revisions[$id] ?? 0) + 1;
             $values = ['revision' => $revisions[$id]]
                 + (isset($change->clips[$id]) ? ['track_id' => $clip->track] + array_diff_key($clip->toArray(), ['track' => 0]) : [])
-                + (isset($change->contents[$id]) ? self::packed($after->contentOf($id), $change->contents[$id]->points !== null || ! isset($before->song->clips[$id])) : []);
+                + (isset($change->contents[$id]) ? self::repacked($before, $id, $after->contentOf($id), $change->contents[$id]->points !== null) : []);
             if (isset($before->song->clips[$id])) {
                 ClipRecord::query()->whereKey($id)->toBase()->update($values);
             } else {
@@ -173,7 +173,8 @@ final readonly class SongStore
     private function record(int $id): SongRecord
     {
         /** @var SongRecord $record */
-        $record = SongRecord::query()->findOrFail($id);
+        $record = SongRecord::query()->leftJoin('steps', 'steps.id', '=', 'songs.step_id')
+            ->findOrFail($id, ['songs.*', 'steps.lines as step_lines', 'steps.at as step_at']);
 
         return $record;
     }
@@ -240,11 +241,22 @@ final readonly class SongStore
         );
     }
 
-    /** @return array<string, string> */
-    private static function packed(Content $content, bool $withPoints = true): array
+    /** @return array{notes: string, points: string} */
+    private static function packed(Content $content): array
     {
-        return ['notes' => PackedTable::pack($content->notes)]
-            + ($withPoints ? ['points' => $content->points->id === [] ? '' : PackedTable::pack($content->points)] : []);
+        return ['notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content)];
+    }
+
+    /** @return array{notes: string, points?: string} what of a clip changed, by as few packed columns as can be */
+    private static function repacked(StoredSong $before, int $clip, Content $content, bool $withPoints): array
+    {
+        return ['notes' => PackedTable::repack($content->notes, $before->song->contentOf($clip)->notes, $before->packed[$clip] ?? '')]
+            + ($withPoints ? ['points' => self::packedPoints($content)] : []);
+    }
+
+    private static function packedPoints(Content $content): string
+    {
+        return $content->points->id === [] ? '' : PackedTable::pack($content->points);
     }
 
     /** @param  array<array-key, mixed>  $value */

@@ -6,6 +6,7 @@ namespace App\Songs;
 
 use App\Models\ClipRecord;
 use App\Models\SongRecord;
+use Jactonic\Core\History\Step;
 use Jactonic\Core\Song\Song;
 
 /** A song as it was read: its value, and the revisions by which other writers are noticed. */
@@ -13,28 +14,48 @@ final readonly class StoredSong
 {
     /**
      * @param  array<int, int>  $revisions  of the clips that were read, by id
+     * @param  array<int, string>  $packed  the notes of clips as they were stored, by id
      */
     public function __construct(
         public SongRecord $record,
         public Song $song,
         public array $revisions,
+        public array $packed = [],
     ) {
     }
 
     /** @param  array<array-key, ClipRecord>  $clips */
     public static function of(SongRecord $record, Song $song, array $clips): self
     {
-        $revisions = [];
+        $revisions = $packed = [];
         foreach ($clips as $clip) {
             $revisions[$clip->id] = $clip->revision;
+            $packed[$clip->id] = $clip->packedNotes();
         }
 
-        return new self($record, $song, $revisions);
+        return new self($record, $song, $revisions, $packed);
     }
 
     public function with(Song $song): self
     {
-        return new self($this->record, $song, $this->revisions);
+        return new self($this->record, $song, $this->revisions, $this->packed);
+    }
+
+    /**
+     * The lines of the step the song stands at, where that is so recent that another run may join it.
+     *
+     * @param  int  $now  in ms since the epoch
+     * @return list<string>|null
+     */
+    public function recentLines(int $now): ?array
+    {
+        if ($this->record->step_lines === null || $now - (int) $this->record->step_at > Step::JOIN_WITHIN_MS) {
+            return null;
+        }
+        /** @var list<string> $lines */
+        $lines = json_decode($this->record->step_lines, true, 4, JSON_THROW_ON_ERROR);
+
+        return $lines;
     }
 
     public function stepId(): ?int

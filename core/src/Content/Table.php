@@ -193,7 +193,10 @@ abstract readonly class Table
      */
     public function with(array $columns, int $nextId = 1): static
     {
-        return static::ordered(Order::apply($columns + $this->columns(), static::SECOND), max($nextId, $this->nextId));
+        $all = $columns + $this->columns();
+        $isKept = array_intersect_key($columns, ['id' => true, 'start' => true, static::SECOND => true]) === [];
+
+        return static::ordered($isKept ? $all : Order::apply($all, static::SECOND), max($nextId, $this->nextId));
     }
 
     /** All rows moved by so many ticks. */

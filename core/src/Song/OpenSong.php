@@ -127,28 +127,25 @@ final readonly class OpenSong
      */
     private static function table(Song $song, array $open): Notes
     {
-        $columns = null;
+        $parts = [];
         foreach ($open as $id) {
             $part = self::visible($song->contentOf($id)->notes, $song->clips[$id]);
-            $clip = ['clip' => $part->id === [] ? [] : array_fill(0, $part->count(), $id)];
-            $own = $clip + $part->columns();
-            if ($columns === null) {
-                $columns = $own;
-
-                continue;
-            }
+            $own = ['clip' => $part->id === [] ? [] : array_fill(0, $part->count(), $id)] + $part->columns();
             foreach ($own as $name => $values) {
-                $columns[$name] = [...$columns[$name], ...$values];
+                $parts[$name][] = $values;
             }
         }
 
-        return Notes::of($columns ?? [], $song->nextId);
+        return Notes::of(array_map(static fn (array $columns): array => count($columns) === 1 ? $columns[0] : array_merge(...$columns), $parts), $song->nextId);
     }
 
     /** The notes in a clip's window, in song time. */
     private static function visible(Notes $notes, Clip $clip): Notes
     {
         $window = $clip->window();
+        if ($notes->id === [] || ($notes->start[0] >= $window->from && $notes->start[$notes->count() - 1] < $window->to)) {
+            return $notes->shifted($clip->shift());
+        }
         $places = [];
         foreach ($notes->start as $i => $start) {
             if ($start < $window->to && $start + $notes->length[$i] > $window->from) {
@@ -156,7 +153,7 @@ final readonly class OpenSong
             }
         }
 
-        return (count($places) === $notes->count() ? $notes : $notes->at($places))->shifted($clip->shift());
+        return $notes->at($places)->shifted($clip->shift());
     }
 
     /** @return array<int, TableChange<Notes>> the parts of a change by the clip of the notes, still in song time */

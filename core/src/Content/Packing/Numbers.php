@@ -59,16 +59,40 @@ final class Numbers
 
             return $form === self::SAME ? array_fill(0, $count, $first) : range($first, $first + $count - 1);
         }
-        [$code, $size] = match ($form) {
-            self::BYTES => ['C', 1],
-            self::LONGS => ['l', 4],
-            default => throw new UnexpectedValueException('These bytes are no column of numbers.'),
-        };
-        /** @var array<int, int> $values */
-        $values = unpack("{$code}{$count}", $bytes, $at) ?: [];
-        $at += $count * $size;
+        $values = [];
+        if ($form === self::BYTES) {
+            // A third less time than `unpack`, which makes a name for every value.
+            for ($end = $at + $count; $at < $end; $at++) {
+                $values[] = ord($bytes[$at]);
+            }
 
-        return array_values($values);
+            return $values;
+        }
+        if ($form !== self::LONGS) {
+            throw new UnexpectedValueException('These bytes are no column of numbers.');
+        }
+        /** @var array<int, int> $read */
+        $read = unpack("l{$count}", $bytes, $at) ?: [];
+        $at += 4 * $count;
+        foreach ($read as $value) {
+            $values[] = $value;
+        }
+
+        return $values;
+    }
+
+    /** Moves a place in the bytes behind the column there, without reading it. */
+    public static function skip(string $bytes, int &$at): void
+    {
+        $count = self::number($bytes, $at, 'V');
+        if ($count > 0) {
+            $at += 1 + match ($bytes[$at] ?? '') {
+                self::SAME, self::RUN => 4,
+                self::BYTES => $count,
+                self::LONGS => 4 * $count,
+                default => throw new UnexpectedValueException('These bytes are no column of numbers.'),
+            };
+        }
     }
 
     /** @param  array<int, int>  $values */

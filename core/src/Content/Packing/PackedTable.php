@@ -26,19 +26,76 @@ final class PackedTable
 
     public static function pack(Notes|Points $table): string
     {
-        $columns = [];
-        foreach ($table->columns() as $name => $column) {
-            $default = $table::COLUMNS[$name]['default'];
-            if ($column !== [] && ($name === 'id' || min($column) !== $default || max($column) !== $default)) {
-                $columns[$name] = $column;
+        return self::written($table, array_map(Numbers::pack(...), self::telling($table, $table->columns())));
+    }
+
+    /**
+     * The same bytes as `pack()` gives, where those of the table before a change are at hand: columns that did not change
+     * keep theirs.
+     *
+     * @param  string  $bytes  of `$before`, as `pack()` gave them
+     */
+    public static function repack(Notes $table, Notes $before, string $bytes): string
+    {
+        if (! str_starts_with($bytes, self::MARKS[Notes::class])) {
+            return self::pack($table);
+        }
+        [$kept, $was, $columns] = [self::slices($bytes), $before->columns(), $table->columns()];
+        $changed = array_filter($columns, static fn (array $column, string $name): bool => $column !== $was[$name], ARRAY_FILTER_USE_BOTH);
+        $packed = array_map(Numbers::pack(...), self::telling($table, $changed));
+        $all = [];
+        foreach (array_keys($columns) as $name) {
+            $column = isset($changed[$name]) ? ($packed[$name] ?? null) : ($kept[$name] ?? null);
+            if ($column !== null) {
+                $all[$name] = $column;
             }
         }
+
+        return self::written($table, $all);
+    }
+
+    /**
+     * Of some columns those that do not hold their default throughout.
+     *
+     * @param  array<string, array<int, int>>  $columns
+     * @return array<string, array<int, int>>
+     */
+    private static function telling(Notes|Points $table, array $columns): array
+    {
+        return array_filter($columns, static function (array $column, string $name) use ($table): bool {
+            $default = $table::COLUMNS[$name]['default'];
+
+            return $column !== [] && ($name === 'id' || min($column) !== $default || max($column) !== $default);
+        }, ARRAY_FILTER_USE_BOTH);
+    }
+
+    /** @param  array<string, string>  $columns  packed */
+    private static function written(Notes|Points $table, array $columns): string
+    {
         $bytes = self::MARKS[$table::class].pack('VC', $table->nextId, count($columns));
         foreach ($columns as $name => $column) {
-            $bytes .= chr(strlen($name)).$name.Numbers::pack($column);
+            $bytes .= chr(strlen($name)).$name.$column;
         }
 
         return $bytes;
+    }
+
+    /** @return array<string, string> the columns of a packed table by name, still packed */
+    private static function slices(string $bytes): array
+    {
+        $at = 0;
+        [, $count] = self::head($bytes, $at);
+        $slices = [];
+        for ($k = 0; $k < $count; $k++) {
+            $length = ord($bytes[$at]);
+            $from = $at + 1 + $length;
+            $name = substr($bytes, $at + 1, $length);
+            $at = $from;
+            Numbers::skip($bytes, $at);
+            $slices[$name] = substr($bytes, $from, $at - $from);
+        }
+
+        return $slices;
     }
 
     /** @throws UnexpectedValueException where the bytes are no packed notes */
@@ -94,9 +151,9 @@ final class PackedTable
     private static function complete(string $kind, array $columns): array
     {
         $count = count($columns['id'] ?? []);
-        $complete = [];
+        $complete = $filled = [];
         foreach ($kind::COLUMNS as $name => ['default' => $default]) {
-            $complete[$name] = $columns[$name] ?? ($count === 0 ? [] : array_fill(0, $count, $default));
+            $complete[$name] = $columns[$name] ?? ($count === 0 ? [] : $filled[$default] ??= array_fill(0, $count, $default));
         }
 
         return $complete;
