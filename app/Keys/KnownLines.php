@@ -24,7 +24,7 @@ final readonly class KnownLines
      */
     public function script(array $lines): Script
     {
-        return Script::read($lines, $this->catalog, KeptRecipe::named(...), ViewCommands::known());
+        return Script::read($lines, $this->catalog, KeptRecipe::named(...), ViewCommands::known(...));
     }
 
     /** What is wrong with a line; null where it can be run. A recipe that is not here yet may still come. */

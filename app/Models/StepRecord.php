@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\History\PackedStep;
 use Jactonic\Core\History\Step;
 
@@ -40,6 +41,12 @@ final class StepRecord extends Record
             $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before), PackedStep::unpackSelection($this->after),
             PackedStep::unpack($this->change), $this->at, $this->times,
         );
+    }
+
+    /** Whether it began with and left exactly these notes selected; tells it without unpacking the change. */
+    public function leaves(Selection $selection): bool
+    {
+        return PackedStep::unpackSelection($this->after)->equals($selection) && PackedStep::unpackSelection($this->before)->equals($selection);
     }
 
     /** The lines as one text, as `Step::title()` gives it, without unpacking the change. */

@@ -50,7 +50,8 @@ final readonly class SongEditor
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
-            $gesture = $this->goOn($stored, $open, $script, $selection, $context);
+            $last = $this->history->joined($stored, $script, $selection, self::now());
+            $gesture = $last === null ? null : $this->goOn($last, $stored, $open, $script, $selection, $context);
             if ($gesture !== null) {
                 return $gesture;
             }
@@ -63,7 +64,7 @@ final readonly class SongEditor
                 return SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))->handing($state, $context);
             }
 
-            return $this->record($stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()))->handing($state, $context);
+            return $this->record($last, $stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()))->handing($state, $context);
         });
     }
 
@@ -180,21 +181,13 @@ final readonly class SongEditor
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?SongAnswer
+    private function goOn(StepRecord $row, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?SongAnswer
     {
-        if (! $script->isGesture()) {
-            return null;
-        }
-        $lines = $stored->recentLines(self::now());
-        $combined = $lines === null ? null : $script->combinedAfter($lines);
-        $row = $combined === null ? null : $this->history->current($stored);
-        if ($row === null || $combined === null) {
+        $combined = $script->isGesture() ? $script->combinedAfter($row->lines) : null;
+        if ($combined === null) {
             return null;
         }
         $begun = $row->step();
-        if (! $begun->isFollowedBy($selection, self::now()) || ! $this->history->isNewest($row)) {
-            return null;
-        }
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
         $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start));
@@ -237,11 +230,10 @@ final readonly class SongEditor
     }
 
     /** Writes what a script did, as a new step or joined to the last one where it is a quick repeat of it. */
-    private function record(StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): SongAnswer
+    private function record(?StepRecord $last, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): SongAnswer
     {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
-        $last = $stored->recentLines($step->at) === $step->lines ? $this->history->current($stored) : null;
-        $joined = $last !== null && $this->history->isNewest($last) ? $last->step()->mergedWith($step) : null;
+        $joined = $last?->lines === $step->lines ? $last->step()->mergedWith($step) : null;
         if ($last === null || $joined === null) {
             $stepId = $this->history->add($stored, $step, $after);
             $titles = ['undo' => $step->title(), 'redo' => null];

@@ -6,9 +6,11 @@ namespace App\Songs;
 
 use App\Models\StepRecord;
 use Illuminate\Database\Eloquent\Builder;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\History\Tree;
+use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
 
@@ -19,6 +21,21 @@ final readonly class SongHistory
     public function current(StoredSong $stored): ?StepRecord
     {
         return $stored->stepId() === null ? null : StepRecord::query()->find($stored->stepId());
+    }
+
+    /**
+     * The step a song stands at, where a script joins it: it is recent, says the same kind of thing about the notes it left
+     * selected, and nothing came after it.
+     *
+     * @param  int  $now  in ms since the epoch
+     */
+    public function joined(StoredSong $stored, Script $script, Selection $selection, int $now): ?StepRecord
+    {
+        $lines = $stored->recentLines($now);
+        $joins = $lines !== null && ($lines === $script->lines() || ($script->isGesture() && $script->combinedAfter($lines) !== null));
+        $row = $joins ? $this->current($stored) : null;
+
+        return $row !== null && $row->leaves($selection) && $this->isNewest($row) ? $row : null;
     }
 
     /** The step that comes next on the branch walked last from where a song stands; null at the newest state. */

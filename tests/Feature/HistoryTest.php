@@ -52,7 +52,6 @@ final class HistoryTest extends AppTestCase
         $this->edit($clip, 3, ['delete']);
         $first = StepRecord::query()->orderBy('id')->value('id');
 
-        $this->travel(2)->seconds();
         $this->goTo($clip, 4, (int) $first);
         $this->ask($clip, 'undo', ['revision' => 5])->assertJsonPath('history.redo', 'transpose semitones=2');
     }

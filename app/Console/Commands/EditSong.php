@@ -73,7 +73,7 @@ final class EditSong extends Command
     {
         $recipes = $this->recipes();
         $find = static fn (string $name): ?Recipe => $recipes[$name] ?? null;
-        $screen = ViewCommands::known();
+        $screen = ViewCommands::known(...);
         $edits = [];
         foreach ($this->texts('do') as $line) {
             $edits[] = ['script' => Script::read([$line], $catalog, $find, $screen), 'leavesDrums' => false];

@@ -64,6 +64,9 @@ final class Draft
 
     private int $nextGroup = 0;
 
+    /** how many more notes there may be */
+    private int $room;
+
     public function __construct(private readonly Notes $notes)
     {
         foreach (self::WRITTEN as $name) {
@@ -71,10 +74,12 @@ final class Draft
         }
         $this->added = array_map(static fn (): array => [], Notes::COLUMNS);
         $this->nextId = $notes->nextId;
+        $this->room = self::MOST_NOTES - $notes->count();
     }
 
     public function remove(int $place): void
     {
+        $this->room += isset($this->removed[$place]) ? 0 : 1;
         $this->removed[$place] = true;
     }
 
@@ -101,13 +106,14 @@ final class Draft
      * Puts in a note like one there is, in its group.
      *
      * @param  array<string, int>  $values  what is different, by column
+     * @param  Notes|null  $from  where the one it is like stands; the notes that are edited where left out
      * @return int its id
      *
      * @throws EditRefused where there would be too many notes
      */
-    public function addLike(int $place, array $values): int
+    public function addLike(int $place, array $values, ?Notes $from = null): int
     {
-        $notes = $this->notes;
+        $notes = $from ?? $this->notes;
         $id = $this->newId();
         $added = &$this->added;
         $added['id'][] = $id;
@@ -242,7 +248,8 @@ final class Draft
     /** A velocity that was set by anything but `humanize` is where it is measured from. */
     private function forgetLooseVelocities(): void
     {
-        if ($this->velocity === $this->notes->velocity || $this->looseVelocity !== $this->notes->looseVelocity) {
+        $loose = $this->looseVelocity;
+        if ($this->velocity === $this->notes->velocity || $loose !== $this->notes->looseVelocity || $loose === [] || (min($loose) === 0 && max($loose) === 0)) {
             return;
         }
         foreach ($this->looseVelocity as $i => $loose) {
@@ -254,7 +261,7 @@ final class Draft
 
     private function newId(): int
     {
-        if (count($this->notes->id) - count($this->removed) + count($this->added['id']) >= self::MOST_NOTES) {
+        if ($this->room-- <= 0) {
             throw new EditRefused(
                 'That would make more than '.number_format(self::MOST_NOTES).' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser grid.',
                 ['most' => self::MOST_NOTES],
@@ -270,6 +277,9 @@ final class Draft
      */
     private function refusePastTheEnd(array $starts, array $lengths): void
     {
+        if ($starts === [] || $lengths === [] || max($starts) + max($lengths) <= Bounds::LAST_TICK) {
+            return;
+        }
         foreach ($starts as $i => $start) {
             if ($start + $lengths[$i] > Bounds::LAST_TICK) {
                 throw new EditRefused('That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK.'. Take a smaller amount, or an earlier place.', ['last' => Bounds::LAST_TICK]);

@@ -11,10 +11,10 @@ use Jactonic\Core\Context\Context;
 /** Doubled notes: with the same start, pitch and channel, both sounding or both muted, in one track. Only such are ever made one. */
 final class Doubles
 {
-    /** A number that is the same for doubled notes of one track. */
+    /** A number that is the same for doubled notes of one track. What differs most lies in its low bits, by which PHP spreads the keys of an array. */
     public static function key(int $start, int $pitch, int $channel, int $muted): int
     {
-        return ($start << 7 | $pitch) << 5 | $channel << 1 | $muted;
+        return ($channel << 1 | $muted) << 38 | $start << 7 | $pitch;
     }
 
     /** @return array<int, array<int, true>> the keys of all notes there are, by track */
@@ -59,20 +59,47 @@ final class Doubles
      */
     private static function removeInTrack(Notes $notes, Draft $draft, array $places, array $selected): array
     {
-        $keys = [];
-        [$starts, $pitches, $channels, $muted] = [$draft->start, $draft->pitch, $notes->channel, $notes->muted];
+        $starts = $draft->start;
+        $doubles = $together = [];
+        [$last, $isInOrder] = [-1, true];
         foreach ($places as $i) {
-            $keys[] = ($starts[$i] << 7 | $pitches[$i]) << 5 | $channels[$i] << 1 | $muted[$i];
-        }
-        // Sorted, doubled notes lie beside each other: no table of all keys is needed, which would leave the cache.
-        $order = $places;
-        array_multisort($keys, $order);
-        $doubles = [];
-        $stays = null;
-        foreach ($order as $k => $i) {
-            if ($stays === null || $keys[$k] !== $keys[$k - 1]) {
-                $stays = $i;
+            $start = $starts[$i];
+            if ($start === $last) {
+                $together[] = $i;
 
+                continue;
+            }
+            if ($start < $last) {
+                $isInOrder = false;
+                break;
+            }
+            if (isset($together[1])) {
+                $doubles += self::removeTogether($notes, $draft, $together, $selected);
+            }
+            $together = [$i];
+            $last = $start;
+        }
+        if ($isInOrder) {
+            return isset($together[1]) ? $doubles + self::removeTogether($notes, $draft, $together, $selected) : $doubles;
+        }
+        $order = array_intersect_key($starts, array_flip($places));
+        asort($order);
+
+        return self::removeInTrack($notes, $draft, array_keys($order), $selected);
+    }
+
+    /**
+     * @param  list<int>  $places  of notes that start together
+     * @param  array<int, true>  $selected
+     * @return array<int, true>
+     */
+    private static function removeTogether(Notes $notes, Draft $draft, array $places, array $selected): array
+    {
+        $doubles = $there = [];
+        foreach ($places as $i) {
+            $key = self::key(0, $draft->pitch[$i], $notes->channel[$i], $notes->muted[$i]);
+            $stays = $there[$key] ??= $i;
+            if ($stays === $i || isset($doubles[$i])) {
                 continue;
             }
             [$kept, $goes] = match (true) {
@@ -89,7 +116,7 @@ final class Doubles
             }
             $draft->remove($goes);
             $doubles[$goes] = true;
-            $stays = $kept;
+            $there[$key] = $kept;
         }
 
         return $doubles;

@@ -20,103 +20,87 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Parameters\Seed;
 
-/** All edits there are. Adding one is a class, a line in `standard()`, and its test. */
+/** All edits there are. Adding one is a class, a line in `EDITS`, and its test. */
 final readonly class Catalog
 {
-    /**
-     * @param  array<string, Edit|SongEdit>  $edits  by line name
-     * @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time
-     */
-    private function __construct(
-        private array $edits,
-        private Closure $chance,
-    ) {
+    /** By the name of its lines what makes each, in the order they are shown in. Only those that are asked for are made. */
+    private const EDITS = [
+        'quantize' => Timing\Quantize::class,
+        'as-played' => Timing\AsPlayed::class,
+        'nudge' => Timing\Nudge::class,
+        'align' => Timing\Align::class,
+        'humanize' => Timing\Humanize::class,
+        'stretch' => Timing\Stretch::class,
+        'reverse' => Timing\Reverse::class,
+        'rotate' => Timing\Rotate::class,
+        'strum' => Timing\Strum::class,
+        'transpose' => Pitch\Transpose::class,
+        'double' => Pitch\Double::class,
+        'repitch' => Pitch\Repitch::class,
+        'inkey' => Pitch\InKey::class,
+        'invert' => Pitch\Invert::class,
+        'revoice' => Pitch\Revoice::class,
+        'harmony' => Pitch\Harmony::class,
+        'length' => Length\Length::class,
+        'legato' => Length\Legato::class,
+        'untangle' => Length\Untangle::class,
+        'trim' => Length\Trim::class,
+        'detach' => Length\Detach::class,
+        'fit' => Length\Fit::class,
+        'velocity' => Dynamics\Velocity::class,
+        'ramp' => Dynamics\Ramp::class,
+        'squeeze' => Dynamics\Squeeze::class,
+        'limit' => Dynamics\Limit::class,
+        'accent' => Dynamics\Accent::class,
+        'smooth' => Dynamics\Smooth::class,
+        'insert' => Building\Insert::class,
+        'chord' => Building\Chord::class,
+        'split' => Building\Split::class,
+        'steps' => Building\Steps::class,
+        'join' => Building\Join::class,
+        'repeat' => Building\Repeat::class,
+        'duplicate' => Building\Duplicate::class,
+        'delete' => Building\Delete::class,
+        'mute' => Building\Mute::class,
+        'group' => [Building\Grouping::class, 'together'],
+        'ungroup' => [Building\Grouping::class, 'apart'],
+        'open' => Building\Open::class,
+        'close' => Building\Close::class,
+        'cut' => Building\Cut::class,
+        'copy' => Building\Copy::class,
+        'paste' => Building\Paste::class,
+        'tidy' => Building\Tidy::class,
+        'to-track' => Building\ToTrack::class,
+        'track' => Tracks\ChangeTrack::class,
+        'track-new' => Tracks\NewTrack::class,
+        'track-copy' => Tracks\CopyTrack::class,
+        'track-move' => Tracks\MoveTrack::class,
+        'track-delete' => Tracks\DeleteTrack::class,
+        'clip' => Clips\ChangeClip::class,
+        'clip-new' => Clips\NewClip::class,
+        'clip-split' => Clips\SplitClip::class,
+        'clip-join' => Clips\JoinClips::class,
+        'clip-trim' => Clips\TrimClip::class,
+        'clip-move' => Clips\MoveClip::class,
+        'clip-repeat' => Clips\RepeatClip::class,
+        'clip-delete' => Clips\DeleteClip::class,
+        'tempo' => Song\ChangeTempo::class,
+        'meter' => Song\ChangeMeter::class,
+        'key' => Song\ChangeKey::class,
+        'marker' => Song\SetMarker::class,
+        'conductor-remove' => Song\RemoveEvent::class,
+        'conductor-move' => Song\MoveEvent::class,
+    ];
+
+    /** @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time */
+    private function __construct(private Closure $chance)
+    {
     }
 
     /** @param  (Closure(int): int)|null  $chance  a number from 0 to another one; always the same where left out */
     public static function standard(?Closure $chance = null): self
     {
-        return self::of([
-            new Timing\Quantize,
-            new Timing\AsPlayed,
-            new Timing\Nudge,
-            new Timing\Align,
-            new Timing\Humanize,
-            new Timing\Stretch,
-            new Timing\Reverse,
-            new Timing\Rotate,
-            new Timing\Strum,
-            new Pitch\Transpose,
-            new Pitch\Double,
-            new Pitch\Repitch,
-            new Pitch\InKey,
-            new Pitch\Invert,
-            new Pitch\Revoice,
-            new Pitch\Harmony,
-            new Length\Length,
-            new Length\Legato,
-            new Length\Untangle,
-            new Length\Trim,
-            new Length\Detach,
-            new Length\Fit,
-            new Dynamics\Velocity,
-            new Dynamics\Ramp,
-            new Dynamics\Squeeze,
-            new Dynamics\Limit,
-            new Dynamics\Accent,
-            new Dynamics\Smooth,
-            new Building\Insert,
-            new Building\Chord,
-            new Building\Split,
-            new Building\Steps,
-            new Building\Join,
-            new Building\Repeat,
-            new Building\Duplicate,
-            new Building\Delete,
-            new Building\Mute,
-            Building\Grouping::together(),
-            Building\Grouping::apart(),
-            new Building\Open,
-            new Building\Close,
-            new Building\Cut,
-            new Building\Copy,
-            new Building\Paste,
-            new Building\Tidy,
-            new Building\ToTrack,
-            new Tracks\ChangeTrack,
-            new Tracks\NewTrack,
-            new Tracks\CopyTrack,
-            new Tracks\MoveTrack,
-            new Tracks\DeleteTrack,
-            new Clips\ChangeClip,
-            new Clips\NewClip,
-            new Clips\SplitClip,
-            new Clips\JoinClips,
-            new Clips\TrimClip,
-            new Clips\MoveClip,
-            new Clips\RepeatClip,
-            new Clips\DeleteClip,
-            new Song\ChangeTempo,
-            new Song\ChangeMeter,
-            new Song\ChangeKey,
-            new Song\SetMarker,
-            new Song\RemoveEvent,
-            new Song\MoveEvent,
-        ], $chance);
-    }
-
-    /**
-     * @param  list<Edit|SongEdit>  $edits
-     * @param  (Closure(int): int)|null  $chance
-     */
-    public static function of(array $edits, ?Closure $chance = null): self
-    {
-        $named = [];
-        foreach ($edits as $edit) {
-            $named[$edit->declaration()->name] = $edit;
-        }
-
-        return new self($named, $chance ?? static fn (): int => 1);
+        return new self($chance ?? static fn (): int => 1);
     }
 
     /**
@@ -127,7 +111,7 @@ final readonly class Catalog
     public function read(string $text): PreparedEdit|PreparedSongEdit
     {
         $line = EditLine::parse($text);
-        $edit = $this->edits[$line->name] ?? throw $this->unknown($line->name);
+        $edit = self::edit($line->name) ?? throw $this->unknown($line->name);
         $declaration = $edit->declaration();
         $given = array_intersect($declaration->oneOf, array_keys($line->parameters));
         if ($declaration->oneOf !== [] && count($given) !== 1 && ($given !== [] || ! $this->hasDefault($declaration))) {
@@ -148,7 +132,31 @@ final readonly class Catalog
     /** @return list<Declaration> in the order of the catalog */
     public function declarations(): array
     {
-        return array_values(array_map(static fn (Edit|SongEdit $edit): Declaration => $edit->declaration(), $this->edits));
+        $declarations = [];
+        foreach (array_keys(self::EDITS) as $name) {
+            $edit = self::edit($name);
+            if ($edit !== null) {
+                $declarations[] = $edit->declaration();
+            }
+        }
+
+        return $declarations;
+    }
+
+    public function has(string $name): bool
+    {
+        return isset(self::EDITS[$name]);
+    }
+
+    private static function edit(string $name): Edit|SongEdit|null
+    {
+        $made = self::EDITS[$name] ?? null;
+
+        return match (true) {
+            $made === null => null,
+            is_array($made) => $made(),
+            default => new $made,
+        };
     }
 
     /** The line with a number in the place of every seed that is to be another one each time. */
@@ -176,7 +184,7 @@ final readonly class Catalog
 
     private function unknown(string $name): BadInput
     {
-        $names = array_keys($this->edits);
+        $names = array_keys(self::EDITS);
         $near = array_values(array_filter($names, static fn (string $known): bool => levenshtein($known, $name) <= 2));
         $hint = $near === [] ? '' : " Did you mean {$near[0]}?";
 

@@ -34,13 +34,13 @@ final readonly class Script
     /**
      * @param  non-empty-list<string>  $lines
      * @param  callable(string): ?Recipe  $recipes  finds a recipe by its name
-     * @param  ScreenCommands|null  $screen  commands that only a screen can do
+     * @param  (callable(): ScreenCommands)|null  $screen  commands that only a screen can do
      *
      * @throws BadInput for a line that cannot be understood, saying which one it is
      */
-    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, ?ScreenCommands $screen = null): self
+    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, ?callable $screen = null): self
     {
-        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen ?? ScreenCommands::none()))->read($lines);
+        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen === null ? ScreenCommands::none(...) : $screen(...)))->read($lines);
     }
 
     /**

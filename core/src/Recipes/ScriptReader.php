@@ -21,12 +21,13 @@ final readonly class ScriptReader
 {
     /**
      * @param  Closure(string): ?Recipe  $recipes
+     * @param  Closure(): ScreenCommands  $screen  asked for only where a line is no edit
      * @param  list<string>  $within  names of the recipes one is in, against loops
      */
     public function __construct(
         private Catalog $catalog,
         private Closure $recipes,
-        private ScreenCommands $screen,
+        private Closure $screen,
         private array $within = [],
     ) {
     }
@@ -68,8 +69,12 @@ final readonly class ScriptReader
     /** @return PreparedEdit|PreparedSongEdit|Closure(State): State */
     private function understood(EditLine $line): PreparedEdit|PreparedSongEdit|Closure
     {
-        if ($this->screen->has($line->name)) {
-            $this->screen->check($line);
+        if ($this->catalog->has($line->name)) {
+            return $this->catalog->read((string) $line);
+        }
+        $screen = ($this->screen)();
+        if ($screen->has($line->name)) {
+            $screen->check($line);
         }
 
         return match ($line->name) {
@@ -79,7 +84,7 @@ final readonly class ScriptReader
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
             'select' => $this->select($this->said($line, 'what')),
-            default => $this->screen->has($line->name)
+            default => $screen->has($line->name)
                 ? static fn (State $state): State => $state->leaving((string) $line)
                 : $this->catalog->read((string) $line),
         };

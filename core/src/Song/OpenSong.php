@@ -131,12 +131,15 @@ final readonly class OpenSong
         foreach ($open as $id) {
             $part = self::visible($song->contentOf($id)->notes, $song->clips[$id]);
             $own = ['clip' => $part->id === [] ? [] : array_fill(0, $part->count(), $id)] + $part->columns();
+            if (count($open) === 1) {
+                return Notes::ordered($own, $song->nextId);
+            }
             foreach ($own as $name => $values) {
                 $parts[$name][] = $values;
             }
         }
 
-        return Notes::of(array_map(static fn (array $columns): array => count($columns) === 1 ? $columns[0] : array_merge(...$columns), $parts), $song->nextId);
+        return Notes::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts), $song->nextId);
     }
 
     /** The notes in a clip's window, in song time. */

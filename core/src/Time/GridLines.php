@@ -24,6 +24,9 @@ final class GridLines
     /** The number of the line before, counted from 0 in its bar. */
     public int $index = 0;
 
+    /** The bar it lies in, from 0; with a grid of several bars the first of them. */
+    public int $bar = 0;
+
     private int $barStart = 0;
 
     private int $barEnd = -1;
@@ -120,13 +123,16 @@ final class GridLines
         return count($this->linesIn($length)) - 1;
     }
 
-    /** The tick of a line by its number in a bar, both from 0; the bar line after it where it has fewer. */
-    public function inBar(int $bar, int $index): int
+    /**
+     * The lines of a bar, and the bar line after it, counted from its start.
+     *
+     * @return array{int, list<int>} where it starts, and the lines
+     */
+    public function ofBar(int $bar): array
     {
         $start = $this->meters->barStart($bar);
-        $length = $this->meters->barStart($bar + 1) - $start;
 
-        return $start + ($this->linesIn($length)[$index] ?? $length);
+        return [$start, $this->linesIn($this->meters->barStart($bar + 1) - $start)];
     }
 
     /** The lines counted through the whole song. */
@@ -166,6 +172,7 @@ final class GridLines
         $bar = $this->meters->barAt($tick);
         $step = max(1, $this->grid->bars);
         $first = $bar - $bar % $step;
+        $this->bar = $first;
         $this->barStart = $this->meters->barStart($first);
         $this->barEnd = $this->meters->barStart($first + $step);
         $this->lines = $this->linesIn($this->barEnd - $this->barStart);

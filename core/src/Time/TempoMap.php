@@ -10,8 +10,10 @@ namespace Jactonic\Core\Time;
  * The time at each change of tempo is kept as a whole number of `µs × ppq`, so nothing adds up to an error however
  * many changes there are. Source of the unit: the Set Tempo event of the Standard MIDI File specification, in
  * microseconds for a quarter note.
+ *
+ * It is asked note after note, so it remembers the stretch it last looked at.
  */
-final readonly class TempoMap
+final class TempoMap
 {
     /** 120 beats a minute, the Standard MIDI File's tempo where none is set. */
     public const DEFAULT_TEMPO = 500_000;
@@ -20,10 +22,12 @@ final readonly class TempoMap
      * @param  non-empty-list<array{tick: int, tempo: int, elapsed: int}>  $stretches  tempo in µs a quarter, elapsed in µs × ppq
      */
     private function __construct(
-        public int $ppq,
-        public array $stretches,
+        public readonly int $ppq,
+        public readonly array $stretches,
     ) {
     }
+
+    private int $last = 0;
 
     /**
      * @param  int  $ppq  ticks in a quarter note, 1 to 32767
@@ -49,7 +53,7 @@ final readonly class TempoMap
     /** Seconds from tick 0; negative before it. */
     public function secondsAt(int|float $tick): float
     {
-        $stretch = $this->stretchAt(static fn (array $stretch): bool => $stretch['tick'] <= $tick);
+        $stretch = $this->stretchAt('tick', $tick);
 
         return ($stretch['elapsed'] + ($tick - $stretch['tick']) * $stretch['tempo']) / ($this->ppq * 1_000_000);
     }
@@ -58,7 +62,7 @@ final readonly class TempoMap
     public function tickAt(float $seconds): float
     {
         $elapsed = $seconds * $this->ppq * 1_000_000;
-        $stretch = $this->stretchAt(static fn (array $stretch): bool => $stretch['elapsed'] <= $elapsed);
+        $stretch = $this->stretchAt('elapsed', $elapsed);
 
         return $stretch['tick'] + ($elapsed - $stretch['elapsed']) / $stretch['tempo'];
     }
@@ -70,23 +74,29 @@ final readonly class TempoMap
     }
 
     /**
-     * The last stretch that still begins before the place looked for.
+     * The last stretch that begins at or before a place; the first one before it.
      *
-     * @param  callable(array{tick: int, tempo: int, elapsed: int}): bool  $begins
+     * @param  'tick'|'elapsed'  $unit
      * @return array{tick: int, tempo: int, elapsed: int}
      */
-    private function stretchAt(callable $begins): array
+    private function stretchAt(string $unit, int|float $place): array
     {
+        $last = $this->stretches[$this->last];
+        $next = $this->stretches[$this->last + 1] ?? null;
+        if ($last[$unit] <= $place && ($next === null || $next[$unit] > $place)) {
+            return $last;
+        }
         $low = 0;
         $high = count($this->stretches) - 1;
         while ($low < $high) {
             $middle = intdiv($low + $high + 1, 2);
-            if ($begins($this->stretches[$middle])) {
+            if ($this->stretches[$middle][$unit] <= $place) {
                 $low = $middle;
             } else {
                 $high = $middle - 1;
             }
         }
+        $this->last = $low;
 
         return $this->stretches[$low];
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Lines;
 
+use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
@@ -77,5 +78,13 @@ final class EditLineTest extends MusicTestCase
 
         self::assertTrue($change->isNothing());
         self::assertStringContainsString('Nothing is selected', $change->summary);
+    }
+
+    public function test_every_edit_is_found_by_the_name_it_declares(): void
+    {
+        $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
+
+        self::assertSame([], array_values(array_filter($names, static fn (string $name): bool => ! Catalog::standard()->has($name))));
+        self::assertSame($names, array_values(array_unique($names)));
     }
 }

@@ -24,7 +24,7 @@ final class ScriptTest extends MusicTestCase
     {
         $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
 
-        return Script::read($lines, Catalog::standard(), $find, ScreenCommands::of([['name' => 'play', 'parameters' => []], ['name' => 'swing', 'parameters' => [['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150], ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150]]]]))->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
+        return Script::read($lines, Catalog::standard(), $find, static fn (): ScreenCommands => ScreenCommands::of([['name' => 'play', 'parameters' => []], ['name' => 'swing', 'parameters' => [['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150], ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150]]]]))->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
     }
 
     public function test_triplet_steps_are_cut_and_the_grid_is_straight_again(): void

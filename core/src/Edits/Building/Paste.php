@@ -36,10 +36,9 @@ final readonly class Paste implements Edit
         $draft = new Draft($notes);
         $groups = [0 => 0];
         $pasted = [];
-        foreach ($phrase->notes->id as $i => $_) {
-            $row = $phrase->notes->row($i);
-            $group = $groups[$row['group']] ??= $draft->newGroup();
-            $pasted[] = $draft->add(['start' => $row['start'] + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front] + array_diff_key($row, ['id' => 0]));
+        foreach ($phrase->notes->start as $i => $start) {
+            $group = $groups[$phrase->notes->group[$i]] ??= $draft->newGroup();
+            $pasted[] = $draft->addLike($i, ['start' => $start + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front], $phrase->notes);
         }
 
         return $draft->change(Selection::of($pasted), Wording::notes(count($pasted)).' pasted at '.$context->time->position($at));

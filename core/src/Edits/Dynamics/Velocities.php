@@ -26,10 +26,14 @@ final class Velocities
 
     public function set(int $place, int $velocity): void
     {
-        $within = max(1, min(127, $velocity));
-        $this->limited += $within === $velocity ? 0 : 1;
-        $this->changed += $within === $this->notes->velocity[$place] ? 0 : 1;
-        $this->draft->velocity[$place] = $within;
+        $within = $velocity < 1 ? 1 : ($velocity > 127 ? 127 : $velocity);
+        if ($within !== $velocity) {
+            $this->limited++;
+        }
+        if ($within !== $this->notes->velocity[$place]) {
+            $this->changed++;
+            $this->draft->velocity[$place] = $within;
+        }
     }
 
     /**

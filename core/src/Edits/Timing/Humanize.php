@@ -83,15 +83,17 @@ final readonly class Humanize implements Edit
     {
         $seed = $parameters->int('seed');
         $bell = $parameters->choice('shape') === 'bell';
+        $clips = $context->clips;
         $offsets = [];
         foreach ($places as $i) {
-            $note = pack('V5', $seed, $context->clips->trackOf($notes->clip[$i]), $notes->start[$i] - $notes->looseStart[$i], $notes->pitch[$i], $notes->channel[$i]);
+            $track = $clips->trackOf($notes->clip[$i]);
+            $note = "{$seed} {$track} {$notes->pitch[$i]} {$notes->channel[$i]} ".($notes->start[$i] - $notes->looseStart[$i]);
             /** @var array<int, int> $drawn */
-            $drawn = unpack('v16', hash('xxh128', $note, true).hash('xxh128', $note.'+', true));
-            // The mean of three even numbers stays within their bounds and gathers around the middle.
+            $drawn = unpack('v8', hash('xxh128', $note, true));
+            // The mean of two even numbers stays within their bounds and gathers around the middle.
             $offsets[$i] = $bell
-                ? [self::even(($drawn[1] + $drawn[2] + $drawn[3]) / 3), self::even(($drawn[4] + $drawn[5] + $drawn[6]) / 3), self::even(($drawn[7] + $drawn[8] + $drawn[9]) / 3)]
-                : [self::even($drawn[1]), self::even($drawn[4]), self::even($drawn[7])];
+                ? [($drawn[1] + $drawn[2]) / 65535 - 1, ($drawn[3] + $drawn[4]) / 65535 - 1, ($drawn[5] + $drawn[6]) / 65535 - 1]
+                : [$drawn[1] / 32767.5 - 1, $drawn[3] / 32767.5 - 1, $drawn[5] / 32767.5 - 1];
         }
 
         return $offsets;
@@ -108,14 +110,17 @@ final readonly class Humanize implements Edit
     {
         $time = $parameters->amount('time');
         $lean = $parameters->int('lean') / 200;
-        $chords = $parameters->choice('chords') === 'together'
-            ? $context->chords($notes, $places, $parameters->spread())
-            : array_map(static fn (int $i): array => [$i], $places);
+        $shiftOf = static fn (int $i): int => (int) round($time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i][0] * (1 - abs($lean)) + $lean));
         $shifts = [];
-        foreach ($chords as $chord) {
-            $first = $chord[0];
-            $size = $time->ticksAt($notes->start[$first], $context->time);
-            $shift = (int) round($size * ($offsets[$first][0] * (1 - abs($lean)) + $lean));
+        if ($parameters->choice('chords') === 'loose') {
+            foreach ($places as $i) {
+                $shifts[$i] = max($shiftOf($i), $notes->looseStart[$i] - $notes->start[$i]);
+            }
+
+            return $shifts;
+        }
+        foreach ($context->chords($notes, $places, $parameters->spread()) as $chord) {
+            $shift = $shiftOf($chord[0]);
             // At the start of the song a chord is held back as a whole.
             $room = min(array_map(static fn (int $i): int => $notes->start[$i] - $notes->looseStart[$i], $chord));
             foreach ($chord as $i) {
@@ -124,10 +129,5 @@ final readonly class Humanize implements Edit
         }
 
         return $shifts;
-    }
-
-    private static function even(float $drawn): float
-    {
-        return $drawn / 32767.5 - 1;
     }
 }

@@ -78,12 +78,14 @@ final readonly class Rotate implements Edit
         return static function (int $start) use ($numbers, $first, $behind, $steps, $to, $early): int {
             // A start near the line behind the bars is a push, or belongs to the last line inside.
             $number = $numbers->nearest($start);
+            $line = $numbers->at;
             if ($number >= $behind) {
-                [$number, $start] = $to - $start <= $early ? [$first, $start - $to] : [$behind - 1, $start];
+                [$number, $line] = $to - $start <= $early ? [$first, $to + $numbers->line($first)] : [$behind - 1, $numbers->line($behind - 1)];
+            } elseif ($number < $first) {
+                [$number, $line] = [$first, $numbers->line($first)];
             }
-            $number = max($first, $number);
 
-            return $numbers->line($first + self::modulo($number - $first + $steps, max(1, $behind - $first))) + $start - $numbers->line($number);
+            return $numbers->line($first + self::modulo($number - $first + $steps, max(1, $behind - $first))) + $start - $line;
         };
     }
 
