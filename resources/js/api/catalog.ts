@@ -37,6 +37,8 @@ export interface Declaration {
   usesClipboard?: boolean;
   /** whether its result is sounded once it is done */
   isHeard?: boolean;
+  /** whether a command of the screen acts for as long as its key is down */
+  holds?: boolean;
   /** whether a command of the screen may stand in a script of several lines */
   inScripts?: boolean;
 }

@@ -27,9 +27,6 @@
     close: () => void;
   } = $props();
 
-  /** Commands that can act for as long as a key is down. */
-  const HOLDS = ['listen', 'flip', 'free-snap', 'keys'];
-
   let pressed = $state<string | null>(null);
   let pressing = $state(false);
   let layer = $state.raw<Modifiers>(NO_MODIFIERS);
@@ -218,7 +215,9 @@
               {shortcuts}
               binding={form.binding}
               instead={form.instead}
-              canHold={(lines) => lines.length > 0 && lines.every((line) => HOLDS.includes(line.split(' ')[0]))}
+              canHold={(lines) =>
+                lines.length > 0 &&
+                lines.every((line) => catalog.view.some(({ name, holds }) => holds && name === line.split(' ')[0]))}
               close={() => (form = null)}
             />
           {/key}
