@@ -13,9 +13,9 @@ require __DIR__.'/clips.php';
 
 const LINES = [
     'quantize', 'quantize what=both', 'quantize chords=together', 'as-played', 'nudge', 'nudge by=10ms', 'align', 'humanize', 'humanize chords=together length=20',
-    'stretch factor=2/3', 'reverse', 'rotate', 'strum', 'transpose semitones=1', 'transpose degrees=1', 'double octaves=1', 'repitch to=36', 'inkey', 'invert about=C4', 'invert about=C4 key=on', 'revoice', 'harmony',
+    'stretch factor=2/3', 'reverse', 'rotate', 'strum', 'transpose semitones=1', 'transpose degrees=1', 'double octaves=1', 'repitch to=36', 'inkey', 'invert about=C4', 'invert about=C4 key=on', 'revoice', 'harmony shape=third',
     'length', 'legato', 'legato by=pitch', 'untangle', 'untangle by=pitch', 'trim', 'detach', 'fit max=1/16', 'velocity add=1', 'ramp', 'ramp mode=scale curve=40', 'squeeze', 'limit max=90', 'accent', 'smooth',
-    'insert', 'chord', 'split', 'steps grid=1/32', 'steps parts=4', 'join gap=1/16', 'repeat', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'open', 'close', 'cut', 'copy', 'cut range=on', 'paste', 'tidy', 'advise',
+    'insert', 'chord', 'split', 'steps grid=1/8', 'steps parts=2', 'join gap=1/16', 'repeat', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'open', 'close', 'cut', 'copy', 'cut range=on', 'paste', 'tidy', 'advise',
 ];
 
 // A process of its own for each edit and size, so that the peak of the memory is the edit's.

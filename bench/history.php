@@ -13,7 +13,7 @@ const AT_EACH_END = 200;
 
 $server = new Asking("http://127.0.0.1:{$argv[1]}/api");
 $database = new PDO('sqlite:'.getenv('DB_DATABASE'));
-$bytes = static fn (): int => (int) $database->query('select coalesce(sum(length(change) + length(before) + length(after) + length(lines)), 0) from steps')->fetchColumn();
+$bytes = static fn (): int => (int) $database->query('select coalesce(sum(length(cast(change as blob)) + length(cast(before as blob)) + length(cast(after as blob)) + length(lines)), 0) from steps')->fetchColumn();
 
 $small = $server->opened(500);
 for ($k = 0; $k < STEPS; $k++) {
