@@ -25,6 +25,9 @@ use Jactonic\Core\Parameters\Parameters;
  */
 final readonly class Humanize implements Edit
 {
+    /** The middle of what a number of 16 bits can be. */
+    private const HALF = 32767.5;
+
     public function declaration(): Declaration
     {
         return new Declaration('humanize', 'Humanize', Group::Timing, 'Gives starts, velocities and lengths small random offsets, as hands would.', [
@@ -46,18 +49,18 @@ final readonly class Humanize implements Edit
         $places = $selection->positions($notes);
         $velocity = $parameters->int('velocity');
         $length = $parameters->int('length') / 100;
-        $offsets = $this->offsets($notes, $places, $context, $parameters);
-        $shifts = $this->shifts($notes, $places, $offsets, $context, $parameters);
+        [$ofStart, $ofVelocity, $ofLength] = $this->offsets($notes, $places, $context, $parameters);
+        $shifts = $this->shifts($notes, $places, $ofStart, $context, $parameters);
         $draft = new Draft($notes);
         [$changed, $largest, $at] = [0, 0, 0];
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $newStart = $start - $notes->looseStart[$i] + $shifts[$i];
-            $newLength = max(1, (int) round($notes->length[$i] * (1 + $offsets[$i][2] * $length)));
+            $newLength = max(1, (int) round($notes->length[$i] * (1 + $ofLength[$i] * $length)));
             $draft->setTimes($i, $newStart, $newLength);
             $draft->looseStart[$i] = $shifts[$i];
             $base = $notes->velocity[$i] - $notes->looseVelocity[$i];
-            $draft->velocity[$i] = max(1, min(127, $base + (int) round($offsets[$i][1] * $velocity)));
+            $draft->velocity[$i] = max(1, min(127, $base + (int) round($ofVelocity[$i] * $velocity)));
             $draft->looseVelocity[$i] = $draft->velocity[$i] - $base;
             $changed += $newStart !== $start || $newLength !== $notes->length[$i] || $draft->velocity[$i] !== $notes->velocity[$i] ? 1 : 0;
             if (abs($newStart - $start) > $largest) {
@@ -77,40 +80,40 @@ final readonly class Humanize implements Edit
      * note alone, so one size does not change what the others do.
      *
      * @param  array<int, int>  $places
-     * @return array<int, array{float, float, float}> by place
+     * @return array{array<int, float>, array<int, float>, array<int, float>} each by place
      */
     private function offsets(Notes $notes, array $places, Context $context, Parameters $parameters): array
     {
         $seed = $parameters->int('seed');
         $bell = $parameters->choice('shape') === 'bell';
         $clips = $context->clips;
-        $offsets = [];
+        $starts = $velocities = $lengths = [];
         foreach ($places as $i) {
             $track = $clips->trackOf($notes->clip[$i]);
             $note = "{$seed} {$track} {$notes->pitch[$i]} {$notes->channel[$i]} ".($notes->start[$i] - $notes->looseStart[$i]);
             /** @var array<int, int> $drawn */
             $drawn = unpack('v8', hash('xxh128', $note, true));
             // The mean of two even numbers stays within their bounds and gathers around the middle.
-            $offsets[$i] = $bell
-                ? [($drawn[1] + $drawn[2]) / 65535 - 1, ($drawn[3] + $drawn[4]) / 65535 - 1, ($drawn[5] + $drawn[6]) / 65535 - 1]
-                : [$drawn[1] / 32767.5 - 1, $drawn[3] / 32767.5 - 1, $drawn[5] / 32767.5 - 1];
+            $starts[$i] = ($bell ? ($drawn[1] + $drawn[2]) / 2 : $drawn[1]) / self::HALF - 1;
+            $velocities[$i] = ($bell ? ($drawn[3] + $drawn[4]) / 2 : $drawn[3]) / self::HALF - 1;
+            $lengths[$i] = ($bell ? ($drawn[5] + $drawn[6]) / 2 : $drawn[5]) / self::HALF - 1;
         }
 
-        return $offsets;
+        return [$starts, $velocities, $lengths];
     }
 
     /**
      * How many ticks each start lies from where it was played or quantized.
      *
      * @param  array<int, int>  $places
-     * @param  array<int, array{float, float, float}>  $offsets
+     * @param  array<int, float>  $offsets  from −1 to 1, by place
      * @return array<int, int> by place
      */
     private function shifts(Notes $notes, array $places, array $offsets, Context $context, Parameters $parameters): array
     {
         $time = $parameters->amount('time');
         $lean = $parameters->int('lean') / 200;
-        $shiftOf = static fn (int $i): int => (int) round($time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i][0] * (1 - abs($lean)) + $lean));
+        $shiftOf = static fn (int $i): int => (int) round($time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i] * (1 - abs($lean)) + $lean));
         $shifts = [];
         if ($parameters->choice('chords') === 'loose') {
             foreach ($places as $i) {
