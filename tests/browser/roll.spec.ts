@@ -126,3 +126,18 @@ test('the bench shows how the starts lie around the lines, and follows the grid'
   await studio.press('1');
   await expect(page.getByRole('img', { name: /Starts around the lines of 1\/1/ })).toBeVisible();
 });
+
+test('the roll takes the colours of the theme as it is switched', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  const brightness = () =>
+    studio.roll
+      .locator('canvas')
+      .first()
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const [r, g, b] = canvas.getContext('2d')!.getImageData(3, 3, 1, 1).data;
+        return r + g + b;
+      });
+  await expect.poll(brightness).toBeGreaterThan(600);
+  await page.getByRole('button', { name: 'Dusk theme' }).click();
+  await expect.poll(brightness).toBeLessThan(300);
+});

@@ -31,6 +31,7 @@
   <div role="group" aria-label="Advice on the grid" class="text-xs">
     <p data-testid="advice">{advice.summary}</p>
     <table class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
+      <colgroup><col /><col class="w-9" /><col class="w-[4.5rem]" /></colgroup>
       <thead class="sr-only">
         <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
       </thead>
@@ -51,8 +52,8 @@
                 >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
               >
             </td>
-            <td class="w-9 text-right whitespace-nowrap">{Math.round(grid.mean)} %</td>
-            <td class="w-16 text-right whitespace-nowrap {grid.collisions ? 'text-error' : 'text-secondary'}"
+            <td class="text-right whitespace-nowrap">{Math.round(grid.mean)} %</td>
+            <td class="text-right whitespace-nowrap {grid.collisions ? 'text-error' : 'text-secondary'}"
               >{grid.collisions} together</td
             >
           </tr>

@@ -22,18 +22,22 @@ export type Colours = Record<(typeof NAMES)[number], string> & { tint: string; i
 
 const cache = new Map<string, Colours>();
 
-/** The colours of a theme for a track, read once from the style sheet. */
+/** The colours of a theme for a track, read once from the style sheet: of an element that has the theme, for the page may not have it yet. */
 export function coloursOf(theme: string, track: number): Colours {
   const key = `${theme} ${track}`;
   let colours = cache.get(key);
   if (!colours) {
-    const style = getComputedStyle(document.documentElement);
+    const probe = document.createElement('div');
+    probe.dataset.theme = theme;
+    document.body.append(probe);
+    const style = getComputedStyle(probe);
     const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
     colours = {
       ...(Object.fromEntries(NAMES.map((name) => [name, read(name)])) as Record<(typeof NAMES)[number], string>),
       tint: read(`tint-${track}`),
       ink: read(`ink-${track}`),
     };
+    probe.remove();
     cache.set(key, colours);
   }
   return colours;

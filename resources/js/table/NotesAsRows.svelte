@@ -16,6 +16,7 @@
   }
 
   const ROW = 26;
+  const HEAD = 36;
   const MARGIN_ROWS = 6;
   const { notes } = $derived(desk);
   let box: HTMLDivElement;
@@ -202,11 +203,11 @@
     aria-rowindex="1"
     class="sticky top-0 z-10 grid border-b border-base-300 bg-base-200 px-2"
     style:grid-template-columns={template}
-    style:height="{ROW}px"
+    style:height="{HEAD}px"
   >
     {#each columns as column (column.name)}
-      <div role="columnheader" class="self-center truncate font-semibold">
-        {column.name} <span class="font-normal text-secondary">{column.unit}</span>
+      <div role="columnheader" class="self-center truncate leading-tight font-semibold">
+        {column.name} <span class="block truncate font-normal text-secondary">{column.unit}</span>
       </div>
     {/each}
   </div>
