@@ -19,7 +19,7 @@ final class EarlierDatabaseTest extends TestCase
     {
         parent::setUp();
         $this->database = (string) tempnam(sys_get_temp_dir(), 'jactonic');
-        copy(base_path('tests/fixtures/database-of-2026-11.sqlite'), $this->database);
+        copy(base_path('tests/fixtures/database-of-2026-11.db'), $this->database);
         config(['database.connections.sqlite.database' => $this->database]);
         DB::purge('sqlite');
         Artisan::call('migrate', ['--force' => true]);
