@@ -43,31 +43,40 @@ final readonly class Context
     /** The same surroundings after something was cut or copied. */
     public function withClipboard(?Phrase $clipboard): self
     {
-        return new self($this->time, $this->key, $this->caret, $this->range, $this->playhead, $clipboard, $this->newNote, $this->clips);
+        return $this->with(['clipboard' => $clipboard]);
     }
 
     /** The same surroundings at another time, such as with another grid. */
     public function at(Timeline $time): self
     {
-        return new self($time, $this->key, $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote, $this->clips);
+        return $this->with(['time' => $time]);
     }
 
     /** The surroundings of a song with some clips open, where its maker stands as before. */
     public function in(OpenSong $open): self
     {
         $conductor = $open->song->conductor;
-        $time = new Timeline($conductor->meters, $conductor->tempo, $this->time->grid, $this->time->sampleRate, $this->time->frameRate);
 
-        return new self(
-            $time, $conductor->keyAt($this->caret->tick), $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
-        );
+        return $this->with([
+            'time' => new Timeline($conductor->meters, $conductor->tempo, $this->time->grid, $this->time->sampleRate, $this->time->frameRate),
+            'key' => $conductor->keyAt($this->caret->tick),
+            'clips' => OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
+        ]);
     }
 
     /** The same surroundings with other clips open. */
     public function among(OpenClips $clips): self
     {
-        return new self($this->time, $this->key, $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote, $clips);
+        return $this->with(['clips' => $clips]);
+    }
+
+    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips}  $changed */
+    private function with(array $changed): self
+    {
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips} $all */
+        $all = [...get_object_vars($this), ...$changed];
+
+        return new self(...$all);
     }
 
     /** @throws EditRefused where no key is set */

@@ -48,7 +48,7 @@ final readonly class Song
 
     public function conducted(Conductor $conductor): self
     {
-        return new self($conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+        return $this->with(['conductor' => $conductor]);
     }
 
     /** With a track in the place of the one with its id, or beside the others. */
@@ -97,13 +97,12 @@ final readonly class Song
         $contents = $content === null ? $this->contents : [$clip->id => $content] + $this->contents;
         $nextId = $content === null ? $this->nextId : max($this->nextId, $content->highestId() + 1);
 
-        return new self($this->conductor, $this->tracks, $clips, $contents, $nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+        return $this->with(['clips' => $clips, 'contents' => $contents, 'nextId' => $nextId]);
     }
 
     public function withoutClip(int $id): self
     {
-        return new self(
-            $this->conductor, $this->tracks, array_diff_key($this->clips, [$id => true]), array_diff_key($this->contents, [$id => true]), $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+        return $this->with(['clips' => array_diff_key($this->clips, [$id => true]), 'contents' => array_diff_key($this->contents, [$id => true])]);
     }
 
     /** @return list<Clip> the clips of a track in order of time */
@@ -122,7 +121,7 @@ final readonly class Song
      */
     public function holding(array $contents): self
     {
-        return new self($this->conductor, $this->tracks, $this->clips, $contents + $this->contents, $this->nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+        return $this->with(['contents' => $contents + $this->contents]);
     }
 
     public function contentOf(int $clip): Content
@@ -154,13 +153,13 @@ final readonly class Song
     /** With a higher id for the next note. */
     public function counted(int $nextId): self
     {
-        return $nextId <= $this->nextId ? $this : new self($this->conductor, $this->tracks, $this->clips, $this->contents, $nextId, $this->layout, $this->lastTrackId, $this->lastClipId);
+        return $nextId <= $this->nextId ? $this : $this->with(['nextId' => $nextId]);
     }
 
     /** With ids that were given to tracks and clips before, also of those that are gone: none is given twice. */
     public function numbered(int $lastTrackId, int $lastClipId): self
     {
-        return new self($this->conductor, $this->tracks, $this->clips, $this->contents, $this->nextId, $this->layout, $lastTrackId, $lastClipId);
+        return $this->with(['lastTrackId' => $lastTrackId, 'lastClipId' => $lastClipId]);
     }
 
     /** @return array{int, int} the last ids given to a track and to a clip */
@@ -179,5 +178,14 @@ final readonly class Song
     public function newClipId(): int
     {
         return 1 + max([$this->lastClipId, ...array_keys($this->clips)]);
+    }
+
+    /** @param  array{conductor?: Conductor, clips?: array<int, Clip>, contents?: array<int, Content>, nextId?: int, lastTrackId?: int, lastClipId?: int}  $changed */
+    private function with(array $changed): self
+    {
+        /** @var array{conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, Content>, nextId: int, layout: Layout, lastTrackId: int, lastClipId: int} $all */
+        $all = [...get_object_vars($this), ...$changed];
+
+        return new self(...$all);
     }
 }
