@@ -57,6 +57,13 @@ final class ToTrackTest extends TestCase
         self::assertSame([[0, 60, 9], [480, 64, 9]], $this->notes($state, 4));
     }
 
+    public function test_a_note_that_ends_on_a_bar_line_needs_no_bar_more(): void
+    {
+        $song = self::song()->withClip((new Clip(1, 1, 0, 2 * self::BAR)), Content::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])));
+
+        self::assertSame(self::BAR, $this->done('to-track track=3', [1, 2], $song)->settled()->song->clips[4]->length);
+    }
+
     public function test_a_note_goes_to_the_clip_that_lies_where_it_begins(): void
     {
         $state = $this->done('to-track', [3]);

@@ -80,7 +80,7 @@ export class Tuning {
   }
 
   /** What a parameter stands at first. A new seed is drawn here, so that what is seen is what will be done. */
-  #begins({ kind, default: usual, absent }: Parameter): string {
+  #begins({ kind, default: usual }: Parameter): string {
     const { tempo, meters, key } = this.desk.song;
     const now: Record<string, string> = {
       tempo: String(tempo),
@@ -90,7 +90,7 @@ export class Tuning {
     if (usual === NEW_SEED) {
       return String(Math.floor(Math.random() * SEEDS));
     }
-    return usual ?? (absent ? '' : (now[kind] ?? ''));
+    return now[kind] ?? usual ?? '';
   }
 
   #isSaid(edit: Declaration, parameter: Parameter): boolean {
