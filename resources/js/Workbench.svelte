@@ -2,11 +2,11 @@
   import Flag from '@lucide/svelte/icons/flag';
   import { onDestroy, untrack } from 'svelte';
   import { api } from './api';
-  import type { Binding, Catalog, Phrase, Surface } from './api';
+  import type { Binding, Catalog, Phrase } from './api';
   import { entriesOf } from './commands/entries';
   import { parseLine } from './music/line';
   import { spanOf } from './commands/selecting';
-  import type { Studio, Tab } from './commands/studio';
+  import type { SongView, Studio, Tab } from './commands/studio';
   import { runLines } from './commands/view';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
@@ -55,7 +55,7 @@
 
   let studio = $state.raw<Studio | null>(null);
   let failure = $state('');
-  let table = $state(false);
+  let view = $state<SongView>('roll');
   let palette = $state(false);
   let overlay = $state(false);
   let tab = $state<Tab>('notes');
@@ -84,7 +84,8 @@
         shortcuts,
         recipes,
         tuning: new Tuning(desk),
-        toggleTable: () => (table = !table),
+        shown: () => view,
+        show: (wanted) => (view = wanted),
         openPalette: () => (palette = true),
         openBench,
         openShortcuts,
@@ -203,7 +204,6 @@
       (chord, binding) => pasting.begin(chord, binding.run[0]),
     ),
   );
-  const where = $derived<Surface>(table ? 'table' : 'roll');
   const keyOf = (line: string) => shortcuts.keyOf(line);
   const entries = $derived(entriesOf(catalog, shortcuts.map.bindings, recipes.all));
 
@@ -228,7 +228,7 @@
 <svelte:window
   onkeydown={(event) => {
     byPointer = false;
-    if (!covered) dispatcher.down(event, where, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
+    if (!covered) dispatcher.down(event, view, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
   onkeyup={(event) => dispatcher.up(event)}
   onblur={() => dispatcher.release()}
@@ -244,9 +244,9 @@
     inert={covered}
   >
     <div class="col-span-3 grid">
-      <TopLine {desk} {player} {table} scales={catalog.scales} {keyOf} {run} />
+      <TopLine {desk} {player} {view} scales={catalog.scales} {keyOf} {run} />
     </div>
-    {#if table}
+    {#if view === 'table'}
       <div class="col-span-2 col-start-1 row-span-3 row-start-2 grid min-h-0">
         <NotesAsRows {desk} />
       </div>
@@ -266,7 +266,7 @@
           {desk}
           {player}
           summary={summary ?? ''}
-          onwheel={(event) => dispatcher.wheel(event, where)}
+          onwheel={(event) => dispatcher.wheel(event, view)}
           onmouse={(line) => noteUse(line, 'mouse')}
         />
       </div>
@@ -292,7 +292,7 @@
         bindings={shortcuts.map.bindings}
         edits={catalog.edits}
         selected={facts.selected}
-        {where}
+        where={view}
         pending={pending.keys}
         {moment}
         run={(lines) => act(lines, 'mouse')}
@@ -303,7 +303,7 @@
     <Coach binding={lesson} close={() => (lesson = null)} />
   {/if}
   {#if overlay}
-    <KeyOverlay bindings={shortcuts.map.bindings} {where} />
+    <KeyOverlay bindings={shortcuts.map.bindings} where={view} />
   {/if}
   {#if palette}
     <Palette {desk} {catalog} {entries} run={(line) => act([line], 'palette')} {tune} close={() => (palette = false)} />

@@ -135,6 +135,38 @@ final class HistoryTest extends AppTestCase
         self::assertSame(2, StepRecord::query()->count());
     }
 
+    public function test_going_back_selects_what_was_selected_before_the_step_taken_back_and_going_on_what_was_after(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['transpose semitones=2'], [1, 2]);
+        $copies = $this->edit($clip, 2, ['duplicate'], [3])['selection'];
+        [$moved, $copied] = StepRecord::query()->orderBy('id')->pluck('id')->all();
+
+        $this->ask($clip, 'history', ['revision' => 3, 'step' => $moved])->assertJsonPath('selection', [3]);
+        $this->ask($clip, 'history', ['revision' => 4, 'step' => null])->assertJsonPath('selection', [1, 2]);
+        $this->ask($clip, 'history', ['revision' => 5, 'step' => $copied])->assertJsonPath('selection', $copies);
+        $this->ask($clip, 'history', ['revision' => 6, 'step' => $copied])->assertJsonPath('message', 'The song stands there already.')->assertJsonPath('selection', null);
+    }
+
+    public function test_a_repeat_joins_the_step_before_only_on_the_same_notes_and_where_nothing_came_after(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['nudge by=10tk']);
+        $this->edit($clip, 2, ['nudge by=10tk']);
+        self::assertSame(['nudge by=10tk × 2'], $this->titles(), 'one step');
+
+        $this->edit($clip, 3, ['mute'], [1]);
+        $this->ask($clip, 'undo', ['revision' => 4]);
+        $this->edit($clip, 5, ['nudge by=10tk']);
+        self::assertSame(['nudge by=10tk × 2', 'mute', 'nudge by=10tk'], $this->titles(), 'a branch has begun there');
+    }
+
+    /** @return list<string> */
+    private function titles(): array
+    {
+        return array_values(StepRecord::query()->orderBy('id')->get()->map(static fn (StepRecord $step): string => $step->title())->all());
+    }
+
     private function goTo(int $clip, int $revision, ?int $step): void
     {
         $this->ask($clip, 'history', ['revision' => $revision, 'step' => $step])->assertOk()->assertJsonPath("revisions.{$clip}", $revision + 1);

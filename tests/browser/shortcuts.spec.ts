@@ -315,7 +315,12 @@ test('the shortcuts view stands in nobody’s way', async ({ studio, page }) => 
     .getByRole('region', { name: 'The keyboard' })
     .getByRole('button', { name: 'Q: Quantize to the grid' })
     .click();
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  // Every word of a long list is looked at; what the view lies over is looked at elsewhere.
+  test.slow();
+  const { violations } = await new AxeBuilder({ page })
+    .include('[aria-label="Shortcuts"]')
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
+    .analyze();
   expect(violations).toEqual([]);
 });
 

@@ -4,6 +4,7 @@ import { expect, test } from '@playwright/test';
 import type { Binding, Catalog } from '../../resources/js/api';
 import { typingOf } from '../../resources/js/commands/completion';
 import { entriesOf, find } from '../../resources/js/commands/entries';
+import { VIEWS } from '../../resources/js/keys/views';
 import { formatLine, parseLine } from '../../resources/js/music/line';
 import { stepped } from '../../resources/js/commands/stepping';
 
@@ -22,6 +23,11 @@ const catalog: Catalog = {
   scales: [],
 };
 const entries = entriesOf(catalog, bindings, []);
+
+test('each view is shown by a command there is', () => {
+  const known = catalog.view.map(({ name }) => name);
+  expect(VIEWS.map(({ command }) => command).filter((command) => !known.includes(command))).toEqual([]);
+});
 
 const words: [typed: string, line: RegExp][] = [
   ['glue', /^join/],

@@ -5,6 +5,9 @@ import type { Shortcuts } from '../keys/shortcuts.svelte';
 import type { RecipeShelf } from './recipes.svelte';
 import type { Desk } from '../desk/desk.svelte';
 
+/** Views of a song, of which one is in the middle of the workbench. */
+export type SongView = 'roll' | 'table';
+
 /** Sides of the bench. */
 export type Tab = 'notes' | 'history' | 'recipes' | 'tracks';
 
@@ -16,7 +19,9 @@ export interface Studio {
   catalog: Catalog;
   shortcuts: Shortcuts;
   recipes: RecipeShelf;
-  toggleTable(): void;
+  /** which view of the song is in the middle, and another one in its place */
+  shown(): SongView;
+  show(view: SongView): void;
   openPalette(): void;
   openBench(tab: Tab): void;
   openShortcuts(page: 'keys' | 'use'): void;

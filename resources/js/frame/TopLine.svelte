@@ -10,6 +10,7 @@
   import Square from '@lucide/svelte/icons/square';
   import Sun from '@lucide/svelte/icons/sun';
   import TableProperties from '@lucide/svelte/icons/table-properties';
+  import type { SongView } from '../commands/studio';
   import { GRIDS } from '../music/grids';
   import { FASTEST, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
@@ -21,14 +22,14 @@
   let {
     desk,
     player,
-    table,
+    view,
     scales,
     keyOf,
     run,
   }: {
     desk: Desk;
     player: Player;
-    table: boolean;
+    view: SongView;
     scales: string[];
     keyOf: (line: string) => string;
     run: (line: string) => void;
@@ -42,7 +43,7 @@
     { line: 'follow', name: 'Follow the playhead', on: settings.follow, icon: Locate },
   ]);
   const views = $derived([
-    { line: 'table', name: 'Note table', on: table, icon: TableProperties },
+    { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Binding, Surface } from '../api';
   import { cap } from '../keys/keystroke';
-  import { SURFACES } from '../keys/surfaces';
+  import { SURFACES } from '../keys/views';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import KeyCapture from './KeyCapture.svelte';
 

@@ -4,7 +4,7 @@
   import { entriesOf } from '../commands/entries';
   import { chains, groupOf } from '../commands/listing';
   import { cap, chordOf, modifiersOf, NO_MODIFIERS, prefixed, type Modifiers } from '../keys/keystroke';
-  import { SURFACES } from '../keys/surfaces';
+  import { SURFACES } from '../keys/views';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import CommandList from './CommandList.svelte';
   import KeyboardPicture from './Keyboard.svelte';

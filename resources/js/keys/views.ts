@@ -1,0 +1,26 @@
+import type { Surface } from '../api';
+
+export type ViewName = Exclude<Surface, 'everywhere'> | 'shortcuts';
+
+export interface View {
+  name: ViewName;
+  title: string;
+  /** said of what holds in it */
+  there: string;
+  /** the command that shows it */
+  command: string;
+}
+
+/** All views there are. What a view needs beside its line here: docs/architecture.md, “Where do I add …”. */
+export const VIEWS: readonly View[] = [
+  { name: 'songs', title: 'Song list', there: 'in the song list', command: 'songs' },
+  { name: 'roll', title: 'Roll', there: 'in the roll', command: 'roll' },
+  { name: 'table', title: 'Note table', there: 'in the note table', command: 'table' },
+  { name: 'shortcuts', title: 'Shortcuts', there: 'in the shortcuts', command: 'shortcuts' },
+];
+
+/** Where a shortcut can hold: everywhere, or in a view whose keys are those of the map. */
+export const SURFACES: readonly { name: Surface; title: string; there: string }[] = [
+  { name: 'everywhere', title: 'Everywhere', there: 'everywhere' },
+  ...VIEWS.flatMap(({ name, ...said }) => (name === 'shortcuts' ? [] : [{ name, ...said }])),
+];
