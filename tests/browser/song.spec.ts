@@ -155,6 +155,19 @@ test('clips are split, repeated and walked through with keys, and the list says 
   await expect(clips).toHaveCount(1);
 });
 
+test('a track whose last clip went gets one by its name, and the keys pass it over until then', async ({ studio }) => {
+  await studio.openTracks();
+  await studio.press('F3', 'Delete');
+  await expect(studio.bench).toContainText('All 94 notes');
+  await studio.press('Alt+,');
+  await expect(studio.bench).toContainText('All 72 notes');
+  await studio.turnTo('Tracks');
+  const kalimba = studio.bench.getByRole('group', { name: 'Kalimba', exact: true });
+  await kalimba.getByRole('button', { name: /^Kalimba \(no clip yet/ }).click();
+  await expect(studio.status).toHaveText('New clip at 1.1.0');
+  await expect(studio.roll).toContainText('No notes');
+});
+
 test('tempo, meter, key and marker are set on the ruler at a place, moved and removed', async ({ studio, page }) => {
   await studio.open([[0, 240, 60]]);
   await studio.press('Control+Shift+ArrowRight', 'F4', 'Enter');

@@ -42,6 +42,7 @@ final class SongEditsTest extends MusicTestCase
         yield 'down in the order' => ['track-move by=1', 'Bass: 0+3840 | Kalimba: 0+1920 1920+1920'];
         yield 'away with a track' => ['track-delete', 'Bass: 0+3840'];
         yield 'a new clip' => ['clip-new at=3840 length=2bar', 'Kalimba: 0+1920 1920+1920 3840+3840 | Bass: 0+3840'];
+        yield 'a new clip on another track' => ['clip-new at=3840 length=1bar of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840 3840+1920'];
         yield 'a loop' => ['clip loop=1bar length=1bar', 'Kalimba: 0+1920~1920 1920+1920 | Bass: 0+3840'];
         yield 'in two' => ['clip-split at=480', 'Kalimba: 0+480 480+1440 1920+1920 | Bass: 0+3840'];
         yield 'in one' => ['clip-join', 'Kalimba: 0+3840 | Bass: 0+3840'];

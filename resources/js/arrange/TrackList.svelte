@@ -43,8 +43,10 @@
     }
   }
 
-  function show(track: Track): void {
-    if (isOpen(track)) {
+  function show(track: Track, place: number): void {
+    if (track.clips.length === 0) {
+      run(`clip-new of=${place + 1}`);
+    } else if (isOpen(track)) {
       desk.toFront(track.clips.find(({ id }) => desk.open.includes(id))!.id);
     } else {
       void desk.openTrack(track);
@@ -92,13 +94,15 @@
             class="checkbox checkbox-xs"
             aria-label="{track.name} open in the roll"
             checked={isOpen(track)}
+            disabled={track.clips.length === 0}
             onchange={() => toggleOpen(track)}
           />
         </label>
         <button
           class="min-w-0 flex-1 text-left text-xs break-words {track.id === desk.track.id ? 'font-semibold' : ''}"
           aria-current={track.id === desk.track.id}
-          onclick={() => show(track)}>{track.name}</button
+          onclick={() => show(track, place)}
+          >{track.name}{track.clips.length === 0 ? ' (no clip yet: make one)' : ''}</button
         >
       </div>
       <div class="flex items-center gap-1">

@@ -110,7 +110,7 @@ const record: Command = ({ desk, recipes, openBench }) => {
 };
 
 const goTrack: Command = ({ desk }, { to }) => {
-  const { tracks } = desk.song;
+  const tracks = desk.song.tracks.filter(({ clips }) => clips.length > 0);
   const at = tracks.findIndex((known) => known.id === desk.track.id);
   const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
   void desk.openTrack(next).then(() => desk.say(next.name, 'hint'));

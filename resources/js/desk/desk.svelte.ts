@@ -168,18 +168,22 @@ export class Desk {
   /** Opens all clips of a track once the edits pressed before are done: each belongs to what was open when it was pressed. */
   async openTrack(track: Track): Promise<void> {
     const clips = this.song.tracks.find(({ id }) => id === track.id)?.clips ?? [];
+    if (clips.length === 0) {
+      const number = this.song.tracks.findIndex(({ id }) => id === track.id) + 1;
+      this.say(
+        `${track.name} has no clip yet; clip-new of=${number} makes one, or a click on its name on the bench.`,
+        'refused',
+      );
+      return;
+    }
     await this.openClips(
       clips.map(({ id }) => id),
-      clips[0]?.id ?? 0,
+      clips[0].id,
     );
   }
 
   /** Opens clips, several as one table, with one of them in front. */
   async openClips(clips: number[], front: number): Promise<void> {
-    if (clips.length === 0) {
-      this.say('This track has no clip; F3 N makes one.', 'refused');
-      return;
-    }
     const before = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
     this.#inLine(async () => {
       this.stopLooking();

@@ -5,7 +5,7 @@
   import { dragLines, hit, inBox, landing, type Drag, type Part } from './drag';
   import { oncePerFrame } from '../look/layer';
   import { paintBefore } from './paint-before';
-  import { paintGrid } from './paint-grid';
+  import { paintGrid, paintOutside } from './paint-grid';
   import { paintBackdrop, paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from '../look/theme';
@@ -45,11 +45,13 @@
   const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
   /** tracks that are not open */
   const behind = $derived(desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))));
+  const windows = $derived(desk.song.tracks.flatMap(({ clips }) => clips).filter(({ id }) => desk.open.includes(id)));
   const colours = $derived(coloursOf(settings.theme, desk.track.colour));
 
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
     if (pen) paintGrid(pen, view, desk.gridLines, scale, colours);
+    if (pen) paintOutside(pen, view, windows, colours);
     if (pen && settings.backdrop)
       for (const { id, colour } of behind)
         paintBackdrop(pen, view, desk.sounding.of(id), coloursOf(settings.theme, colour));
@@ -76,7 +78,7 @@
   const place = () => [view.left, view.top, view.pixelsPerTick, view.rowHeight, view.width, view.height, colours];
 
   $effect(() => {
-    void [place(), desk.gridLines, scale, settings.backdrop, settings.backdrop && [behind, desk.sounding.all]];
+    void [place(), desk.gridLines, windows, scale, settings.backdrop, settings.backdrop && [behind, desk.sounding.all]];
     askGround();
   });
   $effect(() => {

@@ -29,6 +29,28 @@ export function paintGrid(
   verticals(pen, view, bars, colours['line-bar']);
 }
 
+/** Shades the time in which no open clip lies: what is put there makes one wider. */
+export function paintOutside(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  clips: { start: number; length: number }[],
+  colours: Colours,
+): void {
+  pen.fillStyle = colours['color-base-content'];
+  pen.globalAlpha = 0.045;
+  let at = Math.max(0, view.left);
+  for (const { start, length } of clips.toSorted((a, b) => a.start - b.start)) {
+    if (start > at) {
+      pen.fillRect(view.x(at), 0, (Math.min(start, view.right) - at) * view.pixelsPerTick, view.height);
+    }
+    at = Math.max(at, start + length);
+  }
+  if (at < view.right) {
+    pen.fillRect(view.x(at), 0, (view.right - at) * view.pixelsPerTick, view.height);
+  }
+  pen.globalAlpha = 1;
+}
+
 function paintRows(pen: CanvasRenderingContext2D, view: Viewport, scale: number[] | null, colours: Colours): void {
   const high = Math.min(MAX_PITCH, view.pitch(0));
   const low = Math.max(0, view.pitch(view.height));

@@ -11,20 +11,22 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Tracks\WhichTrack;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 
-/** Puts an empty clip on the track in front and opens it. */
+/** Puts an empty clip on a track, the one in front or another, and opens it. */
 final readonly class NewClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-new', 'New clip', Group::Clips, 'Puts an empty clip on the track in front and opens it.', [
+        return new Declaration('clip-new', 'New clip', Group::Clips, 'Puts an empty clip on a track and opens it.', [
             Parameter::moment('at', 'Where it starts.'),
             Parameter::amount('length', '4bar', 'How long it lasts.'),
+            WhichTrack::parameter(),
         ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section']);
     }
 
@@ -33,7 +35,7 @@ final readonly class NewClip implements SongEdit
         $start = $context->moment($parameters, 'at');
         $length = max(1, $parameters->amount('length')->ticksAt($start, $context->time));
         $song = $open->song;
-        $clip = Clip::fromArray((new Clip($song->newClipId(), $open->frontTrack()->id, $start, $length))->toArray());
+        $clip = Clip::fromArray((new Clip($song->newClipId(), WhichTrack::of($open, $parameters)->id, $start, $length))->toArray());
 
         return SongResult::opening($open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id, "New clip at {$context->time->position($start)}");
     }
