@@ -15,18 +15,6 @@ export interface Binding {
   held?: boolean;
 }
 
-/** One shortcut; what is left out is usual: everywhere, by the letter, done when pressed. */
-export interface Binding {
-  key: string;
-  /** the lines it runs, as one step */
-  run: string[];
-  title: string;
-  strip: string;
-  where?: Surface;
-  by?: 'letter' | 'place';
-  held?: boolean;
-}
-
 export interface KeymapHead {
   id: string;
   name: string;

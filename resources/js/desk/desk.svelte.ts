@@ -3,7 +3,6 @@ import {
   Refused,
   type EditContext,
   type History,
-  type OpenClips,
   type OpenedSong,
   type Phrase,
   type Song,
@@ -11,9 +10,10 @@ import {
   type Standing,
   type Track,
 } from '../api';
-import { NoteTable } from '../music/notes';
+import type { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
+import { Contents } from '../song/contents.svelte';
 import { Sender } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
 import { keepForSystem } from './clipboard';
@@ -45,21 +45,14 @@ export interface Caret {
  * goes to the server through the one sender.
  */
 export class Desk {
-  song = $state.raw<Song>()!;
-  /** the ids of the open clips, and of the one in front: new notes go there */
-  open = $state.raw<number[]>([]);
-  front = $state(0);
-  notes = $state.raw(NoteTable.none);
+  /** the song as the server has it */
+  readonly contents: Contents;
   grid = $state('1/16');
   swing = $state(0);
   caret = $state.raw<Caret>({ tick: 0, pitch: 60 });
   range = $state.raw<[number, number] | null>(null);
-  history = $state.raw<History>({ undo: null, redo: null });
   message = $state.raw<Message>({ text: '', kind: 'hint' });
-  loading = $state(true);
   clock = $derived(new Clock(this.song.tempos));
-  /** the track each clip of the song lies on */
-  tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
   /** the track in front */
   track = $derived(this.tracks.get(this.front) ?? this.song.tracks[0]);
   /** the length in ticks and the velocity of the note used last */
@@ -86,7 +79,6 @@ export class Desk {
   /** the step of the history that is looked at, null for the song as it came in: an edit goes on from there */
   lookedAt = $state.raw<number | null | undefined>(undefined);
 
-  #revisions: Record<string, number> = {};
   /** whether another window's changes were taken in before what is done next */
   #conflicted = false;
   #epoch = 0;
@@ -100,10 +92,33 @@ export class Desk {
   );
 
   constructor(opened: OpenedSong) {
-    this.song = opened.song;
+    this.contents = new Contents(opened);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
-    this.#takeAll(opened);
-    this.loading = false;
+    this.view.length = this.contents.end;
+  }
+
+  get song(): Song {
+    return this.contents.song;
+  }
+
+  get open(): number[] {
+    return this.contents.open;
+  }
+
+  get front(): number {
+    return this.contents.front;
+  }
+
+  get tracks(): ReadonlyMap<number, Track> {
+    return this.contents.tracks;
+  }
+
+  get notes(): NoteTable {
+    return this.contents.notes;
+  }
+
+  get history(): History {
+    return this.contents.history;
   }
 
   /** The lines of the current grid; those of the last one until they have come. */
@@ -125,9 +140,8 @@ export class Desk {
     return this.sender.waiting;
   }
 
-  /** Where this window stands, as every request says it. */
   get standing(): Standing {
-    return { open: this.open, front: this.front, revisions: this.#revisions };
+    return this.contents.standing;
   }
 
   /** What new notes are like: as set, or as the note used last. */
@@ -201,7 +215,7 @@ export class Desk {
   /** Puts an open clip in front: new notes go there. */
   toFront(clip: number): void {
     if (this.open.includes(clip)) {
-      this.front = clip;
+      this.contents.front = clip;
     }
   }
 
@@ -241,7 +255,7 @@ export class Desk {
       this.#pastSelections.set(this.#epoch, this.notes.selection());
     }
     this.#epoch++;
-    this.notes = this.notes.selecting(ids);
+    this.contents.notes = this.notes.selecting(ids);
     if (ids.length === 1) {
       this.#use(ids[0]);
     }
@@ -271,7 +285,7 @@ export class Desk {
       const answer = await this.#looked(() =>
         api.preview(this.song.id, this.standing, lines, this.notes.selection(), this.context),
       );
-      return compared(this.notes, notesOf(this.notes, answer), answer.message);
+      return compared(this.notes, this.contents.after(answer), answer.message);
     });
   }
 
@@ -281,9 +295,9 @@ export class Desk {
     this.preview.ask(async () => {
       await this.sender.idle();
       const at = (which: number | null) => this.#looked(() => api.previewStep(this.song.id, this.standing, which));
-      const before = comparedWith === undefined ? this.notes : notesOf(this.notes, await at(comparedWith));
+      const before = comparedWith === undefined ? this.notes : this.contents.after(await at(comparedWith));
       const answer = await at(step);
-      return compared(before, notesOf(this.notes, answer), answer.message);
+      return compared(before, this.contents.after(answer), answer.message);
     });
   }
 
@@ -338,7 +352,7 @@ export class Desk {
   async rename(name: string): Promise<void> {
     try {
       const answer = await api.renameSong(this.song.id, name);
-      this.song = { ...this.song, name: answer.name };
+      this.contents.rename(answer.name);
       this.say(`The song is called “${answer.name}”`);
     } catch (error) {
       this.say((error as Error).message, 'refused');
@@ -371,25 +385,16 @@ export class Desk {
   }
 
   #applied(answer: SongAnswer, epoch: number, { sound }: Running): void {
-    this.#revisions = { ...this.#revisions, ...pick(answer.revisions, this.open) };
-    if (answer.song) {
-      this.#takeSong(answer.song);
-    } else {
-      this.#takeLengths(answer.lengths);
-    }
-    if (answer.open) {
-      this.#takeOpen(answer.open);
-    } else if (answer.notes) {
-      this.notes = this.notes.after(answer.notes);
-    }
-    this.history = answer.history;
+    const before = this.song;
+    this.contents.take(answer);
+    this.#follow(before);
     if (answer.selection && epoch === this.#epoch) {
-      this.notes = this.notes.selecting(answer.selection);
+      this.contents.notes = this.notes.selecting(answer.selection);
     }
     if (answer.grid !== undefined) {
       this.setGrid(answer.grid, answer.swing);
     }
-    void this.listen(this.#soundingElsewhere(answer));
+    void this.listen(this.contents.soundingElsewhere(answer));
     this.say(answer.message + (this.#conflicted ? ', after changes in another window' : ''));
     this.#conflicted = false;
     const after = answer.selection ?? this.notes.selection();
@@ -404,55 +409,22 @@ export class Desk {
     }
   }
 
-  /** Tracks whose sound beside the open notes is another one now: those that changed, and open ones that loop. */
-  #soundingElsewhere(answer: SongAnswer): number[] {
-    if (answer.open || answer.song) {
-      return this.song.tracks.map(({ id }) => id);
-    }
-    const looping = this.song.tracks.filter((track) =>
-      track.clips.some(({ id, loop }) => loop > 0 && answer.revisions[id] !== undefined),
-    );
-    return [...new Set([...answer.elsewhere, ...looping.map(({ id }) => id)])];
-  }
-
   /** Takes a song as the server has it; keeps the selection of notes that are still there. */
-  #takeAll({ song, open, history, grid }: OpenedSong): void {
-    if (grid) {
-      this.grids.take(grid);
+  #takeAll(opened: OpenedSong): void {
+    const before = this.song;
+    if (opened.grid) {
+      this.grids.take(opened.grid);
     }
-    this.#takeSong(song);
-    this.#takeOpen(open);
-    this.history = history;
+    this.contents.takeAll(opened);
+    this.#follow(before);
   }
 
-  #takeSong(song: Song): void {
-    const before = this.song;
-    this.song = song;
-    this.view.length = Math.max(
-      1,
-      ...song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)),
-    );
-    if (JSON.stringify(before.meters) !== JSON.stringify(song.meters)) {
+  /** The view and the lines of the grid go with the song. */
+  #follow(before: Song): void {
+    this.view.length = this.contents.end;
+    if (JSON.stringify(before.meters) !== JSON.stringify(this.song.meters)) {
       this.grids.forget();
       this.inOrder(() => this.grids.load(this.grid, this.swing));
-    }
-  }
-
-  #takeOpen(open: OpenClips): void {
-    this.notes = NoteTable.of(open.notes).selecting(this.notes.selection());
-    this.open = open.clips;
-    this.front = open.front;
-    this.#revisions = open.revisions;
-  }
-
-  #takeLengths(lengths: Record<string, number>): void {
-    const changed = ({ id, length }: { id: number; length: number }) => (lengths[id] ?? length) !== length;
-    if (this.song.tracks.some(({ clips }) => clips.some(changed))) {
-      const tracks = this.song.tracks.map((track) => ({
-        ...track,
-        clips: track.clips.map((clip) => (changed(clip) ? { ...clip, length: lengths[clip.id] } : clip)),
-      }));
-      this.#takeSong({ ...this.song, tracks });
     }
   }
 
@@ -478,18 +450,9 @@ export class Desk {
 
 const clipboardOf = ({ clipboard }: Running) => (clipboard ? { clipboard } : {});
 
-const pick = (values: Record<string, number>, keys: number[]) =>
-  Object.fromEntries(keys.filter((key) => values[key] !== undefined).map((key) => [key, values[key]]));
-
 const compared = (before: NoteTable, after: NoteTable, message: string): Compared => ({
   before,
   after,
   message,
   counts: countsOf(before, after),
 });
-
-/** The notes as an answer leaves them, selected as it says. */
-function notesOf(before: NoteTable, { notes, open, selection }: SongAnswer): NoteTable {
-  const after = notes ? before.after(notes) : NoteTable.of(open?.notes ?? null).selecting(before.selection());
-  return selection ? after.selecting(selection) : after;
-}

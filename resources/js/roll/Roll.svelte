@@ -256,7 +256,7 @@
     ondblclick={draw}
     onwheel={wheel}
   ></canvas>
-  {#if !desk.loading && notes.count === 0}
+  {#if notes.count === 0}
     <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
       No notes in this clip yet.<br />Double-click to draw one, or press I to insert one at the caret.
     </p>

@@ -1,0 +1,92 @@
+import type { History, OpenClips, OpenedSong, Song, SongAnswer, Standing } from '../api';
+import { NoteTable } from '../music/notes';
+
+/** A song as the server has it: its tracks, clips and conductor, the notes of the open clips, and what could be undone. */
+export class Contents {
+  song = $state.raw<Song>()!;
+  /** the ids of the open clips, and of the one in front: new notes go there */
+  open = $state.raw<number[]>([]);
+  front = $state(0);
+  notes = $state.raw(NoteTable.none);
+  history = $state.raw<History>({ undo: null, redo: null });
+  /** the track each clip of the song lies on */
+  tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
+  /** where its last clip ends, in ticks */
+  end = $derived(
+    Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
+  );
+  #revisions: Record<string, number> = {};
+
+  constructor(opened: OpenedSong) {
+    this.takeAll(opened);
+  }
+
+  /** Where this window stands, as every request says it. */
+  get standing(): Standing {
+    return { open: this.open, front: this.front, revisions: this.#revisions };
+  }
+
+  /** Takes everything; notes that are still there stay selected. */
+  takeAll({ song, open, history }: OpenedSong): void {
+    this.song = song;
+    this.#takeOpen(open);
+    this.history = history;
+  }
+
+  /** Takes what an edit, an undo or a redo changed; whatever it leaves out is as it was. */
+  take({ song, open, notes, revisions, lengths, history }: SongAnswer): void {
+    const own = Object.entries(revisions).filter(([clip]) => this.open.includes(Number(clip)));
+    this.#revisions = { ...this.#revisions, ...Object.fromEntries(own) };
+    if (song) {
+      this.song = song;
+    } else {
+      this.#takeLengths(lengths);
+    }
+    if (open) {
+      this.#takeOpen(open);
+    } else if (notes) {
+      this.notes = this.notes.after(notes);
+    }
+    this.history = history;
+  }
+
+  rename(name: string): void {
+    this.song = { ...this.song, name };
+  }
+
+  /** The notes as an answer would leave them, selected as it says. */
+  after({ notes, open, selection }: SongAnswer): NoteTable {
+    const after = notes ? this.notes.after(notes) : NoteTable.of(open?.notes ?? null).selecting(this.notes.selection());
+    return selection ? after.selecting(selection) : after;
+  }
+
+  /** Tracks whose sound beside the open notes an answer made another one: those that changed, and open ones that loop. */
+  soundingElsewhere({ open, song, elsewhere, revisions }: SongAnswer): number[] {
+    if (open || song) {
+      return this.song.tracks.map(({ id }) => id);
+    }
+    const looping = this.song.tracks.filter((track) =>
+      track.clips.some(({ id, loop }) => loop > 0 && revisions[id] !== undefined),
+    );
+    return [...new Set([...elsewhere, ...looping.map(({ id }) => id)])];
+  }
+
+  #takeOpen(open: OpenClips): void {
+    this.notes = NoteTable.of(open.notes).selecting(this.notes.selection());
+    this.open = open.clips;
+    this.front = open.front;
+    this.#revisions = open.revisions;
+  }
+
+  /** Clips that grew, so that what was put outside of them lies in them. */
+  #takeLengths(lengths: Record<string, number>): void {
+    const changed = ({ id, length }: { id: number; length: number }) => (lengths[id] ?? length) !== length;
+    if (this.song.tracks.some(({ clips }) => clips.some(changed))) {
+      const tracks = this.song.tracks.map((track) => ({
+        ...track,
+        clips: track.clips.map((clip) => (changed(clip) ? { ...clip, length: lengths[clip.id] } : clip)),
+      }));
+      this.song = { ...this.song, tracks };
+    }
+  }
+}
