@@ -106,6 +106,43 @@ final class SongEditsTest extends MusicTestCase
         self::assertSame([4, 5], [$song->contentOf(4)->notes->id[0], $song->nextId], 'ids are unique in the song');
     }
 
+    public function test_a_clip_in_the_middle_is_joined_with_the_one_behind_it(): void
+    {
+        self::assertSame('Kalimba: 0+1920 960+2880 | Bass: 0+3840', self::arrangement(self::done(['clip-new at=960 length=960tk', 'clip-join'])->settled()->song));
+    }
+
+    /** @return iterable<string, array{list<string>, string}> */
+    public static function messages(): iterable
+    {
+        yield [['clip-repeat times=2'], 'Clip repeated 2 times, up to 4.1.0'];
+        yield [['clip-repeat'], 'Clip repeated once, up to 3.1.0'];
+        yield [['clip-split at=960'], 'Clip split at 1.3.0'];
+        yield [['clip-move by=-1bar', 'clip-move by=1bar'], 'Clip moved to 2.1.0'];
+        yield [['track of=2 volume=30 mute=on'], 'Bass: volume 30 %, muted'];
+        yield [['track pan=-50'], 'Kalimba: pan 50 % left'];
+        yield [['track transpose=-12'], 'Kalimba: sounds 12 semitones lower'];
+        yield [['track voice=plucked'], 'Nothing changed: Kalimba is so already.'];
+        yield [['track channel=5'], 'Kalimba: channel 5'];
+        yield [['track-copy clips=off'], 'Kalimba copied, without its notes'];
+        yield [['marker at=1920'], 'Marker “Marker” at 2.1.0'];
+        yield [['meter to=7/8 at=1920'], 'Meter 7/8 from 2.1.0'];
+        yield [['key to="D dorian" at=1920'], 'Key D dorian from 2.1.0'];
+    }
+
+    /** @param  non-empty-list<string>  $lines */
+    #[DataProvider('messages')]
+    public function test_it_says_what_happened(array $lines, string $said): void
+    {
+        self::assertSame($said, self::done($lines)->summary);
+    }
+
+    public function test_a_new_track_takes_the_first_channel_that_is_free_and_drums_theirs(): void
+    {
+        $song = self::done(['track of=1 channel=5', 'track-new', 'track-new voice=drums', 'track-new'])->settled()->song;
+
+        self::assertSame([4, 0, 9, 2, 1], array_column($song->tracks, 'channel'));
+    }
+
     public function test_a_copied_track_has_notes_of_its_own(): void
     {
         $song = self::done(['track-copy'])->settled()->song;
@@ -128,6 +165,7 @@ final class SongEditsTest extends MusicTestCase
 
     #[TestWith(['track of=7 name=X', 'There is no track 7; the song has 2 tracks.'])]
     #[TestWith(['clip-split at=5000', 'lies outside of the clip'])]
+    #[TestWith(['clip-split at=0', 'lies outside of the clip'])]
     #[TestWith(['conductor-remove at=1', 'There is no marker at'])]
     #[TestWith(['clip-trim at=0', 'would have no length'])]
     public function test_what_cannot_be_done_is_said(string $line, string $said): void
@@ -136,6 +174,16 @@ final class SongEditsTest extends MusicTestCase
         $this->expectExceptionMessage($said);
 
         self::done([$line]);
+    }
+
+    #[TestWith(['clip-split at=960', 'A clip that loops cannot be split'])]
+    #[TestWith(['clip-join', 'A clip that loops cannot be joined'])]
+    public function test_a_clip_that_loops_stays_one(string $line, string $said): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($said);
+
+        self::done(['clip loop=1/4', $line]);
     }
 
     private static function song(): Song

@@ -89,7 +89,7 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             'solo' => $value === true ? 'on solo' : 'solo off',
             'volume' => "volume {$value} %",
             'pan' => $value === 0 ? 'pan in the middle' : 'pan '.abs((int) $value).($value < 0 ? ' % left' : ' % right'),
-            'transposition' => $value === 0 ? 'sounds as written' : "sounds {$value} semitones ".((int) $value > 0 ? 'higher' : 'lower'),
+            'transposition' => $value === 0 ? 'sounds as written' : 'sounds '.abs((int) $value).(abs((int) $value) === 1 ? ' semitone' : ' semitones').((int) $value > 0 ? ' higher' : ' lower'),
             'channel' => 'channel '.((int) $value + 1),
             default => "{$attribute} {$value}",
         };
