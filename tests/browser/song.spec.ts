@@ -6,7 +6,7 @@ test('from nothing: a song of two tracks is begun, drawn, doubled, taken back ov
   page,
 }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByLabel('Name').fill('Tide Table');
   await page.getByRole('button', { name: /^Begin/ }).click();
   await expect(page.getByRole('heading', { name: 'Tide Table' })).toBeVisible();
