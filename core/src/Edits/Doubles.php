@@ -59,33 +59,40 @@ final class Doubles
      */
     private static function removeInTrack(Notes $notes, Draft $draft, array $places, array $selected): array
     {
-        $starts = $draft->start;
         $doubles = $together = [];
-        [$last, $isInOrder] = [-1, true];
-        foreach ($places as $i) {
-            $start = $starts[$i];
-            if ($start === $last) {
-                $together[] = $i;
-
-                continue;
-            }
-            if ($start < $last) {
-                $isInOrder = false;
-                break;
-            }
-            if (isset($together[1])) {
+        $last = -1;
+        foreach (self::inOrder($places, $draft->start) as $i) {
+            if ($draft->start[$i] !== $last) {
                 $doubles += self::removeTogether($notes, $draft, $together, $selected);
+                $together = [];
+                $last = $draft->start[$i];
             }
-            $together = [$i];
-            $last = $start;
+            $together[] = $i;
         }
-        if ($isInOrder) {
-            return isset($together[1]) ? $doubles + self::removeTogether($notes, $draft, $together, $selected) : $doubles;
-        }
-        $order = array_intersect_key($starts, array_flip($places));
-        asort($order);
 
-        return self::removeInTrack($notes, $draft, array_keys($order), $selected);
+        return $doubles + self::removeTogether($notes, $draft, $together, $selected);
+    }
+
+    /**
+     * Places in order of their starts; those of one start as they were.
+     *
+     * @param  array<int, int>  $places
+     * @param  array<int, int>  $starts
+     * @return array<int, int>
+     */
+    private static function inOrder(array $places, array $starts): array
+    {
+        $last = -1;
+        foreach ($places as $i) {
+            if ($starts[$i] < $last) {
+                usort($places, static fn (int $a, int $b): int => $starts[$a] <=> $starts[$b]);
+
+                return $places;
+            }
+            $last = $starts[$i];
+        }
+
+        return $places;
     }
 
     /**
@@ -96,10 +103,10 @@ final class Doubles
     private static function removeTogether(Notes $notes, Draft $draft, array $places, array $selected): array
     {
         $doubles = $there = [];
-        foreach ($places as $i) {
+        foreach (isset($places[1]) ? $places : [] as $i) {
             $key = self::key(0, $draft->pitch[$i], $notes->channel[$i], $notes->muted[$i]);
             $stays = $there[$key] ??= $i;
-            if ($stays === $i || isset($doubles[$i])) {
+            if ($stays === $i) {
                 continue;
             }
             [$kept, $goes] = match (true) {
