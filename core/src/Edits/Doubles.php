@@ -63,7 +63,7 @@ final class Doubles
         $last = -1;
         foreach (self::inOrder($places, $draft->start) as $i) {
             if ($draft->start[$i] !== $last) {
-                $doubles += self::removeTogether($notes, $draft, $together, $selected);
+                $doubles += isset($together[1]) ? self::removeTogether($notes, $draft, $together, $selected) : [];
                 $together = [];
                 $last = $draft->start[$i];
             }
@@ -103,7 +103,7 @@ final class Doubles
     private static function removeTogether(Notes $notes, Draft $draft, array $places, array $selected): array
     {
         $doubles = $there = [];
-        foreach (isset($places[1]) ? $places : [] as $i) {
+        foreach ($places as $i) {
             $key = self::key(0, $draft->pitch[$i], $notes->channel[$i], $notes->muted[$i]);
             $stays = $there[$key] ??= $i;
             if ($stays === $i) {
