@@ -176,6 +176,25 @@ final class SongEditsTest extends MusicTestCase
         self::done([$line]);
     }
 
+    public function test_several_changes_of_one_track_and_one_clip_are_taken_back_together(): void
+    {
+        $before = self::song();
+        $done = self::done(['track name=Bells', 'track pan=30', 'track name=Chimes', 'clip-move by=1bar', 'clip name=Verse', 'track-new', 'track-delete']);
+        $after = $done->settled()->song;
+
+        self::assertSame(['Chimes', 30, 'Verse', 1920], [$after->tracks[1]->name, $after->tracks[1]->pan, $after->clips[1]->name, $after->clips[1]->start]);
+        self::assertTrue(SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'there in one change');
+        self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'and back');
+        self::assertArrayNotHasKey(3, $done->change()->tracks, 'what was made and taken away is no change');
+    }
+
+    public function test_a_clip_is_not_repeated_past_the_end_of_what_a_song_can_hold(): void
+    {
+        $this->expectException(EditRefused::class);
+
+        self::done(['clip-new at=2147483000 length=400tk', 'clip-repeat times=2']);
+    }
+
     #[TestWith(['clip-split at=960', 'A clip that loops cannot be split'])]
     #[TestWith(['clip-join', 'A clip that loops cannot be joined'])]
     public function test_a_clip_that_loops_stays_one(string $line, string $said): void
