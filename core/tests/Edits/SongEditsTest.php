@@ -188,6 +188,24 @@ final class SongEditsTest extends MusicTestCase
         self::assertArrayNotHasKey(3, $done->change()->tracks, 'what was made and taken away is no change');
     }
 
+    public function test_the_last_clip_of_a_song_stays(): void
+    {
+        $this->expectExceptionObject(new EditRefused('This is the only clip of the song; a song has at least one.'));
+
+        self::done(['clip-delete', 'clip-delete', 'clip-delete']);
+    }
+
+    #[TestWith(['clip-trim edge=start at=480; clip-trim edge=start at=0', [0, 240, 1920]])]
+    #[TestWith(['clip-move by=1bar; clip-trim edge=start at=480; clip-trim edge=start at=2400; clip-trim edge=start at=960', [1920, 1920, 2160]])]
+    #[TestWith(['clip-trim at=240; clip-trim at=1920', [0, 240, 1920]])]
+    /** @param  list<int>  $starts */
+    public function test_what_was_trimmed_off_comes_back_when_the_clip_is_made_wider(string $lines, array $starts): void
+    {
+        $song = self::done(explode('; ', $lines))->settled()->song;
+
+        self::assertSame($starts, Sounding::of($song, $song->tracks[1])->notes->start);
+    }
+
     public function test_a_clip_is_not_repeated_past_the_end_of_what_a_song_can_hold(): void
     {
         $this->expectException(EditRefused::class);
