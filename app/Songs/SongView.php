@@ -58,15 +58,16 @@ final readonly class SongView
      * All that is needed to see a song: tracks, clips and conductor, the notes of the open clips, the lines of a grid,
      * and what could be undone.
      *
-     * @param  list<int>  $open  the first clip of the first track where none of them is there
+     * @param  list<int>  $open  those of the first track where none of them is there
      * @return array<string, mixed>
      */
     public function open(int $id, array $open, int $front, ?Grid $grid = null): array
     {
         $stored = $this->store->whole($id, []);
         $there = array_values(array_filter($open, static fn (int $clip): bool => isset($stored->song->clips[$clip])));
-        $stored = $this->store->reading($stored, $there !== [] ? $there : self::firstClip($stored->song));
-        $opened = OpenSong::of($stored->song, array_keys($stored->song->contents), $front);
+        $clips = $there !== [] ? $there : self::ofFirstTrack($stored->song);
+        $stored = $this->store->reading($stored, $clips);
+        $opened = OpenSong::of($stored->song, $clips, $front);
 
         return [
             'song' => self::head($stored->record, $stored->song, $stored->revisions),
@@ -167,12 +168,13 @@ final readonly class SongView
         return ['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table()];
     }
 
-    /** @return list<int> */
-    private static function firstClip(Song $song): array
+    /** @return list<int> all clips of the first track that has some */
+    private static function ofFirstTrack(Song $song): array
     {
         foreach ($song->tracks as $track) {
-            foreach ($song->clipsOf($track->id) as $clip) {
-                return [$clip->id];
+            $clips = $song->clipsOf($track->id);
+            if ($clips !== []) {
+                return array_map(static fn (Clip $clip): int => $clip->id, $clips);
             }
         }
 

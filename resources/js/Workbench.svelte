@@ -97,18 +97,12 @@
         leave: (to) => go(to === 'new-song' ? 'new' : null),
       };
       requestAnimationFrame(() => showBeginning(desk));
-      void openWhole(desk);
+      void desk.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
     } catch (error) {
       failure = (error as Error).message;
     }
-  }
-
-  /** A track is opened with all its clips; what sounds beside it comes after what is seen. */
-  async function openWhole(desk: Desk): Promise<void> {
-    if (desk.track.clips.length > 1) await desk.openTrack(desk.track);
-    await desk.listen();
   }
 
   function openBench(wanted: Tab): void {

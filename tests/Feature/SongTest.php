@@ -15,6 +15,19 @@ use Tests\AppTestCase;
 
 final class SongTest extends AppTestCase
 {
+    public function test_a_song_is_opened_with_all_clips_of_its_first_track_in_one_request(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['clip-split at=240', 'track-new'], []);
+
+        $opened = $this->getJson("/api/songs/{$this->songOf($clip)}?grid=1/16")->assertOk()->json();
+
+        self::assertCount(2, $opened['song']['tracks']);
+        self::assertCount(2, $opened['open']['clips']);
+        self::assertSame($clip, $opened['open']['front']);
+        self::assertNotNull($opened['grid']);
+    }
+
     public function test_a_file_comes_in_and_goes_out_with_everything_in_it(): void
     {
         $bytes = $this->smallFile()->write();
