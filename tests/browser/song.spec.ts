@@ -187,7 +187,8 @@ test('tempo, meter, key and marker are set on the ruler at a place, moved and re
   const flag = flags.getByRole('button', { name: 'marker Part B, tempo 140 BPM, meter 3/4 at 2.1.0' });
   await flag.focus();
   await studio.press('ArrowRight');
-  const moved = flags.getByRole('button', { name: /^marker Part B, tempo 140 BPM, meter 3\/4 at 2\.1\.120|at 1\.5/ });
+  // A meter that begins inside a bar ends that bar there.
+  const moved = flags.getByRole('button', { name: 'marker Part B, tempo 140 BPM, meter 3/4 at 3.1.0' });
   await expect(moved).toBeVisible();
   await studio.press('Control+z');
   await flag.focus();
