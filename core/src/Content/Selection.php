@@ -43,6 +43,11 @@ final readonly class Selection
         if ($this->ids === $notes->id) {
             return array_keys($notes->id);
         }
+        if (count($this->ids) === 1) {
+            $position = array_search($this->ids[0], $notes->id, true);
+
+            return $position === false ? [] : [$position];
+        }
         $chosen = array_fill_keys($this->ids, true);
         $positions = [];
         foreach ($notes->id as $i => $id) {

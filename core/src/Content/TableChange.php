@@ -15,6 +15,9 @@ use LogicException;
  */
 final readonly class TableChange
 {
+    /** So few rows are looked for one by one, which is quicker than a table of all places. */
+    private const FEW = 8;
+
     /**
      * @param  T  $removed  the rows taken out
      * @param  T  $added  the rows put in
@@ -82,15 +85,20 @@ final readonly class TableChange
      */
     public function applyTo(Notes|Points $table): Notes|Points
     {
-        $columns = $table->columns();
-        $place = array_flip($table->id);
+        $place = $this->places($table->id);
+        $all = $table->columns();
+        $columns = [];
         foreach ($this->after as $name => $values) {
-            $column = $columns[$name];
+            $column = $all[$name];
             foreach ($values as $id => $value) {
                 $column[$place[$id] ?? throw self::foreign($id)] = $value;
             }
             $columns[$name] = $column;
         }
+        if ($this->removed->id === [] && $this->added->id === []) {
+            return $table->with($columns, $this->added->nextId);
+        }
+        $columns += $all;
         if ($this->removed->id !== []) {
             $gone = [];
             foreach ($this->removed->id as $id) {
@@ -105,6 +113,30 @@ final readonly class TableChange
         }
 
         return $table->with($columns, $this->added->nextId);
+    }
+
+    /**
+     * Where the rows that are changed or removed stand, by id.
+     *
+     * @param  array<int, int>  $ids  of the table
+     * @return array<int, int>
+     */
+    private function places(array $ids): array
+    {
+        if (count($this->removed->id) + array_sum(array_map(count(...), $this->after)) > self::FEW) {
+            return array_flip($ids);
+        }
+        $places = [];
+        foreach ([$this->removed->id, ...array_map(array_keys(...), array_values($this->after))] as $sought) {
+            foreach ($sought as $id) {
+                $place = array_search($id, $ids, true);
+                if ($place !== false) {
+                    $places[$id] = $place;
+                }
+            }
+        }
+
+        return $places;
     }
 
     /**
