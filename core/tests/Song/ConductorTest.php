@@ -73,6 +73,14 @@ final class ConductorTest extends TestCase
         self::assertSame("Br\xFCcke", $back->events[3]->value, 'as bytes, as the file had them');
     }
 
+    public function test_what_is_left_out_is_usual(): void
+    {
+        self::assertSame('7/8 24 8', ConductorEvent::of(ConductorKind::Meter, 0, '7/8')->value, 'a click a quarter, eight 32nds a quarter');
+
+        $event = ConductorEvent::fromRow(['marker', 480, 'A']);
+        self::assertSame([0, ConductorEvent::LAST_RANK], [$event->home, $event->rank]);
+    }
+
     #[TestWith([ConductorKind::Tempo, '0'])]
     #[TestWith([ConductorKind::Tempo, '16777216'])]
     #[TestWith([ConductorKind::Tempo, 'fast'])]

@@ -101,6 +101,17 @@ final class OpenSongTest extends TestCase
         self::assertSame([72], array_values($said->after['pitch']));
     }
 
+    public function test_ids_of_notes_and_points_are_counted_together(): void
+    {
+        $notes = Notes::fromRows([['id' => 7]]);
+
+        self::assertSame([9, 7, 9, 0], [
+            (new Content($notes, Points::fromRows([['id' => 9]])))->highestId(), Content::ofNotes($notes)->highestId(),
+            (new Content(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(), Content::none()->highestId(),
+        ]);
+        self::assertSame(10, self::song()->withClip(new Clip(1, 1, 0, self::BAR), new Content($notes, Points::fromRows([['id' => 9]])))->nextId);
+    }
+
     public function test_without_a_clip_there_is_nothing_to_open(): void
     {
         $this->expectExceptionObject(new EditRefused('No clip is open; open one first.'));
