@@ -124,6 +124,9 @@ final class SongEditsTest extends MusicTestCase
         yield [['track voice=plucked'], 'Nothing changed: Kalimba is so already.'];
         yield [['track channel=5'], 'Kalimba: channel 5'];
         yield [['track-copy clips=off'], 'Kalimba copied, without its notes'];
+        yield [['track-new'], 'New track Plucked'];
+        yield [['track-new', 'track-new'], 'New track Plucked 2'];
+        yield [['track-new', 'track-new', 'track-new'], 'New track Plucked 3'];
         yield [['marker at=1920'], 'Marker “Marker” at 2.1.0'];
         yield [['meter to=7/8 at=1920'], 'Meter 7/8 from 2.1.0'];
         yield [['key to="D dorian" at=1920'], 'Key D dorian from 2.1.0'];
@@ -211,6 +214,14 @@ final class SongEditsTest extends MusicTestCase
         $this->expectException(EditRefused::class);
 
         self::done(['clip-new at=2147483000 length=400tk', 'clip-repeat times=2']);
+    }
+
+    public function test_nor_is_it_moved_there(): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage('past the end of what a song can hold');
+
+        self::done(['clip-new at=2147483000 length=400tk', 'clip-move by=1bar']);
     }
 
     #[TestWith(['clip-split at=960', 'A clip that loops cannot be split'])]
