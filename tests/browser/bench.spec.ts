@@ -90,6 +90,7 @@ test('every edit of the catalog opens on the bench and is previewed or says what
     .locator('option')
     .evaluateAll((options) => options.map((option) => (option as HTMLOptionElement).value).filter(Boolean));
   expect(names.length).toBeGreaterThan(40);
+  test.slow();
   for (const name of names) {
     await studio.bench.getByLabel('Edit on the bench').selectOption(name);
     await expect(page.getByTestId('tuning-line')).toHaveText(new RegExp(`^${name}\\b`));

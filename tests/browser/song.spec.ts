@@ -207,3 +207,18 @@ test('the history of a song is narrowed to the open clips', async ({ studio, pag
   await expect(steps.filter({ hasText: 'Kalimba' })).toHaveCount(0);
   await expect(steps.filter({ hasText: 'Upright bass' }).last()).toBeVisible();
 });
+
+test('an edit of the song says on the bench what it would do, and leaves the notes in sight', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.bench.getByLabel('Edit on the bench').selectOption('New track');
+  await expect(page.getByTestId('tuning-effect')).toHaveText('New track Plucked');
+  await expect(studio.roll).toHaveAccessibleDescription(/^1 notes, none selected, pitches C4/);
+  await studio.bench.getByLabel('Edit on the bench').selectOption('Tempo');
+  await studio.bench.getByLabel('to, 10 to 400 BPM').fill('77');
+  await expect(page.getByTestId('tuning-effect')).toHaveText('Tempo 77 BPM');
+  await studio.press('Enter');
+  await expect(page.getByLabel('Tempo in BPM')).toHaveValue('77');
+});

@@ -129,7 +129,8 @@
         <p class="text-xs text-error" role="alert">{preview.problem}</p>
       {:else if preview.shown}
         <p class="text-xs" data-testid="tuning-effect">
-          <span class="font-semibold">{summary || 'Nothing would change'}</span><br />{preview.shown.message}
+          {#if !tuning.isOfSong}<span class="font-semibold">{summary || 'Nothing would change'}</span><br
+            />{/if}{preview.shown.message}
         </p>
       {/if}
       <div class="grid grid-cols-2 gap-1">

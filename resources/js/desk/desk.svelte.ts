@@ -278,14 +278,18 @@ export class Desk {
     }, running);
   }
 
-  /** Shows what lines would do to what is selected now. */
-  previewEdit(lines: string[]): void {
+  /**
+   * Shows what lines would do to what is selected now.
+   *
+   * @param ofSong whether they change tracks, clips or the conductor: then it is said, and the notes are shown as they are
+   */
+  previewEdit(lines: string[], ofSong = false): void {
     this.preview.ask(async () => {
       await this.sender.idle();
       const answer = await this.#looked(() =>
         api.preview(this.song.id, this.standing, lines, this.notes.selection(), this.context),
       );
-      return compared(this.notes, this.contents.after(answer), answer.message);
+      return compared(this.notes, ofSong ? this.notes : this.contents.after(answer), answer.message);
     });
   }
 

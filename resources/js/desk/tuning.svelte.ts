@@ -33,6 +33,9 @@ export class Tuning {
     });
   });
 
+  /** Whether it changes tracks, clips or the conductor rather than notes. */
+  isOfSong = $derived(['track', 'clip', 'conductor'].includes(this.edit?.subject ?? ''));
+
   constructor(private readonly desk: Desk) {}
 
   /** Takes an edit to tuning, with the parameters said, else with those it was last given here. */
@@ -58,7 +61,7 @@ export class Tuning {
   }
 
   preview(): void {
-    this.desk.previewEdit([this.line]);
+    this.desk.previewEdit([this.line], this.isOfSong);
   }
 
   commit(): void {
