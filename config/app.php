@@ -10,9 +10,6 @@ return [
     'key' => env('APP_KEY'),
     'timezone' => 'UTC',
 
-    // Host names the program answers to, apart from 127.0.0.1, localhost and ::1; comma separated.
-    'hosts' => array_filter(explode(',', (string) env('APP_HOSTS', ''))),
-
     // Only what is used is loaded: an empty request takes a third of the time of one with all of the framework.
     'providers' => [
         Illuminate\Cache\CacheServiceProvider::class,

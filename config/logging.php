@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 return [
-    'default' => 'single',
+    'default' => 'limited',
     'channels' => [
-        'single' => ['driver' => 'single', 'path' => storage_path('logs/jactonic.log'), 'level' => 'warning'],
+        'limited' => ['driver' => 'custom', 'via' => App\LimitedLog::class, 'path' => storage_path('logs/jactonic.log')],
     ],
 ];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Data\DataFault;
 use App\Songs\Conflict;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -31,6 +32,7 @@ final class Refusals
             $error instanceof ModelNotFoundException => [404, 'That is not there any more; it may have been deleted. Open the song list to see what there is.', []],
             $error instanceof NotFoundHttpException => [404, 'There is nothing at this address. Open the song list to see what there is.', []],
             $error instanceof HttpExceptionInterface => [$error->getStatusCode(), $error->getMessage() ?: 'The request cannot be taken.', []],
+            ($meaning = DataFault::meaningOf($error)) !== null => [503, $meaning, []],
             default => [500, 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.', []],
         };
 

@@ -15,7 +15,12 @@ final class AppServiceProvider extends ServiceProvider
     {
         $this->app->singleton(Catalog::class, static fn (): Catalog => Catalog::standard(static fn (int $most): int => random_int(0, $most)));
 
-        if (PHP_SAPI === 'cli-server') {
+        $database = getenv('DB_DATABASE');
+        if (is_string($database) && $database !== '') {
+            // What the environment says holds, also where the configuration was cached for another one.
+            config(['database.connections.sqlite.database' => $database]);
+        }
+        if (PHP_SAPI === 'fpm-fcgi') {
             // A worker keeps its connection: the last one to close would write the whole log back into the database.
             config(['database.connections.sqlite.options' => [PDO::ATTR_PERSISTENT => true]]);
         }

@@ -144,6 +144,13 @@ final readonly class SongStore
         return $missing === [] ? $stored : $stored->with($stored->song->holding(self::contents(ClipRecord::query()->whereIn('id', $missing)->get()->all())));
     }
 
+    /** Takes songs out for good that were deleted more than so many days ago, and gives their number. */
+    public function prune(int $days): int
+    {
+        return SongRecord::onlyTrashed()->where('deleted_at', '<', now()->subDays($days))->get(['id'])
+            ->each(static fn (SongRecord $song): ?bool => $song->forceDelete())->count();
+    }
+
     /** Stores a new song and gives its id. */
     public function create(string $name, Song $song): int
     {

@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Models\SongRecord;
 use App\Models\StepRecord;
+use App\Songs\SongStore;
 use Illuminate\Support\Carbon;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\SmfFile;
@@ -98,10 +99,10 @@ final class SongTest extends AppTestCase
 
         $this->deleteJson('/api/songs/1');
         Carbon::setTestNow(Carbon::now()->addDays(29));
-        $this->artisan('songs:prune');
+        $this->app->make(SongStore::class)->prune(30);
         self::assertSame(1, SongRecord::withTrashed()->count());
         Carbon::setTestNow(Carbon::now()->addDays(2));
-        $this->artisan('songs:prune');
+        $this->app->make(SongStore::class)->prune(30);
         self::assertSame(0, SongRecord::withTrashed()->count());
     }
 

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Data\DatabaseLock;
+use App\Data\DataFault;
+use App\Data\Upkeep;
+use Illuminate\Console\Command;
+
+final class PrepareData extends Command
+{
+    protected $signature = 'data:prepare
+        {--fresh : begin with a new database; the old one is kept beside it}
+        {--no-demo : do not put the demo song into a new database}
+        {--lock= : the number of an open file that holds the lock of the database from now on, as ./start has one}';
+
+    protected $description = 'Makes the database ready: builds it, brings it up to date, checks and copies it';
+
+    public function handle(Upkeep $upkeep): int
+    {
+        $descriptor = $this->option('lock');
+        try {
+            $lock = DatabaseLock::take($upkeep->database()->path, is_numeric($descriptor) ? (int) $descriptor : null);
+            foreach ($upkeep->prepare($this->option('fresh') === true, $this->option('no-demo') !== true) as $line) {
+                $this->line($line);
+            }
+        } catch (DataFault $fault) {
+            $this->error($fault->getMessage());
+
+            return self::FAILURE;
+        }
+        if ($descriptor === null) {
+            $lock->release();
+        }
+
+        return self::SUCCESS;
+    }
+}

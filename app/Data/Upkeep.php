@@ -1,0 +1,335 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Data;
+
+use App\Demo\LanternFerry;
+use App\Models\ClipRecord;
+use App\Models\StepRecord;
+use App\Songs\SongStore;
+use Closure;
+use Illuminate\Contracts\Config\Repository;
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Database\DatabaseManager;
+use Illuminate\Support\Carbon;
+use Throwable;
+
+/**
+ * Keeps the database of the program over starts, upgrades and accidents.
+ *
+ * Whatever is built is built beside it and takes its name in one step, so a kill at any moment leaves the old one or the
+ * new one, whole; what was there before stays as a file of its own. Callers hold the lock.
+ */
+final readonly class Upkeep
+{
+    private const COPIES = 5;
+
+    private const COPY_AFTER_HOURS = 24;
+
+    public function __construct(
+        private Application $app,
+        private Repository $config,
+        private DatabaseManager $databases,
+    ) {
+    }
+
+    public function database(): DatabaseFile
+    {
+        $path = $this->config->get('database.connections.sqlite.database');
+
+        return new DatabaseFile(is_string($path) ? $path : throw new DataFault('DB_DATABASE takes the path of a database.'));
+    }
+
+    /**
+     * Makes the database ready for the program: builds a new one, brings an older one up to date, refuses a damaged or a
+     * newer one, and makes a copy where the last is old.
+     *
+     * @param  bool  $fresh  begin with a new one whatever there is; the old one is kept beside it
+     * @param  bool  $demo  put the demo song into a new one
+     * @return list<string> what was done, for a person to read
+     *
+     * @throws DataFault
+     */
+    public function prepare(bool $fresh, bool $demo): array
+    {
+        $this->databases->purge('sqlite');
+        $database = $this->database();
+        $this->beside('building')->discard();
+        $done = [];
+        if (! $database->exists()) {
+            $this->build($demo);
+        } elseif ($fresh) {
+            $done[] = $this->begin($database, $demo);
+        } else {
+            $this->checked($database);
+            $done = [...$this->upgraded($database), ...$this->copied($database)];
+        }
+        $done = [...$done, ...$this->pruned()];
+        $database->protect();
+
+        return $done;
+    }
+
+    /**
+     * Puts a copy in the place of the database, which is kept beside it.
+     *
+     * @throws DataFault
+     */
+    public function restore(DatabaseFile $from): string
+    {
+        $this->databases->purge('sqlite');
+        $this->checked($from);
+        $database = $this->database();
+        $building = $this->beside('building');
+        $building->discard();
+        $from->copyTo($building->path);
+        if ($this->missingIn($building) !== []) {
+            $this->migrate($building);
+        }
+        $kept = $database->exists() ? $database->keepAs($this->nameBeside('before-restoring')) : null;
+        $building->takePlaceOf($database);
+        $database->protect();
+
+        return "{$from->path} is the database now: ".self::said($database->counts()).'.'.($kept === null ? '' : " The one before was kept as {$kept->path}.");
+    }
+
+    /**
+     * Copies that were made by themselves, the newest first.
+     *
+     * @return list<DatabaseFile>
+     */
+    public function copies(): array
+    {
+        $paths = glob($this->copyFolder().'/*.sqlite') ?: [];
+        rsort($paths);
+
+        return array_map(static fn (string $path): DatabaseFile => new DatabaseFile($path), $paths);
+    }
+
+    /**
+     * Clips and steps that cannot be read though their pages are whole. Those of an earlier version are not looked at.
+     *
+     * @return list<string>
+     *
+     * @throws DataFault
+     */
+    public function unreadable(DatabaseFile $file): array
+    {
+        if ($this->missingIn($file) !== []) {
+            return [];
+        }
+        $faults = [];
+        $this->on($file, static function () use (&$faults): void {
+            foreach (ClipRecord::query()->lazyById(100) as $clip) {
+                try {
+                    $clip->content();
+                } catch (Throwable $error) {
+                    $faults[] = "Clip {$clip->id} cannot be read: {$error->getMessage()}";
+                }
+            }
+            foreach (StepRecord::query()->lazyById(100) as $step) {
+                try {
+                    $step->step();
+                } catch (Throwable $error) {
+                    $faults[] = "Step {$step->id} cannot be read: {$error->getMessage()}";
+                }
+            }
+        });
+
+        return $faults;
+    }
+
+    /** @param  array<string, int>  $counts */
+    public static function said(array $counts): string
+    {
+        $parts = [];
+        foreach (['songs' => 'song', 'clips' => 'clip', 'steps' => 'step'] as $table => $word) {
+            $count = $counts[$table] ?? 0;
+            $parts[] = number_format($count)." {$word}".($count === 1 ? '' : 's');
+        }
+
+        return implode(', ', $parts);
+    }
+
+    /**
+     * @throws DataFault where it is damaged, or made by a newer version
+     */
+    private function checked(DatabaseFile $database): void
+    {
+        $faults = $database->faults();
+        if ($faults !== []) {
+            throw new DataFault("The database {$database->path} cannot be used: {$faults[0]} It was left as it is. ".$this->offer($database));
+        }
+        if (array_diff($database->migrations(), $this->known()) !== []) {
+            throw new DataFault("The database {$database->path} was made by a newer version of Jactonic. It was left as it is. Start that version, or name another database with DB_DATABASE.");
+        }
+    }
+
+    private function offer(DatabaseFile $but): string
+    {
+        foreach ($this->copies() as $copy) {
+            if ($copy->path !== $but->path && $copy->faults() === []) {
+                $when = Carbon::createFromTimestamp((int) filemtime($copy->path), date_default_timezone_get())->format('j F Y, H:i');
+
+                return "The newest good copy is of {$when} (".self::said($copy->counts())."): php artisan data:restore {$copy->path}";
+            }
+        }
+
+        return 'There is no good copy in '.$this->copyFolder().'. Name another database with DB_DATABASE, or begin a new one with ./start --fresh, which keeps this one beside it.';
+    }
+
+    /** Builds a new database and lets it take its name. */
+    private function build(bool $demo): void
+    {
+        $building = $this->beside('building');
+        $this->migrate($building, $demo);
+        $building->takePlaceOf($this->database());
+    }
+
+    private function begin(DatabaseFile $database, bool $demo): string
+    {
+        try {
+            $held = ' with '.self::said($database->counts());
+        } catch (DataFault) {
+            $held = ', which cannot be read,';
+        }
+        $building = $this->beside('building');
+        $this->migrate($building, $demo);
+        $kept = $database->keepAs($this->nameBeside('kept'));
+        $building->takePlaceOf($database);
+
+        return "The old database{$held} was kept as {$kept->path}";
+    }
+
+    /**
+     * Brings a database of an earlier version up to date, in a copy that then takes its place.
+     *
+     * @return list<string>
+     */
+    private function upgraded(DatabaseFile $database): array
+    {
+        if ($this->missingIn($database) === []) {
+            return [];
+        }
+        $building = $this->beside('building');
+        $database->copyTo($building->path);
+        $before = $building->counts();
+        $this->migrate($building);
+        $after = array_intersect_key($building->counts(), $before);
+        if ($after !== $before) {
+            $building->discard();
+            throw new DataFault('The database is of an earlier version and could not be brought up to date: of '.self::said($before).' there were '.self::said($after).' afterwards. It was left as it is.');
+        }
+        $kept = $database->keepAs($this->nameBeside('before-upgrade'));
+        $building->takePlaceOf($database);
+
+        return ['The database was brought up to date ('.self::said($before)."); the one before was kept as {$kept->path}"];
+    }
+
+    /**
+     * A good copy, where the last one is old. That it could not be made stops nothing, but is said.
+     *
+     * @return list<string>
+     */
+    private function copied(DatabaseFile $database): array
+    {
+        $copies = $this->copies();
+        if ($copies !== [] && filemtime($copies[0]->path) > time() - self::COPY_AFTER_HOURS * 3600) {
+            return [];
+        }
+        try {
+            if (! is_dir($this->copyFolder()) && ! @mkdir($this->copyFolder(), 0o700, true)) {
+                throw new DataFault("The folder {$this->copyFolder()} cannot be made.");
+            }
+            foreach (glob($this->copyFolder().'/*.building*') ?: [] as $begun) {
+                @unlink($begun);
+            }
+            $database->copyTo($this->copyFolder().'/'.date('Y-m-d-His').'.sqlite');
+        } catch (DataFault $fault) {
+            return ["No copy of the database was made: {$fault->getMessage()}"];
+        }
+        foreach (array_slice($this->copies(), self::COPIES) as $old) {
+            $old->discard();
+        }
+
+        return [];
+    }
+
+    /** @return list<string> */
+    private function pruned(): array
+    {
+        $days = $this->config->get('jactonic.keep_deleted_days');
+        $days = is_int($days) ? $days : 30;
+        $count = $this->app->make(SongStore::class)->prune($days);
+
+        return $count === 0 ? [] : [($count === 1 ? '1 song' : "{$count} songs")." deleted more than {$days} days ago taken out for good"];
+    }
+
+    /** Brings a file to the present version; a new one gets the demo song where it is asked for. */
+    private function migrate(DatabaseFile $file, bool $demo = false): void
+    {
+        try {
+            if (! touch($file->path)) {
+                throw new DataFault('The folder '.dirname($file->path).' cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE.');
+            }
+            $this->on($file, function () use ($demo): void {
+                $migrator = $this->app->make('migrator');
+                if (! $migrator->repositoryExists()) {
+                    $migrator->getRepository()->createRepository();
+                }
+                $migrator->run($this->app->databasePath('migrations'));
+                if ($demo) {
+                    $this->app->make(SongStore::class)->create(LanternFerry::NAME, (new LanternFerry)->song());
+                }
+            });
+        } catch (Throwable $error) {
+            $file->discard();
+            throw $error instanceof DataFault ? $error : new DataFault(DataFault::meaningOf($error) ?? "The database could not be made: {$error->getMessage()} Nothing was changed.", previous: $error);
+        }
+    }
+
+    /** Runs something with another file as the database. */
+    private function on(DatabaseFile $file, Closure $work): void
+    {
+        $usual = $this->database()->path;
+        $this->databases->purge('sqlite');
+        $this->config->set('database.connections.sqlite.database', $file->path);
+        try {
+            $work();
+        } finally {
+            $this->databases->purge('sqlite');
+            $this->config->set('database.connections.sqlite.database', $usual);
+        }
+    }
+
+    /** @return list<string> migrations that a database has not seen */
+    private function missingIn(DatabaseFile $database): array
+    {
+        return array_values(array_diff($this->known(), $database->migrations()));
+    }
+
+    /** @return list<string> */
+    private function known(): array
+    {
+        return array_map(static fn (string $path): string => basename($path, '.php'), glob($this->app->databasePath('migrations/*.php')) ?: []);
+    }
+
+    private function copyFolder(): string
+    {
+        return dirname($this->database()->path).'/copies';
+    }
+
+    private function nameBeside(string $why): string
+    {
+        $name = preg_replace('/\.sqlite$/', '', $this->database()->path).'-'.date('Y-m-d-His')."-{$why}";
+        for ($n = 1; file_exists($path = $name.($n === 1 ? '' : "-{$n}").'.sqlite'); $n++);
+
+        return $path;
+    }
+
+    private function beside(string $what): DatabaseFile
+    {
+        return new DatabaseFile("{$this->database()->path}.{$what}");
+    }
+}

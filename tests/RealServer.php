@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests;
+
+use PHPUnit\Framework\Assert;
+use Symfony\Component\Process\Process;
+
+/** The program as ./start serves it, on a database of its own, to be asked from outside and to be killed. */
+final class RealServer
+{
+    public readonly string $address;
+
+    private Process $process;
+
+    public function __construct(public readonly string $folder, private readonly int $workers = 2)
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        Assert::assertIsResource($socket);
+        $this->address = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+        $this->start();
+    }
+
+    /** On a new folder with a new database. */
+    public static function fresh(bool $demo = false): self
+    {
+        $folder = sys_get_temp_dir().'/jactonic-real-'.bin2hex(random_bytes(6));
+        mkdir($folder);
+        (new Process(['php', 'artisan', 'data:prepare', ...($demo ? [] : ['--no-demo'])], base_path(), self::environment($folder)))->mustRun();
+
+        return new self($folder);
+    }
+
+    public function start(): void
+    {
+        $port = substr((string) strrchr($this->address, ':'), 1);
+        $this->process = new Process(
+            ['bash', '-c', '. bin/setup.sh; trap stop_server EXIT; trap "exit 0" TERM; start_server "$1"; echo started; wait "$server"', 'server', $port],
+            base_path(), self::environment($this->folder) + ['WORKERS' => (string) $this->workers], null, null,
+        );
+        $this->process->start();
+        $this->process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'started'));
+    }
+
+    /** Ends every process of it at once, as the machine's power or memory would. */
+    public function kill(): void
+    {
+        foreach ($this->processes() as $process) {
+            posix_kill($process, SIGKILL);
+        }
+        while ($this->process->isRunning()) {
+            usleep(1000);
+        }
+    }
+
+    /** Ends one of its workers in the middle of what it does. */
+    public function killAWorker(): void
+    {
+        foreach ($this->processes() as $process) {
+            if (str_contains((string) @file_get_contents("/proc/{$process}/cmdline"), 'pool jactonic')) {
+                posix_kill($process, SIGKILL);
+
+                return;
+            }
+        }
+    }
+
+    public function stop(): void
+    {
+        $this->process->stop(5);
+        foreach (glob("{$this->folder}/*") ?: [] as $file) {
+            is_file($file) && unlink($file);
+        }
+        rmdir($this->folder);
+    }
+
+    /**
+     * @param  array<array-key, mixed>|null  $body  null for a GET
+     * @return array{status: int, headers: string, answer: array<array-key, mixed>}
+     */
+    public function ask(string $path, ?array $body = null, string $headers = '', ?string $raw = null): array
+    {
+        $options = ['ignore_errors' => true, 'timeout' => 30, 'header' => trim("Content-Type: application/json\r\n{$headers}")]
+            + ($body === null && $raw === null ? [] : ['method' => 'POST', 'content' => $raw ?? json_encode($body)]);
+        $answer = @file_get_contents("http://{$this->address}/{$path}", false, stream_context_create(['http' => $options]));
+        $told = implode("\n", $http_response_header ?? []);
+
+        return [
+            'status' => (int) (explode(' ', $told)[1] ?? 0),
+            'headers' => $told,
+            'answer' => (array) json_decode((string) $answer, true),
+        ];
+    }
+
+    /** @return list<int> the server’s processes, those of its children too */
+    private function processes(): array
+    {
+        $children = [];
+        foreach (glob('/proc/[0-9]*/stat') ?: [] as $stat) {
+            if (preg_match('/^(\d+) \(.*\) \S (\d+) /s', (string) @file_get_contents($stat), $found) === 1) {
+                $children[(int) $found[2]][] = (int) $found[1];
+            }
+        }
+        $found = [(int) $this->process->getPid()];
+        for ($i = 0; $i < count($found); $i++) {
+            array_push($found, ...($children[$found[$i]] ?? []));
+        }
+
+        return $found;
+    }
+
+    /** @return array<string, string> */
+    private static function environment(string $folder): array
+    {
+        return [
+            'DB_DATABASE' => "{$folder}/songs.sqlite", 'APP_ENV' => 'production',
+            'APP_CONFIG_CACHE' => 'bootstrap/cache/config.php', 'APP_ROUTES_CACHE' => 'bootstrap/cache/routes-v7.php',
+        ];
+    }
+}
