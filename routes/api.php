@@ -17,7 +17,7 @@ Route::get('songs', [SongController::class, 'index']);
 Route::post('songs', [SongController::class, 'store']);
 Route::get('songs/{song}', [SongController::class, 'show'])->whereNumber('song');
 Route::get('songs/{song}/sound', [SongController::class, 'sound'])->whereNumber('song');
-Route::patch('songs/{song}', [SongController::class, 'rename']);
+Route::patch('songs/{song}', [SongController::class, 'rename'])->whereNumber('song');
 Route::delete('songs/{song}', [SongController::class, 'destroy']);
 Route::post('songs/{song}/restore', [SongController::class, 'restore'])->withTrashed();
 Route::get('songs/{song}/export', [SongController::class, 'export'])->whereNumber('song');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\ChangedElsewhere;
 use App\Data\DataFault;
 use App\Songs\Conflict;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -20,7 +21,7 @@ final class Refusals
 {
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->dontReport([CoreError::class, Conflict::class]);
+        $exceptions->dontReport([CoreError::class, Conflict::class, ChangedElsewhere::class]);
         $exceptions->render(static fn (Throwable $error): JsonResponse => self::respond($error));
     }
 

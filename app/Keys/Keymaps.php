@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Keys;
 
+use App\ChangedElsewhere;
 use App\Models\KeptKeymap;
 use App\Models\Preference;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
@@ -69,11 +70,13 @@ final readonly class Keymaps
     /**
      * Writes a map anew. One that ships stays as it is: the change makes a copy of it, which then is in use.
      *
-     * @param  list<mixed>  $bindings
+     * @param  list<mixed>|null  $bindings  null leaves them
+     * @param  int|null  $seen  the revision of it that the change began from; null where it is not compared
      *
+     * @throws ChangedElsewhere where another window changed it first
      * @throws BadInput for a shortcut that cannot be read or a line that cannot be run; then nothing was changed
      */
-    public function rewrite(string $id, ?string $name, ?array $bindings): string
+    public function rewrite(string $id, ?string $name, ?array $bindings, ?int $seen): string
     {
         $map = $this->map($id);
         $read = $bindings === null ? $map->bindings() : array_map($this->binding(...), $bindings);
@@ -83,7 +86,13 @@ final readonly class Keymaps
             $id = (string) KeptKeymap::keep($new, $id)->id;
             $this->use($id);
         } else {
-            $this->kept($id)->update(['name' => $new->name, 'bindings' => $new->toArray()]);
+            $kept = $this->kept($id);
+            $revision = $seen ?? $kept->revision;
+            $written = KeptKeymap::query()->whereKey($kept->id)->where('revision', $revision)
+                ->update(['name' => $new->name, 'bindings' => json_encode($new->toArray(), JSON_THROW_ON_ERROR), 'revision' => $revision + 1]);
+            if ($written === 0) {
+                throw new ChangedElsewhere('These shortcuts were changed in another window. Its present state is shown.', ['map' => $this->show($id)]);
+            }
         }
 
         return $id;
@@ -127,10 +136,11 @@ final readonly class Keymaps
     /** @return array<string, mixed> */
     private function head(string $id): array
     {
-        $map = $this->map($id);
-        $shipped = isset(ShippedMaps::FILES[$id]);
+        $shipped = ShippedMaps::find($id);
+        $kept = $shipped === null ? $this->kept($id) : null;
+        $map = $shipped ?? $kept?->map();
 
-        return ['id' => $id, 'name' => $map->name, 'logic' => $map->logic, 'shipped' => $shipped, 'base' => $shipped ? $id : $this->kept($id)->base];
+        return ['id' => $id, 'name' => $map?->name, 'logic' => $map?->logic, 'shipped' => $kept === null, 'base' => $kept === null ? $id : $kept->base, 'revision' => $kept === null ? 1 : $kept->revision];
     }
 
     private function kept(string $id): KeptKeymap

@@ -15,13 +15,14 @@ use Jactonic\Core\Keys\Keymap;
  * @property string $logic
  * @property string $base
  * @property list<array<string, mixed>> $bindings
+ * @property int $revision counts changes of it
  */
 final class KeptKeymap extends Record
 {
     protected $table = 'keymaps';
 
     /** @var list<string> */
-    protected $fillable = ['name', 'logic', 'base', 'bindings'];
+    protected $fillable = ['name', 'logic', 'base', 'bindings', 'revision'];
 
     /** @var array<string, string> */
     protected $casts = ['bindings' => 'array'];

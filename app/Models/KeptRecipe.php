@@ -14,13 +14,14 @@ use Jactonic\Core\Recipes\Recipe;
  * @property string $folder
  * @property int $position
  * @property array<string, mixed> $body
+ * @property int $revision counts changes of it
  */
 final class KeptRecipe extends Record
 {
     protected $table = 'recipes';
 
     /** @var list<string> */
-    protected $fillable = ['name', 'folder', 'position', 'body'];
+    protected $fillable = ['name', 'folder', 'position', 'body', 'revision'];
 
     /** @var array<string, string> */
     protected $casts = ['body' => 'array'];
@@ -46,7 +47,7 @@ final class KeptRecipe extends Record
 
     public function replace(Recipe $recipe): void
     {
-        $this->update(self::columns($recipe));
+        $this->update(['revision' => $this->revision + 1] + self::columns($recipe));
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Recipes;
 
+use App\ChangedElsewhere;
 use App\Keys\KnownLines;
 use App\Models\KeptRecipe;
 use Closure;
@@ -25,7 +26,7 @@ final readonly class RecipeBook
     public static function all(): array
     {
         return array_map(
-            static fn (KeptRecipe $kept): array => ['id' => $kept->id] + $kept->recipe()->toArray(),
+            static fn (KeptRecipe $kept): array => ['id' => $kept->id, 'revision' => $kept->revision] + $kept->recipe()->toArray(),
             KeptRecipe::inOrder(),
         );
     }
@@ -39,18 +40,25 @@ final readonly class RecipeBook
     /**
      * Keeps a recipe, in place of the one with that id where there is one.
      *
+     * @param  int|null  $seen  the revision of that one the change began from; null where it is not compared
+     *
+     * @throws ChangedElsewhere where another window changed it first
      * @throws BadInput where a line cannot be run or the name is taken; then everything is as it was
      */
-    public function keep(Recipe $recipe, ?int $id): int
+    public function keep(Recipe $recipe, ?int $id, ?int $seen = null): int
     {
-        return $this->writing(function () use ($recipe, $id): int {
+        return $this->writing(function () use ($recipe, $id, $seen): int {
             if (KeptRecipe::query()->where('name', $recipe->name)->where('id', '!=', $id ?? 0)->exists()) {
                 throw new BadInput("There is a recipe “{$recipe->name}” already; take another name.");
             }
             if ($id === null) {
                 $id = KeptRecipe::add($recipe)->id;
             } else {
-                KeptRecipe::query()->findOrFail($id)->replace($recipe);
+                $kept = KeptRecipe::query()->findOrFail($id);
+                if ($seen !== null && $seen !== $kept->revision) {
+                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window. Its present state is shown.", ['recipes' => self::all()]);
+                }
+                $kept->replace($recipe);
             }
             // Read as it will be run: so it never runs itself, however deep.
             $this->lines->script(['recipe name="'.$recipe->name.'"']);
@@ -68,6 +76,9 @@ final readonly class RecipeBook
     public function order(array $ids): void
     {
         $this->writing(static function () use ($ids): void {
+            if (KeptRecipe::query()->whereIn('id', $ids)->count() !== count($ids)) {
+                throw new ChangedElsewhere('A recipe of this folder was taken out in another window. Its present state is shown.', ['recipes' => self::all()]);
+            }
             foreach ($ids as $position => $id) {
                 KeptRecipe::query()->whereKey($id)->update(['position' => $position]);
             }
@@ -97,7 +108,7 @@ final readonly class RecipeBook
     }
 
     /**
-     * One transaction that begins with the lock for writing: writers queue up, as `ClipEditor` has it.
+     * One transaction that begins with the lock for writing: writers queue up, as `SongStore` has it.
      *
      * @template T
      *

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Models\Clipboard;
+use App\Models\KnownRequest;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
@@ -98,6 +100,31 @@ final readonly class SongAnswer
             $stored, $revisions, $isMoved ? null : $notes, $then, $change->touchesArrangement() ? $after : null,
             self::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
         );
+    }
+
+    /**
+     * Told again to a page that may have missed the first answer: the song as it is now, with what was said then.
+     *
+     * @param  array{undo: string|null, redo: string|null}  $history
+     */
+    public static function again(StoredSong $stored, OpenSong $open, KnownRequest $known, array $history): self
+    {
+        ['message' => $message, 'selection' => $selection, 'handed' => $handed, 'copied' => $copied] = $known->answer;
+
+        return new self(
+            $stored, [], null, $open, $stored->song, array_keys($stored->song->tracks), $selection === null ? null : Selection::of($selection),
+            $message, $history, $copied ? Clipboard::current() : null, $handed,
+        );
+    }
+
+    /**
+     * What of it the song does not tell, to be told again.
+     *
+     * @return array<string, mixed>
+     */
+    public function kept(): array
+    {
+        return ['message' => $this->message, 'selection' => $this->selection?->ids, 'handed' => $this->handed, 'copied' => $this->clipboard !== null];
     }
 
     /** The same with what the lines left beside the notes: another grid, and what is the screen's to do. */

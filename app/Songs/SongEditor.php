@@ -6,7 +6,9 @@ namespace App\Songs;
 
 use App\Keys\KnownLines;
 use App\Models\Clipboard;
+use App\Models\KnownRequest;
 use App\Models\StepRecord;
+use Closure;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
@@ -45,7 +47,7 @@ final readonly class SongEditor
     {
         $script = $this->lines->script($lines);
 
-        return $this->store->writing($songId, function () use ($songId, $standing, $script, $selection, $input): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): SongAnswer {
             $stored = $this->seen($songId, $standing, $script);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
@@ -95,7 +97,7 @@ final readonly class SongEditor
      */
     public function undo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->store->writing($songId, function () use ($songId, $standing): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing): SongAnswer {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->current($stored) ?? throw new EditRefused('Nothing to undo: this is the song as it came in.');
             $step = $row->step();
@@ -112,7 +114,7 @@ final readonly class SongEditor
      */
     public function redo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->store->writing($songId, function () use ($songId, $standing): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing): SongAnswer {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->next($stored) ?? throw new EditRefused('Nothing to do again: this is the newest state of the song.');
             $step = $row->step();
@@ -131,7 +133,7 @@ final readonly class SongEditor
      */
     public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer
     {
-        return $this->store->writing($songId, function () use ($songId, $standing, $stepId): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing, $stepId): SongAnswer {
             $stored = $this->seen($songId, $standing);
             $way = $this->history->wayTo($stored, $stepId);
             $this->history->walk($way['path']);
@@ -160,11 +162,42 @@ final readonly class SongEditor
         return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $change->applyTo($full->song), $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
     }
 
+    /**
+     * Does something in one transaction. What was done under the same name before is not done again, but told again.
+     *
+     * @param  Closure(): SongAnswer  $do
+     */
+    private function once(int $songId, Standing $standing, Closure $do): SongAnswer
+    {
+        return $this->store->writing($songId, function () use ($songId, $standing, $do): SongAnswer {
+            if ($standing->request === null) {
+                return $do();
+            }
+            $known = KnownRequest::find($standing->request);
+            if ($known !== null && $known->song_id === $songId) {
+                return $this->again($songId, $standing, $known);
+            }
+            $answer = $do();
+            KnownRequest::keep($standing->request, $songId, $answer->kept());
+
+            return $answer;
+        });
+    }
+
+    private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer
+    {
+        $stored = $this->store->whole($songId, []);
+        $there = $stored->song->openable($standing->open);
+        $stored = $this->store->reading($stored, $there);
+
+        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->front), $known, $this->history->titles($songId, $stored->stepId()));
+    }
+
     /** The song as far as a script needs it, where nobody else changed what the caller saw. */
     private function seen(int $songId, Standing $standing, ?Script $script = null): StoredSong
     {
         $stored = $script?->worksOnSong() === true ? $this->store->whole($songId) : $this->store->clips($songId, $standing->open);
-        $standing->compare($stored);
+        $standing->compare($stored, $script?->worksOnSong() === true);
 
         return $stored;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\ChangedElsewhere;
 use App\Models\ClipRecord;
 use App\Models\SongRecord;
 use App\Models\TrackRecord;
@@ -142,6 +143,27 @@ final readonly class SongStore
         $missing = array_values(array_diff($clips, array_keys($stored->song->contents)));
 
         return $missing === [] ? $stored : $stored->with($stored->song->holding(self::contents(ClipRecord::query()->whereIn('id', $missing)->get()->all())));
+    }
+
+    /**
+     * Gives a song another name.
+     *
+     * @param  string|null  $was  the name it is expected to have; null where that is not compared
+     *
+     * @throws ChangedElsewhere where it has another one
+     * @throws ModelNotFoundException where it is not there, or was deleted
+     */
+    public function rename(int $id, string $name, ?string $was): string
+    {
+        return $this->writing($id, static function () use ($id, $name, $was): string {
+            $song = SongRecord::query()->findOrFail($id, ['id', 'name']);
+            if ($was !== null && $was !== $song->name) {
+                throw new ChangedElsewhere("The song was renamed to “{$song->name}” in another window.", ['name' => $song->name]);
+            }
+            $song->update(['name' => $name]);
+
+            return $name;
+        });
     }
 
     /** Takes songs out for good that were deleted more than so many days ago, and gives their number. */

@@ -64,8 +64,7 @@ final readonly class SongView
     public function open(int $id, array $open, int $front, ?Grid $grid = null): array
     {
         $stored = $this->store->whole($id, []);
-        $there = array_values(array_filter($open, static fn (int $clip): bool => isset($stored->song->clips[$clip])));
-        $clips = $there !== [] ? $there : self::ofFirstTrack($stored->song);
+        $clips = $stored->song->openable($open);
         $stored = $this->store->reading($stored, $clips);
         $opened = OpenSong::of($stored->song, $clips, $front);
 
@@ -166,19 +165,6 @@ final readonly class SongView
     public static function grid(Conductor $conductor, Grid $grid): array
     {
         return ['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table()];
-    }
-
-    /** @return list<int> all clips of the first track that has some */
-    private static function ofFirstTrack(Song $song): array
-    {
-        foreach ($song->tracks as $track) {
-            $clips = $song->clipsOf($track->id);
-            if ($clips !== []) {
-                return array_map(static fn (Clip $clip): int => $clip->id, $clips);
-            }
-        }
-
-        return [];
     }
 
     /** @return array<string, array<int, int>>|null columns of notes without those that hold their default throughout; null for no notes */

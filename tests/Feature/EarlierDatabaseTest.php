@@ -18,8 +18,15 @@ final class EarlierDatabaseTest extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
+        $this->openDatabase('database-of-2026-11.db');
+    }
+
+    private function openDatabase(string $fixture): void
+    {
+        DB::purge('sqlite');
+        array_map(unlink(...), $this->database === '' ? [] : (glob("{$this->database}*") ?: []));
         $this->database = (string) tempnam(sys_get_temp_dir(), 'jactonic');
-        copy(base_path('tests/fixtures/database-of-2026-11.db'), $this->database);
+        copy(base_path("tests/fixtures/{$fixture}"), $this->database);
         config(['database.connections.sqlite.database' => $this->database]);
         DB::purge('sqlite');
         Artisan::call('migrate', ['--force' => true]);
@@ -43,6 +50,22 @@ final class EarlierDatabaseTest extends TestCase
         $before = (string) file_get_contents(base_path('tests/fixtures/harbour-steps-of-2026-11.mid'));
         $now = (string) $this->get('/api/songs/1/export')->assertOk()->getContent();
         self::assertSame(bin2hex(str_replace("\xFF\x59\x02\x01\x00", "\xFF\x59\x02\x00\x00", $before)), bin2hex($now));
+    }
+
+    public function test_the_version_of_the_day_before_comes_along_with_maps_and_recipes(): void
+    {
+        $this->openDatabase('database-of-2026-11-25.db');
+
+        self::assertSame(['Lantern Ferry', 'Night Quay'], SongRecord::query()->orderBy('id')->pluck('name')->all());
+        self::assertSame(['Gone'], SongRecord::onlyTrashed()->pluck('name')->all());
+        self::assertSame(bin2hex((string) file_get_contents(base_path('tests/fixtures/night-quay-of-2026-11-25.mid'))), bin2hex((string) $this->get('/api/songs/2/export')->assertOk()->getContent()));
+        $history = $this->getJson('/api/songs/2/history')->assertOk()->json();
+        self::assertSame([[null, 1, 2, 3, 4, 5, 5], 7], [array_column($history['steps'], 'parent'), $history['at']]);
+        self::assertContains('Mine', array_column($this->getJson('/api/keymaps')->json('maps'), 'name'));
+        self::assertContains('Tight bass', array_column($this->getJson('/api/recipes')->json('recipes'), 'name'));
+        $clip = $this->getJson('/api/songs/2')->json('open.clips.0');
+        $this->postJson('/api/songs/2/history', ['open' => [$clip], 'step' => 1])->assertOk();
+        self::assertSame([70], $this->getJson("/api/songs/2?clips={$clip}")->json('open.notes.velocity'));
     }
 
     public function test_every_step_of_every_clip_is_in_the_history_of_the_song(): void

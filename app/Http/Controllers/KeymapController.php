@@ -40,12 +40,12 @@ final readonly class KeymapController
 
     public function update(string $map, Request $request): JsonResponse
     {
-        [$name, $bindings] = [$request->json('name'), $request->json('bindings')];
-        if (($name !== null && ! is_string($name)) || ($bindings !== null && ! is_array($bindings))) {
-            throw new BadInput('name takes a text, bindings a list of shortcuts.');
+        [$name, $bindings, $revision] = [$request->json('name'), $request->json('bindings'), $request->json('revision')];
+        if (($name !== null && ! is_string($name)) || ($bindings !== null && ! is_array($bindings)) || ($revision !== null && ! is_int($revision))) {
+            throw new BadInput('name takes a text, bindings a list of shortcuts, revision the one that was seen.');
         }
 
-        return new JsonResponse($this->keymaps->show($this->keymaps->rewrite($map, $name, $bindings === null ? null : array_values($bindings))));
+        return new JsonResponse($this->keymaps->show($this->keymaps->rewrite($map, $name, $bindings === null ? null : array_values($bindings), $revision)));
     }
 
     public function destroy(string $map): Response

@@ -33,7 +33,11 @@ final readonly class RecipeController
 
     public function update(int $recipe, Request $request): JsonResponse
     {
-        $this->book->keep(Recipe::fromArray($request->json()->all()), $recipe);
+        $revision = $request->json('revision');
+        if ($revision !== null && ! is_int($revision)) {
+            throw new BadInput('revision takes the one that was seen.');
+        }
+        $this->book->keep(Recipe::fromArray($request->json()->all()), $recipe, $revision);
 
         return $this->everything();
     }

@@ -50,11 +50,10 @@ final readonly class SongController
         return new JsonResponse($this->view->sound($song, $request->clips(), $request->tracks()));
     }
 
-    public function rename(SongRecord $song, NewSong $new): JsonResponse
+    /** Renames a song, where it is still called as the caller says. */
+    public function rename(int $song, NewSong $new): JsonResponse
     {
-        $song->update(['name' => $new->name()]);
-
-        return new JsonResponse(['name' => $song->name]);
+        return new JsonResponse(['name' => $this->store->rename($song, $new->name(), $new->nameBefore())]);
     }
 
     public function destroy(SongRecord $song): Response

@@ -41,7 +41,22 @@ final readonly class EditRequest
             throw new BadInput('front takes the id of an open clip, revisions the revision of each that was seen, by id.');
         }
 
-        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)));
+        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)), $this->songRevision(), $this->request());
+    }
+
+    private function songRevision(): ?int
+    {
+        $revision = $this->request->json('song');
+
+        return $revision === null || is_int($revision) ? $revision : throw new BadInput('song takes the revision of the song that was seen.');
+    }
+
+    private function request(): ?string
+    {
+        $request = $this->request->json('request');
+
+        return $request === null || (is_string($request) && preg_match('/^[\\w-]{8,64}$/', $request) === 1)
+            ? $request : throw new BadInput('request takes 8 to 64 letters, digits and hyphens that no other request has.');
     }
 
     /** @return non-empty-list<string> */

@@ -31,6 +31,14 @@ final readonly class NewSong
         return $name !== '' && mb_strlen($name) <= self::LONGEST_NAME ? $name : throw new BadInput('A song’s name has 1 to '.self::LONGEST_NAME.' characters.');
     }
 
+    /** What a song that is renamed was called; null where that is not compared. */
+    public function nameBefore(): ?string
+    {
+        $was = $this->request->json('was');
+
+        return $was === null || is_string($was) ? $was : throw new BadInput('was takes the name that the song had.');
+    }
+
     /** @throws BadInput */
     public function song(): Song
     {

@@ -105,6 +105,25 @@ final readonly class Song
         return $this->with(['clips' => array_diff_key($this->clips, [$id => true]), 'contents' => array_diff_key($this->contents, [$id => true])]);
     }
 
+    /**
+     * Those of some clips that are there; where none is, all of the first track that has some.
+     *
+     * @param  list<int>  $clips
+     * @return list<int>
+     */
+    public function openable(array $clips): array
+    {
+        $there = array_values(array_filter($clips, fn (int $clip): bool => isset($this->clips[$clip])));
+        foreach ($there === [] ? $this->tracks : [] as $track) {
+            $there = array_map(static fn (Clip $clip): int => $clip->id, $this->clipsOf($track->id));
+            if ($there !== []) {
+                break;
+            }
+        }
+
+        return $there;
+    }
+
     /** @return list<Clip> the clips of a track in order of time */
     public function clipsOf(int $track): array
     {

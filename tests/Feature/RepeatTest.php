@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\StepRecord;
+use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\TestWith;
+use Tests\AppTestCase;
+
+/** A request that is sent again, for its answer was lost, is done once; and what another window changed is not written over. */
+final class RepeatTest extends AppTestCase
+{
+    public function test_an_edit_that_comes_twice_is_done_once_and_answered_twice(): void
+    {
+        $clip = $this->clip();
+        $body = ['revision' => 1, 'lines' => ['transpose semitones=1'], 'selection' => [1, 2], 'request' => 'first-press'];
+        $first = $this->ask($clip, 'edits', $body)->assertOk()->json();
+        $again = $this->ask($clip, 'edits', $body)->assertOk()->json();
+
+        self::assertSame([61, 65, 67], $this->column($clip, 'pitch'));
+        self::assertSame($first['message'], $again['message']);
+        self::assertSame([61, 65, 67], $again['open']['notes']['pitch']);
+        self::assertSame([$clip => 2], $again['open']['revisions']);
+        self::assertSame($first['history'], $again['history']);
+        self::assertSame(1, StepRecord::query()->count());
+    }
+
+    public function test_a_repeat_brings_the_selection_that_the_edit_left(): void
+    {
+        $clip = $this->clip();
+        $body = ['revision' => 1, 'lines' => ['duplicate'], 'selection' => [1], 'request' => 'duplicate-it'];
+        $first = $this->ask($clip, 'edits', $body)->json();
+
+        self::assertSame($first['selection'], $this->ask($clip, 'edits', $body)->json('selection'));
+    }
+
+    public function test_a_repeat_after_another_edit_shows_the_song_as_it_is_now(): void
+    {
+        $clip = $this->clip();
+        $body = ['revision' => 1, 'lines' => ['transpose semitones=1'], 'selection' => [1], 'request' => 'first-press'];
+        $this->ask($clip, 'edits', $body);
+        $this->edit($clip, 2, ['velocity set=100'], [1]);
+
+        $again = $this->ask($clip, 'edits', $body)->assertOk()->json();
+        self::assertSame([[61, 64, 67], [100, 80, 96]], [$again['open']['notes']['pitch'], $again['open']['notes']['velocity']]);
+    }
+
+    #[TestWith(['undo'])]
+    #[TestWith(['redo'])]
+    public function test_a_step_back_or_forth_that_comes_twice_is_taken_once(string $what): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['transpose semitones=1'], [1]);
+        $this->edit($clip, 2, ['velocity set=100'], [1]);
+        if ($what === 'redo') {
+            $this->ask($clip, 'undo');
+            $this->ask($clip, 'undo');
+        }
+        $this->ask($clip, $what, ['request' => 'one-press'])->assertOk();
+        $this->ask($clip, $what, ['request' => 'one-press'])->assertOk();
+
+        self::assertSame([61, 64], array_slice($this->column($clip, 'pitch'), 0, 2));
+        self::assertSame($what === 'undo' ? 64 : 64, $this->column($clip, 'velocity')[0]);
+    }
+
+    public function test_a_refusal_is_not_remembered_as_done(): void
+    {
+        $clip = $this->clip();
+        $body = ['lines' => ['transpose semitones=1'], 'selection' => [1], 'request' => 'once-more'];
+        $this->ask($clip, 'edits', ['revision' => 9] + $body)->assertConflict();
+        $this->ask($clip, 'edits', ['revision' => 1] + $body)->assertOk();
+
+        self::assertSame(61, $this->column($clip, 'pitch')[0]);
+    }
+
+    public function test_only_the_newest_ten_thousand_requests_are_remembered(): void
+    {
+        $clip = $this->clip();
+        $ask = fn (string $request) => $this->ask($clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1], 'request' => $request])->assertOk();
+        $ask('the-first');
+        DB::table('requests')->insert(['number' => 10_000, 'request' => 'a-later-one', 'song_id' => 1, 'answer' => '{}']);
+        $ask('the-newest');
+
+        self::assertSame(['a-later-one', 'the-newest'], DB::table('requests')->orderBy('number')->pluck('request')->all());
+    }
+
+    #[TestWith(['short'])]
+    #[TestWith(["with a space\n"])]
+    #[TestWith([17])]
+    public function test_a_name_of_a_request_is_letters_and_digits(mixed $request): void
+    {
+        $this->ask($this->clip(), 'undo', ['request' => $request])->assertUnprocessable();
+    }
+
+    public function test_tracks_and_conductor_changed_elsewhere_are_not_written_over(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['tempo to=100'])['song'];
+
+        $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['track name=Reed']])->assertConflict()->assertJsonPath('song.song.tempo', 100);
+        $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['velocity add=1'], 'selection' => [1]])->assertOk();
+        $this->ask($clip, 'edits', ['song' => 2, 'lines' => ['track name=Reed']])->assertOk();
+    }
+
+    public function test_a_song_renamed_elsewhere_is_not_renamed_over(): void
+    {
+        $this->clip();
+        $this->patchJson('/api/songs/1', ['name' => 'Pier', 'was' => 'Harbour Steps'])->assertOk();
+
+        $this->patchJson('/api/songs/1', ['name' => 'Quay', 'was' => 'Harbour Steps'])->assertConflict()->assertJsonPath('name', 'Pier');
+        $this->patchJson('/api/songs/1', ['name' => 'Quay', 'was' => 'Pier'])->assertOk();
+    }
+
+    public function test_shortcuts_changed_elsewhere_are_not_written_over(): void
+    {
+        $map = $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => 'Mine'])->json();
+        $one = [['key' => 'q', 'run' => ['quantize'], 'title' => 'Quantize', 'strip' => 'quantize']];
+        $this->patchJson("/api/keymaps/{$map['id']}", ['bindings' => $one, 'revision' => $map['revision']])->assertOk()->assertJsonPath('revision', 2);
+
+        $this->patchJson("/api/keymaps/{$map['id']}", ['bindings' => [], 'revision' => $map['revision']])->assertConflict()->assertJsonPath('map.bindings.0.key', 'Q');
+        $this->patchJson("/api/keymaps/{$map['id']}", ['name' => 'Ours', 'revision' => 2])->assertOk()->assertJsonPath('name', 'Ours');
+    }
+
+    public function test_a_recipe_changed_elsewhere_is_not_written_over(): void
+    {
+        $recipe = ['name' => 'Tight', 'lines' => ['quantize strength=70']];
+        $id = $this->postJson('/api/recipes', $recipe)->json('id');
+        $this->patchJson("/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=80']] + $recipe)->assertOk();
+
+        $answer = $this->patchJson("/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=90']] + $recipe)->assertConflict()->json('recipes');
+        self::assertSame([[['quantize strength=80'], 2]], array_map(static fn (array $kept): array => [$kept['lines'], $kept['revision']], array_values(array_filter($answer, static fn (array $kept): bool => $kept['id'] === $id))));
+    }
+
+    public function test_an_order_of_recipes_one_of_which_is_gone_changes_nothing(): void
+    {
+        [$first, $second] = array_map(fn (string $name): int => $this->postJson('/api/recipes', ['name' => $name, 'lines' => ['legato']])->json('id'), ['One', 'Two']);
+        $this->deleteJson("/api/recipes/{$second}");
+
+        $this->postJson('/api/recipes/order', ['ids' => [$second, $first]])->assertConflict();
+    }
+}
