@@ -23,6 +23,7 @@
   import type { RecipeShelf } from './commands/recipes.svelte';
   import { Desk } from './desk/desk.svelte';
   import { settings } from './settings/settings.svelte';
+  import { unsentOf } from './song/unsent';
   import { use, type How } from './commands/use.svelte';
   import { Walk } from './desk/walk.svelte';
   import Bench from './bench/Bench.svelte';
@@ -70,7 +71,8 @@
   async function open(): Promise<void> {
     failure = '';
     try {
-      const opened = await api.open(songId, [], 0, '1/16', 0);
+      const unsent = unsentOf(songId);
+      const opened = await api.open(songId, unsent?.open ?? [], unsent?.front ?? 0, '1/16', 0);
       const desk = new Desk(opened);
       const player = new Player(desk);
       desk.onHeard = (places) => void player.hear(places);
@@ -100,6 +102,7 @@
       void desk.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
+      if (unsent) desk.takeUp(unsent);
     } catch (error) {
       failure = (error as Error).message;
     }
@@ -165,6 +168,7 @@
 
   onDestroy(() => {
     studio?.player.dispose();
+    studio?.desk.leave();
   });
 
   let byPointer = false;
@@ -227,6 +231,11 @@
   onkeyup={(event) => dispatcher.up(event)}
   onblur={() => dispatcher.release()}
   onpointerdown={() => (byPointer = true)}
+  onpagehide={() => studio?.desk.leave()}
+  onbeforeunload={(event) => {
+    // What waits is kept over a reload, but not when the tab is closed: then one is asked.
+    if (studio && studio.desk.waiting > 0) event.preventDefault();
+  }}
   onpaste={(event) => !covered && pasting.take(event)}
 />
 

@@ -35,6 +35,107 @@ test('what could not be sent is kept and can be sent again, in order', async ({ 
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
+test('an edit whose answer was lost is done once, and the keys behind it are not lost', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
+  let lost = 0;
+  await page.route('**/edits', async (route) => {
+    if (lost++ === 0) {
+      await route.fetch();
+      await route.abort();
+    } else {
+      await route.continue();
+    }
+  });
+  await studio.press('ArrowUp');
+  await expect(page.getByRole('alert')).toContainText('1 not sent yet');
+  await studio.expectColumn('pitch', [61]);
+  await studio.press('ArrowUp', 'e');
+  await studio.expectColumn('pitch', [62]);
+  await studio.expectColumn('velocity', [97]);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(studio.status).not.toContainText('another window');
+});
+
+test('a key that the server failed at stays at the head, is tried again, or is left out by hand', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
+  await page.route('**/edits', (route) =>
+    route.fulfill({ status: 500, json: { error: { message: 'Something went wrong.' } } }),
+  );
+  await studio.press('ArrowUp', 'Shift+ArrowUp');
+  await expect(page.getByRole('alert')).toContainText('Something went wrong. 2 not sent yet.');
+  expect(studio.column('pitch')).toEqual([60]);
+  await page.unroute('**/edits');
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await studio.expectColumn('pitch', [72]);
+});
+
+for (const way of ['a reload', 'the song list'] as const) {
+  test(`what was not sent is kept over ${way} and sent then`, async ({ studio, page }) => {
+    await studio.open([
+      [0, 240, 60],
+      [960, 240, 64],
+    ]);
+    await studio.press('Control+a');
+    await page.route('**/edits', (route) => route.abort());
+    await studio.press('ArrowUp');
+    await studio.press('ArrowRight', 'ArrowUp');
+    await expect(page.getByRole('alert')).toContainText('not sent yet');
+    page.on('dialog', (dialog) => void dialog.accept());
+    if (way === 'a reload') {
+      await page.unroute('**/edits');
+      await page.reload();
+    } else {
+      await studio.press('Control+o');
+      await expect(page.getByText('not sent yet; open it to send them')).toBeVisible();
+      await page.unroute('**/edits');
+      await page.locator(`a[href="/songs/${studio.song}"]`).click();
+    }
+    await studio.expectColumn('pitch', [62, 66]);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await page.reload();
+    await expect(page.getByRole('group', { name: 'Roll' })).toBeVisible();
+    expect(studio.column('pitch')).toEqual([62, 66]);
+  });
+}
+
+test('a grid asked for while the server could not be reached comes when it can', async ({ studio, page }) => {
+  await studio.open([[10, 240, 60]]);
+  await page.route('**/api/songs/**', (route) => route.abort());
+  await studio.press('3');
+  await expect(page.getByRole('alert')).toContainText('1 not sent yet');
+  await page.unroute('**/api/songs/**');
+  await studio.press('Control+a', 'ArrowUp');
+  await page
+    .getByRole('button', { name: 'Send again' })
+    .click({ timeout: 1000 })
+    .catch(() => undefined);
+  await studio.expectColumn('pitch', [61]);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('notes selected while an older step is looked at are those the next edit works on', async ({ studio, page }) => {
+  await studio.open([
+    [0, 240, 60],
+    [960, 240, 64],
+  ]);
+  await studio.press('Control+a', 'ArrowUp');
+  await studio.expectColumn('pitch', [61, 65]);
+  await studio.press('e');
+  await studio.expectColumn('velocity', [97, 97]);
+  await studio.press('Shift+U');
+  await expect(page.getByRole('listbox', { name: 'Steps' }).getByRole('option')).toHaveCount(3);
+  await studio.press('ArrowUp');
+  await expect(page.getByTestId('history-effect')).toContainText('2 changed');
+  await studio.click(100, 61);
+  await studio.press('Shift+ArrowUp');
+  await studio.expectColumn('pitch', [73, 65]);
+});
+
 test('undo goes on after a reload, without a limit that a session would meet', async ({ studio, page }) => {
   await studio.open([[0, 240, 60]]);
   await studio.press('Control+a');

@@ -1,52 +1,68 @@
 import { expect, test } from '@playwright/test';
-import { Unreachable } from '../../resources/js/api';
-import { OrderedQueue } from '../../resources/js/song/queue';
+import { Unanswered } from '../../resources/js/api';
+import { OrderedQueue, type Queued, type QueueState } from '../../resources/js/song/queue';
 
-type State = { waiting: number; stopped: string | null };
-
-function queue(): { queue: OrderedQueue; states: State[] } {
-  const states: State[] = [];
+function queue(): { queue: OrderedQueue<Queued>; states: QueueState[] } {
+  const states: QueueState[] = [];
   return { queue: new OrderedQueue((state) => states.push(state)), states };
 }
+
+const job = (run: () => Promise<void>): Queued => ({ run });
 
 test('jobs run one after the other, in the order they came', async () => {
   const { queue: line, states } = queue();
   const done: number[] = [];
   let open: () => void = () => undefined;
-  line.add(() => new Promise((finish) => (open = () => finish(void done.push(1)))));
-  line.add(async () => void done.push(2));
-  line.add(async () => void done.push(3));
+  line.add(job(() => new Promise((finish) => (open = () => finish(void done.push(1))))));
+  line.add(job(async () => void done.push(2)));
+  line.add(job(async () => void done.push(3)));
   await Promise.resolve();
-  expect([done, line.waiting]).toEqual([[], 3]);
+  expect([done, line.jobs.length]).toEqual([[], 3]);
   open();
   await expect.poll(() => done).toEqual([1, 2, 3]);
   expect(states.at(-1)).toEqual({ waiting: 0, stopped: null });
 });
 
-test('a job that could not reach the server stays at the head and is run again', async () => {
-  const { queue: line, states } = queue();
-  const done: string[] = [];
-  let reachable = false;
-  line.add(async () => {
-    if (!reachable) throw new Unreachable();
-    done.push('first');
+for (const [name, isFault] of [
+  ['could not reach the server', false],
+  ['the server failed at', true],
+] as const) {
+  test(`a job that ${name} stays at the head and is run again`, async () => {
+    const { queue: line, states } = queue();
+    const done: string[] = [];
+    let answers = false;
+    const first = job(async () => {
+      if (!answers) throw new Unanswered('Nothing came back.', isFault);
+      done.push('first');
+    });
+    line.add(first);
+    line.add(job(async () => void done.push('second')));
+    await expect.poll(() => states.at(-1)?.stopped?.isFault).toBe(isFault);
+    expect([line.jobs.length, line.jobs[0], done]).toEqual([2, first, []]);
+    answers = true;
+    await line.run();
+    expect([line.jobs.length, done]).toEqual([0, ['first', 'second']]);
   });
-  line.add(async () => void done.push('second'));
-  await expect.poll(() => states.at(-1)?.stopped).toContain('does not answer');
-  expect([line.waiting, done]).toEqual([2, []]);
-  reachable = true;
-  await line.run();
-  expect([line.waiting, done]).toEqual([0, ['first', 'second']]);
+}
+
+test('what the server fails at can be left out, and what waits behind it is done', async () => {
+  const { queue: line, states } = queue();
+  const done: number[] = [];
+  line.add(job(async () => Promise.reject(new Unanswered('It failed.', true))));
+  line.add(job(async () => void done.push(2)));
+  await expect.poll(() => states.at(-1)?.stopped).toBeTruthy();
+  line.skip();
+  await line.idle();
+  expect(done).toEqual([2]);
 });
 
-test('what has not begun can be dropped, what is under way goes on', async () => {
+test('what is under way is not left out', async () => {
   const { queue: line } = queue();
   const done: number[] = [];
   let open: () => void = () => undefined;
-  line.add(() => new Promise((finish) => (open = () => finish(void done.push(1)))));
-  line.add(async () => void done.push(2));
-  line.clear();
+  line.add(job(() => new Promise((finish) => (open = () => finish(void done.push(1))))));
+  line.skip();
   open();
-  await expect.poll(() => line.waiting).toBe(0);
+  await line.idle();
   expect(done).toEqual([1]);
 });

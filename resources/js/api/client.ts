@@ -3,18 +3,29 @@ export class Refused extends Error {
   constructor(
     message: string,
     readonly status: number,
-    readonly body: { song?: unknown } = {},
+    readonly body: { song?: unknown; map?: unknown; recipes?: unknown; name?: unknown } = {},
   ) {
     super(message);
   }
 }
 
-/** The server did not answer. What was asked can be asked again. */
-export class Unreachable extends Error {
-  constructor() {
-    super('The program does not answer. Is ./start still running?');
+/** The server did not answer, or failed at what it was asked. It can be asked again under the same name. */
+export class Unanswered extends Error {
+  constructor(
+    message = 'The program does not answer. Is ./start still running?',
+    /** whether it answered that it failed, so that asking again may fail for good */
+    readonly isFault = false,
+  ) {
+    super(message);
   }
 }
+
+/** A name for a request, by which the server knows a repeat of it. */
+export function requestName(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+const SERVER_FAULT = 500;
 
 export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   const sends = method !== 'GET';
@@ -25,12 +36,15 @@ export async function request<T>(method: string, path: string, body?: unknown): 
       ...(sends && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
     });
   } catch {
-    throw new Unreachable();
+    throw new Unanswered();
   }
   if (response.status === 204) {
     return undefined as T;
   }
   const answer = await response.json().catch(() => ({}));
+  if (response.status >= SERVER_FAULT) {
+    throw new Unanswered(answer.error?.message ?? 'The program failed at this; nothing was changed.', true);
+  }
   if (!response.ok) {
     throw new Refused(
       answer.error?.message ?? 'The program could not do that; nothing was changed.',

@@ -25,6 +25,8 @@ export interface KeymapHead {
 }
 
 export interface Keymap extends KeymapHead {
+  /** counts changes of it */
+  revision: number;
   bindings: Binding[];
 }
 
@@ -40,7 +42,7 @@ export const keymaps = {
   keymaps: () => request<{ inUse: string; maps: KeymapHead[] }>('GET', 'keymaps'),
   keymap: (id: string) => request<Keymap>('GET', `keymaps/${id}`),
   copyKeymap: (from: string, name: string) => request<Keymap>('POST', 'keymaps', { from, name }),
-  changeKeymap: (id: string, changes: { name?: string; bindings?: Binding[] }) =>
+  changeKeymap: (id: string, changes: { name?: string; bindings?: Binding[]; revision: number }) =>
     request<Keymap>('PATCH', `keymaps/${id}`, changes),
   deleteKeymap: (id: string) => request<undefined>('DELETE', `keymaps/${id}`),
   useKeymap: (id: string) => request<Keymap>('POST', `keymaps/${id}/use`),

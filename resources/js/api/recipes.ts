@@ -15,6 +15,8 @@ export interface Choice {
 
 export interface Recipe {
   id: number;
+  /** counts changes of it */
+  revision: number;
   name: string;
   lines: string[];
   help: string;
@@ -24,11 +26,12 @@ export interface Recipe {
   leavesDrums: boolean;
 }
 
-export type NewRecipe = Omit<Recipe, 'id'>;
+export type NewRecipe = Omit<Recipe, 'id' | 'revision'>;
 
 export const recipes = {
   addRecipe: (recipe: NewRecipe) => request<{ id: number; recipes: Recipe[] }>('POST', 'recipes', recipe),
-  changeRecipe: (id: number, recipe: NewRecipe) => request<{ recipes: Recipe[] }>('PATCH', `recipes/${id}`, recipe),
+  changeRecipe: (id: number, recipe: NewRecipe, revision: number) =>
+    request<{ recipes: Recipe[] }>('PATCH', `recipes/${id}`, { ...recipe, revision }),
   deleteRecipe: (id: number) => request<{ recipes: Recipe[] }>('DELETE', `recipes/${id}`),
   orderRecipes: (ids: number[]) => request<{ recipes: Recipe[] }>('POST', 'recipes/order', { ids }),
   recipesAddress: '/api/recipes/export',

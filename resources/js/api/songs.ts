@@ -246,11 +246,15 @@ export interface EditContext {
   clipboard?: Phrase;
 }
 
-/** Where a window stands in a song: which clips it has open and which revisions of them it has seen. */
+/** Where a window stands in a song: which clips it has open and which revisions it has seen. */
 export interface Standing {
   open: number[];
   front: number;
   revisions: Record<string, number>;
+  /** the revision of tracks, clips and conductor */
+  song?: number;
+  /** what it calls its request, so that a repeat is not done twice */
+  request?: string;
 }
 
 export interface NewSong {
@@ -278,7 +282,9 @@ export const songs = {
       'GET',
       `songs/${id}/sound?clips=${clips.join(',')}${tracks ? `&tracks=${tracks.join(',')}` : ''}`,
     ),
-  renameSong: (id: number, name: string) => request<{ name: string }>('PATCH', `songs/${id}`, { name }),
+  /** Renames a song that is called `was`. */
+  renameSong: (id: number, name: string, was: string) =>
+    request<{ name: string }>('PATCH', `songs/${id}`, { name, was }),
   deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
   restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
   exportAddress: (id: number) => `/api/songs/${id}/export`,

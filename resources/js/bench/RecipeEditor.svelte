@@ -84,7 +84,7 @@
       keepsGrid,
       leavesDrums,
     };
-    if (!(await recipes.keep(kept, recipe?.id ?? null))) return;
+    if (!(await recipes.keep(kept, recipe))) return;
     const line = formatLine({ name: 'recipe', values: { name: kept.name } });
     if (key) {
       await shortcuts.set(

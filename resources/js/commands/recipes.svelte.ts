@@ -1,4 +1,4 @@
-import { api, type NewRecipe } from '../api';
+import { api, Refused, type NewRecipe } from '../api';
 import type { Recipe } from '../api';
 
 /** The recipes and rules, and the one that is being recorded. */
@@ -16,9 +16,11 @@ export class RecipeShelf {
     return [...new Set(this.all.map(({ folder }) => folder))];
   }
 
-  /** Keeps a recipe, new or in place of the one with that number; tells whether it was taken. */
-  async keep(recipe: NewRecipe, id: number | null): Promise<boolean> {
-    return this.#take(() => (id === null ? api.addRecipe(recipe) : api.changeRecipe(id, recipe)));
+  /** Keeps a recipe, new or in place of one that was changed; tells whether it was taken. */
+  async keep(recipe: NewRecipe, instead: Recipe | null): Promise<boolean> {
+    return this.#take(() =>
+      instead === null ? api.addRecipe(recipe) : api.changeRecipe(instead.id, recipe, instead.revision),
+    );
   }
 
   async delete(id: number): Promise<void> {
@@ -60,6 +62,9 @@ export class RecipeShelf {
       return true;
     } catch (error) {
       this.problem = (error as Error).message;
+      if (error instanceof Refused && error.body.recipes) {
+        this.all = error.body.recipes as Recipe[];
+      }
       return false;
     }
   }

@@ -14,8 +14,9 @@ import type { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
 import { Contents } from '../song/contents.svelte';
-import { Sender } from '../song/sender.svelte';
+import { Sender, type Job } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
+import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
 import { keepForSystem } from './clipboard';
 import { GridTables } from './grid-tables.svelte';
 import { countsOf, Preview, type Compared } from './preview.svelte';
@@ -83,12 +84,23 @@ export class Desk {
   #conflicted = false;
   #epoch = 0;
   #pastSelections = new Map<number, number[]>();
+  /** what was selected while an older step was looked at; null where nothing was */
+  #chosenLooking: number[] | null = null;
+  /** whether what is under way is written down in this tab: then it is with every answer */
+  #isWritten = false;
   readonly sender = new Sender(
     (now) => {
       this.#takeAll(now);
       this.#conflicted = true;
     },
-    () => this.#pastSelections.clear(),
+    (waiting) => {
+      if (waiting === 0) {
+        this.#pastSelections.clear();
+      }
+      if (this.#isWritten) {
+        this.keep();
+      }
+    },
   );
 
   constructor(opened: OpenedSong) {
@@ -169,13 +181,17 @@ export class Desk {
 
   /** Does something once the edits pressed before are done, such as moving the caret, which they may move too. */
   inOrder(job: () => void | Promise<void>): void {
-    if (this.waiting === 0) {
-      const begun = job();
-      if (begun) {
-        this.#inLine(() => begun);
-      }
-    } else {
+    if (this.waiting > 0) {
       this.#inLine(async () => job());
+      return;
+    }
+    let begun = job();
+    if (begun) {
+      this.#inLine(async () => {
+        const now = begun ?? job();
+        begun = undefined;
+        await now;
+      });
     }
   }
 
@@ -199,7 +215,7 @@ export class Desk {
   /** Opens clips, several as one table, with one of them in front. */
   async openClips(clips: number[], front: number): Promise<void> {
     const before = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
-    this.#inLine(async () => {
+    const run = async () => {
       this.stopLooking();
       this.#takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
       const pitches = this.notes.pitchSpan();
@@ -208,7 +224,8 @@ export class Desk {
       }
       const now = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
       void this.listen([...new Set([...before, ...now])]);
-    });
+    };
+    this.#inLine(run, () => ({ asked: { what: 'open', clips, front }, selection: null }));
     await this.sender.idle();
   }
 
@@ -242,7 +259,9 @@ export class Desk {
         try {
           await this.grids.load(grid, swing);
         } catch (error) {
-          Object.assign(this, before);
+          if (error instanceof Refused) {
+            Object.assign(this, before);
+          }
           throw error;
         }
       });
@@ -255,6 +274,10 @@ export class Desk {
       this.#pastSelections.set(this.#epoch, this.notes.selection());
     }
     this.#epoch++;
+    if (this.lookedAt !== undefined) {
+      this.#chosenLooking = ids;
+      this.preview.select(ids);
+    }
     this.contents.notes = this.notes.selecting(ids);
     if (ids.length === 1) {
       this.#use(ids[0]);
@@ -272,10 +295,7 @@ export class Desk {
     }
     this.lastLines = lines;
     this.onRun(lines);
-    this.#send((selection) => {
-      const caret: [number, number] = [this.caret.tick, this.caret.pitch];
-      return api.edit(this.song.id, this.standing, lines, selection, { ...context, caret, ...clipboardOf(running) });
-    }, running);
+    this.#send({ what: 'edit', lines, context: { ...context, ...clipboardOf(running) } }, running);
   }
 
   /**
@@ -296,6 +316,7 @@ export class Desk {
   /** Shows the song as it was at a step, compared with how it is, or with how it was at another step. */
   lookAt(step: number | null, comparedWith?: number | null): void {
     this.lookedAt = step;
+    this.#chosenLooking = null;
     this.preview.ask(async () => {
       await this.sender.idle();
       const at = (which: number | null) => this.#looked(() => api.previewStep(this.song.id, this.standing, which));
@@ -311,20 +332,21 @@ export class Desk {
     this.preview.clear();
   }
 
-  /** Takes the song to a step of its history. */
+  /** Takes the song to a step of its history. What was selected while it was looked at stays selected. */
   goTo(step: number | null): void {
     this.lookedAt = undefined;
-    this.#send(() => api.goTo(this.song.id, this.standing, step), { done: () => this.preview.clear() });
+    this.#send({ what: 'go', step, select: this.#chosenLooking });
+    this.#chosenLooking = null;
   }
 
   undo(): void {
     this.stopLooking();
-    this.#send(() => api.undo(this.song.id, this.standing), {});
+    this.#send({ what: 'undo' });
   }
 
   redo(): void {
     this.stopLooking();
-    this.#send(() => api.redo(this.song.id, this.standing), {});
+    this.#send({ what: 'redo' });
   }
 
   /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
@@ -339,14 +361,45 @@ export class Desk {
       return;
     }
     this.onRun(lines);
-    this.#inLine(async () => {
-      const standing = { open: clips, front: clips[0], revisions: {} };
-      const { message } = await api.edit(this.song.id, standing, lines, 'all', context);
-      this.#takeAll(await api.open(this.song.id, this.open, this.front, this.grid, this.swing));
-      void this.listen(chosen.map(({ id }) => id));
-      this.say(`${chosen.map(({ name }) => name).join(', ')}: ${message}`);
-    });
+    this.#sendToTracks({ what: 'tracks', lines, context, clips, names: chosen.map(({ name }) => name).join(', ') });
     await this.sender.idle();
+  }
+
+  /** Writes down in this tab what was not sent yet. */
+  keep(): void {
+    keepUnsent(this.song.id, {
+      open: this.open,
+      front: this.front,
+      selection: this.notes.selection(),
+      jobs: this.sender.unsent(),
+    });
+  }
+
+  /** What is under way goes on; it is written down, so that it is known when the song is opened again. */
+  leave(): void {
+    this.#isWritten = true;
+    this.keep();
+  }
+
+  /** Sends what was written down before. */
+  takeUp({ selection, jobs }: Unsent): void {
+    this.#isWritten = true;
+    this.select(jobs[0].selection ?? selection);
+    for (const { asked, request, selection: chosen } of jobs) {
+      if (chosen) {
+        this.select(chosen);
+      }
+      if (asked.what === 'open') {
+        void this.openClips(asked.clips, asked.front);
+      } else if (asked.what === 'tracks') {
+        this.#sendToTracks(asked, request);
+      } else {
+        this.#send(asked, {}, request);
+      }
+    }
+    if (jobs.some(({ selection: chosen }) => chosen)) {
+      this.select(selection);
+    }
   }
 
   say(text: string, kind: Message['kind'] = 'done'): void {
@@ -355,37 +408,82 @@ export class Desk {
 
   async rename(name: string): Promise<void> {
     try {
-      const answer = await api.renameSong(this.song.id, name);
+      const answer = await api.renameSong(this.song.id, name, this.song.name);
       this.contents.rename(answer.name);
       this.say(`The song is called “${answer.name}”`);
     } catch (error) {
+      if (error instanceof Refused && typeof error.body.name === 'string') {
+        this.contents.rename(error.body.name);
+      }
       this.say((error as Error).message, 'refused');
     }
   }
 
-  #send(ask: (selection: number[]) => Promise<SongAnswer>, running: Running): void {
+  #send(asked: Exclude<Asked, { what: 'open' | 'tracks' }>, running: Running = {}, request?: string): void {
     const epoch = this.#epoch;
     const wanted = () => this.#pastSelections.get(epoch) ?? this.notes.selection();
     let pressed: number[] | null = null;
     this.sender.add({
-      run: async () => {
+      run: async (name) => {
         const there = (pressed ?? wanted()).filter((id) => this.notes.placeOf(id) >= 0);
         if (pressed?.length && there.length === 0) {
           throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
         }
         pressed ??= there;
-        const answer = await ask(there);
+        const answer = await this.#ask(asked, there, { ...this.standing, request: name });
         this.#applied(answer, epoch, running);
+        if (asked.what === 'go') {
+          this.preview.clear();
+          if (asked.select) {
+            this.contents.notes = this.notes.selecting(asked.select);
+          }
+        }
         running.done?.(answer);
       },
       refused: (message) => this.say(message, 'refused'),
       over: running.over,
+      asks: () => ({ asked, selection: pressed ?? this.#pastSelections.get(epoch) ?? null }),
+      request,
+    });
+  }
+
+  #ask(
+    asked: Exclude<Asked, { what: 'open' | 'tracks' }>,
+    selection: number[],
+    standing: Standing,
+  ): Promise<SongAnswer> {
+    const song = this.song.id;
+    switch (asked.what) {
+      case 'edit': {
+        const caret: [number, number] = [this.caret.tick, this.caret.pitch];
+        return api.edit(song, standing, asked.lines, selection, { ...asked.context, caret });
+      }
+      case 'go':
+        return api.goTo(song, standing, asked.step);
+      default:
+        return api[asked.what](song, standing);
+    }
+  }
+
+  #sendToTracks(asked: Extract<Asked, { what: 'tracks' }>, request?: string): void {
+    const { lines, context, clips, names } = asked;
+    this.sender.add({
+      run: async (name) => {
+        const standing = { open: clips, front: clips[0], revisions: {}, request: name };
+        const { message } = await api.edit(this.song.id, standing, lines, 'all', context);
+        this.#takeAll(await api.open(this.song.id, this.open, this.front, this.grid, this.swing));
+        void this.listen([...new Set(clips.flatMap((clip) => this.tracks.get(clip)?.id ?? []))]);
+        this.say(`${names}: ${message}`);
+      },
+      refused: (message) => this.say(message, 'refused'),
+      asks: () => ({ asked, selection: null }),
+      request,
     });
   }
 
   /** Waits for its turn; a refusal is said in the status line. */
-  #inLine(run: () => Promise<void>): void {
-    this.sender.add({ run, refused: (message) => this.say(message, 'refused') });
+  #inLine(run: () => Promise<void>, asks?: Job['asks']): void {
+    this.sender.add({ run, refused: (message) => this.say(message, 'refused'), ...(asks && { asks }) });
   }
 
   #applied(answer: SongAnswer, epoch: number, { sound }: Running): void {

@@ -52,6 +52,14 @@ export class Preview {
     return this.shown && (this.flipped ? this.shown.before : this.shown.after);
   }
 
+  /** Selects notes in what is looked at. */
+  select(ids: number[]): void {
+    if (this.shown) {
+      const { before, after } = this.shown;
+      this.shown = { ...this.shown, before: before.selecting(ids), after: after.selecting(ids) };
+    }
+  }
+
   ask(question: () => Promise<Compared>): void {
     this.#latest.ask(question);
   }

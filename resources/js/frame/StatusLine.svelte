@@ -33,9 +33,12 @@
   {/if}
   {#if desk.sender.stopped}
     <p role="alert" class="flex items-center gap-2 text-error">
-      {desk.sender.stopped}
+      {desk.sender.stopped.message}
       {desk.waiting} not sent yet.
       <button class="btn btn-xs btn-error" onclick={() => desk.sender.resume()}>Send again</button>
+      {#if desk.sender.stopped.isFault}
+        <button class="btn btn-xs" onclick={() => desk.sender.skip()}>Leave it out</button>
+      {/if}
     </p>
   {:else if desk.waiting > SLOW}
     <span>{desk.waiting} edits under way …</span>

@@ -1,8 +1,13 @@
-import { api } from '../api';
+import { api, Refused } from '../api';
 import type { Binding, Keymap, KeymapHead, Surface } from '../api';
 import { cap } from './keystroke';
 
 const placeOf = (binding: Binding): Surface => binding.where ?? 'everywhere';
+
+/** How often a change is made again where other windows keep changing the same map. */
+const MOST_TRIES = 3;
+
+const isSame = (a: Binding, b: Binding) => a.key === b.key && placeOf(a) === placeOf(b);
 
 /** Whether two shortcuts stand in each other's way: the same key, or one the beginning of the other, in places that overlap. */
 export function collide(a: Binding, b: Binding): boolean {
@@ -41,34 +46,41 @@ export class Shortcuts {
 
   /** Puts a shortcut in, in place of another and of what it displaces. */
   async set(binding: Binding, instead?: Binding): Promise<void> {
-    const gone = new Set([...this.displaced(binding, instead), instead]);
-    const at = instead ? this.map.bindings.indexOf(instead) : this.map.bindings.length;
-    const kept = this.map.bindings.map((other) => (gone.has(other) ? null : other));
-    await this.write([...kept.slice(0, at), binding, ...kept.slice(at)].filter((other) => other !== null));
+    await this.write((bindings) => {
+      const place = bindings.findIndex((other) => instead && isSame(other, instead));
+      const at = place < 0 ? bindings.length : place;
+      const kept = bindings.map((other, k) => (k === place || collide(other, binding) ? null : other));
+      return [...kept.slice(0, at), binding, ...kept.slice(at)].filter((other) => other !== null);
+    });
   }
 
   async remove(binding: Binding): Promise<void> {
-    await this.write(this.map.bindings.filter((other) => other !== binding));
+    await this.write((bindings) => bindings.filter((other) => !isSame(other, binding)));
   }
 
   async undo(): Promise<void> {
     const before = this.#past.pop();
     if (before) {
-      await this.#keep(() => api.changeKeymap(this.map.id, { bindings: before }));
+      await this.#keep(() => api.changeKeymap(this.map.id, { bindings: before, revision: this.map.revision }));
       this.depth = this.#past.length;
     }
   }
 
-  async write(bindings: Binding[]): Promise<void> {
-    const before = this.map.bindings;
-    if (await this.#keep(() => api.changeKeymap(this.map.id, { bindings }))) {
+  /** Writes the shortcuts as a change makes them; made again on the present ones where another window was there first. */
+  async write(change: (bindings: Binding[]) => Binding[]): Promise<void> {
+    let before = this.map.bindings;
+    const done = await this.#keep(() => {
+      before = this.map.bindings;
+      return api.changeKeymap(this.map.id, { bindings: change(before), revision: this.map.revision });
+    });
+    if (done) {
       this.#past.push(before);
       this.depth = this.#past.length;
     }
   }
 
   async rename(name: string): Promise<void> {
-    await this.#keep(() => api.changeKeymap(this.map.id, { name }));
+    await this.#keep(() => api.changeKeymap(this.map.id, { name, revision: this.map.revision }));
   }
 
   async use(id: string): Promise<void> {
@@ -95,10 +107,10 @@ export class Shortcuts {
   async revert(mine: (binding: Binding) => boolean): Promise<void> {
     const { bindings } = await api.keymap(this.map.base);
     const back = bindings.filter(mine);
-    const others = this.map.bindings.filter(
-      (binding) => !mine(binding) && !back.some((other) => collide(other, binding)),
-    );
-    await this.write([...others, ...back]);
+    await this.write((now) => [
+      ...now.filter((binding) => !mine(binding) && !back.some((other) => collide(other, binding))),
+      ...back,
+    ]);
   }
 
   async list(): Promise<void> {
@@ -106,14 +118,25 @@ export class Shortcuts {
   }
 
   async #keep(ask: () => Promise<Keymap>): Promise<boolean> {
-    try {
-      this.map = await ask();
-      this.problem = '';
-      await this.list();
-      return true;
-    } catch (error) {
-      this.problem = (error as Error).message;
-      return false;
+    for (let tries = 1; ; tries++) {
+      try {
+        this.map = await ask();
+        this.problem = '';
+        await this.list();
+        return true;
+      } catch (error) {
+        this.problem = (error as Error).message;
+        const now = error instanceof Refused ? (error.body.map as Keymap | undefined) : undefined;
+        if (!now) {
+          return false;
+        }
+        this.map = now;
+        this.#past = [];
+        this.depth = 0;
+        if (tries === MOST_TRIES) {
+          return false;
+        }
+      }
     }
   }
 }

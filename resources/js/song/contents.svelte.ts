@@ -16,6 +16,7 @@ export class Contents {
     Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
   );
   #revisions: Record<string, number> = {};
+  #revision = 0;
 
   constructor(opened: OpenedSong) {
     this.takeAll(opened);
@@ -23,18 +24,20 @@ export class Contents {
 
   /** Where this window stands, as every request says it. */
   get standing(): Standing {
-    return { open: this.open, front: this.front, revisions: this.#revisions };
+    return { open: this.open, front: this.front, revisions: this.#revisions, song: this.#revision };
   }
 
   /** Takes everything; notes that are still there stay selected. */
   takeAll({ song, open, history }: OpenedSong): void {
     this.song = song;
+    this.#revision = song.revision;
     this.#takeOpen(open);
     this.history = history;
   }
 
   /** Takes what an edit, an undo or a redo changed; whatever it leaves out is as it was. */
-  take({ song, open, notes, revisions, lengths, history }: SongAnswer): void {
+  take({ revision, song, open, notes, revisions, lengths, history }: SongAnswer): void {
+    this.#revision = revision;
     const own = Object.entries(revisions).filter(([clip]) => this.open.includes(Number(clip)));
     this.#revisions = { ...this.#revisions, ...Object.fromEntries(own) };
     if (song) {

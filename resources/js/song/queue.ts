@@ -1,23 +1,34 @@
-import { Unreachable } from '../api';
+import { Unanswered } from '../api';
+
+export interface Queued {
+  run: () => Promise<void>;
+}
+
+export interface QueueState {
+  waiting: number;
+  /** why it stopped, while it is stopped */
+  stopped: Unanswered | null;
+}
 
 /**
  * Runs jobs one after the other, so that twenty quick keys arrive in order and none is lost.
  *
- * A job that could not reach the server stays at the head: the queue stops, says so, and goes on with the same job
- * when it is told to.
+ * A job that got no answer, or was told that the server failed, stays at the head: the queue stops, says so, and goes on
+ * with the same job when it is told to, or when another one is added.
  */
-export class OrderedQueue {
-  #jobs: (() => Promise<void>)[] = [];
+export class OrderedQueue<Job extends Queued> {
+  #jobs: Job[] = [];
   #running = false;
   #idle: (() => void)[] = [];
 
-  constructor(private readonly onStateChange: (state: { waiting: number; stopped: string | null }) => void) {}
+  constructor(private readonly onStateChange: (state: QueueState) => void) {}
 
-  get waiting(): number {
-    return this.#jobs.length;
+  /** What was not done yet, the next one first. */
+  get jobs(): readonly Job[] {
+    return this.#jobs;
   }
 
-  add(job: () => Promise<void>): void {
+  add(job: Job): void {
     this.#jobs.push(job);
     this.#report(null);
     void this.run();
@@ -25,7 +36,7 @@ export class OrderedQueue {
 
   /** Resolves once nothing waits any more. */
   idle(): Promise<void> {
-    return this.waiting === 0 ? Promise.resolve() : new Promise((done) => this.#idle.push(done));
+    return this.#jobs.length === 0 ? Promise.resolve() : new Promise((done) => this.#idle.push(done));
   }
 
   /** Goes on after a stop. */
@@ -36,11 +47,11 @@ export class OrderedQueue {
     this.#running = true;
     while (this.#jobs.length > 0) {
       try {
-        await this.#jobs[0]();
+        await this.#jobs[0].run();
       } catch (error) {
-        if (error instanceof Unreachable) {
+        if (error instanceof Unanswered) {
           this.#running = false;
-          this.#report(error.message);
+          this.#report(error);
           return;
         }
         console.error(error);
@@ -51,13 +62,16 @@ export class OrderedQueue {
     this.#running = false;
   }
 
-  /** Drops what has not been sent yet. */
-  clear(): void {
-    this.#jobs.length = this.#running ? Math.min(1, this.#jobs.length) : 0;
-    this.#report(null);
+  /** Leaves out the job at the head, after a stop, and goes on with the next one. */
+  skip(): void {
+    if (!this.#running) {
+      this.#jobs.shift();
+      this.#report(null);
+      void this.run();
+    }
   }
 
-  #report(stopped: string | null): void {
+  #report(stopped: Unanswered | null): void {
     this.onStateChange({ waiting: this.#jobs.length, stopped });
     if (this.#jobs.length === 0) {
       this.#idle.splice(0).forEach((done) => done());

@@ -1,15 +1,22 @@
-import { Refused, type OpenedSong } from '../api';
+import { Refused, requestName, type OpenedSong, type Unanswered } from '../api';
 import { OrderedQueue } from './queue';
+import type { UnsentJob } from './unsent';
 
 /** A job for the server that may meet another window's change. */
 export interface Job {
-  /** asks the server and takes its answer; run again on the new state after a conflict */
-  run: () => Promise<void>;
+  /** asks the server and takes its answer; run again on the new state after a conflict, and under the same name after none */
+  run: (request: string) => Promise<void>;
   /** told why it was refused */
   refused: (message: string) => void;
   /** told once it is over, done or refused */
   over?: (() => unknown) | undefined;
+  /** what it asks, to be written down; left out where it changes nothing */
+  asks?: () => Omit<UnsentJob, 'request'>;
+  /** the name of its request, where it was written down before */
+  request?: string | undefined;
 }
+
+type Waiting = { run: () => Promise<void>; unsent: () => UnsentJob | null };
 
 /** How often a job is run again where other windows keep changing what it works on. */
 const MOST_TRIES = 4;
@@ -21,24 +28,31 @@ const MOST_TRIES = 4;
 export class Sender {
   waiting = $state(0);
   /** why sending stopped, while it is stopped */
-  stopped = $state.raw<string | null>(null);
-  readonly #queue: OrderedQueue;
+  stopped = $state.raw<Unanswered | null>(null);
+  readonly #queue: OrderedQueue<Waiting>;
 
   constructor(
     private readonly onConflict: (now: OpenedSong) => void,
-    onIdle: () => void,
+    onChange: (waiting: number) => void,
   ) {
     this.#queue = new OrderedQueue(({ waiting, stopped }) => {
       this.waiting = waiting;
       this.stopped = stopped;
-      if (waiting === 0) {
-        onIdle();
-      }
+      onChange(waiting);
     });
   }
 
   add(job: Job): void {
-    this.#queue.add(() => this.#try(job));
+    const request = job.request ?? requestName();
+    this.#queue.add({
+      run: () => this.#try(job, request),
+      unsent: () => (job.asks ? { ...job.asks(), request } : null),
+    });
+  }
+
+  /** What was not answered yet, in its order, as it can be written down. */
+  unsent(): UnsentJob[] {
+    return this.#queue.jobs.map((job) => job.unsent()).filter((job) => job !== null);
   }
 
   /** Resolves once nothing waits any more. */
@@ -51,10 +65,15 @@ export class Sender {
     void this.#queue.run();
   }
 
-  async #try(job: Job): Promise<void> {
+  /** Leaves out what the server failed at, and goes on behind it. */
+  skip(): void {
+    this.#queue.skip();
+  }
+
+  async #try(job: Job, request: string): Promise<void> {
     for (let tries = 1; ; tries++) {
       try {
-        await job.run();
+        await job.run(request);
       } catch (error) {
         if (!(error instanceof Refused)) {
           // A server that does not answer holds up what comes after.

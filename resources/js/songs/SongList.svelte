@@ -12,6 +12,7 @@
   import NewSongForm from './NewSongForm.svelte';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import { settings } from '../settings/settings.svelte';
+  import { unsentOf } from '../song/unsent';
 
   let {
     catalog,
@@ -48,7 +49,7 @@
   let lists = $state.raw<SongLists | null>(null);
   let failure = $state('');
   let said = $state('');
-  let renaming = $state<{ id: number; name: string } | null>(null);
+  let renaming = $state<{ id: number; name: string; was: string } | null>(null);
   let picker: HTMLInputElement;
 
   load();
@@ -75,8 +76,8 @@
   async function rename(event: Event): Promise<void> {
     event.preventDefault();
     if (renaming) {
-      const { id, name } = renaming;
-      await act(`Renamed to “${name}”`, () => api.renameSong(id, name));
+      const { id, name, was } = renaming;
+      await act(`Renamed to “${name}”`, () => api.renameSong(id, name, was));
       renaming = null;
     }
   }
@@ -181,6 +182,10 @@
                     go(song.id);
                   }}>{song.name}</a
                 >
+                {@const unsent = unsentOf(song.id)?.jobs.length ?? 0}
+                {#if unsent > 0}
+                  <span class="ml-2 text-xs text-error">{unsent} not sent yet; open it to send them</span>
+                {/if}
               {/if}
             </td>
             <td>{song.tracks}</td>
@@ -188,7 +193,10 @@
             <td>{song.key ?? 'none'}</td>
             <td>{day(song.updated)}</td>
             <td class="text-right whitespace-nowrap">
-              <button class="btn btn-ghost btn-sm" onclick={() => (renaming = { id: song.id, name: song.name })}>
+              <button
+                class="btn btn-ghost btn-sm"
+                onclick={() => (renaming = { id: song.id, name: song.name, was: song.name })}
+              >
                 <Pencil size={14} aria-hidden="true" /> Rename<span class="sr-only"> {song.name}</span>
               </button>
               <a class="btn btn-ghost btn-sm" href={api.exportAddress(song.id)} download>

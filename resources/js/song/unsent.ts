@@ -1,0 +1,42 @@
+import type { EditContext } from '../api';
+
+/** What is asked of the server about a song, as it can be written down. */
+export type Asked =
+  | { what: 'edit'; lines: string[]; context: EditContext }
+  | { what: 'undo' | 'redo' }
+  | { what: 'go'; step: number | null; select: number[] | null }
+  | { what: 'tracks'; lines: string[]; context: EditContext; clips: number[]; names: string }
+  | { what: 'open'; clips: number[]; front: number };
+
+export interface UnsentJob {
+  asked: Asked;
+  /** what it is called, so that a repeat of one that was done is not done twice */
+  request: string;
+  /** the notes it was pressed for; null for those that the job before leaves selected */
+  selection: number[] | null;
+}
+
+/** What was pressed in a song and not answered yet, with where one stood. */
+export interface Unsent {
+  open: number[];
+  front: number;
+  selection: number[];
+  jobs: UnsentJob[];
+}
+
+const keyOf = (song: number) => `jactonic.unsent.${song}`;
+
+/** Keeps what was not sent in this tab, over a reload or another song; nothing where all was. */
+export function keepUnsent(song: number, unsent: Unsent): void {
+  if (unsent.jobs.length > 0) {
+    sessionStorage.setItem(keyOf(song), JSON.stringify(unsent));
+  } else {
+    sessionStorage.removeItem(keyOf(song));
+  }
+}
+
+/** What this tab kept for a song; null where there is nothing. */
+export function unsentOf(song: number): Unsent | null {
+  const text = sessionStorage.getItem(keyOf(song));
+  return text === null ? null : (JSON.parse(text) as Unsent);
+}
