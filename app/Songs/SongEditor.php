@@ -236,8 +236,11 @@ final readonly class SongEditor
         }
         $revisions = $this->store->write($stored, $after, $whole, $step->isNothing() ? $row->parent_id : $row->id);
 
+        // Where it went no further, as at a limit, that is what this press has to say.
+        $summary = $whole->isNothing() ? $script->apply($open, $selection, $context)->summary : $state->summary;
+
         return SongAnswer::walked(
-            $stored, $open, $after, $whole, $state->selection, $state->summary, $revisions,
+            $stored, $open, $after, $whole, $state->selection, $summary, $revisions,
             $step->isNothing() ? $this->history->titles($stored->record->id, $row->parent_id) : ['undo' => $step->title(), 'redo' => null],
         );
     }

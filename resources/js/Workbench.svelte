@@ -132,6 +132,8 @@
       .of('flip')
       .filter(({ held }) => !held)
       .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
+    const ended = Object.keys(lasting);
+    if (ended.length > 0) return [['Escape', 'end', () => endLasting(...ended)]];
     if (overlay) return [['Escape', 'close', () => (overlay = false)]];
     if (tuning.edit)
       return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
@@ -178,12 +180,29 @@
     if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
   }
 
+  /** what acts until it is ended, for it was asked for without a key that could be let go: what ends it, by its lines */
+  let lasting = $state.raw<Record<string, () => void>>({});
+
   /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
   function act(lines: string[], how: How, clipboard?: Phrase): (() => void) | undefined {
     if (!studio) return undefined;
+    const said = lines.join('; ');
+    noteUse(said, how);
+    if (said in lasting) {
+      endLasting(said);
+      return undefined;
+    }
     const end = runLines(studio, lines, clipboard);
-    noteUse(lines.join('; '), how);
-    return end;
+    if (!end || how === 'key') return end;
+    lasting = { ...lasting, [said]: end };
+    studio.desk.say(`Until Escape, or until it is chosen again: ${said}`, 'hint');
+    return undefined;
+  }
+
+  function endLasting(...which: string[]): void {
+    which.forEach((said) => lasting[said]());
+    lasting = Object.fromEntries(Object.entries(lasting).filter(([said]) => !which.includes(said)));
+    studio?.desk.say('Ended', 'hint');
   }
 
   function noteUse(line: string, how: How): void {

@@ -10,6 +10,15 @@ use Tests\AppTestCase;
 /** Every step of a song can be looked at, gone back to, named and compared, and no branch is lost. */
 final class HistoryTest extends AppTestCase
 {
+    public function test_a_gesture_that_goes_no_further_says_so(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['velocity add=60'], [3]);
+        $answer = $this->edit($clip, 2, ['velocity add=60'], [3]);
+
+        self::assertSame('Nothing changed: the velocities are at the limit already.', $answer['message']);
+    }
+
     public function test_every_step_is_listed_with_its_branch(): void
     {
         $clip = $this->clip();

@@ -94,3 +94,40 @@ test('Tab leads from the top line through the roll to the bench, and where it is
   expect(order).not.toContain(-1);
   expect(seen.filter((name) => name.includes('no focus shown') && !name.startsWith('BODY'))).toEqual([]);
 });
+
+test('the tabs of the bench are one stop, and arrows lead along them without touching the notes', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
+  await studio.bench.getByRole('tab', { name: 'Notes' }).focus();
+  await studio.press('ArrowRight');
+  await expect(studio.bench.getByRole('tab', { name: 'History' })).toBeFocused();
+  await expect(studio.bench.getByRole('tab', { selected: true })).toHaveText('History');
+  await studio.press('End', 'ArrowRight', 'ArrowLeft');
+  await expect(studio.bench.getByRole('tab', { selected: true })).toHaveText('Tracks');
+  await studio.press('Tab');
+  await expect(page.getByRole('tab', { name: 'Tracks' })).not.toBeFocused();
+  await expect(studio.bench.getByRole('tab').and(page.locator(':focus'))).toHaveCount(0);
+  expect(studio.column('pitch')).toEqual([60]);
+  // Pressed with the pointer, a tab lets go of the keys.
+  await studio.turnTo('Recipes');
+  await studio.press('ArrowUp');
+  await studio.expectColumn('pitch', [61]);
+});
+
+test('what acts while its key is held ends with Escape where it was asked for without a key', async ({ studio }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('/');
+  await studio.palette.fill('free of the grid');
+  await studio.press('Enter');
+  await expect(studio.status).toContainText('Until Escape');
+  await studio.drag([120, 60], [190, 60]);
+  await expect.poll(() => studio.column('start')[0] % 120).not.toBe(0);
+  await studio.press('Escape');
+  await expect(studio.status).toHaveText('Ended');
+  const start = studio.column('start')[0];
+  await studio.drag([start + 120, 60], [start + 370, 60]);
+  await expect.poll(() => studio.column('start')[0]).toBeGreaterThan(start + 120);
+});

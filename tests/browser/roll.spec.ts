@@ -141,3 +141,58 @@ test('the roll takes the colours of the theme as it is switched', async ({ studi
   await page.getByRole('button', { name: 'Dusk theme' }).click();
   await expect.poll(brightness).toBeLessThan(300);
 });
+
+test('a drag with Ctrl that begins on a selected note moves all that are selected', async ({ studio }) => {
+  await studio.press('Control+a');
+  const pitches = studio.column('pitch');
+  const { x, y } = await studio.point(studio.column('start')[0] + 120, pitches[0]);
+  await studio.page.keyboard.down('Control');
+  await studio.page.mouse.move(x, y);
+  await studio.page.mouse.down();
+  const to = await studio.point(studio.column('start')[0] + 120, pitches[0] + 2);
+  await studio.page.mouse.move(to.x, to.y, { steps: 3 });
+  await studio.page.mouse.up();
+  await studio.page.keyboard.up('Control');
+  await studio.expectColumn(
+    'pitch',
+    pitches.map((pitch) => pitch + 2),
+  );
+  await studio.click(studio.column('start')[0] + 120, pitches[0] + 2, { modifiers: ['Control'] });
+  await expect(studio.roll).toHaveAccessibleDescription(
+    new RegExp(`^${pitches.length - 1} of ${pitches.length} notes selected`),
+  );
+});
+
+test('a roll without any width keeps its place and shows it again', async ({ studio, page }) => {
+  await page.setViewportSize({ width: 200, height: 300 });
+  await studio.press('Control+a', 'ArrowUp', 'z');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  const canvas = page.getByTestId('roll-canvas');
+  await expect(canvas).toHaveAttribute('data-left', /^\d/);
+  await expect(canvas).toHaveAttribute('data-pixels-per-tick', /^\d/);
+  await studio.press('ArrowDown');
+  await expect(studio.roll).toHaveAccessibleDescription(/notes selected/);
+});
+
+test('muted notes are drawn, however narrow they are', async ({ studio, page }) => {
+  const drawn = () =>
+    page.evaluate(() => {
+      const canvas = document.querySelectorAll<HTMLCanvasElement>('[aria-label="Roll"] canvas')[1];
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      return data.filter((value, k) => k % 4 === 3 && value > 0).length;
+    });
+  await studio.press('Control+a', 'b', 'Escape');
+  await studio.expectColumn('muted', [1, 1, 1, 1]);
+  for (let k = 0; k < 25; k++) {
+    await page.keyboard.press('-');
+  }
+  await expect.poll(drawn).toBeGreaterThan(0);
+});
+
+test('a swing there is not is said, and the field shows the one there is', async ({ studio, page }) => {
+  const field = page.getByLabel('Swing, 0 to 150');
+  await field.fill('9999');
+  await field.press('Enter');
+  await expect(studio.status).toHaveText('Swing goes from 0 to 150.');
+  await expect(field).toHaveValue('0');
+});

@@ -7,7 +7,25 @@ test.beforeEach(async ({ studio, page }) => {
     [960, 240, 67, 90],
   ]);
   await studio.press('j');
-  await page.getByRole('gridcell').first().focus();
+  await expect(page.getByRole('gridcell').first()).toBeFocused();
+});
+
+test('the table has the keys as it opens and keeps them when rows go, and the roll has them back after it', async ({
+  studio,
+  page,
+}) => {
+  await studio.press('ArrowDown', 'ArrowDown', 'Delete');
+  await studio.expectColumn('start', [0, 490]);
+  await expect(page.getByRole('row').nth(2).getByRole('gridcell').first()).toBeFocused();
+  await studio.press('ArrowUp', 'ArrowDown');
+  await expect(page.getByRole('row', { selected: true })).toHaveAttribute('aria-rowindex', '3');
+  await studio.press('Delete');
+  await studio.expectColumn('start', [0]);
+  await studio.press('ArrowUp', 'Delete');
+  await studio.expectColumn('start', []);
+  await expect(page.getByRole('grid', { name: 'Notes' })).toBeFocused();
+  await studio.press('j');
+  await expect(studio.roll).toBeFocused();
 });
 
 test('notes are walked, changed and checked with the keyboard alone', async ({ studio, page }) => {

@@ -6,6 +6,7 @@
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Clip, Track } from '../api';
   import type { Desk } from '../desk/desk.svelte';
+  import { arrows } from '../look/arrows';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
 
@@ -68,7 +69,7 @@
   >
 {/snippet}
 
-<section aria-labelledby="bench-track" class="flex flex-col gap-1">
+<section aria-labelledby="bench-track" {@attach arrows('[data-track]')} class="flex flex-col gap-1">
   <div class="flex items-center">
     <h2 id="bench-track" class="flex-1 font-semibold">Tracks</h2>
     {@render tool('track-move by=-1', 'Move the track up', ChevronUp)}
@@ -99,6 +100,7 @@
           />
         </label>
         <button
+          data-track
           class="min-w-0 flex-1 text-left text-xs break-words {track.id === desk.track.id ? 'font-semibold' : ''}"
           aria-current={track.id === desk.track.id}
           onclick={() => show(track, place)}

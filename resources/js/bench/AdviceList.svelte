@@ -3,6 +3,7 @@
   import { Latest } from '../api/latest';
   import type { Advice } from '../api';
   import type { Desk } from '../desk/desk.svelte';
+  import { arrows } from '../look/arrows';
 
   let { desk, advisedKey }: { desk: Desk; advisedKey: string } = $props();
 
@@ -30,7 +31,7 @@
 {#if advice && advice.grids.length > 0}
   <div role="group" aria-label="Advice on the grid" class="text-xs">
     <p data-testid="advice">{advice.summary}</p>
-    <table class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
+    <table {@attach arrows('button')} class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
       <colgroup><col /><col class="w-9" /><col class="w-[4.5rem]" /></colgroup>
       <thead class="sr-only">
         <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
@@ -45,10 +46,7 @@
                   ? 'btn-primary'
                   : ''}"
                 title="Take this grid"
-                onclick={(event) => {
-                  event.currentTarget.blur();
-                  desk.setGrid(grid.grid, grid.swing);
-                }}
+                onclick={() => desk.setGrid(grid.grid, grid.swing)}
                 >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
               >
             </td>

@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import type { Studio, Tab } from '../commands/studio';
   import TrackList from '../arrange/TrackList.svelte';
+  import { arrows } from '../look/arrows';
   import { timingOf, type Facts } from '../desk/facts';
   import type { Walk } from '../desk/walk.svelte';
   import AdviceList from './AdviceList.svelte';
@@ -103,12 +104,13 @@
   class="flex min-h-0 flex-col gap-2 overflow-auto border-l border-base-300 bg-base-200 p-2.5 text-sm"
   aria-label="Bench"
 >
-  <div class="join" role="tablist" aria-label="Bench">
+  <div class="join" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
     {#each TABS as [name, title] (name)}
       <button
         class="btn join-item flex-1 px-0.5 text-[0.6875rem] btn-xs {tab === name ? 'btn-primary' : ''}"
         role="tab"
         aria-selected={tab === name}
+        tabindex={tab === name ? 0 : -1}
         onclick={() => (tab = name)}>{title}</button
       >
     {/each}

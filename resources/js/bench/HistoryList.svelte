@@ -168,6 +168,9 @@
       {desk.preview.shown.counts.removed} removed.
     </p>
   {/if}
+  {#if desk.preview.problem && desk.lookedAt !== undefined}
+    <p class="text-xs text-error" role="alert">{desk.preview.problem}</p>
+  {/if}
   <div class="grid grid-cols-2 gap-1">
     <button
       class="btn px-1 whitespace-nowrap btn-xs btn-primary"

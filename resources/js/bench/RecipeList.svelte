@@ -5,6 +5,7 @@
   import Play from '@lucide/svelte/icons/play';
   import { api } from '../api';
   import type { Recipe } from '../api';
+  import { arrows } from '../look/arrows';
   import { formatLine } from '../music/line';
   import type { Studio } from '../commands/studio';
   import RecipeEditor from './RecipeEditor.svelte';
@@ -65,7 +66,7 @@
     close={() => (editing = null)}
   />
 {:else}
-  <section aria-labelledby="bench-recipes" class="flex min-h-0 flex-col gap-2">
+  <section aria-labelledby="bench-recipes" {@attach arrows('[data-recipe]')} class="flex min-h-0 flex-col gap-2">
     <h2 id="bench-recipes" class="sr-only">Recipes and rules</h2>
     <div class="grid grid-cols-2 gap-1">
       <button class="btn btn-xs btn-primary" onclick={() => (editing = { recipe: null, lines: [] })}>New</button>
@@ -98,8 +99,9 @@
         aria-label="Tracks to run on; all where none is chosen"
       >
         {#each desk.song.tracks as track (track.id)}
-          <label class="flex h-6 items-center gap-2">
-            <input type="checkbox" class="checkbox checkbox-xs" value={track.id} bind:group={chosen} />{track.name}
+          <label class="flex min-h-6 items-center gap-2" title={track.name}>
+            <input type="checkbox" class="checkbox flex-none checkbox-xs" value={track.id} bind:group={chosen} />
+            <span class="min-w-0 truncate">{track.name}</span>
           </label>
         {/each}
       </div>
@@ -110,6 +112,7 @@
         {#each recipes.all.filter((recipe) => recipe.folder === folder) as recipe (recipe.id)}
           <div class="group flex items-center gap-0.5" title={recipe.help}>
             <button
+              data-recipe
               class="btn min-w-0 flex-1 justify-start gap-1 px-1 text-left font-normal btn-ghost btn-xs"
               onclick={() => start(recipe)}
             >

@@ -3,12 +3,12 @@ import type { Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { wayFrom } from '../music/grids';
 import { formatLine, parseLine, type Line } from '../music/line';
+import { FULL_SWING } from '../music/limits';
 import { selecting, spanOf } from './selecting';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
 
 const ZOOM = 1.25;
-const FULL_SWING = 150;
 
 function toggle(
   name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop',

@@ -2,6 +2,8 @@ import { MAX_PITCH } from '../music/limits';
 
 const MIN_ROW = 4;
 const MAX_ROW = 40;
+/** CSS pixels */
+const LEAST_SIZE = 40;
 
 /** What part of the clip the roll shows: ticks to the right, pitches upward. Sizes are CSS pixels. */
 export class Viewport {
@@ -11,12 +13,29 @@ export class Viewport {
   /** the pitch row at the top edge, counted from above pitch 127, not rounded */
   top = $state(40);
   rowHeight = $state(14);
-  width = $state(800);
-  height = $state(500);
+  #width = $state(800);
+  #height = $state(500);
   /** where the wheel is turned, which then stays where it is */
   pointer: { x: number; y: number } | null = null;
   /** ticks that can be scrolled to */
   length = $state(1);
+
+  /** Never less than a little, also where there is no room at all: a place is computed from it. */
+  get width(): number {
+    return this.#width;
+  }
+
+  set width(width: number) {
+    this.#width = Math.max(LEAST_SIZE, width);
+  }
+
+  get height(): number {
+    return this.#height;
+  }
+
+  set height(height: number) {
+    this.#height = Math.max(LEAST_SIZE, height);
+  }
 
   x(tick: number): number {
     return (tick - this.left) * this.pixelsPerTick;

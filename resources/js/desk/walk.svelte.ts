@@ -67,6 +67,9 @@ export class Walk {
   #take(steps: StepTree): void {
     const looking = this.desk.lookedAt;
     this.steps = steps;
+    if (this.mark != null && !steps.steps.some(({ id }) => id === this.mark)) {
+      this.mark = undefined;
+    }
     if (looking === undefined) {
       this.#standWhereItIs();
     }

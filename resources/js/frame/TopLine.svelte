@@ -12,7 +12,7 @@
   import TableProperties from '@lucide/svelte/icons/table-properties';
   import type { SongView } from '../commands/studio';
   import { GRIDS } from '../music/grids';
-  import { FASTEST, SLOWEST } from '../music/limits';
+  import { FASTEST, FULL_SWING, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
@@ -46,6 +46,16 @@
     { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);
+
+  function setSwing(field: HTMLInputElement): void {
+    const swing = Number(field.value);
+    if (field.value.trim() !== '' && Number.isInteger(swing) && swing >= 0 && swing <= FULL_SWING) {
+      desk.setGrid(desk.grid, swing);
+    } else {
+      desk.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused');
+      field.value = String(desk.swing);
+    }
+  }
 
   function setTempo(field: HTMLInputElement): void {
     const tempo = Number(field.value);
@@ -152,10 +162,9 @@
       class="input input-sm w-13 px-1.5"
       aria-label="Swing, 0 to 150"
       min="0"
-      max="150"
+      max={FULL_SWING}
       value={desk.swing}
-      onchange={(event) =>
-        desk.setGrid(desk.grid, Math.min(150, Math.max(0, Math.round(Number(event.currentTarget.value)))))}
+      onchange={(event) => setSwing(event.currentTarget)}
     />
   </label>
   <NewNotes {desk} {keyOf} {run} />

@@ -114,18 +114,11 @@
     if (grabbed) {
       const id = notes.columns.id[grabbed.place];
       const together = notes.groupOf(id);
-      if (adds) {
-        const selection = notes.selection();
-        desk.select(
-          notes.selected[grabbed.place]
-            ? selection.filter((other) => !together.includes(other))
-            : [...selection, ...together],
-          true,
-        );
-      } else if (!notes.selected[grabbed.place]) {
-        desk.select(together, true);
-      } else {
+      if (notes.selected[grabbed.place]) {
+        // It may be the beginning of a drag, which moves what is selected: so that is changed on release.
         clears = id;
+      } else {
+        desk.select(adds ? [...notes.selection(), ...together] : together, true);
       }
       setCaret(notes.columns.start[grabbed.place], notes.columns.pitch[grabbed.place]);
     }
@@ -176,7 +169,8 @@
       setCaret(event.altKey || desk.free ? tick : desk.gridLines.around(tick).before, view.pitch(y));
       if (!pressed.adds) desk.select([]);
     } else if (!drag && pressed.clears !== null) {
-      desk.select(notes.groupOf(pressed.clears), true);
+      const together = notes.groupOf(pressed.clears);
+      desk.select(pressed.adds ? notes.selection().filter((id) => !together.includes(id)) : together, true);
     } else if (drag) {
       const lines = dragLines(drag);
       lines.forEach((line) => onmouse(keyLine(line)));

@@ -6,6 +6,7 @@
   import { cap, chordOf, modifiersOf, NO_MODIFIERS, prefixed, type Modifiers } from '../keys/keystroke';
   import { SURFACES } from '../keys/views';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
+  import { arrows } from '../look/arrows';
   import CommandList from './CommandList.svelte';
   import KeyboardPicture from './Keyboard.svelte';
   import MapTools from './MapTools.svelte';
@@ -101,12 +102,13 @@
 >
   <header class="flex flex-wrap items-center gap-2 border-b border-base-300 px-3 py-1.5 text-sm">
     <h1 class="text-base font-semibold">Shortcuts</h1>
-    <div class="join" role="tablist" aria-label="Pages">
+    <div class="join" role="tablist" aria-label="Pages" {@attach arrows('[role=tab]', true)}>
       {#each [['keys', 'Keys'], ['use', 'What was used']] as const as [name, title] (name)}
         <button
           class="btn join-item btn-sm {page === name ? 'btn-primary' : ''}"
           role="tab"
           aria-selected={page === name}
+          tabindex={page === name ? 0 : -1}
           onclick={() => (page = name)}>{title}</button
         >
       {/each}

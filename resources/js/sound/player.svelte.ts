@@ -1,34 +1,30 @@
-import type * as ToneLibrary from 'tone';
 import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
+import type { Channel, Mixer } from './mixer';
 import type { Score } from './score';
-import type { makeVoice, Voice } from './voices';
 
-type Sounds = typeof ToneLibrary & { makeVoice: typeof makeVoice };
+let mixer: Promise<Mixer> | undefined;
 
-let library: Promise<Sounds> | undefined;
-
-/** The sound library, which is large: it comes when the page is idle or when something shall sound. */
-function sounds(): Promise<Sounds> {
-  library ??= Promise.all([import('tone'), import('./voices')]).then(([tone, voices]) => ({ ...tone, ...voices }));
-  return library;
+/** What everything sounds through; it is large, and comes when the page is idle or when something shall sound. */
+function theMixer(): Promise<Mixer> {
+  mixer ??= import('./mixer')
+    .then(({ Mixer }) => new Mixer())
+    .catch((error) => {
+      mixer = undefined;
+      throw error;
+    });
+  return mixer;
 }
 
 /** How far ahead notes are given to the audio clock, and how often that is looked after. */
 const AHEAD_SECONDS = 0.12;
 const EVERY_MS = 25;
+const LATE_SECONDS = 0.1;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
 const IDLE_AT_LATEST_MS = 4000;
-
-interface Channel {
-  voice: Voice;
-  name: string;
-  gain: ToneLibrary.Gain;
-  pan: ToneLibrary.Panner;
-}
 
 /**
  * Plays the song as it stands on the screen: a little ahead of the audio clock it reads the notes anew, so an edit
@@ -42,13 +38,13 @@ export class Player {
   tick = $state(0);
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   level = $state(0);
-  #tone: Sounds | undefined;
-  #master: ToneLibrary.Gain | undefined;
-  #meter: ToneLibrary.Meter | undefined;
-  #click: ToneLibrary.Synth | undefined;
+  #mixer: Mixer | undefined;
   #channels = new Map<number, Channel>();
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
+  /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
+  #wanted = 0;
+  #disposed = false;
   /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
   #given = 0;
   #origin = 0;
@@ -59,7 +55,7 @@ export class Player {
 
   /** Fetches the sound library when the page has nothing else to do. */
   prepareWhenIdle(): void {
-    const prepare = () => void sounds();
+    const prepare = () => void theMixer().catch(() => undefined);
     if ('requestIdleCallback' in window) {
       requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
     } else {
@@ -80,13 +76,17 @@ export class Player {
   }
 
   async start(from: number): Promise<void> {
-    await this.#ready();
+    const wanted = ++this.#wanted;
+    if (!(await this.#ready()) || wanted !== this.#wanted) {
+      return;
+    }
+    clearInterval(this.#timer);
     const loop = this.loop;
     const { end } = this.score;
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end ? 0 : from;
     this.tick = tick;
     this.#given = this.score.clock.seconds(tick);
-    this.#origin = this.#tone!.now() + 0.05 - this.#given;
+    this.#origin = this.#mixer!.now + 0.05 - this.#given;
     this.#turns = [];
     this.playing = true;
     this.active = true;
@@ -95,6 +95,7 @@ export class Player {
   }
 
   stop(): void {
+    this.#wanted++;
     clearInterval(this.#timer);
     this.playing = false;
     this.#channels.forEach((channel) => channel.voice.silence());
@@ -118,7 +119,9 @@ export class Player {
     const first = places.filter((place) => place >= 0 && !columns.muted[place]).slice(0, MOST_HEARD);
     const start = columns.start[first[0]];
     const near = first.filter((place) => columns.start[place] - start < this.score.song.ppq / 4);
-    await this.#ready();
+    if (!(await this.#ready())) {
+      return;
+    }
     for (const place of near) {
       const track = this.score.tracks.get(columns.clip[place]) ?? this.score.track;
       const seconds = this.score.clock.milliseconds(columns.start[place], columns.length[place]) / 1000;
@@ -128,7 +131,9 @@ export class Player {
 
   /** Sounds pitches with a velocity for so many seconds, on the voice of the open track. */
   async sound(notes: [pitch: number, velocity: number, seconds: number][]): Promise<void> {
-    await this.#ready();
+    if (!(await this.#ready())) {
+      return;
+    }
     for (const [pitch, velocity, seconds] of notes) {
       this.#touch(this.score.track, pitch, velocity, seconds);
     }
@@ -136,53 +141,44 @@ export class Player {
 
   /** Moves the playhead to where the sound is. Called once a frame. */
   frame(): void {
-    this.level = this.#meter ? Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number))) : 0;
+    this.level = this.#mixer?.level ?? 0;
     if (!this.playing) {
       this.active = this.level > 0 || performance.now() < this.#ringsUntil;
       return;
     }
     this.#ringsUntil = performance.now() + RINGS_MS;
-    const now = this.#tone!.immediate();
+    const now = this.#mixer!.heard;
     while (this.#turns.length > 0 && this.#turns[0].at <= now) {
       this.#origin = this.#turns.shift()!.origin;
     }
     this.tick = Math.max(0, this.score.clock.tick(now - this.#origin));
   }
 
+  /** Ends it for good; what is still being fetched for it sounds no more. */
   dispose(): void {
+    this.#disposed = true;
     this.stop();
-    this.#channels.forEach(({ voice, gain, pan }) => {
-      [voice, gain, pan].forEach((node) => node.dispose());
-    });
-    [this.#master, this.#meter, this.#click].forEach((node) => node?.dispose());
+    this.#channels.forEach((channel) => this.#mixer?.giveBack(channel));
   }
 
-  async #ready(): Promise<void> {
-    const tone = await sounds();
-    await tone.start();
-    this.#tone = tone;
-    if (!this.#master) {
-      this.#master = new tone.Gain(0.8).toDestination();
-      this.#meter = new tone.Meter({ normalRange: true, smoothing: 0.7 });
-      this.#master.connect(this.#meter);
-      this.#click = new tone.Synth({
-        oscillator: { type: 'square' },
-        envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 },
-        volume: -14,
-      });
-      this.#click.connect(this.#master);
+  /** Gets ready to sound; tells whether it still may. */
+  async #ready(): Promise<boolean> {
+    const found = await theMixer();
+    await found.begin();
+    if (this.#disposed) {
+      return false;
     }
-    this.#master.gain.rampTo((settings.volume / 100) ** 1.5, 0.02);
+    this.#mixer = found;
+    found.setVolume(settings.volume);
+    return true;
   }
 
   #channel(track: Track): Channel {
-    const tone = this.#tone!;
+    const mixer = this.#mixer!;
     let channel = this.#channels.get(track.id);
     if (channel?.name !== track.voice) {
-      channel?.voice.dispose();
-      const pan = channel?.pan ?? new tone.Panner(0).connect(this.#master!);
-      const gain = channel?.gain ?? new tone.Gain(1).connect(pan);
-      channel = { voice: tone.makeVoice(track.voice, gain), name: track.voice, gain, pan };
+      if (channel) mixer.giveBack(channel);
+      channel = mixer.take(track.voice);
       this.#channels.set(track.id, channel);
     }
     channel.gain.gain.rampTo(this.#isAudible(track) ? (track.volume / 80) ** 1.5 : 0, 0.02);
@@ -200,12 +196,12 @@ export class Player {
     this.active = true;
     const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
     const { voice } = this.#channel(track);
-    voice.play(sounding, velocity, this.#tone!.now() + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
+    voice.play(sounding, velocity, this.#mixer!.now + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
   }
 
   #advance(): void {
-    this.#master?.gain.rampTo((settings.volume / 100) ** 1.5, 0.02);
-    const until = () => this.#tone!.now() + AHEAD_SECONDS;
+    this.#mixer!.setVolume(settings.volume);
+    const until = () => this.#mixer!.now + AHEAD_SECONDS;
     let origin = this.#turns.at(-1)?.origin ?? this.#origin;
     for (let turns = 0; turns < 64 && this.#given + origin < until(); turns++) {
       const { clock } = this.score;
@@ -260,12 +256,12 @@ export class Player {
     const { start, length, pitch, velocity, muted, clip } = columns;
     for (let i = firstFrom(start, Math.ceil(fromTick)); i < count && start[i] < toTick; i++) {
       const track = muted[i] ? undefined : trackOf(clip[i]);
-      if (track) {
-        const seconds = clock.seconds(start[i]);
+      const seconds = clock.seconds(start[i]);
+      if (track && this.#isInTime(seconds + origin)) {
         this.#channel(track).voice.play(
           Math.min(127, Math.max(0, pitch[i] + written * track.transposition)),
           velocity[i],
-          Math.max(this.#tone!.now(), seconds + origin),
+          Math.max(this.#mixer!.now, seconds + origin),
           clock.seconds(start[i] + length[i]) - seconds,
         );
       }
@@ -275,11 +271,15 @@ export class Player {
   #giveClicks(fromTick: number, toTick: number, origin: number): void {
     const { clock, gridLines } = this.score;
     for (const { tick, isBar } of gridLines.beats(fromTick, toTick)) {
-      this.#click!.triggerAttackRelease(
-        isBar ? 1760 : 1175,
-        0.02,
-        Math.max(this.#tone!.now(), clock.seconds(tick) + origin),
-      );
+      const at = clock.seconds(tick) + origin;
+      if (this.#isInTime(at)) {
+        this.#mixer!.click.triggerAttackRelease(isBar ? 1760 : 1175, 0.02, Math.max(this.#mixer!.now, at));
+      }
     }
+  }
+
+  /** Whether something can still sound when it should: what a page that stood still has missed stays silent. */
+  #isInTime(at: number): boolean {
+    return at > this.#mixer!.now - LATE_SECONDS;
   }
 }

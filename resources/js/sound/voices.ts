@@ -5,7 +5,6 @@ import type { VoiceName } from '../api';
 export interface Voice {
   play(pitch: number, velocity: number, at: number, seconds: number): void;
   silence(): void;
-  dispose(): void;
 }
 
 const MOST_NOTES = 48;
@@ -26,7 +25,6 @@ function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
         (velocity / 127) ** 1.6,
       ),
     silence: () => synth.releaseAll(),
-    dispose: () => synth.dispose(),
   };
 }
 
@@ -109,7 +107,6 @@ function drums(output: Tone.InputNode): Voice {
       }
     },
     silence: () => skin.releaseAll(),
-    dispose: () => [low, skin, snare, metal, metalFilter].forEach((node) => node.dispose()),
   };
 }
 

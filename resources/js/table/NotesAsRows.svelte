@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick } from 'svelte';
+  import { onMount, tick } from 'svelte';
   import { pitchName, readPitch } from '../music/pitch';
   import type { Desk } from '../desk/desk.svelte';
 
@@ -111,12 +111,36 @@
     }));
   });
 
+  /** whether the keys are the table's */
+  let inside = false;
+
+  onMount(() => {
+    active.row = Math.max(0, notes.selected.indexOf(1));
+    anchor = active.row;
+    void focusCell();
+    return () => {
+      // The keys go back to where the same notes are shown otherwise.
+      if (inside) void tick().then(() => document.querySelector<HTMLElement>('[aria-label="Roll"]')?.focus());
+    };
+  });
+
+  // A row that is gone takes the focus along: then the row in its place gets it.
+  $effect(() => {
+    void notes;
+    void tick().then(() => {
+      if (inside && editing === null && document.activeElement === document.body) {
+        active.row = Math.min(active.row, Math.max(0, notes.count - 1));
+        void focusCell();
+      }
+    });
+  });
+
   async function focusCell(): Promise<void> {
     const top = active.row * ROW;
     if (top < box.scrollTop) box.scrollTop = top;
     else if (top > box.scrollTop + height - 3 * ROW) box.scrollTop = top - height + 3 * ROW;
     await tick();
-    box.querySelector<HTMLElement>(`[data-cell="${active.row}-${active.column}"]`)?.focus();
+    (box?.querySelector<HTMLElement>(`[data-cell="${active.row}-${active.column}"]`) ?? box)?.focus();
   }
 
   function moveTo(row: number, column: number, extend: boolean): void {
@@ -186,8 +210,12 @@
   }
 </script>
 
+<svelte:window onpointerdown={(event) => (inside = box.contains(event.target as Node))} />
+
 <div
   bind:this={box}
+  onfocusin={() => (inside = true)}
+  onfocusout={({ relatedTarget }) => relatedTarget !== null && (inside = box.contains(relatedTarget as Node))}
   bind:clientHeight={height}
   onscroll={() => (scrolled = box.scrollTop)}
   class="min-h-0 overflow-auto text-xs"

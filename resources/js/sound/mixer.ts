@@ -1,0 +1,71 @@
+import * as Tone from 'tone';
+import type { VoiceName } from '../api';
+import { makeVoice, type Voice } from './voices';
+
+/** One voice with its loudness and its place. */
+export interface Channel {
+  name: VoiceName;
+  voice: Voice;
+  gain: Tone.Gain;
+  pan: Tone.Panner;
+}
+
+/**
+ * What every song sounds through. There is one for the page: the browser never lets go of a source that was started, so
+ * voices are given back and used again instead of made anew for each song.
+ */
+export class Mixer {
+  readonly click = new Tone.Synth({
+    oscillator: { type: 'square' },
+    envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 },
+    volume: -14,
+  });
+  readonly #master = new Tone.Gain(0.8).toDestination();
+  readonly #meter = new Tone.Meter({ normalRange: true, smoothing: 0.7 });
+  readonly #free: Channel[] = [];
+
+  constructor() {
+    this.#master.connect(this.#meter);
+    this.click.connect(this.#master);
+  }
+
+  /** Seconds of the audio clock: what is given now sounds then at the earliest. */
+  get now(): number {
+    return Tone.now();
+  }
+
+  /** Seconds of the audio clock that are heard at this moment. */
+  get heard(): number {
+    return Tone.immediate();
+  }
+
+  /** The root of the mean power of what sounds, 0–1, so that soft notes show. */
+  get level(): number {
+    return Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number)));
+  }
+
+  /** Has to be called once from a press of a key or the pointer; browsers stay silent until then. */
+  async begin(): Promise<void> {
+    await Tone.start();
+  }
+
+  /** @param percent 0–100 */
+  setVolume(percent: number): void {
+    this.#master.gain.rampTo((percent / 100) ** 1.5, 0.02);
+  }
+
+  take(name: VoiceName): Channel {
+    const at = this.#free.findIndex((channel) => channel.name === name);
+    if (at >= 0) {
+      return this.#free.splice(at, 1)[0];
+    }
+    const pan = new Tone.Panner(0).connect(this.#master);
+    const gain = new Tone.Gain(1).connect(pan);
+    return { name, voice: makeVoice(name, gain), gain, pan };
+  }
+
+  giveBack(channel: Channel): void {
+    channel.voice.silence();
+    this.#free.push(channel);
+  }
+}
