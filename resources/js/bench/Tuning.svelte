@@ -133,7 +133,8 @@
             />{/if}{preview.shown.message}
         </p>
       {/if}
-      <div class="grid grid-cols-2 gap-1">
+      <!-- In sight, however many parameters there are above it. -->
+      <div class="sticky -bottom-2.5 z-10 -mx-1 grid grid-cols-2 gap-1 bg-base-200 px-1 pt-1 pb-2.5">
         <button class="btn col-span-2 btn-xs btn-primary" type="submit"
           >Do it <kbd class="text-base-content">Enter</kbd></button
         >

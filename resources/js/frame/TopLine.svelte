@@ -92,8 +92,9 @@
   </button>
   <h1 class="max-w-36 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
   <select
-    class="select select-sm w-32"
+    class="select select-sm w-32 appearance-auto bg-none ps-2 pe-1"
     aria-label="Track"
+    title={desk.track.name}
     value={desk.track.id}
     onchange={(event) =>
       desk.openTrack(desk.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}

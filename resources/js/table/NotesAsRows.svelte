@@ -257,7 +257,7 @@
           tabindex={isActive ? 0 : -1}
           data-cell="{row.place}-{column}"
           aria-readonly={!columns[column].line}
-          class="flex items-center {columns[column].line ? '' : 'text-secondary'}"
+          class="flex items-center -outline-offset-2 {columns[column].line ? '' : 'text-secondary'}"
           style:color={row.selected ? 'var(--color-base-content)' : ''}
           onclick={(event) => moveTo(row.place, column, event.shiftKey)}
           ondblclick={() => columns[column].line && (editing = text)}
