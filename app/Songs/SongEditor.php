@@ -27,6 +27,9 @@ use Jactonic\Core\Song\SongChange;
  */
 final readonly class SongEditor
 {
+    /** How often an edit is worked out where other writers keep coming between. */
+    private const MOST_TRIES = 4;
+
     public function __construct(
         private SongStore $store,
         private SongHistory $history,
@@ -47,7 +50,7 @@ final readonly class SongEditor
     {
         $script = $this->lines->script($lines);
 
-        return $this->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): Plan {
             $stored = $this->seen($songId, $standing, $script);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
@@ -59,14 +62,17 @@ final readonly class SongEditor
             }
             $state = $script->apply($open, $selection, $context, Patience::begin());
             $change = $state->change();
-            if ($state->clipboard !== null) {
-                Clipboard::keep($state->clipboard);
-            }
-            if ($change->isNothing()) {
-                return SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))->handing($state, $context);
-            }
+            $record = $change->isNothing()
+                ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))
+                : $this->record($last, $stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()));
 
-            return $this->record($last, $stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()))->handing($state, $context);
+            return new Plan($stored, static function () use ($state, $context, $record): SongAnswer {
+                if ($state->clipboard !== null) {
+                    Clipboard::keep($state->clipboard);
+                }
+
+                return $record()->handing($state, $context);
+            });
         });
     }
 
@@ -97,7 +103,7 @@ final readonly class SongEditor
      */
     public function undo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->current($stored) ?? throw new EditRefused('Nothing to undo: this is the song as it came in.');
             $step = $row->step();
@@ -114,7 +120,7 @@ final readonly class SongEditor
      */
     public function redo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->next($stored) ?? throw new EditRefused('Nothing to do again: this is the newest state of the song.');
             $step = $row->step();
@@ -133,10 +139,9 @@ final readonly class SongEditor
      */
     public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing, $stepId): SongAnswer {
+        return $this->once($songId, $standing, function () use ($songId, $standing, $stepId): Plan {
             $stored = $this->seen($songId, $standing);
             $way = $this->history->wayTo($stored, $stepId);
-            $this->history->walk($way['path']);
             $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
             $last = $way['forth'] === [] ? null : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
             $undone = $way['back'] === [] ? null : StepRecord::query()->findOrFail($way['back'][count($way['back']) - 1]);
@@ -147,7 +152,7 @@ final readonly class SongEditor
                 default => 'Gone to: '.($last ?? StepRecord::query()->findOrFail($stepId))->title(),
             };
 
-            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $selection, $message);
+            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $selection, $message, $way['path']);
         });
     }
 
@@ -163,25 +168,43 @@ final readonly class SongEditor
     }
 
     /**
-     * Does something in one transaction. What was done under the same name before is not done again, but told again.
+     * Works out what is to be done, and does it in one transaction: nothing that may take long happens while others wait.
+     * Where another writer came between the two, it is worked out again; the last time with the lock held, so that it ends.
+     * What was done under the same name before is not done again, but told again.
      *
-     * @param  Closure(): SongAnswer  $do
+     * @param  Closure(): Plan  $plan
      */
-    private function once(int $songId, Standing $standing, Closure $do): SongAnswer
+    private function once(int $songId, Standing $standing, Closure $plan): SongAnswer
     {
-        return $this->store->writing($songId, function () use ($songId, $standing, $do): SongAnswer {
-            if ($standing->request === null) {
-                return $do();
-            }
-            $known = KnownRequest::find($standing->request);
-            if ($known !== null && $known->song_id === $songId) {
+        for ($tries = 1; ; $tries++) {
+            $known = $this->known($songId, $standing);
+            if ($known !== null) {
                 return $this->again($songId, $standing, $known);
             }
-            $answer = $do();
-            KnownRequest::keep($standing->request, $songId, $answer->kept());
+            $planned = $tries < self::MOST_TRIES ? $plan() : null;
+            $answer = $this->store->writing($songId, function () use ($songId, $standing, $plan, $planned): ?SongAnswer {
+                if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
+                    return null;
+                }
+                $answer = ($planned ?? $plan())->carryOut();
+                if ($standing->request !== null) {
+                    KnownRequest::keep($standing->request, $songId, $answer->kept());
+                }
 
-            return $answer;
-        });
+                return $answer;
+            });
+            if ($answer !== null) {
+                return $answer;
+            }
+        }
+    }
+
+    /** A request of that name that was carried out before. */
+    private function known(int $songId, Standing $standing): ?KnownRequest
+    {
+        $known = $standing->request === null ? null : KnownRequest::find($standing->request);
+
+        return $known?->song_id === $songId ? $known : null;
     }
 
     private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer
@@ -214,7 +237,7 @@ final readonly class SongEditor
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(StepRecord $row, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?SongAnswer
+    private function goOn(StepRecord $row, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?Plan
     {
         $combined = $script->isGesture() ? $script->combinedAfter($row->lines) : null;
         if ($combined === null) {
@@ -228,33 +251,42 @@ final readonly class SongEditor
         $whole = $back->followedBy($change);
         $after = $whole->applyTo($stored->song);
         $step = new Step([$combined], $selection, $state->selection, $change, self::now());
-        if ($step->isNothing()) {
-            // The gesture came back to where it began: there is nothing to undo.
-            $row->delete();
-        } else {
-            $this->history->replace($row, $step, $stored->song, $after);
-        }
-        $revisions = $this->store->write($stored, $after, $whole, $step->isNothing() ? $row->parent_id : $row->id);
-
         // Where it went no further, as at a limit, that is what this press has to say.
         $summary = $whole->isNothing() ? $script->apply($open, $selection, $context)->summary : $state->summary;
 
-        return SongAnswer::walked(
-            $stored, $open, $after, $whole, $state->selection, $summary, $revisions,
-            $step->isNothing() ? $this->history->titles($stored->record->id, $row->parent_id) : ['undo' => $step->title(), 'redo' => null],
-        );
+        return new Plan($stored, function () use ($row, $stored, $open, $state, $whole, $after, $step, $summary): SongAnswer {
+            if ($step->isNothing()) {
+                // The gesture came back to where it began: there is nothing to undo.
+                $row->delete();
+            } else {
+                $this->history->replace($row, $step, $stored->song, $after);
+            }
+            $revisions = $this->store->write($stored, $after, $whole, $step->isNothing() ? $row->parent_id : $row->id);
+
+            return SongAnswer::walked(
+                $stored, $open, $after, $whole, $state->selection, $summary, $revisions,
+                $step->isNothing() ? $this->history->titles($stored->record->id, $row->parent_id) : ['undo' => $step->title(), 'redo' => null],
+            );
+        });
     }
 
-    /** @param  list<int>  $clips  those that are changed */
-    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection, string $message): SongAnswer
+    /**
+     * @param  list<int>  $clips  those that are changed
+     * @param  list<int>  $path  the steps the song then has gone along, so that redo follows them
+     */
+    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection, string $message, array $path = []): Plan
     {
         $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
         $stored = $needsAll ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips]))) : $seen;
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $after = $change->applyTo($stored->song);
-        $revisions = $this->store->write($stored, $after, $change, $stepId);
 
-        return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($seen->record->id, $stepId));
+        return new Plan($stored, function () use ($stored, $open, $after, $change, $stepId, $selection, $message, $path): SongAnswer {
+            $this->history->walk($path);
+            $revisions = $this->store->write($stored, $after, $change, $stepId);
+
+            return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($stored->record->id, $stepId));
+        });
     }
 
     /** “Undone in Upright bass: transpose”; without the place where it is the track in front. */
@@ -265,27 +297,34 @@ final readonly class SongEditor
         return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}").": {$row->title()}";
     }
 
-    /** Writes what a script did, as a new step or joined to the last one where it is a quick repeat of it. */
-    private function record(?StepRecord $last, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): SongAnswer
+    /**
+     * What writes what a script did, as a new step or joined to the last one where it is a quick repeat of it.
+     *
+     * @return Closure(): SongAnswer
+     */
+    private function record(?StepRecord $last, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): Closure
     {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
         $joined = $last?->lines === $step->lines ? $last->step()->mergedWith($step) : null;
-        if ($last === null || $joined === null) {
-            $stepId = $this->history->add($stored, $step, $after);
-            $titles = ['undo' => $step->title(), 'redo' => null];
-        } elseif ($joined->isNothing()) {
-            // What was repeated came back to where it began.
-            $last->delete();
-            $stepId = $last->parent_id;
-            $titles = $this->history->titles($stored->record->id, $stepId);
-        } else {
-            $this->history->replace($last, $joined, $stored->song, $after);
-            $stepId = $last->id;
-            $titles = ['undo' => $joined->title(), 'redo' => null];
-        }
-        $revisions = $this->store->write($stored, $after, $change, $stepId);
 
-        return SongAnswer::done($stored, $open, $after, $state, $change, $before, $revisions, $titles);
+        return function () use ($last, $stored, $open, $state, $change, $before, $step, $after, $joined): SongAnswer {
+            if ($last === null || $joined === null) {
+                $stepId = $this->history->add($stored, $step, $after);
+                $titles = ['undo' => $step->title(), 'redo' => null];
+            } elseif ($joined->isNothing()) {
+                // What was repeated came back to where it began.
+                $last->delete();
+                $stepId = $last->parent_id;
+                $titles = $this->history->titles($stored->record->id, $stepId);
+            } else {
+                $this->history->replace($last, $joined, $stored->song, $after);
+                $stepId = $last->id;
+                $titles = ['undo' => $joined->title(), 'redo' => null];
+            }
+            $revisions = $this->store->write($stored, $after, $change, $stepId);
+
+            return SongAnswer::done($stored, $open, $after, $state, $change, $before, $revisions, $titles);
+        };
     }
 
     private static function now(): int

@@ -133,6 +133,26 @@ final readonly class SongStore
         return $this->reading(StoredSong::of($record, $song, $rows), $contents ?? []);
     }
 
+    /** Whether a song and the clips that were read of it are as they were. */
+    public function isAsRead(StoredSong $stored): bool
+    {
+        $record = $stored->record;
+        $song = $this->database->table('songs')->leftJoin('steps', 'steps.id', '=', 'songs.step_id')->where('songs.id', $record->id)->whereNull('songs.deleted_at')
+            ->first(['songs.step_id', 'songs.next_id', 'songs.revision', 'steps.at']);
+        if ($song === null || [$song->step_id, $song->next_id, $song->revision, $song->at] !== [$record->step_id, $record->next_id, $record->revision, $record->step_at]) {
+            return false;
+        }
+        $now = [];
+        foreach (array_chunk(array_keys($stored->revisions), 500) as $clips) {
+            $now += $this->database->table('clips')->whereIn('id', $clips)->pluck('revision', 'id')->all();
+        }
+        $then = $stored->revisions;
+        ksort($now);
+        ksort($then);
+
+        return $now === $then;
+    }
+
     /**
      * A song with what lies in some more of its clips.
      *
@@ -176,7 +196,10 @@ final readonly class SongStore
     /** Stores a new song and gives its id. */
     public function create(string $name, Song $song): int
     {
-        return $this->database->transaction(function () use ($name, $song): int {
+        // Packed before the lock is taken: others need not wait for that.
+        $packed = array_map(static fn (Content $content): array => self::packed($content), $song->contents);
+
+        return $this->database->transaction(function () use ($name, $song, $packed): int {
             $record = SongRecord::query()->create([
                 'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()), 'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
             ]);
@@ -185,7 +208,7 @@ final readonly class SongStore
                 $tracks[$track->id] = TrackRecord::query()->insertGetId(['song_id' => $record->id] + array_diff_key($track->toArray(), ['id' => 0]));
             }
             foreach ($song->clips as $clip) {
-                ClipRecord::query()->insert(['track_id' => $tracks[$clip->track]] + array_diff_key($clip->toArray(), ['id' => 0, 'track' => 0]) + self::packed($song->contentOf($clip->id)));
+                ClipRecord::query()->insert(['track_id' => $tracks[$clip->track]] + array_diff_key($clip->toArray(), ['id' => 0, 'track' => 0]) + ($packed[$clip->id] ?? self::packed(Content::none())));
             }
 
             return $record->id;
