@@ -10,28 +10,33 @@ use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
 use Illuminate\Support\Facades\Route;
 
+// Ids as the database gives them; whatever else stands in their place names nothing.
+foreach (['song', 'step', 'recipe'] as $id) {
+    Route::pattern($id, '[1-9][0-9]{0,17}');
+}
+
 Route::get('status', StatusController::class);
 Route::get('catalog', CatalogController::class);
 
 Route::get('songs', [SongController::class, 'index']);
 Route::post('songs', [SongController::class, 'store']);
-Route::get('songs/{song}', [SongController::class, 'show'])->whereNumber('song');
-Route::get('songs/{song}/sound', [SongController::class, 'sound'])->whereNumber('song');
-Route::patch('songs/{song}', [SongController::class, 'rename'])->whereNumber('song');
+Route::get('songs/{song}', [SongController::class, 'show']);
+Route::get('songs/{song}/sound', [SongController::class, 'sound']);
+Route::patch('songs/{song}', [SongController::class, 'rename']);
 Route::delete('songs/{song}', [SongController::class, 'destroy']);
 Route::post('songs/{song}/restore', [SongController::class, 'restore'])->withTrashed();
-Route::get('songs/{song}/export', [SongController::class, 'export'])->whereNumber('song');
-Route::get('songs/{song}/grid', [SongController::class, 'grid'])->whereNumber('song');
+Route::get('songs/{song}/export', [SongController::class, 'export']);
+Route::get('songs/{song}/grid', [SongController::class, 'grid']);
 
-Route::post('songs/{song}/edits', [EditController::class, 'edit'])->whereNumber('song');
-Route::post('songs/{song}/undo', [EditController::class, 'undo'])->whereNumber('song');
-Route::post('songs/{song}/redo', [EditController::class, 'redo'])->whereNumber('song');
-Route::post('songs/{song}/advice', [EditController::class, 'advice'])->whereNumber('song');
-Route::post('songs/{song}/choose', [EditController::class, 'choose'])->whereNumber('song');
-Route::post('songs/{song}/match', [EditController::class, 'match'])->whereNumber('song');
-Route::get('songs/{song}/history', [EditController::class, 'history'])->whereNumber('song');
-Route::post('songs/{song}/history', [EditController::class, 'goTo'])->whereNumber('song');
-Route::patch('songs/{song}/history/{step}', [EditController::class, 'nameStep'])->whereNumber(['song', 'step']);
+Route::post('songs/{song}/edits', [EditController::class, 'edit']);
+Route::post('songs/{song}/undo', [EditController::class, 'undo']);
+Route::post('songs/{song}/redo', [EditController::class, 'redo']);
+Route::post('songs/{song}/advice', [EditController::class, 'advice']);
+Route::post('songs/{song}/choose', [EditController::class, 'choose']);
+Route::post('songs/{song}/match', [EditController::class, 'match']);
+Route::get('songs/{song}/history', [EditController::class, 'history']);
+Route::post('songs/{song}/history', [EditController::class, 'goTo']);
+Route::patch('songs/{song}/history/{step}', [EditController::class, 'nameStep']);
 
 Route::get('keymaps', [KeymapController::class, 'index']);
 Route::post('keymaps', [KeymapController::class, 'store']);
@@ -48,5 +53,5 @@ Route::post('recipes', [RecipeController::class, 'store']);
 Route::post('recipes/order', [RecipeController::class, 'order']);
 Route::post('recipes/import', [RecipeController::class, 'import']);
 Route::get('recipes/export', [RecipeController::class, 'export']);
-Route::patch('recipes/{recipe}', [RecipeController::class, 'update'])->whereNumber('recipe');
-Route::delete('recipes/{recipe}', [RecipeController::class, 'destroy'])->whereNumber('recipe');
+Route::patch('recipes/{recipe}', [RecipeController::class, 'update']);
+Route::delete('recipes/{recipe}', [RecipeController::class, 'destroy']);

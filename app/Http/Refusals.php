@@ -37,6 +37,7 @@ final class Refusals
             default => [500, 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.', []],
         };
 
-        return new JsonResponse(['error' => ['message' => $message] + $data], $status);
+        // What was sent may stand in the message, whatever bytes it is made of.
+        return new JsonResponse(['error' => ['message' => $message] + $data], $status, options: JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_INVALID_UTF8_SUBSTITUTE);
     }
 }

@@ -52,6 +52,7 @@ final readonly class RecipeBook
                 throw new BadInput("There is a recipe “{$recipe->name}” already; take another name.");
             }
             if ($id === null) {
+                self::checkRoom(KeptRecipe::query()->count() + 1);
                 $id = KeptRecipe::add($recipe)->id;
             } else {
                 $kept = KeptRecipe::query()->findOrFail($id);
@@ -92,19 +93,28 @@ final readonly class RecipeBook
      */
     public function import(RecipeFile $file): array
     {
-        return $this->writing(function () use ($file): array {
-            $problems = $file->problems;
-            foreach ($file->recipes as $recipe) {
-                $wrong = array_filter(array_map($this->lines->problemOf(...), $recipe->lines));
-                if ($wrong === []) {
-                    KeptRecipe::add(Recipe::fromArray(['name' => self::freeName($recipe->name)] + $recipe->toArray()));
-                } else {
-                    $problems[] = "“{$recipe->name}”: ".implode(' ', $wrong);
-                }
+        $problems = $file->problems;
+        $fit = [];
+        foreach ($file->recipes as $recipe) {
+            $wrong = array_filter(array_map($this->lines->problemOf(...), $recipe->lines));
+            if ($wrong === []) {
+                $fit[] = $recipe;
+            } else {
+                $problems[] = "“{$recipe->name}”: ".implode(' ', $wrong);
             }
-
-            return $problems;
+        }
+        $this->writing(static function () use ($fit): void {
+            /** @var array<string, int> $names */
+            $names = KeptRecipe::query()->pluck('id', 'name')->all();
+            self::checkRoom(count($names) + count($fit));
+            foreach ($fit as $recipe) {
+                $free = self::freeName($recipe->name, $names);
+                $names[$free] = 0;
+                KeptRecipe::add(Recipe::fromArray(['name' => $free] + $recipe->toArray()));
+            }
         });
+
+        return $problems;
     }
 
     /**
@@ -124,11 +134,20 @@ final readonly class RecipeBook
         });
     }
 
-    private static function freeName(string $name): string
+    /** @throws BadInput where more would be kept than there is room for */
+    private static function checkRoom(int $count): void
+    {
+        if ($count > RecipeFile::MOST) {
+            throw new BadInput('There would be '.number_format($count).' recipes; at most '.number_format(RecipeFile::MOST).' are kept. Delete some first.');
+        }
+    }
+
+    /** @param  array<string, int>  $taken  by name */
+    private static function freeName(string $name, array $taken): string
     {
         $free = $name;
-        for ($k = 2; KeptRecipe::query()->where('name', $free)->exists(); $k++) {
-            $free = "{$name} {$k}";
+        for ($k = 2; isset($taken[$free]); $k++) {
+            $free = mb_substr($name, 0, Recipe::LONGEST_NAME - strlen(" {$k}"))." {$k}";
         }
 
         return $free;

@@ -58,7 +58,8 @@ final readonly class RecipeController
 
     public function export(Request $request): Response
     {
-        $only = array_map(intval(...), array_values(array_filter(explode(',', $request->string('ids')->toString()), ctype_digit(...))));
+        $ids = $request->query('ids');
+        $only = array_map(intval(...), array_values(array_filter(explode(',', is_string($ids) ? $ids : ''), static fn (string $id): bool => preg_match('/^\d{1,18}$/D', $id) === 1)));
         $recipes = array_map(static fn (KeptRecipe $kept): Recipe => $kept->recipe(), KeptRecipe::inOrder($only));
 
         return new Response(RecipeFile::write($recipes), 200, [

@@ -35,9 +35,9 @@ final readonly class SongController
         if ($request->json('midi') === null) {
             return new JsonResponse(['id' => $this->store->create($new->name(), $new->song()), 'problems' => []], 201);
         }
-        $file = $upload->file();
+        $import = $upload->import();
 
-        return new JsonResponse(['id' => $this->store->create($upload->name(), $file->song()), 'problems' => $file->problems], 201);
+        return new JsonResponse(['id' => $this->store->create($upload->name(), $import->song()), 'problems' => $import->problems()], 201);
     }
 
     public function show(int $song, OpenRequest $request): JsonResponse

@@ -13,7 +13,9 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\NewNote;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
@@ -24,6 +26,8 @@ final readonly class EditRequest
 {
     private const MOST_LINES = 100;
 
+    private const LONGEST_WHERE = 2000;
+
     public function __construct(private Request $request)
     {
     }
@@ -32,8 +36,8 @@ final readonly class EditRequest
     public function standing(): Standing
     {
         $open = $this->ids('open') ?? [];
-        if ($open === []) {
-            throw new BadInput('open takes the ids of the open clips.');
+        if ($open === [] || count($open) > Song::MOST_CLIPS) {
+            throw new BadInput('open takes the ids of the open clips, at most '.number_format(Song::MOST_CLIPS).'.');
         }
         $front = $this->request->json('front') ?? $open[0];
         $revisions = $this->request->json('revisions') ?? [];
@@ -118,7 +122,7 @@ final readonly class EditRequest
     {
         $where = $this->request->json('where') ?? '';
 
-        return Conditions::parse(is_string($where) ? $where : throw new BadInput('where takes conditions as text, such as "pitch=60..72 velocity=..40".'));
+        return Conditions::parse(is_string($where) && strlen($where) <= self::LONGEST_WHERE ? $where : throw new BadInput('where takes conditions as text of at most '.self::LONGEST_WHERE.' characters, such as "pitch=60..72 velocity=..40".'));
     }
 
     public function context(): ContextInput
@@ -136,14 +140,14 @@ final readonly class EditRequest
             throw new BadInput('context.grid takes a grid such as 1/16, and context.swing a number from 0 to 150.');
         }
         [$tick, $pitch] = $this->pair($caret, 'caret');
-        if ($tick < 0 || $pitch < 0 || $pitch > 127) {
-            throw new BadInput('context.caret takes a tick from 0 and a pitch 0 to 127.');
+        if ($pitch < 0 || $pitch > 127) {
+            throw new BadInput('context.caret takes a tick, and a pitch 0 to 127.');
         }
 
         return new ContextInput(
-            Grid::parse($grid, $swing), new Caret($tick, $pitch),
-            $range === null ? null : TickRange::of(...$this->pair($range, 'range')),
-            is_int($playhead) && $playhead >= 0 ? $playhead : throw new BadInput('context.playhead takes a tick from 0.'),
+            Grid::parse($grid, $swing), new Caret($this->tick($tick, 'caret'), $pitch),
+            $range === null ? null : TickRange::of(...array_map(fn (int $end): int => $this->tick($end, 'range'), $this->pair($range, 'range'))),
+            $this->tick($playhead, 'playhead'),
             isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
             isset($context['new']) ? $this->newNote($context['new']) : null,
         );
@@ -159,6 +163,11 @@ final readonly class EditRequest
         $amount = Amount::parse($length);
 
         return $amount->isNegative() ? throw new BadInput('context.new takes a length of at least nothing.') : new NewNote($amount, $velocity);
+    }
+
+    private function tick(mixed $value, string $name): int
+    {
+        return is_int($value) && $value >= 0 && $value <= Bounds::LAST_TICK ? $value : throw new BadInput("context.{$name} takes ticks from 0 to ".number_format(Bounds::LAST_TICK).'.');
     }
 
     /** @return array{int, int} */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Http\Request;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 
 /** Which clips are to be open, and on which grid, as an address says it: `?clips=4,7&front=7&grid=1/16&swing=0`. */
@@ -22,7 +24,7 @@ final readonly class OpenRequest
 
     public function front(): int
     {
-        return $this->request->integer('front');
+        return $this->numbers('front')[0] ?? 0;
     }
 
     /** @return list<int>|null only these tracks; null for all */
@@ -31,14 +33,28 @@ final readonly class OpenRequest
         return $this->request->query('tracks') === null ? null : $this->numbers('tracks');
     }
 
+    /** @throws BadInput */
     public function grid(): Grid
     {
-        return Grid::parse($this->request->string('grid', '1/16')->toString(), $this->request->integer('swing'));
+        return Grid::parse($this->text('grid', '1/16'), $this->numbers('swing')[0] ?? 0);
     }
 
-    /** @return list<int> */
+    /**
+     * Ids as a list with commas; what is none is passed over.
+     *
+     * @return list<int>
+     */
     private function numbers(string $name): array
     {
-        return array_map(intval(...), array_values(array_filter(explode(',', $this->request->string($name)->toString()), ctype_digit(...))));
+        $parts = explode(',', $this->text($name, ''), Song::MOST_CLIPS + 1);
+
+        return array_map(intval(...), array_values(array_filter($parts, static fn (string $part): bool => preg_match('/^\d{1,18}$/D', $part) === 1)));
+    }
+
+    private function text(string $name, string $otherwise): string
+    {
+        $text = $this->request->query($name) ?? $otherwise;
+
+        return is_string($text) ? $text : throw new BadInput("{$name} takes a text.");
     }
 }

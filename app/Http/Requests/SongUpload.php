@@ -8,6 +8,7 @@ use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfLimits;
+use Jactonic\Core\Smf\SongImport;
 
 /** A MIDI file on its way in, as base64 in JSON. */
 final readonly class SongUpload
@@ -25,7 +26,8 @@ final readonly class SongUpload
         return mb_substr($name === '' ? 'Untitled' : $name, 0, 200);
     }
 
-    public function file(): SmfFile
+    /** @throws BadInput where it is no MIDI file, or more than a song can hold */
+    public function import(): SongImport
     {
         $text = $this->request->json('midi');
         if (! is_string($text)) {
@@ -39,6 +41,6 @@ final readonly class SongUpload
             throw new BadInput('midi takes the bytes of a MIDI file as base64; this could not be read.');
         }
 
-        return SmfFile::read($bytes);
+        return new SongImport(SmfFile::read($bytes));
     }
 }

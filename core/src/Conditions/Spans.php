@@ -14,6 +14,8 @@ use Jactonic\Core\Errors\BadInput;
  */
 final readonly class Spans
 {
+    private const MOST = 200;
+
     /** @param  list<array{from: T|null, to: T|null, single: bool}>  $spans  null where a span is open */
     private function __construct(private array $spans)
     {
@@ -30,6 +32,9 @@ final readonly class Spans
     public static function parse(string $text, string $of, callable $read): self
     {
         $spans = [];
+        if (substr_count($text, ',') >= self::MOST) {
+            throw new BadInput("{$of} takes at most ".self::MOST.' values and spans; join some of them to spans, such as 60..72.');
+        }
         foreach (explode(',', $text) as $part) {
             $ends = explode('..', $part);
             if (count($ends) > 2 || $part === '' || $part === '..') {

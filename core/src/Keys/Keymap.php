@@ -9,7 +9,7 @@ use Jactonic\Core\Errors\BadInput;
 /** A whole map of shortcuts, immutable. A key has one meaning in each place. */
 final readonly class Keymap
 {
-    private const MOST_BINDINGS = 2000;
+    public const MOST_BINDINGS = 2000;
 
     /** @param  array<string, Binding>  $bindings  by slot, in the order of the map */
     private function __construct(

@@ -49,6 +49,9 @@ final readonly class KeymapFile
         if (($value['version'] ?? null) !== self::VERSION) {
             throw new BadInput('This map is of another version; this program reads version '.self::VERSION.'.');
         }
+        if (count($value['bindings']) > Keymap::MOST_BINDINGS) {
+            throw new BadInput('The file has '.number_format(count($value['bindings'])).' shortcuts; a map has at most '.number_format(Keymap::MOST_BINDINGS).'.');
+        }
         $bindings = [];
         $problems = [];
         foreach ($value['bindings'] as $entry) {

@@ -12,7 +12,7 @@ final readonly class Recipe
 {
     private const MOST_LINES = 50;
 
-    private const LONGEST_NAME = 80;
+    public const LONGEST_NAME = 80;
 
     private const LONGEST_HELP = 300;
 

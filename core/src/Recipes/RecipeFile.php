@@ -13,6 +13,9 @@ final readonly class RecipeFile
 
     private const VERSION = 1;
 
+    /** How many recipes are taken at once, and kept together. */
+    public const MOST = 500;
+
     /**
      * @param  list<Recipe>  $recipes
      * @param  list<string>  $problems  what could not be understood, and was left out
@@ -40,6 +43,9 @@ final readonly class RecipeFile
         }
         if (($value['version'] ?? null) !== self::VERSION) {
             throw new BadInput('These recipes are of another version; this program reads version '.self::VERSION.'.');
+        }
+        if (count($value['recipes']) > self::MOST) {
+            throw new BadInput('The file has '.number_format(count($value['recipes'])).' recipes; at most '.number_format(self::MOST).' are taken at once.');
         }
         $recipes = [];
         $problems = [];

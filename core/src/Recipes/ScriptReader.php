@@ -29,6 +29,7 @@ final readonly class ScriptReader
         private Closure $recipes,
         private Closure $screen,
         private array $within = [],
+        private ScriptLength $length = new ScriptLength,
     ) {
     }
 
@@ -42,6 +43,7 @@ final readonly class ScriptReader
         $steps = [];
         foreach ($lines as $k => $text) {
             try {
+                $this->length->add();
                 $line = EditLine::parse($text);
                 $steps[] = $this->step($line);
             } catch (BadInput $error) {
@@ -165,7 +167,7 @@ final readonly class ScriptReader
         }
         $recipe = ($this->recipes)($name) ?? throw new BadInput("There is no recipe “{$name}”.");
         try {
-            $script = (new self($this->catalog, $this->recipes, $this->screen, [...$this->within, $name]))->read($recipe->lines);
+            $script = (new self($this->catalog, $this->recipes, $this->screen, [...$this->within, $name], $this->length))->read($recipe->lines);
         } catch (BadInput $error) {
             throw new BadInput("In “{$name}”: {$error->getMessage()}");
         }

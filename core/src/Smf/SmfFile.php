@@ -7,6 +7,7 @@ namespace Jactonic\Core\Smf;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Song\Song;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Rounding;
 
 /** A Standard MIDI File, as its tracks of notes and events. */
@@ -45,7 +46,11 @@ final readonly class SmfFile
         return array_filter($this->tracks, static fn (SmfTrack $track): bool => $track->notes->count() > 0);
     }
 
-    /** The file taken apart. */
+    /**
+     * The file taken apart.
+     *
+     * @throws NotMidi where it is more than a song can hold
+     */
     public function song(): Song
     {
         return (new SongImport($this))->song();
@@ -57,21 +62,29 @@ final readonly class SmfFile
         return (new SongExport($song))->file();
     }
 
-    /** A file whose times are multiplied by a fraction, its tempo events left out. */
+    /** A file whose times are multiplied by a fraction, its tempo events left out; what then lies past the last tick is left out. */
     public function rescaled(int $dividend, int $divisor, int $ppq): self
     {
         $scale = static fn (int $tick): int => Rounding::quotient($tick * $dividend, $divisor);
-        $tracks = array_map(static function (SmfTrack $track) use ($scale): SmfTrack {
+        $last = Bounds::LAST_TICK - 1;
+        $cut = 0;
+        $tracks = array_map(static function (SmfTrack $track) use ($scale, $last, &$cut): SmfTrack {
+            if ($scale($track->end) > $last) {
+                $there = $track->before(static fn (int $tick): bool => $scale($tick) < $last);
+                $cut++;
+                $track = $there;
+            }
             $columns = $track->notes->columns();
             foreach ($columns['start'] as $i => $start) {
-                $end = $scale($start + $columns['length'][$i]);
+                $end = min($last, $scale($start + $columns['length'][$i]));
                 $columns['start'][$i] = $scale($start);
                 $columns['length'][$i] = max(1, $end - $columns['start'][$i]);
             }
 
-            return (new SmfTrack(Notes::of($columns), array_map($scale, $track->ticks), $track->events, $scale($track->end)))->withoutMetas(Meta::Tempo);
+            return (new SmfTrack(Notes::of($columns), array_map($scale, $track->ticks), $track->events, min($last, $scale($track->end))))->withoutMetas(Meta::Tempo);
         }, $this->tracks);
+        $problems = $cut === 0 ? $this->problems : [...$this->problems, "{$cut} of its tracks run past the last tick a song can hold; the rest of them was left out."];
 
-        return new self($this->format, $ppq, $tracks, $this->chunks, $this->problems);
+        return new self($this->format, $ppq, $tracks, $this->chunks, $problems);
     }
 }

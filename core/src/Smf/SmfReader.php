@@ -20,6 +20,8 @@ final class SmfReader
 
     private int $events = 0;
 
+    private int $kept = 0;
+
     public function __construct(private readonly string $bytes)
     {
     }
@@ -76,6 +78,9 @@ final class SmfReader
                 continue;
             }
             $end = min($size, $at + 8 + $length);
+            if (count($kind === 'MTrk' ? $tracks : $others) >= SmfLimits::CHUNKS) {
+                throw new NotMidi('The file has more than '.number_format(SmfLimits::CHUNKS).($kind === 'MTrk' ? ' tracks' : ' chunks that are no tracks').', which is more than a song can hold. Split it, or join tracks.');
+            }
             if ($kind === 'MTrk') {
                 $number = count($tracks) + 1;
                 if ($end < $at + 8 + $length) {
@@ -84,11 +89,13 @@ final class SmfReader
                 $reader = new TrackReader($this->bytes, $at + 8, $end, SmfLimits::EVENTS - $this->events);
                 $tracks[] = $reader->track();
                 $this->events += $reader->events;
+                $this->keep($reader->keptBytes);
                 foreach ($reader->problems() as $problem) {
                     $this->problems[] = "Track {$number}: {$problem}";
                 }
             } else {
                 $others[] = [count($tracks), substr($this->bytes, $at, $end - $at)];
+                $this->keep($end - $at);
             }
             $at = $end;
         }
@@ -105,6 +112,10 @@ final class SmfReader
      */
     private function timed(int $format, int $division, array $tracks, array $chunks): SmfFile
     {
+        if (count($this->problems) > SmfLimits::PROBLEMS) {
+            $more = count($this->problems) - SmfLimits::PROBLEMS;
+            $this->problems = [...array_slice($this->problems, 0, SmfLimits::PROBLEMS), "And {$more} more of the kind."];
+        }
         if ($division > 0 && $division < 0x8000) {
             return new SmfFile($format, $division, $tracks, $chunks, $this->problems);
         }
@@ -121,6 +132,15 @@ final class SmfReader
         [$perSecond, $parts] = $frames === 29 ? [30_000 * $ticks, 1_001] : [$frames * $ticks, 1];
 
         return $file->rescaled(1_920 * $parts, $perSecond, self::FRAME_PPQ);
+    }
+
+    /** @throws NotMidi where more is kept as it is than a song can hold */
+    private function keep(int $bytes): void
+    {
+        $this->kept += $bytes;
+        if ($this->kept > SmfLimits::KEPT_BYTES) {
+            throw new NotMidi('The file has more than '.intdiv(SmfLimits::KEPT_BYTES, 1024 * 1024).' MB of texts and system exclusive data, which is more than a song can hold. Take some out.');
+        }
     }
 
     private function number(int $at, int $bytes): int

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
+use Closure;
 use Jactonic\Core\Content\Notes;
 
 /**
@@ -55,6 +56,21 @@ final readonly class SmfTrack
                 yield [$this->ticks[$k], $data];
             }
         }
+    }
+
+    /**
+     * What of it begins at ticks that are wanted.
+     *
+     * @param  Closure(int): bool  $wants
+     */
+    public function before(Closure $wants): self
+    {
+        $ticks = array_filter($this->ticks, $wants);
+
+        return new self(
+            $this->notes->at(array_keys(array_filter($this->notes->start, $wants))),
+            array_values($ticks), array_values(array_intersect_key($this->events, $ticks)), $this->end,
+        );
     }
 
     /** The track without its meta events of a kind. */

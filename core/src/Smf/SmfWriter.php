@@ -23,16 +23,20 @@ final class SmfWriter
     public static function bytes(SmfFile $file): string
     {
         $body = '';
-        foreach ($file->tracks as $number => $track) {
-            foreach ($file->chunks as [$after, $bytes]) {
-                $body .= $after === $number ? $bytes : '';
+        $before = $last = [];
+        foreach ($file->chunks as [$after, $bytes]) {
+            if ($after < count($file->tracks)) {
+                $before[$after][] = $bytes;
+            } else {
+                $last[] = $bytes;
             }
+        }
+        foreach ($file->tracks as $number => $track) {
+            $body .= implode('', $before[$number] ?? []);
             $events = self::events($track);
             $body .= 'MTrk'.pack('N', strlen($events)).$events;
         }
-        foreach ($file->chunks as [$after, $bytes]) {
-            $body .= $after >= count($file->tracks) ? $bytes : '';
-        }
+        $body .= implode('', $last);
 
         return 'MThd'.pack('Nnnn', 6, $file->format, count($file->tracks), $file->ppq).$body;
     }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Jactonic\Core\Smf;
 
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorRoom;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Layout;
 use Jactonic\Core\Song\Rest;
@@ -24,6 +26,11 @@ final class SongImport
     /** @var list<ConductorEvent> */
     private array $events = [];
 
+    private ConductorRoom $room;
+
+    /** @var array<string, int> events of the conductor that found no room, by kind */
+    private array $left = [];
+
     /** @param  list<int>|null  $numbers  which tracks of the file become tracks, from 0; those with notes where left out */
     public function __construct(
         private readonly SmfFile $file,
@@ -31,9 +38,30 @@ final class SongImport
     ) {
     }
 
+    /**
+     * What was wrong with the file, and what of it could not be taken apart, in sentences.
+     *
+     * @return list<string>
+     */
+    public function problems(): array
+    {
+        $problems = $this->file->problems;
+        foreach ($this->left as $kind => $count) {
+            $problems[] = number_format($count)." more events of the kind {$kind} than a song can hold were left as they are: they go out again, and hold for nothing here.";
+        }
+
+        return $problems;
+    }
+
+    /** @throws NotMidi where it is more than a song can hold */
     public function song(): Song
     {
+        $this->events = $this->left = [];
+        $this->room = new ConductorRoom;
         $playable = $this->playable();
+        if (count($playable) > Song::MOST_TRACKS) {
+            throw new NotMidi('The file has '.number_format(count($playable)).' tracks with notes; a song has at most '.Song::MOST_TRACKS.'. Split it, or join tracks.');
+        }
         $tracks = $contents = $bare = $ends = [];
         $nextId = 1;
         foreach ($this->file->tracks as $number => $smfTrack) {
@@ -84,9 +112,12 @@ final class SongImport
             }
             $conducting = $conducts ? ConductorCodec::read($tick, $event, $number, $rank) : null;
             if ($conducting !== null && ConductorCodec::write($conducting) === $event) {
-                $this->events[] = $conducting;
+                if ($this->room->take($conducting)) {
+                    $this->events[] = $conducting;
 
-                continue;
+                    continue;
+                }
+                $this->left[$conducting->kind->value] = ($this->left[$conducting->kind->value] ?? 0) + 1;
             }
             $ticks[] = $tick;
             $events[] = $event;

@@ -17,6 +17,9 @@ final class TrackReader
     /** How many events were read. */
     public int $events = 0;
 
+    /** How many bytes of them are kept as they are. */
+    public int $keptBytes = 0;
+
     /** @var array<string, int> what was wrong, and how often */
     private array $problems = [];
 
@@ -81,7 +84,8 @@ final class TrackReader
             $status = \ord($bytes[$at]);
             if ($status < 0x80) {
                 if ($running === 0) {
-                    $stray = strcspn($bytes, self::statusBytes(), $at, $end - $at);
+                    $isFound = preg_match('/[\x80-\xFF]/', $bytes, $found, PREG_OFFSET_CAPTURE, $at) === 1;
+                    $stray = min($end, $isFound ? $found[0][1] : $end) - $at;
                     $this->say('stray bytes were passed over', $stray);
                     $at += $stray;
                     $resume = true;
@@ -151,6 +155,7 @@ final class TrackReader
             $at += $length;
             $ticks[] = $tick;
             $others[] = substr($bytes, $from, $at - $from);
+            $this->keptBytes += $at - $from;
         }
 
         if (! $finished) {
@@ -219,10 +224,5 @@ final class TrackReader
     private function say(string $problem, int $times = 1): void
     {
         $this->problems[$problem] = ($this->problems[$problem] ?? 0) + $times;
-    }
-
-    private static function statusBytes(): string
-    {
-        return implode('', array_map(chr(...), range(0x80, 0xFF)));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
@@ -74,9 +75,19 @@ final readonly class Conductor
         return array_values(array_filter($this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind && $event->tick === $tick));
     }
 
-    /** With an event in the place of those of its kind at its tick; it goes out where they did. */
+    /**
+     * With an event in the place of those of its kind at its tick; it goes out where they did.
+     *
+     * @throws EditRefused where there is no room for another one
+     */
     public function with(ConductorEvent $event): self
     {
+        $room = new ConductorRoom;
+        foreach ([...$this->without($event->kind, $event->tick)->all($event->kind), $event] as $one) {
+            if (! $room->take($one)) {
+                throw new EditRefused('A song has at most '.number_format(ConductorRoom::most($event->kind))." events of this kind ({$event->kind->value}), and meters of no longer bars than can be drawn. Take one away first.");
+            }
+        }
         $there = $this->at($event->kind, $event->tick)[0] ?? null;
         $placed = $there === null ? $event : ConductorEvent::of($event->kind, $event->tick, $event->value, $there->home, $there->rank);
 
