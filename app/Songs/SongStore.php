@@ -12,6 +12,7 @@ use Closure;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Jactonic\Core\Content\Packing\PackedTable;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\Content;
@@ -202,6 +203,7 @@ final readonly class SongStore
         return $this->database->transaction(function () use ($name, $song, $packed): int {
             $record = SongRecord::query()->create([
                 'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()), 'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
+                'events' => $song->eventsBesideClips(),
             ]);
             $tracks = [];
             foreach ($song->tracks as $track) {
@@ -242,6 +244,9 @@ final readonly class SongStore
             }
         }
         $this->deleteTracks($change->tracks);
+        if (self::grows($before->song, $after, $change)) {
+            $this->checkSize($before->record->id);
+        }
         $record = $before->record;
         $record->step_id = $step;
         $record->next_id = $after->nextId;
@@ -254,6 +259,30 @@ final readonly class SongStore
         ] + ($change->touchesConductor() ? ['conductor' => $record->conductor] : []));
 
         return $revisions;
+    }
+
+    /** Whether a change may make the file of a song larger. */
+    private static function grows(Song $before, Song $after, SongChange $change): bool
+    {
+        foreach ($change->contents as $id => $_) {
+            if (isset($after->clips[$id]) && $after->contentOf($id)->events() > $before->contentOf($id)->events()) {
+                return true;
+            }
+        }
+
+        return $change->clips !== [];
+    }
+
+    /** @throws EditRefused where the file of a song would be larger than what is read again */
+    private function checkSize(int $song): void
+    {
+        $rounds = 'case when clips.loop > 0 then (clips.length + clips.loop - 1) / clips.loop else 1 end';
+        $events = $this->database->table('clips')->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('tracks.song_id', $song)->selectRaw("sum(clips.events * {$rounds}) as events")->value('events');
+        $beside = SongRecord::query()->whereKey($song)->value('events');
+        $events = (is_numeric($events) ? (int) $events : 0) + (is_int($beside) ? $beside : 0);
+        if ($events > Song::MOST_EVENTS) {
+            throw new EditRefused('The song would have '.number_format($events).' events, each note counted with its end and each round of a loop by itself; a file that can be read again has at most '.number_format(Song::MOST_EVENTS).'. Take fewer notes, fewer times, or shorter loops.', ['most' => Song::MOST_EVENTS]);
+        }
     }
 
     private function record(int $id): SongRecord
@@ -327,16 +356,16 @@ final readonly class SongStore
         );
     }
 
-    /** @return array{notes: string, points: string} */
+    /** @return array{notes: string, points: string, events: int} */
     private static function packed(Content $content): array
     {
-        return ['notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content)];
+        return ['notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content), 'events' => $content->events()];
     }
 
-    /** @return array{notes: string, points?: string} what of a clip changed, by as few packed columns as can be */
+    /** @return array{notes: string, events: int, points?: string} what of a clip changed, by as few packed columns as can be */
     private static function repacked(StoredSong $before, int $clip, Content $content, bool $withPoints): array
     {
-        return ['notes' => PackedTable::repack($content->notes, $before->song->contentOf($clip)->notes, $before->packed[$clip] ?? '')]
+        return ['notes' => PackedTable::repack($content->notes, $before->song->contentOf($clip)->notes, $before->packed[$clip] ?? ''), 'events' => $content->events()]
             + ($withPoints ? ['points' => self::packedPoints($content)] : []);
     }
 

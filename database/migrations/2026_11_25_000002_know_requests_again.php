@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
+use Jactonic\Core\Content\Packing\PackedTable;
 
-/** Requests that changed a song are known again, and maps and recipes count their changes. */
+/** Requests that changed a song are known again, maps and recipes count their changes, and clips say how many events they hold. */
 return new class extends Migration
 {
     public function up(): void
@@ -19,6 +21,12 @@ return new class extends Migration
         });
         foreach (['keymaps', 'recipes'] as $kept) {
             Schema::table($kept, fn (Blueprint $table) => $table->unsignedInteger('revision')->default(1)->comment('counts changes of it'));
+        }
+        Schema::table('clips', fn (Blueprint $table) => $table->unsignedInteger('events')->default(0)->comment('of a file, that what lies in it makes in one round'));
+        Schema::table('songs', fn (Blueprint $table) => $table->unsignedInteger('events')->default(0)->comment('of a file, that it has beside those of its clips'));
+        foreach (DB::table('clips')->select(['id', 'notes', 'points'])->lazyById(100) as $clip) {
+            $points = $clip->points === null || $clip->points === '' ? 0 : PackedTable::points($clip->points)->count();
+            DB::table('clips')->where('id', $clip->id)->update(['events' => 2 * PackedTable::notes($clip->notes)->count() + $points]);
         }
     }
 };

@@ -26,6 +26,18 @@ final class RecipeTest extends AppTestCase
         }
     }
 
+    public function test_recipes_of_one_name_get_numbers_and_no_more_are_kept_than_there_is_room_for(): void
+    {
+        $file = static fn (int $count): array => ['text' => json_encode(['jactonic' => 'recipes', 'version' => 1, 'recipes' => array_fill(0, $count, ['name' => 'Tight', 'lines' => ['quantize']])])];
+        $there = KeptRecipe::query()->count();
+        $names = array_column($this->postJson('/api/recipes/import', $file(3))->assertCreated()->json('recipes'), 'name');
+        self::assertSame(['Tight', 'Tight 2', 'Tight 3'], array_values(array_filter($names, static fn (string $name): bool => preg_match('/^Tight( \d)?$/', $name) === 1)));
+
+        $this->postJson('/api/recipes/import', $file(498 - $there))->assertUnprocessable()->assertJsonPath('error.message', 'There would be 501 recipes; at most 500 are kept. Delete some first.');
+        $this->postJson('/api/recipes/import', $file(497 - $there))->assertCreated();
+        $this->postJson('/api/recipes', ['name' => 'One more', 'lines' => ['quantize']])->assertUnprocessable();
+    }
+
     public function test_a_recipe_is_one_step_and_leaves_the_grid_as_it_was(): void
     {
         $clip = $this->clip();

@@ -8,9 +8,11 @@ use App\Models\SongRecord;
 use App\Models\StepRecord;
 use App\Songs\SongStore;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
+use Jactonic\Core\Song\Song;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
@@ -104,6 +106,23 @@ final class SongTest extends AppTestCase
         Carbon::setTestNow(Carbon::now()->addDays(2));
         $this->app->make(SongStore::class)->prune(30);
         self::assertSame(0, SongRecord::withTrashed()->count());
+    }
+
+    public function test_a_song_never_grows_past_what_can_be_exported_and_read_again(): void
+    {
+        $clip = $this->clip();
+        // Six events of three notes, and one of the pedal, lie in the clip.
+        DB::table('songs')->update(['events' => Song::MOST_EVENTS - 9]);
+        $this->edit($clip, 1, ['duplicate'], [1]);
+        $answer = $this->edit($clip, 2, ['duplicate'], [1], 422);
+        self::assertStringContainsString('The song would have 1,000,002 events', $answer['error']['message']);
+        self::assertCount(4, $this->column($clip, 'id'));
+
+        $this->edit($clip, 2, ['delete'], [2]);
+        DB::table('songs')->update(['events' => 0]);
+        $length = $this->getJson('/api/songs/1')->json('song.tracks.0.clips.0.length');
+        $rounds = intdiv(Song::MOST_EVENTS, 6) + 1;
+        $this->edit($clip, 3, ["clip loop={$length}tk length=".$length * $rounds.'tk'], status: 422);
     }
 
     public function test_the_tempo_and_the_key_of_a_song_are_set_by_lines_and_undone(): void

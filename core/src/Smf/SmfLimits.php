@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
+use Jactonic\Core\Song\Song;
+
 /** What a file may hold, so that no input exhausts the memory. */
 final class SmfLimits
 {
     /** Events of all tracks together. */
-    public const EVENTS = 1_000_000;
+    public const EVENTS = Song::MOST_EVENTS + self::BETWEEN;
+
+    /** Names of tracks, and texts that only pass time: what going out adds to what a song holds. */
+    private const BETWEEN = 20_000;
 
     /** Track chunks, with notes or without, and as many chunks of other kinds. */
     public const CHUNKS = 2_000;

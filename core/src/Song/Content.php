@@ -26,6 +26,12 @@ final readonly class Content
         return new self($notes, Points::none());
     }
 
+    /** How many events of a file it makes in one round. */
+    public function events(): int
+    {
+        return 2 * $this->notes->count() + $this->points->count();
+    }
+
     public function withNotes(Notes $notes): self
     {
         return new self($notes, $this->points);

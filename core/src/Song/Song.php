@@ -13,6 +13,9 @@ final readonly class Song
 
     public const MOST_CLIPS = 5000;
 
+    /** Events of its file, each round of a loop counted: what a file may hold that is read. */
+    public const MOST_EVENTS = 1_000_000;
+
     /**
      * @param  array<int, Track>  $tracks  by id, in their order
      * @param  array<int, Clip>  $clips  by id
@@ -44,6 +47,17 @@ final readonly class Song
         return new self(
             $conductor, array_column($tracks, null, 'id'), array_column($clips, null, 'id'), $contents, $nextId, $layout ?? new Layout,
         );
+    }
+
+    /** How many events its file has beside those that lie in clips. */
+    public function eventsBesideClips(): int
+    {
+        $count = count($this->conductor->events);
+        foreach ([...array_values($this->layout->bare), ...array_map(static fn (Track $track): Rest => $track->rest, array_values($this->tracks))] as $rest) {
+            $count += count($rest->events);
+        }
+
+        return $count;
     }
 
     public function conducted(Conductor $conductor): self

@@ -117,4 +117,13 @@ final class ConditionsTest extends MusicTestCase
 
         Conditions::parse($where);
     }
+
+    public function test_a_condition_takes_two_hundred_values_and_says_so_of_more(): void
+    {
+        self::assertCount(1, Conditions::parse('pitch='.implode(',', array_fill(0, 200, '60')))->choose(self::notes([0, 100, 60]), self::context())->ids);
+
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('pitch takes at most 200 values and spans');
+        Conditions::parse('pitch='.implode(',', array_fill(0, 201, '60')));
+    }
 }

@@ -145,4 +145,20 @@ final class KeysTest extends TestCase
 
         return Keymap::of($name, 'A sentence.', $bindings);
     }
+
+    public function test_a_file_with_more_shortcuts_than_a_map_has_is_refused_before_they_are_read(): void
+    {
+        $asked = 0;
+        try {
+            KeymapFile::read((string) json_encode(['jactonic' => 'keymap', 'version' => 1, 'bindings' => array_fill(0, Keymap::MOST_BINDINGS + 1, ['key' => 'Q', 'run' => ['quantize']])]), static function () use (&$asked): ?string {
+                $asked++;
+
+                return null;
+            });
+            self::fail('It was read.');
+        } catch (BadInput $error) {
+            self::assertSame('The file has 2,001 shortcuts; a map has at most 2,000.', $error->getMessage());
+        }
+        self::assertSame(0, $asked);
+    }
 }

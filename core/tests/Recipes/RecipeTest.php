@@ -85,4 +85,14 @@ final class RecipeTest extends TestCase
             }
         }
     }
+
+    public function test_at_most_five_hundred_recipes_are_taken_at_once(): void
+    {
+        $file = static fn (int $count): string => (string) json_encode(['jactonic' => 'recipes', 'version' => 1, 'recipes' => array_fill(0, $count, ['name' => 'Tight', 'lines' => ['quantize']])]);
+        self::assertCount(500, RecipeFile::read($file(500))->recipes);
+
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('The file has 501 recipes; at most 500 are taken at once.');
+        RecipeFile::read($file(501));
+    }
 }

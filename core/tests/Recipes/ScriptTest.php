@@ -76,6 +76,29 @@ final class ScriptTest extends MusicTestCase
         self::done(['recipe name=A'], self::notes([0, 100, 60]), $recipes);
     }
 
+    public function test_recipes_that_double_at_every_level_are_refused_before_they_run(): void
+    {
+        $recipes = ['Level 0' => ['lines' => ['velocity add=1']]];
+        foreach (range(1, 20) as $level) {
+            $below = 'recipe name="Level '.($level - 1).'"';
+            $recipes["Level {$level}"] = ['lines' => [$below, $below]];
+        }
+        $before = self::notes([0, 100, 60]);
+        self::assertSame($before->velocity[0] + 16, self::done(['recipe name="Level 4"'], $before, $recipes)->notes->velocity[0]);
+
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('more than 1,000 lines together');
+        self::done(['recipe name="Level 20"'], self::notes([0, 100, 60]), $recipes);
+    }
+
+    public function test_a_thousand_lines_are_run_and_one_more_is_not(): void
+    {
+        self::assertSame([60], self::done(array_fill(0, 1_000, 'grid value=1/8'), self::notes([0, 100, 60]))->notes->pitch);
+
+        $this->expectException(BadInput::class);
+        self::done(array_fill(0, 1_001, 'grid value=1/8'), self::notes([0, 100, 60]));
+    }
+
     public function test_lines_choose_the_notes_of_the_lines_after_them(): void
     {
         $done = self::done(['choose where="velocity=..20"', 'delete', 'select what=all', 'velocity set=64'], self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]));
