@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\EditRequest;
+use App\Models\SongRecord;
 use App\Songs\SongEditor;
 use App\Songs\SongHistory;
 use App\Songs\SongReading;
@@ -60,7 +61,10 @@ final readonly class EditController
         if (! is_string($name) || mb_strlen($name) > 80) {
             throw new BadInput('name takes a text of at most 80 characters; an empty one takes the name away.');
         }
-        $this->history->name($song, $step, $name);
+        $this->store->writing($song, function () use ($song, $step, $name): void {
+            SongRecord::query()->findOrFail($song, ['id']);
+            $this->history->name($song, $step, $name);
+        });
 
         return $this->history($song);
     }
