@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests;
 
-use PHPUnit\Framework\Assert;
+use RuntimeException;
 use Symfony\Component\Process\Process;
 
 /** The program as ./start serves it, on a database of its own, to be asked from outside and to be killed. */
@@ -14,10 +14,14 @@ final class RealServer
 
     private Process $process;
 
+    private int $pid = 0;
+
     public function __construct(public readonly string $folder, private readonly int $workers = 2)
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0');
-        Assert::assertIsResource($socket);
+        if ($socket === false) {
+            throw new RuntimeException('No port is free.');
+        }
         $this->address = (string) stream_socket_get_name($socket, false);
         fclose($socket);
         $this->start();
@@ -28,9 +32,28 @@ final class RealServer
     {
         $folder = sys_get_temp_dir().'/jactonic-real-'.bin2hex(random_bytes(6));
         mkdir($folder);
-        (new Process(['php', 'artisan', 'data:prepare', ...($demo ? [] : ['--no-demo'])], base_path(), self::environment($folder)))->mustRun();
+        self::artisan($folder, 'data:prepare', ...($demo ? [] : ['--no-demo']))->mustRun();
 
         return new self($folder);
+    }
+
+    /** A command of the program on the database of a folder. */
+    public static function artisan(string $folder, string ...$words): Process
+    {
+        return new Process(['php', 'artisan', ...$words], self::project(), self::environment($folder));
+    }
+
+    /** The most memory a process of it has ever had, in MiB. */
+    public function peak(): int
+    {
+        $most = 0;
+        foreach ($this->processes() as $process) {
+            if (preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents("/proc/{$process}/status"), $found) === 1) {
+                $most = max($most, intdiv((int) $found[1], 1024));
+            }
+        }
+
+        return $most;
     }
 
     public function start(): void
@@ -38,9 +61,10 @@ final class RealServer
         $port = substr((string) strrchr($this->address, ':'), 1);
         $this->process = new Process(
             ['bash', '-c', '. bin/setup.sh; trap stop_server EXIT; trap "exit 0" TERM; start_server "$1"; echo started; wait "$server"', 'server', $port],
-            base_path(), self::environment($this->folder) + ['WORKERS' => (string) $this->workers], null, null,
+            self::project(), self::environment($this->folder) + ['WORKERS' => (string) $this->workers], null, null,
         );
         $this->process->start();
+        $this->pid = (int) $this->process->getPid();
         $this->process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'started'));
     }
 
@@ -48,8 +72,14 @@ final class RealServer
     public function kill(): void
     {
         foreach ($this->processes() as $process) {
-            posix_kill($process, SIGKILL);
+            // 0 would mean the group of the one who asks.
+            $process > 1 && posix_kill($process, SIGKILL);
         }
+    }
+
+    /** Waits until its processes are gone, after a kill. */
+    public function reap(): void
+    {
         while ($this->process->isRunning()) {
             usleep(1000);
         }
@@ -67,9 +97,13 @@ final class RealServer
         }
     }
 
-    public function stop(): void
+    /** @param  bool  $clears  whether its folder goes too */
+    public function stop(bool $clears = true): void
     {
         $this->process->stop(5);
+        if (! $clears) {
+            return;
+        }
         foreach (glob("{$this->folder}/*") ?: [] as $file) {
             is_file($file) && unlink($file);
         }
@@ -80,10 +114,11 @@ final class RealServer
      * @param  array<array-key, mixed>|null  $body  null for a GET
      * @return array{status: int, headers: string, answer: array<array-key, mixed>}
      */
-    public function ask(string $path, ?array $body = null, string $headers = '', ?string $raw = null): array
+    public function ask(string $path, ?array $body = null, string $headers = '', ?string $raw = null, ?string $method = null): array
     {
-        $options = ['ignore_errors' => true, 'timeout' => 30, 'header' => trim("Content-Type: application/json\r\n{$headers}")]
-            + ($body === null && $raw === null ? [] : ['method' => 'POST', 'content' => $raw ?? json_encode($body)]);
+        $isWriting = $body !== null || $raw !== null;
+        $options = ['method' => $method ?? ($isWriting ? 'POST' : 'GET'), 'ignore_errors' => true, 'timeout' => 30, 'header' => trim("Content-Type: application/json\r\n{$headers}")]
+            + ($isWriting ? ['content' => $raw ?? json_encode($body)] : []);
         $answer = @file_get_contents("http://{$this->address}/{$path}", false, stream_context_create(['http' => $options]));
         $told = implode("\n", $http_response_header ?? []);
 
@@ -103,7 +138,7 @@ final class RealServer
                 $children[(int) $found[2]][] = (int) $found[1];
             }
         }
-        $found = [(int) $this->process->getPid()];
+        $found = [$this->pid];
         for ($i = 0; $i < count($found); $i++) {
             array_push($found, ...($children[$found[$i]] ?? []));
         }
@@ -111,8 +146,13 @@ final class RealServer
         return $found;
     }
 
+    private static function project(): string
+    {
+        return dirname(__DIR__);
+    }
+
     /** @return array<string, string> */
-    private static function environment(string $folder): array
+    public static function environment(string $folder): array
     {
         return [
             'DB_DATABASE' => "{$folder}/songs.sqlite", 'APP_ENV' => 'production',

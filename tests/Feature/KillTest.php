@@ -20,6 +20,7 @@ final class KillTest extends AppTestCase
                 $server->ask("api/songs/{$song}/edits", ['open' => [1], 'revisions' => [1 => $revision], 'lines' => ['transpose semitones=1'], 'selection' => [1 + $revision % 3]]);
             }
             $server->kill();
+            $server->reap();
 
             $row = (new PDO("sqlite:{$server->folder}/songs.sqlite"))->query('select revision, notes, (select count(*) from steps) as steps from clips');
             self::assertNotFalse($row);
