@@ -45,11 +45,18 @@ export function coloursOf(theme: string, track: number): Colours {
 
 export const FONT = "'Inter Variable', sans-serif";
 
-/** Fits a canvas to its box at the screen's resolution and clears it. Null while it has no size. */
-export function prepared(canvas: HTMLCanvasElement, width: number, height: number): CanvasRenderingContext2D | null {
+/**
+ * Fits a canvas to its box at the screen's resolution and clears it. Null while it has no size, and where it is gone by the
+ * time its frame comes.
+ */
+export function prepared(
+  canvas: HTMLCanvasElement | null,
+  width: number,
+  height: number,
+): CanvasRenderingContext2D | null {
   const ratio = window.devicePixelRatio || 1;
   const [w, h] = [Math.round(width * ratio), Math.round(height * ratio)];
-  if (w === 0 || h === 0) {
+  if (canvas === null || w === 0 || h === 0) {
     return null;
   }
   if (canvas.width !== w || canvas.height !== h) {

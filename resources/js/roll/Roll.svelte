@@ -243,6 +243,7 @@
     data-top={view.top}
     data-pixels-per-tick={view.pixelsPerTick}
     data-row-height={view.rowHeight}
+    data-open={desk.open.join()}
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}

@@ -19,7 +19,7 @@
   const HEAD = 36;
   const MARGIN_ROWS = 6;
   const { notes } = $derived(desk);
-  let box: HTMLDivElement;
+  let box: HTMLDivElement | undefined;
   let height = $state(400);
   let scrolled = $state(0);
   let active = $state({ row: 0, column: 0 });
@@ -136,6 +136,7 @@
   });
 
   async function focusCell(): Promise<void> {
+    if (!box) return;
     const top = active.row * ROW;
     if (top < box.scrollTop) box.scrollTop = top;
     else if (top > box.scrollTop + height - 3 * ROW) box.scrollTop = top - height + 3 * ROW;
@@ -210,14 +211,14 @@
   }
 </script>
 
-<svelte:window onpointerdown={(event) => (inside = box.contains(event.target as Node))} />
+<svelte:window onpointerdown={(event) => (inside = box!.contains(event.target as Node))} />
 
 <div
   bind:this={box}
   onfocusin={() => (inside = true)}
-  onfocusout={({ relatedTarget }) => relatedTarget !== null && (inside = box.contains(relatedTarget as Node))}
+  onfocusout={({ relatedTarget }) => relatedTarget !== null && (inside = box!.contains(relatedTarget as Node))}
   bind:clientHeight={height}
-  onscroll={() => (scrolled = box.scrollTop)}
+  onscroll={(event) => (scrolled = event.currentTarget.scrollTop)}
   class="min-h-0 overflow-auto text-xs"
   role="grid"
   aria-label="Notes"
