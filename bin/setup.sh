@@ -121,7 +121,12 @@ serve() {
   local hosts=${APP_HOSTS:-$(sed -n 's/^APP_HOSTS=//p' .env | tr -d '"')}
   umask 077
   limit_log "$log"
+  # What a killed one left behind.
+  for state in "${TMPDIR:-/tmp}"/jactonic-??????; do
+    [ ! -O "$state" ] || [ ! -e "$state/owner" ] || kill -0 "$(cat "$state/owner")" 2>/dev/null || rm -rf "$state"
+  done
   state=$(mktemp -d "${TMPDIR:-/tmp}/jactonic-XXXXXX")
+  echo "$BASHPID" >"$state/owner"
   [ "$(id -u)" != 0 ] || user="user $(id -un);"
   for name in nginx php-fpm; do
     sed -e "s|@USER@|$user|" -e "s|@STATE@|$state|g" -e "s|@LOG@|$log|" -e "s|@PORT@|$1|" -e "s|@ROOT@|$PWD|" \
