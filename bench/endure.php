@@ -124,7 +124,7 @@ final class Endurance
         $unanswered = $imports = 0;
         $midi = (string) file_get_contents(__DIR__.'/../resources/demo/lantern-ferry.mid');
         for ($round = 0; $round < $rounds; $round++) {
-            $killer = $this->later($random->getInt(5, 150), static fn () => $server->kill());
+            $killer = $this->later($random->getInt(20, 700), static fn () => $server->kill());
             for ($going = true; $going;) {
                 if ($random->getInt(0, 24) === 0) {
                     $answer = $server->ask('api/songs', ['name' => "Import {$imports}", 'midi' => base64_encode($midi)]);
@@ -174,7 +174,11 @@ final class Endurance
             $process->start();
             usleep($random->getInt(60, 420) * 1000);
             $killed += $process->isRunning() ? 1 : 0;
-            $process->signal(SIGKILL);
+            try {
+                $process->signal(SIGKILL);
+            } catch (LogicException) {
+                // It was done before.
+            }
             while ($process->isRunning()) {
                 usleep(1000);
             }

@@ -455,10 +455,11 @@ function storedRows(clips) {
   const query = `
     require 'vendor/autoload.php';
     $all = [];
-    foreach ((new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select start, offset, notes from clips where id in ('.$argv[1].')') as $row) {
+    foreach ((new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select start, offset, length, notes from clips where id in ('.$argv[1].')') as $row) {
       $notes = Jactonic\\Core\\Content\\Packing\\PackedTable::notes($row['notes']);
       foreach ($notes->start as $k => $start) {
-        $all[] = [$start + $row['start'] - $row['offset'], $notes->length[$k], $notes->pitch[$k], $notes->velocity[$k], $notes->muted[$k]];
+        // What lies outside of the window of its clip is neither shown nor edited.
+        if ($start >= $row['offset'] && $start < $row['offset'] + $row['length']) $all[] = [$start + $row['start'] - $row['offset'], $notes->length[$k], $notes->pitch[$k], $notes->velocity[$k], $notes->muted[$k]];
       }
     }
     echo json_encode($all);`;

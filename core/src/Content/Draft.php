@@ -262,10 +262,7 @@ final class Draft
     private function newId(): int
     {
         if ($this->room-- <= 0) {
-            throw new EditRefused(
-                'That would make more than '.number_format(self::MOST_NOTES).' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser grid.',
-                ['most' => self::MOST_NOTES],
-            );
+            throw self::tooMany();
         }
 
         return $this->nextId++;
@@ -285,5 +282,14 @@ final class Draft
                 throw new EditRefused('That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK.'. Take a smaller amount, or an earlier place.', ['last' => Bounds::LAST_TICK]);
             }
         }
+    }
+
+    /** What is said where there would be more notes than can be worked on. */
+    public static function tooMany(): EditRefused
+    {
+        return new EditRefused(
+            'That would make more than '.number_format(self::MOST_NOTES).' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser grid.',
+            ['most' => self::MOST_NOTES],
+        );
     }
 }

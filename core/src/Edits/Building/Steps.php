@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\GridLines;
@@ -109,12 +110,24 @@ final readonly class Steps implements Edit
         return $edges;
     }
 
-    /** @return list<int> */
+    /**
+     * @return list<int>
+     *
+     * @throws EditRefused where there are more of them than there may be notes
+     */
     private static function linesInside(GridLines $lines, int $start, int $end): array
     {
+        [$dividend, $divisor] = $lines->step($start);
+        // Far too many need not be found one by one; the lines of a bar may be a little fewer than its length would have.
+        if (min($end - $start, intdiv(($end - $start) * $divisor, $dividend)) > 2 * Draft::MOST_NOTES) {
+            throw Draft::tooMany();
+        }
         $inside = [];
         for ($line = $lines->next($start); $line < $end; $line = $lines->next($line)) {
             $inside[] = $line;
+            if (count($inside) > Draft::MOST_NOTES) {
+                throw Draft::tooMany();
+            }
         }
 
         return $inside;
