@@ -179,7 +179,7 @@ final class BordersTest extends TestCase
         }
         foreach ($notes->start as $i => $start) {
             if ($start + $notes->length[$i] > Bounds::LAST_TICK) {
-                self::fail("{$name}: a note ends at ".$start + $notes->length[$i]);
+                self::fail("{$name}: a note ends at ".($start + $notes->length[$i]));
             }
         }
         self::addToAssertionCount(1);
