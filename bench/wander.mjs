@@ -335,7 +335,13 @@ class Walk {
       const served = rowsOf(answer.open.notes);
       const stored = storedRows(open);
       if (JSON.stringify(shown) !== JSON.stringify(served)) {
-        this.faults.push(`the page shows\n${JSON.stringify(shown)}\nand the server has\n${JSON.stringify(served)}`);
+        this.faults.push(
+          `with clips ${open} open (${await this.roll(page)
+            .getAttribute('aria-describedby')
+            .then((id) =>
+              page.locator(`#${id}`).textContent(),
+            )}, status: ${await page.getByRole('status').first().textContent()}; the server has clips ${answer.open.clips}) the page shows\n${JSON.stringify(shown)}\nand the server has\n${JSON.stringify(served)}`,
+        );
       }
       if (JSON.stringify(served) !== JSON.stringify(stored)) {
         this.faults.push(`the server has\n${JSON.stringify(served)}\nand the database\n${JSON.stringify(stored)}`);
@@ -408,10 +414,9 @@ class Walk {
       box.scrollTop = 0;
       return [...found.values()];
     });
-    const open = await page.evaluate(() => null);
     await this.press(page, 'J');
     await this.roll(page).waitFor();
-    return ordered(rows, open);
+    return ordered(rows);
   }
 
   async measure() {
