@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api } from './api';
+  import { api, Left } from './api';
   import type { Catalog } from './api';
   import SongList from './songs/SongList.svelte';
   import ShortcutsView from './shortcuts/ShortcutsView.svelte';
@@ -16,7 +16,7 @@
   /** the page of the shortcuts view that is open */
   let page = $state<'keys' | 'use' | null>(null);
   let failure = $state('');
-  let importing = $state('');
+  let importing = $state.raw<{ name: string; number: number; of: number; leaving: AbortController } | null>(null);
   let problems = $state.raw<string[]>([]);
   let dropping = $state(false);
 
@@ -38,19 +38,27 @@
   async function take(files: FileList | null | undefined): Promise<void> {
     const found: string[] = [];
     let opened: number | null = null;
-    for (const file of files ?? []) {
-      importing = file.name;
+    const leaving = new AbortController();
+    const all = [...(files ?? [])];
+    const from = location.pathname;
+    for (const [k, file] of all.entries()) {
+      importing = { name: file.name, number: k + 1, of: all.length, leaving };
       try {
-        const song = await importFile(file);
+        const song = await importFile(file, leaving.signal);
         opened ??= song.id;
         found.push(...song.problems.map((problem) => `${file.name}: ${problem}`));
       } catch (error) {
+        if (error instanceof Left) {
+          found.push(`${file.name}: not waited for. If it was taken in already, it is in the song list.`);
+          break;
+        }
         found.push(`${file.name}: ${(error as Error).message}`);
       }
     }
-    importing = '';
+    importing = null;
     problems = found;
-    if (opened !== null) go(opened);
+    // Whoever went on to something else in the meantime stays there.
+    if (opened !== null && location.pathname === from) go(opened);
   }
 
   function drop(event: DragEvent): void {
@@ -109,7 +117,8 @@
     role="status"
   >
     <progress class="progress mr-2 w-24 align-middle" aria-label="Import"></progress>
-    Reading {importing} …
+    Reading {importing.name}{importing.of > 1 ? `, ${importing.number} of ${importing.of}` : ''} …
+    <button class="btn ml-2 btn-xs" onclick={() => importing?.leaving.abort()}>Do not wait</button>
   </div>
 {/if}
 

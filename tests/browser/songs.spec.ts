@@ -71,3 +71,15 @@ test('the other tracks of a song are opened from the top line', async ({ page, s
   await expect(studio.bench).toContainText(/All \d+ notes/);
   await expect(studio.bench).toContainText('C2 to F#2');
 });
+
+test('a long import is shown, and need not be waited for', async ({ page }) => {
+  await page.goto('/');
+  await page.route('**/api/songs', (route) => (route.request().method() === 'POST' ? undefined : route.continue()));
+  await page
+    .getByLabel('MIDI files to import')
+    .setInputFiles({ name: 'long.mid', mimeType: 'audio/midi', buffer: midiFile([[0, 240, 60]]) });
+  await expect(page.getByText('Reading long.mid …')).toBeVisible();
+  await page.getByRole('button', { name: 'Do not wait' }).click();
+  await expect(page.getByRole('alert')).toContainText('long.mid: not waited for');
+  await expect(page.getByText('Reading long.mid …')).toHaveCount(0);
+});

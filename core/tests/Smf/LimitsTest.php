@@ -92,6 +92,14 @@ final class LimitsTest extends TestCase
         self::assertCount(Song::MOST_TRACKS, $file->song()->tracks);
     }
 
+    public function test_a_file_of_the_largest_song_is_read_again(): void
+    {
+        $names = $passing = Song::MOST_TRACKS;
+
+        self::assertGreaterThanOrEqual(Song::MOST_EVENTS + $names + $passing * intdiv(Bounds::LAST_TICK, 0x0FFFFFFF), SmfLimits::EVENTS);
+        self::assertLessThan(SmfLimits::BYTES, SmfLimits::KEPT_BYTES + 7 * SmfLimits::EVENTS, 'four bytes of time and three of a note each, beside what is kept');
+    }
+
     #[TestWith(['MTrk', 'more than 2,000 tracks'])]
     #[TestWith(['XFIH', 'more than 2,000 chunks that are no tracks'])]
     public function test_chunks_are_counted_before_they_are_read(string $kind, string $said): void

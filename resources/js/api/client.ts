@@ -20,6 +20,9 @@ export class Unanswered extends Error {
   }
 }
 
+/** Whoever asked did not wait for the answer. What was asked may have been done. */
+export class Left extends Error {}
+
 /** A name for a request, by which the server knows a repeat of it. */
 export function requestName(): string {
   return Array.from(crypto.getRandomValues(new Uint8Array(12)), (byte) => byte.toString(16).padStart(2, '0')).join('');
@@ -27,15 +30,20 @@ export function requestName(): string {
 
 const SERVER_FAULT = 500;
 
-export async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** @param left ends the waiting for an answer */
+export async function request<T>(method: string, path: string, body?: unknown, left?: AbortSignal): Promise<T> {
   const sends = method !== 'GET';
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
       method,
+      ...(left && { signal: left }),
       ...(sends && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
     });
   } catch {
+    if (left?.aborted) {
+      throw new Left();
+    }
     throw new Unanswered();
   }
   if (response.status === 204) {

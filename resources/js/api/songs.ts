@@ -268,8 +268,8 @@ export interface NewSong {
 export const songs = {
   songs: () => request<SongLists>('GET', 'songs'),
   newSong: (song: NewSong) => request<{ id: number }>('POST', 'songs', song),
-  importSong: (name: string, midi: string) =>
-    request<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }),
+  importSong: (name: string, midi: string, left: AbortSignal) =>
+    request<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }, left),
   /** All that is needed to see a song with some clips open; the first track where none is named. */
   open: (id: number, clips: number[], front: number, grid: string, swing: number) =>
     request<OpenedSong>(
