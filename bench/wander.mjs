@@ -429,7 +429,7 @@ class Walk {
       nodes: Math.max(this.most?.nodes ?? 0, now.nodes),
       heap: Math.max(this.most?.heap ?? 0, now.heap),
     };
-    if (now.listeners > 2500 || now.nodes > 30_000 || now.heap > 80) {
+    if (now.listeners > 6000 || now.nodes > 30_000 || now.heap > 80) {
       this.faults.push(`it grows: ${JSON.stringify(now)}`);
     }
   }

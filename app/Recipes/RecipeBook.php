@@ -57,7 +57,7 @@ final readonly class RecipeBook
             } else {
                 $kept = KeptRecipe::query()->findOrFail($id);
                 if ($seen !== null && $seen !== $kept->revision) {
-                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window. Its present state is shown.", ['recipes' => self::all()]);
+                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window.", ['recipes' => self::all()]);
                 }
                 $kept->replace($recipe);
             }

@@ -246,7 +246,7 @@ final readonly class SongEditor
         $begun = $row->step();
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
-        $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start));
+        $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start), Patience::begin());
         $change = $state->change();
         $whole = $back->followedBy($change);
         $after = $whole->applyTo($stored->song);

@@ -128,3 +128,26 @@ test('recipes go out as a file and come in beside those there are', async ({ stu
   await studio.bench.getByRole('link', { name: 'Export' }).click();
   expect((await download).suggestedFilename()).toBe('jactonic.recipes.json');
 });
+
+test('a recipe that was changed in another window is written over only by keeping it once more', async ({
+  studio,
+  request,
+}) => {
+  const name = fresh('Two hands');
+  const body = { name, lines: ['quantize strength=60'] };
+  const { id } = await (await request.post('/api/recipes', { data: body })).json();
+  await studio.page.reload();
+  await studio.turnTo('Recipes');
+  await studio.bench.getByRole('button', { name: `Change ${name}` }).click();
+  await request.patch(`/api/recipes/${id}`, { data: { ...body, lines: ['quantize strength=70'], revision: 1 } });
+  await studio.bench.getByLabel('Lines, one below the other').fill('quantize strength=80');
+  const keep = studio.bench.getByRole('button', { name: 'Keep' });
+  await keep.click();
+  await expect(studio.bench.getByRole('alert')).toContainText(
+    `“${name}” was changed in another window. Keep it once more to put yours in its place.`,
+  );
+  await keep.click();
+  await expect(studio.status).toHaveText(`“${name}” is kept`);
+  const { recipes } = await (await request.get('/api/recipes')).json();
+  expect(recipes.find((recipe: { id: number }) => recipe.id === id).lines).toEqual(['quantize strength=80']);
+});

@@ -7,6 +7,8 @@ export class RecipeShelf {
   problem = $state('');
   /** the lines recorded so far; null while nothing is recorded */
   recorded = $state.raw<string[] | null>(null);
+  /** revisions that were told as another window's: keeping once more writes over them */
+  #told = new Map<number, number>();
 
   constructor(recipes: Recipe[]) {
     this.all = recipes;
@@ -19,7 +21,9 @@ export class RecipeShelf {
   /** Keeps a recipe, new or in place of one that was changed; tells whether it was taken. */
   async keep(recipe: NewRecipe, instead: Recipe | null): Promise<boolean> {
     return this.#take(() =>
-      instead === null ? api.addRecipe(recipe) : api.changeRecipe(instead.id, recipe, instead.revision),
+      instead === null
+        ? api.addRecipe(recipe)
+        : api.changeRecipe(instead.id, recipe, this.#told.get(instead.id) ?? instead.revision),
     );
   }
 
@@ -64,6 +68,8 @@ export class RecipeShelf {
       this.problem = (error as Error).message;
       if (error instanceof Refused && error.body.recipes) {
         this.all = error.body.recipes as Recipe[];
+        this.#told = new Map(this.all.map(({ id, revision }) => [id, revision]));
+        this.problem += ' Keep it once more to put yours in its place.';
       }
       return false;
     }
