@@ -382,8 +382,10 @@ class Walk {
         return;
       }
       if (Date.now() > until) {
+        const dialogs = await page.getByRole('dialog').allTextContents();
+        const said = [await page.getByRole('status').allTextContents(), await page.getByRole('alert').allTextContents()];
         throw new Error(
-          `requests under way: ${this.underway}; status: ${await page.getByRole('status').allTextContents()} ${await page.getByRole('alert').allTextContents()}`,
+          `requests under way: ${this.underway}, the song in sight: ${here}, said: ${said.join(' | ')}, dialogs: ${dialogs.join(' | ').slice(0, 300)}`,
         );
       }
     }

@@ -85,3 +85,12 @@ test('Shift and Enter open an edit on the bench instead', async ({ studio, page 
   await expect(page.getByTestId('tuning-line')).toHaveText('ramp');
   await expect(page.getByTestId('tuning-effect')).toContainText('3 changed');
 });
+
+test('a press beside the list leaves the keys with the palette', async ({ studio, page }) => {
+  await studio.press('/');
+  await page.keyboard.type('nothing that there is');
+  await page.getByText('Nothing is found by these words.').click();
+  await expect(studio.palette).toBeFocused();
+  await studio.press('Escape');
+  await expect(studio.palette).toHaveCount(0);
+});
