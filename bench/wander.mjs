@@ -383,7 +383,10 @@ class Walk {
       }
       if (Date.now() > until) {
         const dialogs = await page.getByRole('dialog').allTextContents();
-        const said = [await page.getByRole('status').allTextContents(), await page.getByRole('alert').allTextContents()];
+        const said = [
+          await page.getByRole('status').allTextContents(),
+          await page.getByRole('alert').allTextContents(),
+        ];
         throw new Error(
           `requests under way: ${this.underway}, the song in sight: ${here}, said: ${said.join(' | ')}, dialogs: ${dialogs.join(' | ').slice(0, 300)}`,
         );

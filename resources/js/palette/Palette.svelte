@@ -123,7 +123,7 @@
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 <div class="fixed inset-0 z-10" onclick={close}></div>
 <!-- The keys stay the field's, wherever in it the pointer presses. -->
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_interactive_supports_focus -->
+<!-- svelte-ignore a11y_interactive_supports_focus -->
 <div
   onmousedown={(event) => !(event.target instanceof HTMLInputElement) && event.preventDefault()}
   class="fixed inset-x-0 top-11 z-20 mx-auto flex max-h-[70vh] w-[min(38rem,94vw)] flex-col rounded-box border border-base-300 bg-base-100 shadow-xl"
