@@ -110,8 +110,11 @@ final class Endurance
     /** @var list<string> what was lost or broken */
     public array $faults = [];
 
+    private int $saidAt = 0;
+
     public function __construct(private readonly int $seed, private readonly float $scale)
     {
+        $this->saidAt = time();
     }
 
     /** Kills of the whole server in the middle of edits, undo, walks in the history and imports. */
@@ -124,6 +127,7 @@ final class Endurance
         $unanswered = $imports = 0;
         $midi = (string) file_get_contents(__DIR__.'/../resources/demo/lantern-ferry.mid');
         for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
             $killer = $this->later($random->getInt(20, 700), static fn () => $server->kill());
             for ($going = true; $going;) {
                 if ($random->getInt(0, 24) === 0) {
@@ -162,6 +166,7 @@ final class Endurance
         ];
         $killed = 0;
         for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
             $name = array_keys($ways)[$round % count($ways)];
             [$from, $command, $songs] = $ways[$name];
             $folder = $this->folder();
@@ -221,6 +226,7 @@ final class Endurance
         $slowest = 0.0;
         memory_reset_peak_usage();
         for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
             $bytes = $this->broken($models[$round % 3], $random);
             $began = $this->processorTime();
             try {
@@ -267,6 +273,7 @@ final class Endurance
         $counts = [];
         $slowest = 0.0;
         for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
             [, $method, $uri] = $routes[$random->getInt(0, count($routes) - 1)];
             if ($method === 'delete' && $round % 40 !== 0) {
                 continue;
@@ -383,6 +390,7 @@ final class Endurance
         $times = [];
         $early = $server->peak();
         for ($k = 0; $k < $edits; $k++) {
+            $this->progress($k, $edits);
             $song = array_rand($songs);
             $began = hrtime(true);
             $answer = $k % 10 === 9
@@ -430,6 +438,15 @@ final class Endurance
             if (! $check->isSuccessful()) {
                 $this->faults[] = "After {$after} the database is not whole: {$check->getOutput()}";
             }
+        }
+    }
+
+    /** Says how far it is, every ten seconds, where somebody looks on. */
+    private function progress(int $done, int $of): void
+    {
+        if (time() >= $this->saidAt + 10) {
+            $this->saidAt = time();
+            fprintf(STDERR, "%s of %s …\n", number_format($done), number_format($of));
         }
     }
 
