@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Keys\Binding;
 use Jactonic\Core\Keys\Keymap;
 
@@ -32,8 +33,16 @@ final class KeptKeymap extends Record
         return Keymap::of($this->name, $this->logic, array_map(Binding::fromArray(...), $this->bindings));
     }
 
+    /** How many are kept: each of them is read to list them. */
+    public const MOST = 100;
+
+    /** @throws BadInput where there are as many as are kept */
     public static function keep(Keymap $map, string $base): self
     {
+        if (self::query()->count() >= self::MOST) {
+            throw new BadInput('There are '.self::MOST.' maps of shortcuts already, which is as many as are kept. Delete one first.');
+        }
+
         return self::query()->create(['name' => $map->name, 'logic' => $map->logic, 'base' => $base, 'bindings' => $map->toArray()]);
     }
 }

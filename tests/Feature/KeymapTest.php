@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Keys\KnownLines;
 use App\Keys\ShippedMaps;
 use App\Keys\ViewCommands;
+use App\Models\KeptKeymap;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Keys\Binding;
 use Jactonic\Core\Lines\Catalog;
@@ -130,5 +131,15 @@ final class KeymapTest extends AppTestCase
     private function map(string $slug): array
     {
         return ShippedMaps::find($slug)?->bindings() ?? self::fail("no map {$slug}");
+    }
+
+    public function test_a_hundred_maps_are_kept_and_one_more_is_refused(): void
+    {
+        for ($k = 0; $k < KeptKeymap::MOST; $k++) {
+            $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => "Map {$k}"])->assertCreated();
+        }
+
+        $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => 'One more'])->assertUnprocessable()->assertJsonPath('error.message', 'There are 100 maps of shortcuts already, which is as many as are kept. Delete one first.');
+        self::assertSame(KeptKeymap::MOST, KeptKeymap::query()->count());
     }
 }
