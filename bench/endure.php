@@ -520,10 +520,15 @@ final class Endurance
     }
 }
 
-$options = getopt('', ['seed:', 'scale:', 'short'], $first);
+$options = [];
+foreach (array_slice($argv, 1) as $word) {
+    if (preg_match('/^--(seed|scale|short)(?:=(.+))?$/', $word, $found) === 1) {
+        $options[$found[1]] = $found[2] ?? true;
+    }
+}
 $isShort = isset($options['short']);
 $endurance = new Endurance((int) ($options['seed'] ?? 1), (float) ($options['scale'] ?? ($isShort ? 0.006 : 1)));
-$named = array_slice($argv, $first);
+$named = array_values(array_filter(array_slice($argv, 1), static fn (string $word): bool => ! str_starts_with($word, '--')));
 $all = $isShort ? ['kills', 'starts', 'files', 'requests', 'writers', 'disk'] : ['kills', 'starts', 'files', 'requests', 'writers', 'disk', 'soak'];
 foreach ($named === [] ? $all : $named as $what) {
     $began = hrtime(true);
