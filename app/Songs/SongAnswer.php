@@ -93,8 +93,7 @@ final readonly class SongAnswer
                 $notes[] = $open->changeInSong($clip, $change->contents[$clip]->notes);
             }
         }
-        $there = array_values(array_filter($open->open, static fn (int $clip): bool => isset($after->clips[$clip])));
-        $then = ! $isMoved ? $open : OpenSong::of($after, $there !== [] ? $there : array_slice(array_keys($after->clips), 0, 1), $open->front);
+        $then = ! $isMoved ? $open : OpenSong::of($after, $after->openable($open->open), $open->front);
 
         return new self(
             $stored, $revisions, $isMoved ? null : $notes, $then, $change->touchesArrangement() ? $after : null,

@@ -18,6 +18,7 @@ use Jactonic\Core\History\Step;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
 
 /**
@@ -163,8 +164,9 @@ final readonly class SongEditor
         $way = $this->history->wayTo($stored, $stepId);
         $full = $this->store->whole($songId, array_values(array_unique([...$standing->open, ...$this->history->clipsOf([...$way['back'], ...$way['forth']])])));
         $change = $this->history->changeAlong($way['back'], $way['forth']);
+        [$full, $after] = $this->walked($full, $standing, $change);
 
-        return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $change->applyTo($full->song), $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
+        return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
     }
 
     /**
@@ -278,8 +280,8 @@ final readonly class SongEditor
     {
         $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
         $stored = $needsAll ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips]))) : $seen;
+        [$stored, $after] = $this->walked($stored, $standing, $change);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
-        $after = $change->applyTo($stored->song);
 
         return new Plan($stored, function () use ($stored, $open, $after, $change, $stepId, $selection, $message, $path): SongAnswer {
             $this->history->walk($path);
@@ -287,6 +289,18 @@ final readonly class SongEditor
 
             return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($stored->record->id, $stepId));
         });
+    }
+
+    /**
+     * The song before and after a change, with what lies in the clips that are open then: others, where it takes those away.
+     *
+     * @return array{StoredSong, Song}
+     */
+    private function walked(StoredSong $stored, Standing $standing, SongChange $change): array
+    {
+        $stored = $this->store->reading($stored, $change->applyTo($stored->song)->openable($standing->open));
+
+        return [$stored, $change->applyTo($stored->song)];
     }
 
     /** “Undone in Upright bass: transpose”; without the place where it is the track in front. */

@@ -10,6 +10,19 @@ use Tests\AppTestCase;
 /** Every step of a song can be looked at, gone back to, named and compared, and no branch is lost. */
 final class HistoryTest extends AppTestCase
 {
+    public function test_going_back_before_an_open_clip_was_made_opens_what_is_there_with_its_notes(): void
+    {
+        $clip = $this->clip();
+        $song = $this->edit($clip, 1, ['track-new name=Reed'])['song'];
+        $new = $song['tracks'][1]['clips'][0]['id'];
+        $open = ['open' => [$new], 'step' => null];
+
+        foreach ([['dry' => true], []] as $looking) {
+            $answer = $this->postJson("/api/songs/{$song['id']}/history", $open + $looking)->assertOk()->json();
+            self::assertSame([[$clip], [60, 64, 67]], [$answer['open']['clips'], $answer['open']['notes']['pitch'] ?? []]);
+        }
+    }
+
     public function test_a_gesture_that_goes_no_further_says_so(): void
     {
         $clip = $this->clip();
