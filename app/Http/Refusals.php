@@ -6,7 +6,6 @@ namespace App\Http;
 
 use App\ChangedElsewhere;
 use App\Data\DataFault;
-use App\Songs\Conflict;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\JsonResponse;
@@ -21,7 +20,7 @@ final class Refusals
 {
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->dontReport([CoreError::class, Conflict::class, ChangedElsewhere::class]);
+        $exceptions->dontReport([CoreError::class, ChangedElsewhere::class]);
         $exceptions->render(static fn (Throwable $error): JsonResponse => self::respond($error));
     }
 

@@ -91,7 +91,7 @@ final readonly class Keymaps
             $written = KeptKeymap::query()->whereKey($kept->id)->where('revision', $revision)
                 ->update(['name' => $new->name, 'bindings' => json_encode($new->toArray(), JSON_THROW_ON_ERROR), 'revision' => $revision + 1]);
             if ($written === 0) {
-                throw new ChangedElsewhere('These shortcuts were changed in another window. Their present state is shown.', ['map' => $this->show($id)]);
+                throw new ChangedElsewhere('These shortcuts were changed in another window. Their present state is shown.', fn (): array => ['map' => $this->show($id)]);
             }
         }
 

@@ -57,7 +57,7 @@ final readonly class RecipeBook
             } else {
                 $kept = KeptRecipe::query()->findOrFail($id);
                 if ($seen !== null && $seen !== $kept->revision) {
-                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window.", ['recipes' => self::all()]);
+                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window.", static fn (): array => ['recipes' => self::all()]);
                 }
                 $kept->replace($recipe);
             }
@@ -78,7 +78,7 @@ final readonly class RecipeBook
     {
         $this->writing(static function () use ($ids): void {
             if (KeptRecipe::query()->whereIn('id', $ids)->count() !== count($ids)) {
-                throw new ChangedElsewhere('A recipe of this folder was taken out in another window. Its present state is shown.', ['recipes' => self::all()]);
+                throw new ChangedElsewhere('A recipe of this folder was taken out in another window. Its present state is shown.', static fn (): array => ['recipes' => self::all()]);
             }
             foreach ($ids as $position => $id) {
                 KeptRecipe::query()->whereKey($id)->update(['position' => $position]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\ChangedElsewhere;
 use App\Keys\KnownLines;
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
@@ -45,7 +46,7 @@ final readonly class SongEditor
      * @param  Selection|null  $selection  null for all notes of the open clips
      *
      * @throws CoreError where a line cannot be read or done
-     * @throws Conflict where another writer was there first
+     * @throws ChangedElsewhere where another writer was there first
      */
     public function run(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
     {
@@ -83,7 +84,7 @@ final readonly class SongEditor
      * @param  non-empty-list<string>  $lines
      *
      * @throws CoreError where a line cannot be read or done
-     * @throws Conflict where a clip was changed since the caller saw it
+     * @throws ChangedElsewhere where a clip was changed since the caller saw it
      */
     public function preview(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
     {
@@ -99,7 +100,7 @@ final readonly class SongEditor
     /**
      * Takes back the step the song stands at.
      *
-     * @throws Conflict
+     * @throws ChangedElsewhere
      * @throws EditRefused where there is none
      */
     public function undo(int $songId, Standing $standing): SongAnswer
@@ -116,7 +117,7 @@ final readonly class SongEditor
     /**
      * Does again the step that was taken back last.
      *
-     * @throws Conflict
+     * @throws ChangedElsewhere
      * @throws EditRefused where there is none
      */
     public function redo(int $songId, Standing $standing): SongAnswer
@@ -135,7 +136,7 @@ final readonly class SongEditor
      *
      * @param  int|null  $stepId  null for the song as it came in
      *
-     * @throws Conflict
+     * @throws ChangedElsewhere
      * @throws BadInput where the song has no such step
      */
     public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer

@@ -25,8 +25,10 @@ use Jactonic\Core\Song\Track;
 /** Songs between the database and the core: read as far as they are needed, and what changed written back. */
 final readonly class SongStore
 {
-    public function __construct(private Connection $database)
-    {
+    public function __construct(
+        private Connection $database,
+        private SongSize $size,
+    ) {
     }
 
     /**
@@ -179,7 +181,7 @@ final readonly class SongStore
         return $this->writing($id, static function () use ($id, $name, $was): string {
             $song = SongRecord::query()->findOrFail($id, ['id', 'name']);
             if ($was !== null && $was !== $song->name) {
-                throw new ChangedElsewhere("The song was renamed to “{$song->name}” in another window.", ['name' => $song->name]);
+                throw new ChangedElsewhere("The song was renamed to “{$song->name}” in another window.", static fn (): array => ['name' => $song->name]);
             }
             $song->update(['name' => $name]);
 
@@ -221,6 +223,8 @@ final readonly class SongStore
      * Writes what changed, and the step the song then stands at.
      *
      * @return array<int, int> the new revisions of the clips that were changed
+     *
+     * @throws EditRefused where its file would be too large
      */
     public function write(StoredSong $before, Song $after, SongChange $change, ?int $step): array
     {
@@ -244,9 +248,7 @@ final readonly class SongStore
             }
         }
         $this->deleteTracks($change->tracks);
-        if (self::grows($before->song, $after, $change)) {
-            $this->checkSize($before->record->id);
-        }
+        $this->size->check($before->record->id, $before->song, $after, $change);
         $record = $before->record;
         $record->step_id = $step;
         $record->next_id = $after->nextId;
@@ -259,30 +261,6 @@ final readonly class SongStore
         ] + ($change->touchesConductor() ? ['conductor' => $record->conductor] : []));
 
         return $revisions;
-    }
-
-    /** Whether a change may make the file of a song larger. */
-    private static function grows(Song $before, Song $after, SongChange $change): bool
-    {
-        foreach ($change->contents as $id => $_) {
-            if (isset($after->clips[$id]) && $after->contentOf($id)->events() > $before->contentOf($id)->events()) {
-                return true;
-            }
-        }
-
-        return $change->clips !== [];
-    }
-
-    /** @throws EditRefused where the file of a song would be larger than what is read again */
-    private function checkSize(int $song): void
-    {
-        $rounds = 'case when clips.loop > 0 then (clips.length + clips.loop - 1) / clips.loop else 1 end';
-        $events = $this->database->table('clips')->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('tracks.song_id', $song)->selectRaw("sum(clips.events * {$rounds}) as events")->value('events');
-        $beside = SongRecord::query()->whereKey($song)->value('events');
-        $events = (is_numeric($events) ? (int) $events : 0) + (is_int($beside) ? $beside : 0);
-        if ($events > Song::MOST_EVENTS) {
-            throw new EditRefused('The song would have '.number_format($events).' events, each note counted with its end and each round of a loop by itself; a file that can be read again has at most '.number_format(Song::MOST_EVENTS).'. Take fewer notes, fewer times, or shorter loops.', ['most' => Song::MOST_EVENTS]);
-        }
     }
 
     private function record(int $id): SongRecord

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\ChangedElsewhere;
+
 /** Where a window stands in a song: which clips it has open, which revisions it has seen, and what it calls its request. */
 final readonly class Standing
 {
@@ -26,17 +28,19 @@ final readonly class Standing
     /**
      * @param  bool  $withSong  whether tracks, clips or the conductor are worked on
      *
-     * @throws Conflict where another writer changed what is worked on
+     * @throws ChangedElsewhere where another writer changed what is worked on
      */
     public function compare(StoredSong $stored, bool $withSong = false): void
     {
-        if ($withSong && $this->song !== null && $this->song !== $stored->record->revision) {
-            throw new Conflict($stored->record->id, $this);
-        }
+        $isSeen = ! $withSong || $this->song === null || $this->song === $stored->record->revision;
         foreach ($this->revisions as $clip => $revision) {
-            if (($stored->revisions[$clip] ?? null) !== $revision) {
-                throw new Conflict($stored->record->id, $this);
-            }
+            $isSeen = $isSeen && ($stored->revisions[$clip] ?? null) === $revision;
+        }
+        if (! $isSeen) {
+            $id = $stored->record->id;
+            throw new ChangedElsewhere('This part was changed in another window. Its present state is shown.', fn (): array => [
+                'song' => app(SongView::class)->open($id, $this->open, $this->front),
+            ]);
         }
     }
 }

@@ -7,6 +7,8 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Jactonic\Core\Content\Packing\PackedTable;
+use Jactonic\Core\Song\Layout;
+use Jactonic\Core\Song\Rest;
 
 /** Requests that changed a song are known again, maps and recipes count their changes, and clips say how many events they hold. */
 return new class extends Migration
@@ -27,6 +29,13 @@ return new class extends Migration
         foreach (DB::table('clips')->select(['id', 'notes', 'points'])->lazyById(100) as $clip) {
             $points = $clip->points === null || $clip->points === '' ? 0 : PackedTable::points($clip->points)->count();
             DB::table('clips')->where('id', $clip->id)->update(['events' => 2 * PackedTable::notes($clip->notes)->count() + $points]);
+        }
+        foreach (DB::table('songs')->select(['id', 'conductor', 'layout'])->lazyById(100) as $song) {
+            $events = count((array) json_decode($song->conductor, true));
+            foreach ([...array_values(Layout::unpack($song->layout)->bare), ...DB::table('tracks')->where('song_id', $song->id)->pluck('rest')->map(Rest::unpack(...))] as $rest) {
+                $events += count($rest->events);
+            }
+            DB::table('songs')->where('id', $song->id)->update(['events' => $events]);
         }
     }
 };

@@ -59,6 +59,7 @@ final class EarlierDatabaseTest extends TestCase
         self::assertSame(['Lantern Ferry', 'Night Quay'], SongRecord::query()->orderBy('id')->pluck('name')->all());
         self::assertSame(['Gone'], SongRecord::onlyTrashed()->pluck('name')->all());
         self::assertSame(bin2hex((string) file_get_contents(base_path('tests/fixtures/night-quay-of-2026-11-25.mid'))), bin2hex((string) $this->get('/api/songs/2/export')->assertOk()->getContent()));
+        self::assertSame([4, 3], [DB::table('clips')->where('id', 5)->value('events'), DB::table('songs')->where('id', 2)->value('events')], 'two notes; tempo, meter and key');
         $history = $this->getJson('/api/songs/2/history')->assertOk()->json();
         self::assertSame([[null, 1, 2, 3, 4, 5, 5], 7], [array_column($history['steps'], 'parent'), $history['at']]);
         self::assertContains('Mine', array_column($this->getJson('/api/keymaps')->json('maps'), 'name'));
