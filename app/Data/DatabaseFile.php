@@ -46,6 +46,28 @@ final readonly class DatabaseFile
     }
 
     /**
+     * How much it holds, in words: “3 songs, 12 clips, 1 step”.
+     *
+     * @throws DataFault where it cannot be read
+     */
+    public function holdings(): string
+    {
+        return self::said($this->counts());
+    }
+
+    /** @param  array<string, int>  $counts */
+    public static function said(array $counts): string
+    {
+        $parts = [];
+        foreach (['songs' => 'song', 'clips' => 'clip', 'steps' => 'step'] as $table => $word) {
+            $count = $counts[$table] ?? 0;
+            $parts[] = number_format($count)." {$word}".($count === 1 ? '' : 's');
+        }
+
+        return implode(', ', $parts);
+    }
+
+    /**
      * The names of the migrations that made it what it is.
      *
      * @return list<string>

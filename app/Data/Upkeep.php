@@ -12,7 +12,6 @@ use Closure;
 use Illuminate\Contracts\Config\Repository;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\DatabaseManager;
-use Illuminate\Support\Carbon;
 use Throwable;
 
 /**
@@ -23,10 +22,6 @@ use Throwable;
  */
 final readonly class Upkeep
 {
-    private const COPIES = 5;
-
-    private const COPY_AFTER_HOURS = 24;
-
     public function __construct(
         private Application $app,
         private Repository $config,
@@ -63,7 +58,7 @@ final readonly class Upkeep
             $done[] = $this->begin($database, $demo);
         } else {
             $this->checked($database);
-            $done = [...$this->upgraded($database), ...$this->copied($database)];
+            $done = [...$this->upgraded($database), ...(new Copies($database))->makeWhereOld()];
         }
         $done = [...$done, ...$this->pruned()];
         $database->protect();
@@ -91,20 +86,7 @@ final readonly class Upkeep
         $building->takePlaceOf($database);
         $database->protect();
 
-        return "{$from->path} is the database now: ".self::said($database->counts()).'.'.($kept === null ? '' : " The one before was kept as {$kept->path}.");
-    }
-
-    /**
-     * Copies that were made by themselves, the newest first.
-     *
-     * @return list<DatabaseFile>
-     */
-    public function copies(): array
-    {
-        $paths = glob($this->copyFolder().'/*.sqlite') ?: [];
-        rsort($paths);
-
-        return array_map(static fn (string $path): DatabaseFile => new DatabaseFile($path), $paths);
+        return "{$from->path} is the database now: ".$database->holdings().'.'.($kept === null ? '' : " The one before was kept as {$kept->path}.");
     }
 
     /**
@@ -140,18 +122,6 @@ final readonly class Upkeep
         return $faults;
     }
 
-    /** @param  array<string, int>  $counts */
-    public static function said(array $counts): string
-    {
-        $parts = [];
-        foreach (['songs' => 'song', 'clips' => 'clip', 'steps' => 'step'] as $table => $word) {
-            $count = $counts[$table] ?? 0;
-            $parts[] = number_format($count)." {$word}".($count === 1 ? '' : 's');
-        }
-
-        return implode(', ', $parts);
-    }
-
     /**
      * @throws DataFault where it is damaged, or made by a newer version
      */
@@ -159,24 +129,11 @@ final readonly class Upkeep
     {
         $faults = $database->faults();
         if ($faults !== []) {
-            throw new DataFault("The database {$database->path} cannot be used: {$faults[0]} It was left as it is. ".$this->offer($database));
+            throw new DataFault("The database {$database->path} cannot be used: {$faults[0]} It was left as it is. ".(new Copies($this->database()))->offer());
         }
         if (array_diff($database->migrations(), $this->known()) !== []) {
             throw new DataFault("The database {$database->path} was made by a newer version of Jactonic. It was left as it is. Start that version, or name another database with DB_DATABASE.");
         }
-    }
-
-    private function offer(DatabaseFile $but): string
-    {
-        foreach ($this->copies() as $copy) {
-            if ($copy->path !== $but->path && $copy->faults() === []) {
-                $when = Carbon::createFromTimestamp((int) filemtime($copy->path), date_default_timezone_get())->format('j F Y, H:i');
-
-                return "The newest good copy is of {$when} (".self::said($copy->counts())."): php artisan data:restore {$copy->path}";
-            }
-        }
-
-        return 'There is no good copy in '.$this->copyFolder().'. Name another database with DB_DATABASE, or begin a new one with ./start --fresh, which keeps this one beside it.';
     }
 
     /** Builds a new database and lets it take its name. */
@@ -190,7 +147,7 @@ final readonly class Upkeep
     private function begin(DatabaseFile $database, bool $demo): string
     {
         try {
-            $held = ' with '.self::said($database->counts());
+            $held = ' with '.$database->holdings();
         } catch (DataFault) {
             $held = ', which cannot be read,';
         }
@@ -219,41 +176,12 @@ final readonly class Upkeep
         $after = array_intersect_key($building->counts(), $before);
         if ($after !== $before) {
             $building->discard();
-            throw new DataFault('The database is of an earlier version and could not be brought up to date: of '.self::said($before).' there were '.self::said($after).' afterwards. It was left as it is.');
+            throw new DataFault('The database is of an earlier version and could not be brought up to date: of '.DatabaseFile::said($before).' there were '.DatabaseFile::said($after).' afterwards. It was left as it is.');
         }
         $kept = $database->keepAs($this->nameBeside('before-upgrade'));
         $building->takePlaceOf($database);
 
-        return ['The database was brought up to date ('.self::said($before)."); the one before was kept as {$kept->path}"];
-    }
-
-    /**
-     * A good copy, where the last one is old. That it could not be made stops nothing, but is said.
-     *
-     * @return list<string>
-     */
-    private function copied(DatabaseFile $database): array
-    {
-        $copies = $this->copies();
-        if ($copies !== [] && filemtime($copies[0]->path) > time() - self::COPY_AFTER_HOURS * 3600) {
-            return [];
-        }
-        try {
-            if (! is_dir($this->copyFolder()) && ! @mkdir($this->copyFolder(), 0o700, true)) {
-                throw new DataFault("The folder {$this->copyFolder()} cannot be made.");
-            }
-            foreach (glob($this->copyFolder().'/*.building*') ?: [] as $begun) {
-                @unlink($begun);
-            }
-            $database->copyTo($this->copyFolder().'/'.date('Y-m-d-His').'.sqlite');
-        } catch (DataFault $fault) {
-            return ["No copy of the database was made: {$fault->getMessage()}"];
-        }
-        foreach (array_slice($this->copies(), self::COPIES) as $old) {
-            $old->discard();
-        }
-
-        return [];
+        return ['The database was brought up to date ('.DatabaseFile::said($before)."); the one before was kept as {$kept->path}"];
     }
 
     /** @return list<string> */
@@ -313,11 +241,6 @@ final readonly class Upkeep
     private function known(): array
     {
         return array_map(static fn (string $path): string => basename($path, '.php'), glob($this->app->databasePath('migrations/*.php')) ?: []);
-    }
-
-    private function copyFolder(): string
-    {
-        return dirname($this->database()->path).'/copies';
     }
 
     private function nameBeside(string $why): string

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\DataCommand;
 use App\Data\DatabaseFile;
 use App\Data\DataFault;
 use App\Data\Upkeep;
-use Illuminate\Console\Command;
 
-final class CheckData extends Command
+final class CheckData extends DataCommand
 {
     protected $signature = 'data:check {file? : a database or a copy of one; left out, the program’s own}';
 
@@ -17,21 +17,14 @@ final class CheckData extends Command
 
     public function handle(Upkeep $upkeep): int
     {
-        $named = $this->argument('file');
-        $file = is_string($named) ? new DatabaseFile($named) : $upkeep->database();
-        $faults = $file->faults();
-        try {
-            $faults = $faults ?: $upkeep->unreadable($file);
-        } catch (DataFault $fault) {
-            $faults = [$fault->getMessage()];
-        }
-        foreach ($faults as $fault) {
-            $this->error($fault);
-        }
-        if ($faults === []) {
-            $this->line("{$file->path}: ".Upkeep::said($file->counts()).'. It is whole: every page, every clip and every step can be read.');
-        }
-
-        return $faults === [] ? self::SUCCESS : self::FAILURE;
+        return $this->saying(function () use ($upkeep): iterable {
+            $named = $this->argument('file');
+            $file = is_string($named) ? new DatabaseFile($named) : $upkeep->database();
+            $faults = $file->faults() ?: $upkeep->unreadable($file);
+            if ($faults !== []) {
+                throw new DataFault(implode("\n", $faults));
+            }
+            yield "{$file->path}: {$file->holdings()}. It is whole: every page, every clip and every step can be read.";
+        });
     }
 }

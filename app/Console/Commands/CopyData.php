@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Data\DataFault;
+use App\Console\DataCommand;
 use App\Data\Upkeep;
-use Illuminate\Console\Command;
 
-final class CopyData extends Command
+final class CopyData extends DataCommand
 {
     protected $signature = 'data:copy {to : the file to write; there must be none of that name}';
 
@@ -16,15 +15,9 @@ final class CopyData extends Command
 
     public function handle(Upkeep $upkeep): int
     {
-        try {
+        return $this->saying(function () use ($upkeep): iterable {
             $copy = $upkeep->database()->copyTo($this->argument('to'));
-            $this->line("{$copy->path}: ".Upkeep::said($copy->counts()).'. The copy is whole.');
-        } catch (DataFault $fault) {
-            $this->error($fault->getMessage());
-
-            return self::FAILURE;
-        }
-
-        return self::SUCCESS;
+            yield "{$copy->path}: {$copy->holdings()}. The copy is whole.";
+        });
     }
 }

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\DataCommand;
 use App\Data\DatabaseLock;
-use App\Data\DataFault;
 use App\Data\Upkeep;
-use Illuminate\Console\Command;
 
-final class PrepareData extends Command
+final class PrepareData extends DataCommand
 {
     protected $signature = 'data:prepare
         {--fresh : begin with a new database; the old one is kept beside it}
@@ -20,21 +19,13 @@ final class PrepareData extends Command
 
     public function handle(Upkeep $upkeep): int
     {
-        $descriptor = $this->option('lock');
-        try {
+        return $this->saying(function () use ($upkeep): iterable {
+            $descriptor = $this->option('lock');
             $lock = DatabaseLock::take($upkeep->database()->path, is_numeric($descriptor) ? (int) $descriptor : null);
-            foreach ($upkeep->prepare($this->option('fresh') === true, $this->option('no-demo') !== true) as $line) {
-                $this->line($line);
+            yield from $upkeep->prepare($this->option('fresh') === true, $this->option('no-demo') !== true);
+            if ($descriptor === null) {
+                $lock->release();
             }
-        } catch (DataFault $fault) {
-            $this->error($fault->getMessage());
-
-            return self::FAILURE;
-        }
-        if ($descriptor === null) {
-            $lock->release();
-        }
-
-        return self::SUCCESS;
+        });
     }
 }

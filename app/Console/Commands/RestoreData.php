@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\DataCommand;
 use App\Data\DatabaseFile;
 use App\Data\DatabaseLock;
-use App\Data\DataFault;
 use App\Data\Upkeep;
-use Illuminate\Console\Command;
 
-final class RestoreData extends Command
+final class RestoreData extends DataCommand
 {
     protected $signature = 'data:restore {from : a copy of a database, also of an earlier version}';
 
@@ -18,16 +17,10 @@ final class RestoreData extends Command
 
     public function handle(Upkeep $upkeep): int
     {
-        try {
+        return $this->saying(function () use ($upkeep): iterable {
             $lock = DatabaseLock::take($upkeep->database()->path);
-            $this->line($upkeep->restore(new DatabaseFile($this->argument('from'))));
+            yield $upkeep->restore(new DatabaseFile($this->argument('from')));
             $lock->release();
-        } catch (DataFault $fault) {
-            $this->error($fault->getMessage());
-
-            return self::FAILURE;
-        }
-
-        return self::SUCCESS;
+        });
     }
 }
