@@ -7,7 +7,6 @@ namespace App\Songs;
 use App\ChangedElsewhere;
 use App\Keys\KnownLines;
 use App\Models\Clipboard;
-use App\Models\KnownRequest;
 use App\Models\StepRecord;
 use Closure;
 use Jactonic\Core\Content\Selection;
@@ -25,16 +24,15 @@ use Jactonic\Core\Song\SongChange;
 /**
  * Runs edit lines on a song, and walks its history.
  *
- * Each call is one transaction: contents, arrangement, conductor, revisions and history change together or not at all.
+ * Each call makes a plan that is carried out in one transaction: contents, arrangement, conductor, revisions and history
+ * change together or not at all.
  */
 final readonly class SongEditor
 {
-    /** How often an edit is worked out where other writers keep coming between. */
-    private const MOST_TRIES = 4;
-
     public function __construct(
         private SongStore $store,
         private SongHistory $history,
+        private Carrying $carrying,
         private KnownLines $lines,
     ) {
     }
@@ -52,7 +50,7 @@ final readonly class SongEditor
     {
         $script = $this->lines->script($lines);
 
-        return $this->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): Plan {
+        return $this->carrying->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): Plan {
             $stored = $this->seen($songId, $standing, $script);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
@@ -105,7 +103,7 @@ final readonly class SongEditor
      */
     public function undo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing): Plan {
+        return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->current($stored) ?? throw new EditRefused('Nothing to undo: this is the song as it came in.');
             $step = $row->step();
@@ -122,7 +120,7 @@ final readonly class SongEditor
      */
     public function redo(int $songId, Standing $standing): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing): Plan {
+        return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
             $row = $this->history->next($stored) ?? throw new EditRefused('Nothing to do again: this is the newest state of the song.');
             $step = $row->step();
@@ -141,7 +139,7 @@ final readonly class SongEditor
      */
     public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer
     {
-        return $this->once($songId, $standing, function () use ($songId, $standing, $stepId): Plan {
+        return $this->carrying->once($songId, $standing, function () use ($songId, $standing, $stepId): Plan {
             $stored = $this->seen($songId, $standing);
             $way = $this->history->wayTo($stored, $stepId);
             $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
@@ -168,55 +166,6 @@ final readonly class SongEditor
         [$full, $after] = $this->walked($full, $standing, $change);
 
         return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
-    }
-
-    /**
-     * Works out what is to be done, and does it in one transaction: nothing that may take long happens while others wait.
-     * Where another writer came between the two, it is worked out again; the last time with the lock held, so that it ends.
-     * What was done under the same name before is not done again, but told again.
-     *
-     * @param  Closure(): Plan  $plan
-     */
-    private function once(int $songId, Standing $standing, Closure $plan): SongAnswer
-    {
-        for ($tries = 1; ; $tries++) {
-            $known = $this->known($songId, $standing);
-            if ($known !== null) {
-                return $this->again($songId, $standing, $known);
-            }
-            $planned = $tries < self::MOST_TRIES ? $plan() : null;
-            $answer = $this->store->writing($songId, function () use ($songId, $standing, $plan, $planned): ?SongAnswer {
-                if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
-                    return null;
-                }
-                $answer = ($planned ?? $plan())->carryOut();
-                if ($standing->request !== null) {
-                    KnownRequest::keep($standing->request, $songId, $answer->kept());
-                }
-
-                return $answer;
-            });
-            if ($answer !== null) {
-                return $answer;
-            }
-        }
-    }
-
-    /** A request of that name that was carried out before. */
-    private function known(int $songId, Standing $standing): ?KnownRequest
-    {
-        $known = $standing->request === null ? null : KnownRequest::find($standing->request);
-
-        return $known?->song_id === $songId ? $known : null;
-    }
-
-    private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer
-    {
-        $stored = $this->store->whole($songId, []);
-        $there = $stored->song->openable($standing->open);
-        $stored = $this->store->reading($stored, $there);
-
-        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->front), $known, $this->history->titles($songId, $stored->stepId()));
     }
 
     /** The song as far as a script needs it, where nobody else changed what the caller saw. */

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs;
+
+use App\Models\KnownRequest;
+use Closure;
+use Jactonic\Core\Song\OpenSong;
+
+/** Carries plans out, each once. */
+final readonly class Carrying
+{
+    /** How often something is worked out where other writers keep coming between. */
+    private const MOST_TRIES = 4;
+
+    public function __construct(
+        private SongStore $store,
+        private SongHistory $history,
+    ) {
+    }
+
+    /**
+     * Works out what is to be done, and does it in one transaction: nothing that may take long happens while others wait.
+     * Where another writer came between the two, it is worked out again; the last time with the lock held, so that it ends.
+     * What was done under the same name before is not done again, but told again.
+     *
+     * @param  Closure(): Plan  $plan
+     */
+    public function once(int $songId, Standing $standing, Closure $plan): SongAnswer
+    {
+        for ($tries = 1; ; $tries++) {
+            $known = $this->known($songId, $standing);
+            if ($known !== null) {
+                return $this->again($songId, $standing, $known);
+            }
+            $planned = $tries < self::MOST_TRIES ? $plan() : null;
+            $answer = $this->store->writing($songId, function () use ($songId, $standing, $plan, $planned): ?SongAnswer {
+                if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
+                    return null;
+                }
+                $answer = ($planned ?? $plan())->carryOut();
+                if ($standing->request !== null) {
+                    KnownRequest::keep($standing->request, $songId, $answer->kept());
+                }
+
+                return $answer;
+            });
+            if ($answer !== null) {
+                return $answer;
+            }
+        }
+    }
+
+    /** A request of that name that was carried out before. */
+    private function known(int $songId, Standing $standing): ?KnownRequest
+    {
+        $known = $standing->request === null ? null : KnownRequest::find($standing->request);
+
+        return $known?->song_id === $songId ? $known : null;
+    }
+
+    private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer
+    {
+        $stored = $this->store->whole($songId, []);
+        $there = $stored->song->openable($standing->open);
+        $stored = $this->store->reading($stored, $there);
+
+        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->front), $known, $this->history->titles($songId, $stored->stepId()));
+    }
+}
