@@ -4,6 +4,7 @@
   import { api } from './api';
   import type { Binding, Catalog, Phrase } from './api';
   import { entriesOf } from './commands/entries';
+  import { Lasting } from './commands/lasting.svelte';
   import { parseLine } from './music/line';
   import { spanOf } from './commands/selecting';
   import type { SongView, Studio, Tab } from './commands/studio';
@@ -102,7 +103,7 @@
       void desk.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
-      if (unsent) desk.takeUp(unsent);
+      if (unsent) desk.asking.takeUp(unsent, (line) => studio && runLines(studio, [line]));
     } catch (error) {
       failure = (error as Error).message;
     }
@@ -132,12 +133,11 @@
       .of('flip')
       .filter(({ held }) => !held)
       .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
-    const ended = Object.keys(lasting);
-    if (ended.length > 0) return [['Escape', 'end', () => endLasting(...ended)]];
+    if (lasting.any) return [['Escape', 'end', endLasting]];
     if (overlay) return [['Escape', 'close', () => (overlay = false)]];
     if (tuning.edit)
       return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
-    if (desk.lookedAt !== undefined)
+    if (desk.looking.at !== undefined)
       return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
     return [];
   });
@@ -170,7 +170,7 @@
 
   onDestroy(() => {
     studio?.player.dispose();
-    studio?.desk.leave();
+    studio?.desk.asking.leave();
   });
 
   let byPointer = false;
@@ -180,28 +180,26 @@
     if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
   }
 
-  /** what acts until it is ended, for it was asked for without a key that could be let go: what ends it, by its lines */
-  let lasting = $state.raw<Record<string, () => void>>({});
+  const lasting = new Lasting();
 
   /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
   function act(lines: string[], how: How, clipboard?: Phrase): (() => void) | undefined {
     if (!studio) return undefined;
     const said = lines.join('; ');
     noteUse(said, how);
-    if (said in lasting) {
-      endLasting(said);
+    if (how !== 'key' && lasting.end(said)) {
+      studio.desk.say('Ended', 'hint');
       return undefined;
     }
     const end = runLines(studio, lines, clipboard);
     if (!end || how === 'key') return end;
-    lasting = { ...lasting, [said]: end };
+    lasting.begin(said, end);
     studio.desk.say(`Until Escape, or until it is chosen again: ${said}`, 'hint');
     return undefined;
   }
 
-  function endLasting(...which: string[]): void {
-    which.forEach((said) => lasting[said]());
-    lasting = Object.fromEntries(Object.entries(lasting).filter(([said]) => !which.includes(said)));
+  function endLasting(): void {
+    lasting.endAll();
     studio?.desk.say('Ended', 'hint');
   }
 
@@ -250,7 +248,7 @@
   onkeyup={(event) => dispatcher.up(event)}
   onblur={() => dispatcher.release()}
   onpointerdown={() => (byPointer = true)}
-  onpagehide={() => studio?.desk.leave()}
+  onpagehide={() => studio?.desk.asking.leave()}
   onbeforeunload={(event) => {
     // What waits is kept over a reload, but not when the tab is closed: then one is asked.
     if (studio && studio.desk.waiting > 0) event.preventDefault();

@@ -103,6 +103,22 @@ for (const way of ['a reload', 'the song list'] as const) {
   });
 }
 
+test('notes written while nothing could be sent lie where the caret was, after a reload too', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 100, 60]]);
+  await studio.click(480, 64);
+  await page.route('**/edits', (route) => route.abort());
+  await studio.press('Control+Enter', 'Control+Enter', 'Control+ArrowRight', 'Control+Enter');
+  await expect(page.getByRole('alert')).toContainText('not sent yet');
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.unroute('**/edits');
+  await page.reload();
+  await studio.expectColumn('start', [0, 480, 600, 840]);
+  expect(studio.column('pitch')).toEqual([60, 64, 64, 64]);
+});
+
 test('a grid asked for while the server could not be reached comes when it can', async ({ studio, page }) => {
   await studio.open([[10, 240, 60]]);
   await page.route('**/api/songs/**', (route) => route.abort());

@@ -159,7 +159,7 @@
       >
     </form>
   {/if}
-  {#if desk.preview.shown && desk.lookedAt !== undefined}
+  {#if desk.preview.shown && desk.looking.at !== undefined}
     <p class="text-xs" data-testid="history-effect">
       Compared with {walk.mark === undefined
         ? 'the song as it is'
@@ -168,16 +168,16 @@
       {desk.preview.shown.counts.removed} removed.
     </p>
   {/if}
-  {#if desk.preview.problem && desk.lookedAt !== undefined}
+  {#if desk.preview.problem && desk.looking.at !== undefined}
     <p class="text-xs text-error" role="alert">{desk.preview.problem}</p>
   {/if}
   <div class="grid grid-cols-2 gap-1">
     <button
       class="btn px-1 whitespace-nowrap btn-xs btn-primary"
-      disabled={desk.lookedAt === undefined}
+      disabled={desk.looking.at === undefined}
       onclick={() => walk.go()}>Go <kbd class="text-base-content">Enter</kbd></button
     >
-    <button class="btn btn-xs" disabled={desk.lookedAt === undefined} onclick={() => walk.leave()}
+    <button class="btn btn-xs" disabled={desk.looking.at === undefined} onclick={() => walk.leave()}
       >Leave <kbd>Esc</kbd></button
     >
     <button class="btn btn-xs" aria-pressed={walk.mark !== undefined} onclick={() => walk.toggleMark()}

@@ -40,7 +40,7 @@
   // Whatever the result depends on asks for it anew; a newer question takes the place of one that waits.
   $effect(() => {
     void [desk.notes, desk.grid, desk.swing, desk.caret, desk.range, tuning.line];
-    if (tuning.edit && desk.lookedAt === undefined) untrack(() => tuning.preview());
+    if (tuning.edit && desk.looking.at === undefined) untrack(() => tuning.preview());
   });
 
   $effect(() => {

@@ -1,5 +1,6 @@
 import { api } from '../api';
 import type { Desk } from '../desk/desk.svelte';
+import { formatLine } from '../music/line';
 import type { Command } from './studio';
 import { stepPlace } from './neighbours';
 
@@ -53,7 +54,7 @@ const step: Command = ({ desk }, { to, extend }) => {
   const [tick, pitch] = [notes.columns.start[place], notes.columns.pitch[place]];
   desk.select(extend === 'on' ? [...notes.selection(), id] : [id]);
   desk.onHeard([place]);
-  desk.inOrder(() => void (desk.caret = { tick, pitch }));
+  desk.moveCaret({ tick, pitch });
   view.reveal(tick, pitch);
 };
 
@@ -102,11 +103,14 @@ const choose: Command = ({ desk }, { where }) => {
     return;
   }
   const context = desk.context;
-  desk.inOrder(async () => {
-    const { selection } = await api.choose(desk.song.id, desk.standing, where, context);
-    desk.select(selection);
-    desk.say(selection.length ? `${counted(desk)}: ${where}` : `No note meets ${where}.`, 'hint');
-  });
+  desk.inOrder(
+    async () => {
+      const { selection } = await api.choose(desk.song.id, desk.standing, where, context);
+      desk.select(selection);
+      desk.say(selection.length ? `${counted(desk)}: ${where}` : `No note meets ${where}.`, 'hint');
+    },
+    { what: 'view', line: formatLine({ name: 'choose', values: { where } }) },
+  );
 };
 
 export const selecting: Record<string, Command> = { select, step, range, choose };

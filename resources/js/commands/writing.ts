@@ -1,8 +1,10 @@
 import { MAX_PITCH } from '../music/limits';
+import { formatLine } from '../music/line';
 import { pitchName } from '../music/pitch';
 import type { GridLines } from '../music/time';
 import type { Caret, Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
+import type { Asked } from '../song/unsent';
 import type { Command } from './studio';
 import { stepPlace } from './neighbours';
 
@@ -40,7 +42,8 @@ export function movedTick(lines: GridLines, tick: number, by: string): number | 
   return tick;
 }
 
-const caret: Command = ({ desk, player }, { by, pitch, to }) => {
+const caret: Command = ({ desk, player }, values) => {
+  const { by, pitch, to } = values;
   const neighbour = (): Caret | null => {
     const { notes } = desk;
     const { start } = notes.columns;
@@ -70,6 +73,7 @@ const caret: Command = ({ desk, player }, { by, pitch, to }) => {
   };
   // The lines are those of the grid the key was pressed in, whatever the grid is by the time it is this key's turn.
   const { grid, swing } = desk;
+  const asked: Asked = { what: 'view', line: formatLine({ name: 'caret', values }) };
   desk.inOrder(() => {
     if (to) {
       const found = places[to]?.() ?? null;
@@ -95,22 +99,11 @@ const caret: Command = ({ desk, player }, { by, pitch, to }) => {
       }
     }
     showCaret(desk);
-  });
+  }, asked);
 };
 
 /** A note at the caret, and the caret steps on to its end. */
-const write: Command = ({ desk }) => {
-  desk.run(['insert'], {
-    sound: true,
-    done: ({ notes }) => {
-      const added = notes?.[0]?.added;
-      if (added) {
-        desk.caret = { ...desk.caret, tick: added.start[0] + added.length[0] };
-        desk.view.reveal(desk.caret.tick, desk.caret.pitch);
-      }
-    },
-  });
-};
+const write: Command = ({ desk }) => desk.run(['insert'], { sound: true, stepsOn: true });
 
 export function sayNewNote(desk: Desk): void {
   const { length, velocity } = desk.newNote;

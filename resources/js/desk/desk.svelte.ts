@@ -14,12 +14,14 @@ import type { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
 import { Contents } from '../song/contents.svelte';
-import { Sender, type Job } from '../song/sender.svelte';
+import type { Sender } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
-import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
+import type { Asked } from '../song/unsent';
+import { Asking } from './asking.svelte';
 import { keepForSystem } from './clipboard';
 import { GridTables } from './grid-tables.svelte';
-import { countsOf, Preview, type Compared } from './preview.svelte';
+import { Looking } from './looking.svelte';
+import { Preview } from './preview.svelte';
 import { Viewport } from './viewport.svelte';
 
 export type Message = { text: string; kind: 'done' | 'refused' | 'hint' };
@@ -30,6 +32,8 @@ export interface Running {
   sound?: boolean;
   /** what to paste, where the system's clipboard brought it */
   clipboard?: Phrase | undefined;
+  /** whether the caret goes on to the end of the note that is written */
+  stepsOn?: boolean;
   /** told once it is done */
   done?: (answer: SongAnswer) => void;
   /** told once it is over, done or refused */
@@ -77,31 +81,8 @@ export class Desk {
   onRun: (lines: string[]) => void = () => undefined;
   /** where the playhead is, in ticks */
   playhead: () => number = () => 0;
-  /** the step of the history that is looked at, null for the song as it came in: an edit goes on from there */
-  lookedAt = $state.raw<number | null | undefined>(undefined);
-
-  /** whether another window's changes were taken in before what is done next */
-  #conflicted = false;
-  #epoch = 0;
-  #pastSelections = new Map<number, number[]>();
-  /** what was selected while an older step was looked at; null where nothing was */
-  #chosenLooking: number[] | null = null;
-  /** whether what is under way is written down in this tab: then it is with every answer */
-  #isWritten = false;
-  readonly sender = new Sender(
-    (now) => {
-      this.#takeAll(now);
-      this.#conflicted = true;
-    },
-    (waiting) => {
-      if (waiting === 0) {
-        this.#pastSelections.clear();
-      }
-      if (this.#isWritten) {
-        this.keep();
-      }
-    },
-  );
+  readonly asking = new Asking(this);
+  readonly looking = new Looking(this);
 
   constructor(opened: OpenedSong) {
     this.contents = new Contents(opened);
@@ -148,6 +129,10 @@ export class Desk {
     return this.view.length;
   }
 
+  get sender(): Sender {
+    return this.asking.sender;
+  }
+
   get waiting(): number {
     return this.sender.waiting;
   }
@@ -179,15 +164,19 @@ export class Desk {
     return this.tracks.get(this.visible.columns.clip[place]) ?? this.track;
   }
 
-  /** Does something once the edits pressed before are done, such as moving the caret, which they may move too. */
-  inOrder(job: () => void | Promise<void>): void {
+  /**
+   * Does something once the edits pressed before are done, such as moving the caret, which they may move too.
+   *
+   * @param asked what of it is to be done again where the page is left before
+   */
+  inOrder(job: () => void | Promise<void>, asked?: Asked): void {
     if (this.waiting > 0) {
-      this.#inLine(async () => job());
+      this.asking.inLine(async () => job(), asked);
       return;
     }
     let begun = job();
     if (begun) {
-      this.#inLine(async () => {
+      this.asking.inLine(async () => {
         const now = begun ?? job();
         begun = undefined;
         await now;
@@ -216,8 +205,8 @@ export class Desk {
   async openClips(clips: number[], front: number): Promise<void> {
     const before = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
     const run = async () => {
-      this.stopLooking();
-      this.#takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
+      this.looking.stop();
+      this.takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
       const pitches = this.notes.pitchSpan();
       if (pitches) {
         this.view.showPitches(...pitches);
@@ -225,8 +214,13 @@ export class Desk {
       const now = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
       void this.listen([...new Set([...before, ...now])]);
     };
-    this.#inLine(run, () => ({ asked: { what: 'open', clips, front }, selection: null }));
+    this.asking.inLine(run, { what: 'open', clips, front });
     await this.sender.idle();
+  }
+
+  /** Moves the caret once the edits pressed before are done; what is left out stays. */
+  moveCaret(to: Partial<Caret>): void {
+    this.inOrder(() => void (this.caret = { ...this.caret, ...to }), { what: 'caret', to });
   }
 
   /** Puts an open clip in front: new notes go there. */
@@ -270,14 +264,8 @@ export class Desk {
 
   /** Selects exactly these notes, and sounds them where wanted. */
   select(ids: number[], sound = false): void {
-    if (this.waiting > 0) {
-      this.#pastSelections.set(this.#epoch, this.notes.selection());
-    }
-    this.#epoch++;
-    if (this.lookedAt !== undefined) {
-      this.#chosenLooking = ids;
-      this.preview.select(ids);
-    }
+    this.asking.selects();
+    this.looking.selects(ids);
     this.contents.notes = this.notes.selecting(ids);
     if (ids.length === 1) {
       this.#use(ids[0]);
@@ -290,63 +278,31 @@ export class Desk {
   /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
   run(lines: string[], running: Running = {}): void {
     const { context } = this;
-    if (this.lookedAt !== undefined) {
-      this.goTo(this.lookedAt);
+    if (this.looking.at !== undefined) {
+      this.goTo(this.looking.at);
     }
     this.lastLines = lines;
     this.onRun(lines);
-    this.#send({ what: 'edit', lines, context: { ...context, ...clipboardOf(running) } }, running);
-  }
-
-  /**
-   * Shows what lines would do to what is selected now.
-   *
-   * @param ofSong whether they change tracks, clips or the conductor: then it is said, and the notes are shown as they are
-   */
-  previewEdit(lines: string[], ofSong = false): void {
-    this.preview.ask(async () => {
-      await this.sender.idle();
-      const answer = await this.#looked(() =>
-        api.preview(this.song.id, this.standing, lines, this.notes.selection(), this.context),
-      );
-      return compared(this.notes, ofSong ? this.notes : this.contents.after(answer), answer.message);
-    });
-  }
-
-  /** Shows the song as it was at a step, compared with how it is, or with how it was at another step. */
-  lookAt(step: number | null, comparedWith?: number | null): void {
-    this.lookedAt = step;
-    this.#chosenLooking = null;
-    this.preview.ask(async () => {
-      await this.sender.idle();
-      const at = (which: number | null) => this.#looked(() => api.previewStep(this.song.id, this.standing, which));
-      const before = comparedWith === undefined ? this.notes : this.contents.after(await at(comparedWith));
-      const answer = await at(step);
-      return compared(before, this.contents.after(answer), answer.message);
-    });
-  }
-
-  /** Ends looking: the song as it is now is shown again. */
-  stopLooking(): void {
-    this.lookedAt = undefined;
-    this.preview.clear();
+    const { clipboard, stepsOn } = running;
+    this.asking.send(
+      { what: 'edit', lines, context: { ...context, ...(clipboard && { clipboard }) }, ...(stepsOn && { stepsOn }) },
+      running,
+    );
   }
 
   /** Takes the song to a step of its history. What was selected while it was looked at stays selected. */
   goTo(step: number | null): void {
-    this.lookedAt = undefined;
-    this.#send({ what: 'go', step, select: this.#chosenLooking });
-    this.#chosenLooking = null;
+    this.asking.send({ what: 'go', step, select: this.looking.go() });
   }
 
   undo(): void {
-    this.stopLooking();
-    this.#send({ what: 'undo' });
+    this.looking.stop();
+    this.asking.send({ what: 'undo' });
   }
 
   redo(): void {
-    this.stopLooking();
-    this.#send({ what: 'redo' });
+    this.looking.stop();
+    this.asking.send({ what: 'redo' });
   }
 
   /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
@@ -361,45 +317,14 @@ export class Desk {
       return;
     }
     this.onRun(lines);
-    this.#sendToTracks({ what: 'tracks', lines, context, clips, names: chosen.map(({ name }) => name).join(', ') });
-    await this.sender.idle();
-  }
-
-  /** Writes down in this tab what was not sent yet. */
-  keep(): void {
-    keepUnsent(this.song.id, {
-      open: this.open,
-      front: this.front,
-      selection: this.notes.selection(),
-      jobs: this.sender.unsent(),
+    this.asking.sendToTracks({
+      what: 'tracks',
+      lines,
+      context,
+      clips,
+      names: chosen.map(({ name }) => name).join(', '),
     });
-  }
-
-  /** What is under way goes on; it is written down, so that it is known when the song is opened again. */
-  leave(): void {
-    this.#isWritten = true;
-    this.keep();
-  }
-
-  /** Sends what was written down before. */
-  takeUp({ selection, jobs }: Unsent): void {
-    this.#isWritten = true;
-    this.select(jobs[0].selection ?? selection);
-    for (const { asked, request, selection: chosen } of jobs) {
-      if (chosen) {
-        this.select(chosen);
-      }
-      if (asked.what === 'open') {
-        void this.openClips(asked.clips, asked.front);
-      } else if (asked.what === 'tracks') {
-        this.#sendToTracks(asked, request);
-      } else {
-        this.#send(asked, {}, request);
-      }
-    }
-    if (jobs.some(({ selection: chosen }) => chosen)) {
-      this.select(selection);
-    }
+    await this.sender.idle();
   }
 
   say(text: string, kind: Message['kind'] = 'done'): void {
@@ -419,86 +344,33 @@ export class Desk {
     }
   }
 
-  #send(asked: Exclude<Asked, { what: 'open' | 'tracks' }>, running: Running = {}, request?: string): void {
-    const epoch = this.#epoch;
-    const wanted = () => this.#pastSelections.get(epoch) ?? this.notes.selection();
-    let pressed: number[] | null = null;
-    this.sender.add({
-      run: async (name) => {
-        const there = (pressed ?? wanted()).filter((id) => this.notes.placeOf(id) >= 0);
-        if (pressed?.length && there.length === 0) {
-          throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
-        }
-        pressed ??= there;
-        const answer = await this.#ask(asked, there, { ...this.standing, request: name });
-        this.#applied(answer, epoch, running);
-        if (asked.what === 'go') {
-          this.preview.clear();
-          if (asked.select) {
-            this.contents.notes = this.notes.selecting(asked.select);
-          }
-        }
-        running.done?.(answer);
-      },
-      refused: (message) => this.say(message, 'refused'),
-      over: running.over,
-      asks: () => ({ asked, selection: pressed ?? this.#pastSelections.get(epoch) ?? null }),
-      request,
-    });
-  }
-
-  #ask(
-    asked: Exclude<Asked, { what: 'open' | 'tracks' }>,
-    selection: number[],
-    standing: Standing,
-  ): Promise<SongAnswer> {
-    const song = this.song.id;
-    switch (asked.what) {
-      case 'edit': {
-        const caret: [number, number] = [this.caret.tick, this.caret.pitch];
-        return api.edit(song, standing, asked.lines, selection, { ...asked.context, caret });
-      }
-      case 'go':
-        return api.goTo(song, standing, asked.step);
-      default:
-        return api[asked.what](song, standing);
-    }
-  }
-
-  #sendToTracks(asked: Extract<Asked, { what: 'tracks' }>, request?: string): void {
-    const { lines, context, clips, names } = asked;
-    this.sender.add({
-      run: async (name) => {
-        const standing = { open: clips, front: clips[0], revisions: {}, request: name };
-        const { message } = await api.edit(this.song.id, standing, lines, 'all', context);
-        this.#takeAll(await api.open(this.song.id, this.open, this.front, this.grid, this.swing));
-        void this.listen([...new Set(clips.flatMap((clip) => this.tracks.get(clip)?.id ?? []))]);
-        this.say(`${names}: ${message}`);
-      },
-      refused: (message) => this.say(message, 'refused'),
-      asks: () => ({ asked, selection: null }),
-      request,
-    });
-  }
-
-  /** Waits for its turn; a refusal is said in the status line. */
-  #inLine(run: () => Promise<void>, asks?: Job['asks']): void {
-    this.sender.add({ run, refused: (message) => this.say(message, 'refused'), ...(asks && { asks }) });
-  }
-
-  #applied(answer: SongAnswer, epoch: number, { sound }: Running): void {
+  /**
+   * Takes what was done.
+   *
+   * @param isNewest whether nothing was selected by hand since it was asked for
+   * @param isAfterOthers whether another window's changes were taken in before
+   */
+  applied(asked: Asked, answer: SongAnswer, { sound }: Running, isNewest: boolean, isAfterOthers: boolean): void {
     const before = this.song;
     this.contents.take(answer);
     this.#follow(before);
-    if (answer.selection && epoch === this.#epoch) {
+    if (answer.selection && isNewest) {
       this.contents.notes = this.notes.selecting(answer.selection);
+    }
+    if (asked.what === 'go') {
+      this.preview.clear();
+      this.contents.notes = asked.select ? this.notes.selecting(asked.select) : this.notes;
+    }
+    const written = asked.what === 'edit' && asked.stepsOn ? answer.notes?.[0]?.added : null;
+    if (written) {
+      this.caret = { ...this.caret, tick: written.start[0] + written.length[0] };
+      this.view.reveal(this.caret.tick, this.caret.pitch);
     }
     if (answer.grid !== undefined) {
       this.setGrid(answer.grid, answer.swing);
     }
     void this.listen(this.contents.soundingElsewhere(answer));
-    this.say(answer.message + (this.#conflicted ? ', after changes in another window' : ''));
-    this.#conflicted = false;
+    this.say(answer.message + (isAfterOthers ? ', after changes in another window' : ''));
     const after = answer.selection ?? this.notes.selection();
     if (after.length > 0) {
       this.#use(after[after.length - 1]);
@@ -512,7 +384,7 @@ export class Desk {
   }
 
   /** Takes a song as the server has it; keeps the selection of notes that are still there. */
-  #takeAll(opened: OpenedSong): void {
+  takeAll(opened: OpenedSong): void {
     const before = this.song;
     if (opened.grid) {
       this.grids.take(opened.grid);
@@ -536,25 +408,4 @@ export class Desk {
       this.lastUsed = { length: this.notes.columns.length[place], velocity: this.notes.columns.velocity[place] };
     }
   }
-
-  /** Asks for a preview; where another window changed an open clip first, that is shown. */
-  async #looked(ask: () => Promise<SongAnswer>): Promise<SongAnswer> {
-    try {
-      return await ask();
-    } catch (error) {
-      if (error instanceof Refused && error.body.song) {
-        this.#takeAll(error.body.song as OpenedSong);
-      }
-      throw error;
-    }
-  }
 }
-
-const clipboardOf = ({ clipboard }: Running) => (clipboard ? { clipboard } : {});
-
-const compared = (before: NoteTable, after: NoteTable, message: string): Compared => ({
-  before,
-  after,
-  message,
-  counts: countsOf(before, after),
-});

@@ -49,7 +49,7 @@ export class Tuning {
     if (this.taken && !this.values[this.taken]) {
       this.values[this.taken] = plain(edit.parameters.find(({ name }) => name === this.taken)!);
     }
-    this.desk.stopLooking();
+    this.desk.looking.stop();
     this.edit = edit;
     this.opened++;
   }
@@ -61,7 +61,7 @@ export class Tuning {
   }
 
   preview(): void {
-    this.desk.previewEdit([this.line], this.isOfSong);
+    this.desk.looking.atLines([this.line], this.isOfSong);
   }
 
   commit(): void {

@@ -46,7 +46,7 @@ export class Walk {
 
   leave(): void {
     this.mark = undefined;
-    this.desk.stopLooking();
+    this.desk.looking.stop();
     this.#standWhereItIs();
   }
 
@@ -65,7 +65,7 @@ export class Walk {
   }
 
   #take(steps: StepTree): void {
-    const looking = this.desk.lookedAt;
+    const looking = this.desk.looking.at;
     this.steps = steps;
     if (this.mark != null && !steps.steps.some(({ id }) => id === this.mark)) {
       this.mark = undefined;
@@ -85,9 +85,9 @@ export class Walk {
   #show(): void {
     const { id } = this.rows[this.row];
     if (id === this.steps.at && this.mark === undefined) {
-      this.desk.stopLooking();
+      this.desk.looking.stop();
     } else {
-      this.desk.lookAt(id, this.mark);
+      this.desk.looking.atStep(id, this.mark);
     }
   }
 }

@@ -56,7 +56,7 @@
   // A whole edit line is shown on the roll while it is typed.
   $effect(() => {
     void desk.notes;
-    if (isEdit && !/=$/.test(text.trim())) desk.previewEdit([text.trim()]);
+    if (isEdit && !/=$/.test(text.trim())) desk.looking.atLines([text.trim()]);
     else preview.clear();
   });
   onDestroy(() => preview.clear());

@@ -56,7 +56,7 @@
     const { columns } = desk.notes;
     const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] === pitch);
     desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
-    desk.inOrder(() => void (desk.caret = { ...desk.caret, pitch }));
+    desk.moveCaret({ pitch });
     desk.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
     void player.sound([[pitch, 96, HEARD_SECONDS]]);
   }

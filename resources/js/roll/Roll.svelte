@@ -100,10 +100,6 @@
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   }
 
-  function setCaret(tick: number, pitch: number): void {
-    desk.inOrder(() => void (desk.caret = { tick, pitch }));
-  }
-
   function press(event: PointerEvent): void {
     if (event.button !== 0) return;
     const { x, y } = at(event);
@@ -120,7 +116,7 @@
       } else {
         desk.select(adds ? [...notes.selection(), ...together] : together, true);
       }
-      setCaret(notes.columns.start[grabbed.place], notes.columns.pitch[grabbed.place]);
+      desk.moveCaret({ tick: notes.columns.start[grabbed.place], pitch: notes.columns.pitch[grabbed.place] });
     }
     pressed = { x, y, grabbed, before: adds ? notes.selection() : [], adds, clears };
   }
@@ -166,7 +162,10 @@
     const { x, y } = at(event);
     if (!drag && !pressed.grabbed) {
       const tick = Math.max(0, Math.round(view.tick(x)));
-      setCaret(event.altKey || desk.free ? tick : desk.gridLines.around(tick).before, view.pitch(y));
+      desk.moveCaret({
+        tick: event.altKey || desk.free ? tick : desk.gridLines.around(tick).before,
+        pitch: view.pitch(y),
+      });
       if (!pressed.adds) desk.select([]);
     } else if (!drag && pressed.clears !== null) {
       const together = notes.groupOf(pressed.clears);

@@ -2,11 +2,15 @@ import type { EditContext } from '../api';
 
 /** What is asked of the server about a song, as it can be written down. */
 export type Asked =
-  | { what: 'edit'; lines: string[]; context: EditContext }
+  /** `stepsOn`: the caret goes on to the end of the note that is written */
+  | { what: 'edit'; lines: string[]; context: EditContext; stepsOn?: boolean }
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
   | { what: 'tracks'; lines: string[]; context: EditContext; clips: number[]; names: string }
-  | { what: 'open'; clips: number[]; front: number };
+  | { what: 'open'; clips: number[]; front: number }
+  | { what: 'caret'; to: { tick?: number; pitch?: number } }
+  /** a command of the view that goes by what the edits before it leave */
+  | { what: 'view'; line: string };
 
 export interface UnsentJob {
   asked: Asked;
@@ -21,6 +25,7 @@ export interface Unsent {
   open: number[];
   front: number;
   selection: number[];
+  caret: { tick: number; pitch: number };
   jobs: UnsentJob[];
 }
 

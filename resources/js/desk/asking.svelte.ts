@@ -1,0 +1,167 @@
+import { api, Refused, type SongAnswer, type Standing } from '../api';
+import { Sender, type Job } from '../song/sender.svelte';
+import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
+import type { Desk, Running } from './desk.svelte';
+
+type OfSong = Extract<Asked, { what: 'edit' | 'undo' | 'redo' | 'go' }>;
+type OfTracks = Extract<Asked, { what: 'tracks' }>;
+
+/**
+ * What is asked of the server about a song, in the order in which it was pressed: each for the notes that were selected
+ * then, and written down in the tab where the page or the song is left before it was answered.
+ */
+export class Asking {
+  /** counts selections made by hand */
+  #epoch = 0;
+  #pastSelections = new Map<number, number[]>();
+  /** whether another window's changes were taken in before what is done next */
+  #conflicted = false;
+  /** whether what is under way is written down in this tab: then it is with every answer */
+  #isWritten = false;
+  readonly sender = new Sender(
+    (now) => {
+      this.desk.takeAll(now);
+      this.#conflicted = true;
+    },
+    (waiting) => {
+      if (waiting === 0) {
+        this.#pastSelections.clear();
+      }
+      if (this.#isWritten) {
+        this.#keep();
+      }
+    },
+  );
+
+  constructor(private readonly desk: Desk) {}
+
+  /** Told before notes are selected by hand: what was pressed before still works on those that were selected then. */
+  selects(): void {
+    if (this.sender.waiting > 0) {
+      this.#pastSelections.set(this.#epoch, this.desk.notes.selection());
+    }
+    this.#epoch++;
+  }
+
+  /** @param request the name of a request that was written down before */
+  send(asked: OfSong, running: Running = {}, request?: string): void {
+    const { desk } = this;
+    const epoch = this.#epoch;
+    const wanted = () => this.#pastSelections.get(epoch) ?? desk.notes.selection();
+    let pressed: number[] | null = null;
+    this.sender.add({
+      run: async (name) => {
+        const there = (pressed ?? wanted()).filter((id) => desk.notes.placeOf(id) >= 0);
+        if (pressed?.length && there.length === 0) {
+          throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
+        }
+        pressed ??= there;
+        const answer = await this.#ask(asked, there, { ...desk.standing, request: name });
+        desk.applied(asked, answer, running, epoch === this.#epoch, this.#conflicted);
+        this.#conflicted = false;
+        running.done?.(answer);
+      },
+      refused: (message) => desk.say(message, 'refused'),
+      over: running.over,
+      asks: () => ({ asked, selection: pressed ?? this.#pastSelections.get(epoch) ?? null }),
+      request,
+    });
+  }
+
+  /** Runs lines on all notes of some clips, open or not. */
+  sendToTracks(asked: OfTracks, request?: string): void {
+    const { desk } = this;
+    const { lines, context, clips, names } = asked;
+    this.sender.add({
+      run: async (name) => {
+        const standing = { open: clips, front: clips[0], revisions: {}, request: name };
+        const { message } = await api.edit(desk.song.id, standing, lines, 'all', context);
+        desk.takeAll(await api.open(desk.song.id, desk.open, desk.front, desk.grid, desk.swing));
+        void desk.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
+        desk.say(`${names}: ${message}`);
+      },
+      refused: (message) => desk.say(message, 'refused'),
+      asks: () => ({ asked, selection: null }),
+      request,
+    });
+  }
+
+  /**
+   * Waits for its turn; a refusal is said in the status line.
+   *
+   * @param asked what of it is to be done again where the page is left before; left out where nothing is
+   */
+  inLine(run: () => Promise<void>, asked?: Asked): void {
+    const asks: Job['asks'] = asked && (() => ({ asked, selection: null }));
+    this.sender.add({ run, refused: (message) => this.desk.say(message, 'refused'), ...(asks && { asks }) });
+  }
+
+  /** What is under way goes on; it is written down, so that it is known when the song is opened again. */
+  leave(): void {
+    this.#isWritten = true;
+    this.#keep();
+  }
+
+  /**
+   * Sends what was written down before.
+   *
+   * @param run does a command of the view
+   */
+  takeUp({ selection, caret, jobs }: Unsent, run: (line: string) => void): void {
+    const { desk } = this;
+    this.#isWritten = true;
+    desk.caret = caret;
+    desk.select(jobs[0].selection ?? selection);
+    for (const { asked, request, selection: chosen } of jobs) {
+      if (chosen) {
+        desk.select(chosen);
+      }
+      switch (asked.what) {
+        case 'open':
+          void desk.openClips(asked.clips, asked.front);
+          break;
+        case 'tracks':
+          this.sendToTracks(asked, request);
+          break;
+        case 'caret':
+          desk.moveCaret(asked.to);
+          break;
+        case 'view':
+          run(asked.line);
+          break;
+        default:
+          this.send(asked, {}, request);
+      }
+    }
+    if (jobs.some(({ selection: chosen }) => chosen)) {
+      desk.select(selection);
+    }
+  }
+
+  #keep(): void {
+    const { desk } = this;
+    keepUnsent(desk.song.id, {
+      open: desk.open,
+      front: desk.front,
+      selection: desk.notes.selection(),
+      caret: desk.caret,
+      jobs: this.sender.unsent(),
+    });
+  }
+
+  #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
+    const { song, caret } = this.desk;
+    switch (asked.what) {
+      case 'edit':
+        // Where the caret is by now: what was pressed before may have moved it.
+        return api.edit(song.id, standing, asked.lines, selection, {
+          ...asked.context,
+          caret: [caret.tick, caret.pitch],
+        });
+      case 'go':
+        return api.goTo(song.id, standing, asked.step);
+      default:
+        return api[asked.what](song.id, standing);
+    }
+  }
+}
