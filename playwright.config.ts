@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import chromium from './tests/chromium.json' with { type: 'json' };
 
 export default defineConfig({
   // Modules of the interface by themselves, and the interface as a whole.
@@ -18,18 +19,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--autoplay-policy=no-user-gesture-required',
-      ],
-    },
+    launchOptions: { ...chromium, ...(process.env.CHROMIUM && { executablePath: process.env.CHROMIUM }) },
   },
 });

@@ -5,18 +5,7 @@ const FRAME = 1000 / 60;
 const KEYS = 40;
 const base = process.argv[2];
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
 
 async function open(notes) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

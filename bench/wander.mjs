@@ -485,19 +485,7 @@ function storedRows(clips) {
   );
 }
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--autoplay-policy=no-user-gesture-required',
-  ],
-});
+const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
 let failed = false;
 for (const seed of seeds) {
   const walk = new Walk(browser, seed);
