@@ -85,16 +85,16 @@ final class RealServer
         }
     }
 
-    /** Ends one of its workers in the middle of what it does. */
-    public function killAWorker(): void
+    /** Ends one of its workers in the middle of what it does; tells whether there was one. */
+    public function killAWorker(): bool
     {
         foreach ($this->processes() as $process) {
             if (str_contains((string) @file_get_contents("/proc/{$process}/cmdline"), 'pool jactonic')) {
-                posix_kill($process, SIGKILL);
-
-                return;
+                return posix_kill($process, SIGKILL);
             }
         }
+
+        return false;
     }
 
     /** @param  bool  $clears  whether its folder goes too */

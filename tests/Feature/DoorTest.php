@@ -83,7 +83,8 @@ final class DoorTest extends TestCase
     public function test_a_worker_that_dies_is_replaced(): void
     {
         for ($i = 0; $i < 4; $i++) {
-            $this->server()->killAWorker();
+            self::assertTrue($this->server()->killAWorker());
+            usleep(20_000);
         }
         for ($tries = 0; $tries < 50 && $this->server()->ask('api/status')['status'] !== 200; $tries++) {
             usleep(50_000);
