@@ -363,9 +363,11 @@ class Walk {
       if (!page.url().endsWith(`/songs/${this.song}`)) {
         await page.goto(`${base}/songs/${this.song}`);
       }
-      const again = page.getByRole('button', { name: 'Send again' });
+      const again = page.getByRole('button', { name: /^(Send|Try) again$/ });
       if (await again.isVisible()) await again.click({ timeout: 1000 }).catch(() => undefined);
-      for (let times = 0; times < 3; times++) await page.keyboard.press('Escape');
+      // Where no song is in sight it is being opened, and the browser takes Escape for “stop loading”.
+      const opening = await page.getByText('Opening the song …').isVisible();
+      for (let times = 0; times < 3 && !opening; times++) await page.keyboard.press('Escape');
       const field = await page.evaluate(() => /INPUT|SELECT|TEXTAREA/.test(document.activeElement?.tagName ?? ''));
       if (field) await page.evaluate(() => document.activeElement.blur());
       const close = page.getByRole('button', { name: /^Close/ });

@@ -45,6 +45,18 @@ for (const [name, isFault] of [
   });
 }
 
+test('a job whose answer was cut off once is asked once more without a word', async () => {
+  const { queue: line, states } = queue();
+  let asked = 0;
+  line.add(
+    job(async () => {
+      if (asked++ === 0) throw new Unanswered();
+    }),
+  );
+  await line.idle();
+  expect([asked, states.some(({ stopped }) => stopped)]).toEqual([2, false]);
+});
+
 test('what the server fails at can be left out, and what waits behind it is done', async () => {
   const { queue: line, states } = queue();
   const done: number[] = [];

@@ -75,7 +75,8 @@ export class Dispatcher {
     if (!act && !binding) {
       const first = pending.keys === '' && [stroke.letter, stroke.place].find((chord) => this.#beginnings.has(chord));
       this.#pend(first ? { keys: first, digits: pending.digits } : NOTHING);
-      if (first) {
+      if (first || stroke.letter === 'Escape') {
+        // To a browser Escape means to stop loading: it would break off what is on its way to the server.
         event.preventDefault();
       }
       return;

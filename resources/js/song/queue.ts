@@ -13,8 +13,9 @@ export interface QueueState {
 /**
  * Runs jobs one after the other, so that twenty quick keys arrive in order and none is lost.
  *
- * A job that got no answer, or was told that the server failed, stays at the head: the queue stops, says so, and goes on
- * with the same job when it is told to, or when another one is added.
+ * A job that got no answer is asked once more by itself, for its answer may only have been cut off. One that still gets
+ * none, or was told that the server failed, stays at the head: the queue stops, says so, and goes on with the same job when
+ * it is told to, or when another one is added.
  */
 export class OrderedQueue<Job extends Queued> {
   #jobs: Job[] = [];
@@ -47,7 +48,7 @@ export class OrderedQueue<Job extends Queued> {
     this.#running = true;
     while (this.#jobs.length > 0) {
       try {
-        await this.#jobs[0].run();
+        await this.#twice(this.#jobs[0]);
       } catch (error) {
         if (error instanceof Unanswered) {
           this.#running = false;
@@ -68,6 +69,17 @@ export class OrderedQueue<Job extends Queued> {
       this.#jobs.shift();
       this.#report(null);
       void this.run();
+    }
+  }
+
+  async #twice(job: Job): Promise<void> {
+    try {
+      await job.run();
+    } catch (error) {
+      if (!(error instanceof Unanswered) || error.isFault) {
+        throw error;
+      }
+      await job.run();
     }
   }
 
