@@ -107,6 +107,8 @@ final class WatchedSong
 /** Everything that is tried, each giving its figures. */
 final class Endurance
 {
+    public const ALL = ['kills', 'starts', 'files', 'requests', 'writers', 'disk', 'soak'];
+
     /** @var list<string> what was lost or broken */
     public array $faults = [];
 
@@ -524,12 +526,15 @@ $options = [];
 foreach (array_slice($argv, 1) as $word) {
     if (preg_match('/^--(seed|scale|short)(?:=(.+))?$/', $word, $found) === 1) {
         $options[$found[1]] = $found[2] ?? true;
+    } elseif (! in_array($word, Endurance::ALL, true)) {
+        fwrite(STDERR, 'usage: bench/endure ['.implode('|', Endurance::ALL)." …] [--seed=N] [--scale=F] [--short]\n");
+        exit(2);
     }
 }
 $isShort = isset($options['short']);
 $endurance = new Endurance((int) ($options['seed'] ?? 1), (float) ($options['scale'] ?? ($isShort ? 0.006 : 1)));
 $named = array_values(array_filter(array_slice($argv, 1), static fn (string $word): bool => ! str_starts_with($word, '--')));
-$all = $isShort ? ['kills', 'starts', 'files', 'requests', 'writers', 'disk'] : ['kills', 'starts', 'files', 'requests', 'writers', 'disk', 'soak'];
+$all = $isShort ? array_diff(Endurance::ALL, ['soak']) : Endurance::ALL;
 foreach ($named === [] ? $all : $named as $what) {
     $began = hrtime(true);
     $said = $endurance->{$what}();

@@ -251,7 +251,7 @@ class Walk {
 
   async tracks(page) {
     await page
-      .getByLabel('Track')
+      .getByRole('combobox', { name: 'Track' })
       .first()
       .selectOption({ index: this.between(0, 2) }, { timeout: 500 });
     this.note('another track');
