@@ -364,9 +364,10 @@ class Walk {
         await page.goto(`${base}/songs/${this.song}`);
       }
       const again = page.getByRole('button', { name: /^(Send|Try) again$/ });
-      if (await again.isVisible()) await again.click({ timeout: 1000 }).catch(() => undefined);
+      const asked = await again.isVisible();
+      if (asked) await again.click({ timeout: 1000 }).catch(() => undefined);
       // Where no song is in sight it is being opened, and the browser takes Escape for “stop loading”.
-      const opening = await page.getByText('Opening the song …').isVisible();
+      const opening = asked || (await page.getByText('Opening the song …').isVisible());
       for (let times = 0; times < 3 && !opening; times++) await page.keyboard.press('Escape');
       const field = await page.evaluate(() => /INPUT|SELECT|TEXTAREA/.test(document.activeElement?.tagName ?? ''));
       if (field) await page.evaluate(() => document.activeElement.blur());
@@ -454,7 +455,7 @@ function rowsOf(notes) {
     of('start', 0),
     of('length', 0),
     of('pitch', 60),
-    of('velocity', 64),
+    of('velocity', 96),
     of('muted', 0),
   ];
   return ordered(

@@ -10,13 +10,16 @@ use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Context\NewNote;
 use Jactonic\Core\Context\OpenClips;
+use Jactonic\Core\Context\Pointer;
+use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, what new notes are like, and a clipboard of its own. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, and a clipboard of its own. */
 final readonly class ContextInput
 {
     public function __construct(
@@ -26,6 +29,9 @@ final readonly class ContextInput
         private int $playhead = 0,
         public ?Phrase $clipboard = null,
         private ?NewNote $newNote = null,
+        private ?NudgeAmounts $nudge = null,
+        private ?Pointer $pointer = null,
+        private ?Rows $rows = null,
     ) {
     }
 
@@ -36,10 +42,10 @@ final readonly class ContextInput
         $places = count($conductor->all(ConductorKind::Key)) > 1 ? $selection->positions($open->notes) : [];
 
         return new Context(
-            new Timeline($conductor->meters, $conductor->tempo, $this->grid),
+            new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
+            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows,
         );
     }
 }

@@ -119,6 +119,12 @@ final class ClipTest extends AppTestCase
             'a wrong swing' => [['context' => ['swing' => 400]] + $good, 'Swing goes from 0 to 150'],
             'a range that ends before it begins' => [['context' => ['range' => [10, 5]]] + $good, 'A range runs from'],
             'a caret outside' => [['context' => ['caret' => [0, 200]]] + $good, 'pitch 0 to 127'],
+            'a pointer outside' => [['context' => ['pointer' => ['tick' => 0, 'pitch' => 128, 'free' => false]]] + $good, 'context.pointer takes a tick, a pitch from 0 to 127'],
+            'a pointer before the song' => [['context' => ['pointer' => ['tick' => -1, 'pitch' => 60, 'free' => false]]] + $good, 'context.pointer.tick takes ticks'],
+            'a row outside' => [['context' => ['rows' => [60, 128]]] + $good, 'context.rows takes pitches from 0 to 127'],
+            'a nudge without its larger one' => [['context' => ['nudge' => ['1/16']]] + $good, 'context.nudge takes two amounts'],
+            'a nudge of nudges' => [['context' => ['nudge' => ['1/16', 'step']]] + $good, 'without a sign'],
+            'a pointer that is elsewhere' => [['lines' => ['insert at=pointer']] + $good, 'at=pointer needs the pointer over the roll'],
         ];
     }
 
@@ -131,6 +137,17 @@ final class ClipTest extends AppTestCase
 
         self::assertStringContainsString($message, $error);
         self::assertSame([1, [60, 64, 67]], [ClipRecord::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')]);
+    }
+
+    public function test_pointer_rows_and_nudge_amounts_of_the_screen_reach_the_edits(): void
+    {
+        $clip = $this->clip();
+        $context = ['pointer' => ['tick' => 1000, 'pitch' => 72, 'free' => false], 'rows' => [60, 64, 67, 72, 76], 'nudge' => ['7tk', '1/4']];
+
+        $this->ask($clip, 'edits', ['lines' => ['insert at=pointer', 'transpose rows=1', 'nudge by=step', 'nudge by=step2'], 'context' => $context])->assertOk();
+
+        self::assertSame([60, 64, 67, 76], $this->column($clip, 'pitch'));
+        self::assertSame(960 + 7 + 480, $this->column($clip, 'start')[3]);
     }
 
     public function test_an_edit_that_changes_nothing_makes_no_step(): void

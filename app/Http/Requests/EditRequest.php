@@ -12,11 +12,14 @@ use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\NewNote;
+use Jactonic\Core\Context\Pointer;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -129,7 +132,7 @@ final readonly class EditRequest
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret, range, playhead, new and clipboard.');
+            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows and clipboard.');
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
@@ -150,7 +153,40 @@ final readonly class EditRequest
             $this->tick($playhead, 'playhead'),
             isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
             isset($context['new']) ? $this->newNote($context['new']) : null,
+            isset($context['nudge']) ? $this->nudge($context['nudge']) : null,
+            isset($context['pointer']) ? $this->pointer($context['pointer']) : null,
+            isset($context['rows']) ? $this->rows($context['rows']) : null,
         );
+    }
+
+    private function nudge(mixed $value): NudgeAmounts
+    {
+        return is_array($value) && is_string($value[0] ?? null) && is_string($value[1] ?? null) && count($value) === 2
+            ? NudgeAmounts::of($value[0], $value[1])
+            : throw new BadInput('context.nudge takes two amounts of time, for step and step2.');
+    }
+
+    private function pointer(mixed $value): Pointer
+    {
+        $pitch = is_array($value) ? $value['pitch'] ?? null : null;
+        if (! is_array($value) || ! is_int($pitch) || $pitch < 0 || $pitch > 127 || ! is_bool($value['free'] ?? null)) {
+            throw new BadInput('context.pointer takes a tick, a pitch from 0 to 127, and whether it is free of the grid.');
+        }
+
+        return new Pointer($this->tick($value['tick'] ?? null, 'pointer.tick'), $pitch, $value['free']);
+    }
+
+    private function rows(mixed $value): Rows
+    {
+        if (! is_array($value) || count($value) > 128) {
+            throw new BadInput('context.rows takes the pitches that are shown, at most 128.');
+        }
+        $pitches = [];
+        foreach ($value as $pitch) {
+            $pitches[] = is_int($pitch) && $pitch >= 0 && $pitch <= 127 ? $pitch : throw new BadInput('context.rows takes pitches from 0 to 127.');
+        }
+
+        return Rows::of($pitches);
     }
 
     private function newNote(mixed $value): NewNote

@@ -9,6 +9,7 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Amount;
@@ -26,6 +27,8 @@ final readonly class Context
      * @param  int  $playhead  the tick that sounds, or where listening begins
      * @param  Phrase|null  $clipboard  what was cut or copied last
      * @param  NewNote|null  $newNote  what notes put in are like; as long as a step of the grid where nothing was set
+     * @param  Pointer|null  $pointer  where the pointer lies on the roll; null where it does not
+     * @param  Rows|null  $rows  the pitches that are shown; null where all are
      */
     public function __construct(
         public Timeline $time,
@@ -36,6 +39,8 @@ final readonly class Context
         public ?Phrase $clipboard = null,
         public ?NewNote $newNote = null,
         ?OpenClips $clips = null,
+        public ?Pointer $pointer = null,
+        public ?Rows $rows = null,
     ) {
         $this->clips = $clips ?? OpenClips::one();
     }
@@ -58,7 +63,7 @@ final readonly class Context
         $conductor = $open->song->conductor;
 
         return $this->with([
-            'time' => new Timeline($conductor->meters, $conductor->tempo, $this->time->grid, $this->time->sampleRate, $this->time->frameRate),
+            'time' => $this->time->in($conductor->meters, $conductor->tempo),
             'key' => $conductor->keyAt($this->caret->tick),
             'clips' => OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
         ]);
@@ -73,7 +78,7 @@ final readonly class Context
     /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips} $all */
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null} $all */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);
@@ -130,10 +135,16 @@ final readonly class Context
         return [max(1, $length->ticksAt($tick, $this->time)), $parameters->has('velocity') ? $parameters->int('velocity') : $new->velocity];
     }
 
-    /** The grid a line names, or the current one, with the swing it names or else the current swing. */
-    public function grid(Parameters $parameters): Grid
+    /** @throws EditRefused where the pointer is not over the roll */
+    public function needPointer(string $for): Pointer
     {
-        $grid = $parameters->value('grid');
+        return $this->pointer ?? throw new EditRefused("{$for} needs the pointer over the roll; move it there, or say a place such as caret.");
+    }
+
+    /** The grid a line names, or the current one, with the swing it names or else the current swing. */
+    public function grid(Parameters $parameters, string $name = 'grid'): Grid
+    {
+        $grid = $parameters->value($name);
 
         return ($grid instanceof Grid ? $grid : $this->time->grid)
             ->withSwing($parameters->has('swing') ? $parameters->int('swing') : $this->time->grid->swing);
@@ -147,18 +158,40 @@ final readonly class Context
         return $range instanceof TickRange ? $range : $this->needRange($for);
     }
 
-    /** A pitch 0–127, the caret's where the line names none. */
+    /**
+     * A pitch 0–127, the caret's where the line names none.
+     *
+     * @throws EditRefused where the pointer is asked for and is elsewhere
+     */
     public function pitch(Parameters $parameters, string $name): int
     {
         $pitch = $parameters->value($name);
 
-        return is_int($pitch) ? $pitch : $this->caret->pitch;
+        return match (true) {
+            is_int($pitch) => $pitch,
+            $pitch === 'pointer' => $this->needPointer("{$name}=pointer")->pitch,
+            default => $this->caret->pitch,
+        };
     }
 
     /**
-     * A tick, the caret's where the line names none.
+     * Where something is put in: a tick and a pitch 0–127. What is put in at the pointer lies in its row.
      *
-     * @throws EditRefused where the range is asked for and there is none
+     * @return array{int, int}
+     *
+     * @throws EditRefused as `moment()` and `pitch()` do
+     */
+    public function place(Parameters $parameters): array
+    {
+        $isInItsRow = $parameters->value('at') === 'pointer' && $parameters->value('pitch') === 'caret';
+
+        return [$this->moment($parameters, 'at'), $isInItsRow ? $this->needPointer('at=pointer')->pitch : $this->pitch($parameters, 'pitch')];
+    }
+
+    /**
+     * A tick, the caret's where the line names none; at the pointer the grid line at or before it.
+     *
+     * @throws EditRefused where the range is asked for and there is none, or the pointer and it is elsewhere
      */
     public function moment(Parameters $parameters, string $name): int
     {
@@ -168,6 +201,7 @@ final readonly class Context
             is_int($moment) => $moment,
             $moment instanceof Position => $this->time->meters->tickOf($moment),
             $moment === 'playhead' => $this->playhead,
+            $moment === 'pointer' => $this->needPointer("{$name}=pointer")->cell($this->time),
             $moment === 'range-start' => $this->needRange("{$name}=range-start")->from,
             $moment === 'range-end' => $this->needRange("{$name}=range-end")->to,
             default => $this->caret->tick,

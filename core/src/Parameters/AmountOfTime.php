@@ -50,8 +50,8 @@ final readonly class AmountOfTime implements Kind
     public function allowed(): string
     {
         return implode(', or ', [...$this->words, $this->mayBeNegative
-            ? 'an amount of time with or without a sign (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid)'
-            : 'an amount of time (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid)']);
+            ? 'an amount of time with or without a sign (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid, step)'
+            : 'an amount of time (240tk, 1/16, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid, step)']);
     }
 
     public function describe(): array

@@ -11,7 +11,7 @@ use Jactonic\Core\Time\Position;
 /** A place in the song: a word such as `caret` or `range-start`, a tick such as 960 or 960tk, or bar.beat.tick such as 3.2.0. */
 final readonly class Moment implements Kind
 {
-    public const WORDS = ['caret', 'playhead', 'range-start', 'range-end'];
+    public const WORDS = ['caret', 'pointer', 'playhead', 'range-start', 'range-end'];
 
     /** @param  list<string>  $more  words beside those for every place */
     public function __construct(private array $more = [])

@@ -47,6 +47,17 @@ final readonly class Parameter
         return new self($name, new VelocityList, $default, $help);
     }
 
+    /** Velocities in a row that may be 0, for a place left empty. */
+    public static function accents(string $name, string $help, string $absent): self
+    {
+        return new self($name, new VelocityList(least: 0), null, $help, $absent);
+    }
+
+    public static function course(string $name, string $default, string $help): self
+    {
+        return new self($name, new CourseValue, $default, $help);
+    }
+
     public static function chordShape(string $name, string $default, string $help): self
     {
         return new self($name, new ChordShape, $default, $help);

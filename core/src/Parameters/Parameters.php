@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Parameters;
 
+use Jactonic\Core\Content\Course;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Amount;
 use LogicException;
@@ -115,6 +116,13 @@ final readonly class Parameters
         $value = $this->values[$name] ?? null;
 
         return $value instanceof Ratio ? $value : throw self::undeclared($name);
+    }
+
+    public function course(string $name): Course
+    {
+        $value = $this->values[$name] ?? null;
+
+        return $value instanceof Course ? $value : throw self::undeclared($name);
     }
 
     /** @return non-empty-list<int> velocities, or semitones of a chord */

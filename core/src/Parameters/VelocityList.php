@@ -11,6 +11,11 @@ final readonly class VelocityList implements Kind
 {
     private const MOST = 64;
 
+    /** @param  int  $least  1, or 0 where a place may be left empty */
+    public function __construct(private int $least = 1)
+    {
+    }
+
     public function name(): string
     {
         return 'velocities';
@@ -21,7 +26,7 @@ final readonly class VelocityList implements Kind
     {
         $velocities = [];
         foreach (explode(',', $text) as $word) {
-            if (preg_match('/^\d{1,3}$/', $word) !== 1 || (int) $word < 1 || (int) $word > 127 || count($velocities) === self::MOST) {
+            if (preg_match('/^\d{1,3}$/', $word) !== 1 || (int) $word < $this->least || (int) $word > 127 || count($velocities) === self::MOST) {
                 throw new BadInput("takes {$this->allowed()}, not “{$text}”");
             }
             $velocities[] = (int) $word;
@@ -32,11 +37,11 @@ final readonly class VelocityList implements Kind
 
     public function allowed(): string
     {
-        return '1 to '.self::MOST.' velocities from 1 to 127, such as 112,80,96,80';
+        return '1 to '.self::MOST.' velocities from '.$this->least.' to 127, such as 112,80,96,80';
     }
 
     public function describe(): array
     {
-        return ['min' => 1, 'max' => 127];
+        return ['min' => $this->least, 'max' => 127];
     }
 }

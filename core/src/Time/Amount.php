@@ -8,7 +8,7 @@ use Jactonic\Core\Errors\BadInput;
 
 /**
  * A length of time as a producer writes it: 240tk, 1/16, 1/8t, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid, with a
- * sign in front where it matters.
+ * sign in front where it matters. `step` and `step2` are how far the keys nudge.
  *
  * It is measured where it is used: bars, beats and everything that runs by the clock depend on the meter and the
  * tempo at that place.
@@ -36,7 +36,7 @@ final readonly class Amount
         if ($value !== null) {
             return new self($sign, 1, 'value', $value, $text);
         }
-        if ($plain === 'grid' || $plain === 'bar' || $plain === 'beat') {
+        if (in_array($plain, ['grid', 'step', 'step2', 'bar', 'beat'], true)) {
             return new self($sign, 1, $plain, null, $text);
         }
         if (preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1) {
@@ -48,7 +48,7 @@ final readonly class Amount
             return new self($sign, $number, $found[2], null, $text);
         }
 
-        throw new BadInput("“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid.");
+        throw new BadInput("“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid, step or step2.");
     }
 
     /** A tick moved by this amount, forward for +1, back for −1. The result may lie before 0. */
@@ -60,6 +60,7 @@ final readonly class Amount
             'tk' => $tick + $sign * (int) $this->number,
             'value' => $tick + $sign * Rounding::quotient(...$this->value?->ticks($time->ppq()) ?? [0, 1]),
             'grid' => $tick + $sign * Rounding::quotient(...$time->gridLines()->step($tick)),
+            'step', 'step2' => $this->settled($time)->shift($tick, $time, $direction),
             'beat' => $tick + $sign * $this->beats($tick, $time),
             'bar' => $this->byBars($tick, $sign, $time),
             default => $time->tempo->shift($tick, $sign * $this->seconds($time)),
@@ -70,6 +71,23 @@ final readonly class Amount
     public function ticksAt(int $tick, Timeline $time): int
     {
         return $this->shift($tick, $time) - $tick;
+    }
+
+    /** What it is where `step` and `step2` mean something; itself where it is another amount. */
+    public function settled(Timeline $time): self
+    {
+        if (! $this->isNudge()) {
+            return $this;
+        }
+        $amount = $this->unit === 'step' ? $time->nudge()->step : $time->nudge()->larger;
+
+        return new self($this->sign * $amount->sign, $amount->number, $amount->unit, $amount->value, ($this->sign < 0 ? '-' : '').$amount->text);
+    }
+
+    /** Whether it is one of the amounts of the keys, `step` or `step2`. */
+    public function isNudge(): bool
+    {
+        return $this->unit === 'step' || $this->unit === 'step2';
     }
 
     /** Whether the sign is minus. */

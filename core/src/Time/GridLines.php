@@ -117,6 +117,14 @@ final class GridLines
         return [$this->after - $this->before, 1];
     }
 
+    /** About how many lines lie between two ticks, found without looking for them; in bars that the grid does not divide there may be more. */
+    public function estimate(int $from, int $to): int
+    {
+        [$dividend, $divisor] = $this->step($from);
+
+        return min(max(0, $to - $from), intdiv(max(0, $to - $from) * $divisor, $dividend));
+    }
+
     /** How many lines a bar of this many ticks has. */
     public function count(int $length): int
     {

@@ -10,6 +10,7 @@ final readonly class Timeline
     /**
      * @param  int  $sampleRate  samples a second, for amounts in smp
      * @param  float  $frameRate  frames a second, for amounts in fr
+     * @param  NudgeAmounts|null  $nudge  for the amounts step and step2; a step of the grid and a bar where left out
      */
     public function __construct(
         public MeterMap $meters,
@@ -17,7 +18,20 @@ final readonly class Timeline
         public Grid $grid,
         public int $sampleRate = 44100,
         public float $frameRate = 25.0,
+        private ?NudgeAmounts $nudge = null,
     ) {
+    }
+
+    /** How far `step` and `step2` are. */
+    public function nudge(): NudgeAmounts
+    {
+        return $this->nudge ?? NudgeAmounts::ofTheGrid();
+    }
+
+    /** The same grid, rates and amounts in another song. */
+    public function in(MeterMap $meters, TempoMap $tempo): self
+    {
+        return new self($meters, $tempo, $this->grid, $this->sampleRate, $this->frameRate, $this->nudge);
     }
 
     /** Ticks in a quarter note. */
@@ -35,7 +49,7 @@ final readonly class Timeline
     /** The same time with another current grid. */
     public function onGrid(Grid $grid): self
     {
-        return new self($this->meters, $this->tempo, $grid, $this->sampleRate, $this->frameRate);
+        return new self($this->meters, $this->tempo, $grid, $this->sampleRate, $this->frameRate, $this->nudge);
     }
 
     /** A span of ticks at a place, in milliseconds. */

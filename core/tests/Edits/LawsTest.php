@@ -30,15 +30,15 @@ final class LawsTest extends TestCase
         'legato', 'legato by=pitch gap=3tk', 'legato scope=clip long=keep last=keep', 'untangle', 'untangle by=pitch', 'untangle scope=clip',
         'align', 'align to=range-start', 'humanize', 'humanize time=40ms length=30 lean=-70 chords=together', 'stretch', 'stretch factor=2/3', 'stretch factor=0.37 anchor=caret',
         'reverse', 'rotate', 'rotate by=-3beat', 'strum', 'strum time=1/16 direction=down ends=move',
-        'double octaves=-1', 'double degrees=2', 'repitch', 'inkey', 'inkey prefer=up', 'invert', 'invert about=highest key=on', 'revoice', 'revoice move=down', 'harmony', 'harmony shape=power key=off',
+        'double octaves=-1', 'double degrees=2', 'repitch', 'inkey', 'inkey prefer=up', 'invert', 'invert about=highest key=on', 'revoice', 'revoice move=down', 'harmony', 'harmony shape=power key=off', 'widen factor=1/2', 'widen factor=3/2 about=highest key=off',
         'trim', 'trim edge=start at=playhead', 'detach', 'detach keep=1 scope=clip', 'fit', 'fit min=1/8 max=1/4',
-        'ramp', 'ramp from=120 to=10 mode=scale curve=-60', 'squeeze', 'squeeze amount=-80 toward=64', 'limit min=40 max=90', 'accent', 'smooth',
+        'ramp', 'ramp from=120 to=10 mode=scale curve=-60', 'squeeze', 'squeeze amount=-80 toward=64', 'limit min=40 max=90', 'accent', 'smooth', 'course at="0:10 4000:127"', 'course at="480:200 1920:0" mode=scale',
         'insert', 'chord shape=min9', 'split', 'split at=playhead keep=longer', 'steps', 'steps parts=7 curve=80 ramp=20', 'join', 'join gap=1/4',
         'repeat', 'repeat times=3 span=selection round=bar', 'repeat round=none', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
     ];
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
-    private const WHOLE_CLIP = ['open', 'close', 'cut range=on', 'copy range=on'];
+    private const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
 
     /** What needs a clipboard, or another track. */
     private const HAVE_LAWS_OF_THEIR_OWN = ['paste', 'to-track'];

@@ -9,11 +9,14 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Context\Pointer;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
+use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TempoMap;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
@@ -40,15 +43,18 @@ abstract class MusicTestCase extends TestCase
     protected static function context(
         string $grid = '1/16', int $swing = 0, ?string $key = null, array $meters = [], array $tempos = [],
         ?Caret $caret = null, ?array $range = null, int $ppq = self::PPQ, int $playhead = 0,
+        ?Pointer $pointer = null, ?Rows $rows = null, ?NudgeAmounts $nudge = null,
     ): Context {
         return new Context(
             new Timeline(MeterMap::of($ppq, array_map(static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))), $meters)),
                 TempoMap::of($ppq, array_map(static fn (int $bpm): int => intdiv(60_000_000, $bpm), $tempos)),
-                Grid::parse($grid, $swing)),
+                Grid::parse($grid, $swing), nudge: $nudge),
             $key === null ? null : Scale::parse($key),
             $caret ?? new Caret,
             $range === null ? null : TickRange::of(...$range),
             playhead: $playhead,
+            pointer: $pointer,
+            rows: $rows,
         );
     }
 

@@ -37,8 +37,7 @@ final readonly class Chord implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $start = $context->moment($parameters, 'at');
-        $root = $context->pitch($parameters, 'pitch');
+        [$start, $root] = $context->place($parameters);
         $shape = $parameters->list('shape');
         [$length, $velocity] = $context->newNote($parameters, $start);
         if ($root + max($shape) > 127) {

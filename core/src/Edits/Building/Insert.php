@@ -32,8 +32,7 @@ final readonly class Insert implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $start = $context->moment($parameters, 'at');
-        $pitch = $context->pitch($parameters, 'pitch');
+        [$start, $pitch] = $context->place($parameters);
         [$length, $velocity] = $context->newNote($parameters, $start);
         $draft = new Draft($notes);
         $id = $draft->add([

@@ -117,9 +117,8 @@ final readonly class Steps implements Edit
      */
     private static function linesInside(GridLines $lines, int $start, int $end): array
     {
-        [$dividend, $divisor] = $lines->step($start);
         // Far too many need not be found one by one; the lines of a bar may be a little fewer than its length would have.
-        if (min($end - $start, intdiv(($end - $start) * $divisor, $dividend)) > 2 * Draft::MOST_NOTES) {
+        if ($lines->estimate($start, $end) > 2 * Draft::MOST_NOTES) {
             throw Draft::tooMany();
         }
         $inside = [];

@@ -29,7 +29,7 @@ final readonly class Double implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $interval = Interval::of($parameters, $context);
+        $interval = Interval::of($parameters, $notes, $context);
         $places = $selection->positions($notes);
         $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
         $taken = Doubles::taken($notes, $context);

@@ -4,21 +4,23 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Pitch;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
 
-/** A move by semitones, octaves or degrees of the key, as `transpose` and `double` take it. */
+/** A move by semitones, octaves, degrees of the key or rows of the roll, as `transpose` and `double` take it. */
 final readonly class Interval
 {
-    public const UNITS = ['semitones', 'octaves', 'degrees'];
+    public const UNITS = ['semitones', 'octaves', 'degrees', 'rows'];
 
     private function __construct(
         private string $unit,
         public int $size,
-        private ?Scale $key,
+        private Scale|Rows|null $along,
     ) {
     }
 
@@ -29,15 +31,17 @@ final readonly class Interval
             Parameter::wholeNumber('semitones', -127, 127, 'semitones', null, 'Up by so many semitones, down with a minus.'),
             Parameter::wholeNumber('octaves', -10, 10, 'octaves', null, 'Up by so many octaves, down with a minus.'),
             Parameter::wholeNumber('degrees', -74, 74, 'scale steps', null, 'Along the scale of the key; a note outside it first goes to the next scale note.'),
+            Parameter::wholeNumber('rows', -127, 127, 'rows', null, 'Along the rows that are shown; where all are, along the pitches that occur.'),
         ];
     }
 
     /** @throws EditRefused where degrees are asked for and there is no key */
-    public static function of(Parameters $parameters, Context $context): self
+    public static function of(Parameters $parameters, Notes $notes, Context $context): self
     {
         return match (true) {
             $parameters->has('semitones') => new self('semitone', $parameters->int('semitones'), null),
             $parameters->has('octaves') => new self('octave', $parameters->int('octaves'), null),
+            $parameters->has('rows') => new self('row', $parameters->int('rows'), $context->rows ?? Rows::of($notes->pitch)),
             default => new self('scale step', $parameters->int('degrees'), $context->needKey('Moving by degrees')),
         };
     }
@@ -67,10 +71,10 @@ final readonly class Interval
         return $targets;
     }
 
-    /** Whether two pitches may go to the same one, as notes outside the scale may. */
+    /** Whether two pitches may go to the same one, as notes outside the scale or the rows may. */
     public function mayMeet(): bool
     {
-        return $this->key !== null;
+        return $this->along !== null;
     }
 
     /** “up 1 octave”. */
@@ -84,7 +88,7 @@ final readonly class Interval
         return match ($this->unit) {
             'semitone' => $pitch + $by,
             'octave' => $pitch + 12 * $by,
-            default => $this->key?->shift($pitch, $by) ?? $pitch,
+            default => $this->along?->shift($pitch, $by) ?? ($by < 0 ? -1 : 128),
         };
     }
 
@@ -104,7 +108,10 @@ final readonly class Interval
     private function refusal(int $possible): string
     {
         $direction = $this->size > 0 ? 'up' : 'down';
-        $limit = $this->size > 0 ? 'G9 (127), the highest pitch' : 'C-1 (0), the lowest pitch';
+        $limit = match (true) {
+            $this->along instanceof Rows => $this->size > 0 ? 'the highest row shown' : 'the lowest row shown',
+            default => $this->size > 0 ? 'G9 (127), the highest pitch' : 'C-1 (0), the lowest pitch',
+        };
         $could = $possible === 0
             ? "The notes cannot go {$direction} at all in that step"
             : "The notes could go {$direction} by ".$this->named($possible);

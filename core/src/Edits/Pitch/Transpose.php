@@ -18,12 +18,12 @@ use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
 
-/** Moves pitches by semitones, octaves or degrees of the key; all of them or none. */
+/** Moves pitches by semitones, octaves, degrees of the key or rows; all of them or none. */
 final readonly class Transpose implements Edit, Gesture
 {
     public function declaration(): Declaration
     {
-        return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves or steps of the key.', Interval::parameters(), oneOf: Interval::UNITS,
+        return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves, steps of the key or rows of the roll.', Interval::parameters(), oneOf: Interval::UNITS,
             synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'], isHeard: true);
     }
 
@@ -34,7 +34,7 @@ final readonly class Transpose implements Edit, Gesture
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $interval = Interval::of($parameters, $context);
+        $interval = Interval::of($parameters, $notes, $context);
         $places = $selection->positions($notes);
         $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
         $draft = new Draft($notes);

@@ -25,12 +25,12 @@ final readonly class Nudge implements Edit
         return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
             Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
             Parameter::choice('edge', ['note', 'start', 'end'], 'note', 'Move the whole note or one edge alone.'),
-        ]);
+        ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $by = $parameters->amount('by');
+        $by = $parameters->amount('by')->settled($context->time);
         $edge = $parameters->choice('edge');
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
