@@ -17,7 +17,7 @@ const FLOORS = [
   ['sound'],
   ['desk'],
   ['keys'],
-  ['commands'],
+  ['commands', 'gestures'],
   ['songs', 'arrange', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
   ['bench'],
 ];

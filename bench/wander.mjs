@@ -170,7 +170,7 @@ class Walk {
   }
 
   async select(page) {
-    await this.press(page, this.pick(['Ctrl+A', 'Escape', '.', 'Shift+.', 'Y', 'Ctrl+I']));
+    await this.press(page, this.pick(['Ctrl+A', 'Escape', '.', 'Shift+.', 'Alt+L', 'Ctrl+I']));
   }
 
   async pointer(page) {
@@ -501,7 +501,7 @@ for (const seed of seeds) {
   if (!isSound) {
     failed = true;
     console.log(walk.faults.join('\n'));
-    console.log(`the last actions:\n${walk.log.slice(-40).join('\n')}`);
+    console.log(`the last actions:\n${walk.log.slice(-120).join('\n')}`);
   }
 }
 await browser.close();

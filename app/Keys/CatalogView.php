@@ -8,6 +8,7 @@ use App\Recipes\RecipeBook;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Pitch\Chord;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Song\Sketch;
 use Jactonic\Core\Time\Grid;
@@ -21,7 +22,7 @@ final readonly class CatalogView
     ) {
     }
 
-    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, the way from grid to grid, and what a song can begin with */
+    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way from grid to grid, and what a song can begin with */
     public function whole(): array
     {
         return [
@@ -32,6 +33,7 @@ final readonly class CatalogView
             'conditions' => Conditions::NAMES,
             'scales' => array_keys(Scale::SHAPES),
             'grids' => Grid::ways(),
+            'chords' => Chord::list(),
             'sketches' => array_map(static fn (Sketch $sketch): array => ['name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about()], Sketch::cases()),
         ];
     }

@@ -68,7 +68,9 @@
   }
 </script>
 
+<!-- To a browser Escape means to stop loading, which would break off what is being opened. -->
 <svelte:window
+  onkeydown={(event) => catalog === null && event.key === 'Escape' && event.preventDefault()}
   ondragover={(event) => {
     event.preventDefault();
     dropping = true;

@@ -8,11 +8,14 @@
   import { parseLine } from './music/line';
   import { spanOf } from './commands/selecting';
   import type { SongView, Studio, Tab } from './commands/studio';
+  import { gridForZoom } from './commands/hands';
   import { runLines } from './commands/view';
+  import { rowsShown } from './desk/rows';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
   import { afterFrame } from './look/layer';
   import PitchKeys from './roll/PitchKeys.svelte';
+  import PointerMenu from './roll/PointerMenu.svelte';
   import Roll from './roll/Roll.svelte';
   import Ruler from './roll/Ruler.svelte';
   import VelocityLane from './lanes/VelocityLane.svelte';
@@ -59,6 +62,7 @@
   let failure = $state('');
   let view = $state<SongView>('roll');
   let palette = $state(false);
+  let menu = $state.raw<{ x: number; y: number } | null>(null);
   let overlay = $state(false);
   let tab = $state<Tab>('notes');
   let historyAsked = $state(0);
@@ -74,7 +78,7 @@
     try {
       const unsent = unsentOf(songId);
       const opened = await api.open(songId, unsent?.open ?? [], unsent?.front ?? 0, '1/16', 0);
-      const desk = new Desk(opened);
+      const desk = new Desk(opened, catalog.chords);
       const player = new Player(desk);
       desk.onHeard = (places) => void player.hear(places);
       desk.playhead = () => player.tick;
@@ -90,6 +94,7 @@
         shown: () => view,
         show: (wanted) => (view = wanted),
         openPalette: () => (palette = true),
+        openMenu,
         openBench,
         openShortcuts,
         showKeys: () => {
@@ -107,6 +112,19 @@
     } catch (error) {
       failure = (error as Error).message;
     }
+  }
+
+  /** What can be done at a place of the page; left out, where the pointer is on the roll, or the caret. */
+  function openMenu(x?: number, y?: number): void {
+    if (!studio || view !== 'roll') return;
+    const { desk } = studio;
+    const box = document.querySelector('[data-testid=roll-canvas]')?.getBoundingClientRect() ?? new DOMRect();
+    const { tick, pitch } = desk.hands.at ?? desk.caret;
+    const inside = (value: number, most: number) => Math.min(most, Math.max(0, value));
+    menu = {
+      x: x ?? box.left + inside(desk.view.x(tick), desk.view.width),
+      y: y ?? box.top + inside(desk.view.y(pitch), desk.view.height),
+    };
   }
 
   function openBench(wanted: Tab): void {
@@ -157,6 +175,27 @@
     desk.view.fit(0, end, span?.low ?? 55, span?.high ?? 67);
   }
 
+  // Which pitches have a row follows what is used, and the key.
+  $effect(() => {
+    if (!studio) return;
+    const wanted = rowsShown(studio.desk, settings.rows);
+    untrack(() => {
+      const { view: shown } = studio!.desk;
+      if (wanted?.join() !== shown.rows?.join()) shown.showRows(wanted);
+    });
+  });
+
+  // A grid that follows the zoom.
+  $effect(() => {
+    if (!studio || !settings.gridAuto) return;
+    const wanted = gridForZoom(studio.desk);
+    untrack(() => {
+      if (wanted !== studio!.desk.grid) studio!.desk.setGrid(wanted);
+    });
+  });
+
+  const focusRoll = () => document.querySelector<HTMLElement>('[aria-label=Roll]')?.focus();
+
   // Frames are asked for only while something sounds.
   $effect(() => {
     if (!studio?.player.active) return;
@@ -193,6 +232,10 @@
     }
     const end = runLines(studio, lines, clipboard);
     if (!end || how === 'key') return end;
+    if (catalog.view.some(({ name, stays }) => stays && name === said.split(' ')[0])) {
+      end();
+      return undefined;
+    }
     lasting.begin(said, end);
     studio.desk.say(`Until Escape, or until it is chosen again: ${said}`, 'hint');
     return undefined;
@@ -243,6 +286,8 @@
 <svelte:window
   onkeydown={(event) => {
     byPointer = false;
+    // To a browser Escape means to stop loading, which would break off what is being opened.
+    if (!studio && event.key === 'Escape') event.preventDefault();
     if (!covered) dispatcher.down(event, view, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
   onkeyup={(event) => dispatcher.up(event)}
@@ -260,7 +305,7 @@
   {@const { desk, player } = studio}
   <main
     onchange={letGo}
-    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_60px_24px_44px]"
+    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_auto_24px_44px]"
     inert={covered}
   >
     <div class="col-span-3 grid">
@@ -288,14 +333,12 @@
           summary={summary ?? ''}
           onwheel={(event) => dispatcher.wheel(event, view)}
           onmouse={(line) => noteUse(line, 'mouse')}
+          onmenu={openMenu}
         />
       </div>
-      <div
-        class="col-start-1 row-start-4 border-t border-r border-base-300 bg-base-200 p-1 text-[0.6875rem] leading-tight"
-      >
-        Velocity<br />1–127
-      </div>
-      <div class="col-start-2 row-start-4 grid min-w-0"><VelocityLane {desk} /></div>
+      {#if settings.lane}
+        <VelocityLane {desk} onmouse={(line) => noteUse(line, 'mouse')} />
+      {/if}
     {/if}
     {#if settings.bench}
       <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
@@ -305,7 +348,7 @@
       </div>
     {/if}
     <div class="col-span-3 row-start-5 grid min-w-0">
-      <StatusLine {desk} {pending} recorded={recipes.recorded} {run} />
+      <StatusLine {desk} {view} {keyOf} {pending} recorded={recipes.recorded} {run} />
     </div>
     <div class="col-span-3 row-start-6 grid min-w-0">
       <KeyStrip
@@ -324,6 +367,18 @@
   {/if}
   {#if overlay}
     <KeyOverlay bindings={shortcuts.map.bindings} where={view} />
+  {/if}
+  {#if menu}
+    <PointerMenu
+      {desk}
+      {entries}
+      at={menu}
+      run={(line) => act([line], 'mouse')}
+      close={() => {
+        menu = null;
+        focusRoll();
+      }}
+    />
   {/if}
   {#if palette}
     <Palette {desk} {catalog} {entries} run={(line) => act([line], 'palette')} {tune} close={() => (palette = false)} />

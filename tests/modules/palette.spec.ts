@@ -21,6 +21,7 @@ const catalog: Catalog = {
   sketches: [],
   grids: {},
   scales: [],
+  chords: [],
 };
 const entries = entriesOf(catalog, bindings, []);
 

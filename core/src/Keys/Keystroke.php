@@ -19,7 +19,7 @@ final readonly class Keystroke
     private const SIGNS = [',', '.', '-', '=', '/', ';', "'", '[', ']', '\\', '`'];
 
     private const NAMES = [
-        'Space', 'Enter', 'Escape', 'Backspace', 'Delete', 'Insert', 'Home', 'End', 'PageUp', 'PageDown', 'Tab',
+        'Space', 'Enter', 'Escape', 'Backspace', 'Delete', 'Insert', 'Home', 'End', 'PageUp', 'PageDown', 'Tab', 'ContextMenu',
         'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'WheelUp', 'WheelDown',
         'NumAdd', 'NumSubtract', 'NumMultiply', 'NumDivide', 'NumDecimal', 'NumEnter',
     ];

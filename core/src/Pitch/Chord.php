@@ -16,4 +16,10 @@ final class Chord
         '9' => [0, 4, 7, 10, 14], 'maj9' => [0, 4, 7, 11, 14], 'min9' => [0, 3, 7, 10, 14],
         '11' => [0, 4, 7, 10, 14, 17], 'min11' => [0, 3, 7, 10, 14, 17], '13' => [0, 4, 7, 10, 14, 21],
     ];
+
+    /** @return list<array{name: string, semitones: list<int>}> the shapes in their order, for what shows them */
+    public static function list(): array
+    {
+        return array_map(static fn (int|string $name): array => ['name' => (string) $name, 'semitones' => self::SHAPES[$name]], array_keys(self::SHAPES));
+    }
 }

@@ -261,6 +261,33 @@ final class ByHandTest extends MusicTestCase
         self::assertSame([$start], self::values('start', self::edit($line, self::notes([480]), self::context(nudge: NudgeAmounts::of('10tk', '1/4')))));
     }
 
+    /** @return array<string, array{string, list<int>, list<int>, string}> the line, starts and lengths of three notes of one row after it, and what is said */
+    public static function borders(): array
+    {
+        return [
+            'later' => ['nudge edge=border by=50tk', [0, 170, 350], [170, 180, 120], '2 borders moved 50 ticks later'],
+            'earlier' => ['nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks earlier'],
+            'never past a note' => ['nudge edge=border by=-1bar', [0, 1, 2], [1, 1, 468], '2 borders moved'],
+            'by lines' => ['nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks later'],
+        ];
+    }
+
+    /**
+     * @param  list<int>  $starts
+     * @param  list<int>  $lengths
+     */
+    #[DataProvider('borders')]
+    public function test_the_border_of_notes_that_touch_is_moved(string $line, array $starts, array $lengths, string $summary): void
+    {
+        $row = self::notes([0, 120], [120, 180], [300, 170], [120, 100, 61]);
+        $change = self::change($line, $row);
+        $after = $change->applyTo($row);
+
+        self::assertSame([[...$starts, 120], [...$lengths, 100]], [self::values('start', $after), self::values('length', $after)]);
+        self::assertStringStartsWith($summary, $change->summary);
+        self::assertSame('Nothing moved: no two of the selected notes touch in one row.', self::change($line, $row, selected: [$row->id[0], $row->id[3]])->summary);
+    }
+
     public function test_without_amounts_of_its_own_it_goes_by_the_grid_and_by_bars(): void
     {
         $late = self::notes([290]);

@@ -39,6 +39,8 @@ export interface Declaration {
   isHeard?: boolean;
   /** whether a command of the screen acts for as long as its key is down */
   holds?: boolean;
+  /** whether it stays where its key is only pressed */
+  stays?: boolean;
   /** whether a command of the screen may stand in a script of several lines */
   inScripts?: boolean;
 }
@@ -58,6 +60,8 @@ export interface Catalog {
   /** names of the conditions notes are chosen by */
   conditions: string[];
   scales: string[];
+  /** chords by name, and the semitones of their notes above the root */
+  chords: { name: string; semitones: number[] }[];
   /** from every grid the way to others: finer, coarser, triplet, dotted */
   grids: Record<string, [finer: string, coarser: string, triplet: string, dotted: string]>;
   /** what a new song can begin with */

@@ -243,6 +243,11 @@ export interface EditContext {
   playhead: number;
   /** what new notes are like: an amount of time, and 1–127 */
   new: { length: string; velocity: number };
+  /** how far step and step2 are */
+  nudge?: [string, string];
+  pointer?: { tick: number; pitch: number; free: boolean } | null;
+  /** the pitches that are shown; left out where all are */
+  rows?: number[] | null;
   clipboard?: Phrase;
 }
 

@@ -1,3 +1,4 @@
+import type { GridLines } from '../music/time';
 import type { NoteTable } from '../music/notes';
 
 /**
@@ -41,4 +42,27 @@ export function stepPlace(notes: NoteTable, to: string, fromTick: number): numbe
     }
   }
   return found;
+}
+
+/** The tick so many grid lines, beats or bars on; the place in the bar stays where it fits. */
+export function movedTick(lines: GridLines, tick: number, by: string): number | null {
+  const [, minus, number, unit] = /^(-?)(\d{0,4})(grid|beat|bar)$/.exec(by) ?? [];
+  if (!unit) {
+    return null;
+  }
+  const times = Number(number || 1) * (minus ? -1 : 1);
+  if (unit === 'bar') {
+    const bar = lines.barAt(tick);
+    const next = Math.max(0, bar.bar + times);
+    const length = lines.barStart(next + 1) - lines.barStart(next);
+    return lines.barStart(next) + Math.min(tick - bar.tick, length - 1);
+  }
+  for (let k = 0; k < Math.abs(times); k++) {
+    if (unit === 'beat') {
+      tick = times > 0 ? lines.beatAfter(tick) : lines.beatBefore(tick);
+    } else {
+      tick = times > 0 ? lines.around(tick).after : lines.before(tick);
+    }
+  }
+  return tick;
 }

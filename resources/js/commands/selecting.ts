@@ -2,7 +2,7 @@ import { api } from '../api';
 import type { Desk } from '../desk/desk.svelte';
 import { formatLine } from '../music/line';
 import type { Command } from './studio';
-import { stepPlace } from './neighbours';
+import { movedTick, stepPlace } from './neighbours';
 
 /** The span of time and pitch of the selected notes, or of all where none is selected; null without notes. */
 export function spanOf(desk: Desk): { from: number; to: number; low: number; high: number } | null {
@@ -31,6 +31,16 @@ const select: Command = ({ desk }, { what }) => {
     desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
     return;
   }
+  if (what === 'back') {
+    if (!desk.selectBack()) desk.say('There is no selection before this one.', 'refused');
+    else desk.say(counted(desk), 'hint');
+    return;
+  }
+  const likeness: ((i: number) => boolean) | undefined = alike(desk)[what];
+  if (likeness && notes.selectedCount === 0 && what !== 'from-here' && what !== 'before') {
+    desk.say('Select notes first; this adds what is like them.', 'refused');
+    return;
+  }
   const pitches = new Set(Array.from(pitch).filter((_, i) => notes.selected[i]));
   const chosen: Record<string, (i: number) => boolean> = {
     all: () => true,
@@ -38,10 +48,55 @@ const select: Command = ({ desk }, { what }) => {
     invert: (i) => !notes.selected[i],
     pitch: (i) => pitches.has(pitch[i]),
     range: (i) => start[i] < range![1] && start[i] + length[i] > range![0],
+    ...(likeness && { [what]: likeness }),
   };
   desk.select(ids.filter((_, i) => chosen[what](i)));
   desk.say(counted(desk), 'hint');
 };
+
+/** As loud as a selected note, for the selection of what is alike. */
+const ABOUT_AS_LOUD = 5;
+
+/** What is like the selection, or lies on one side of the caret: for each kind, whether the note of a place is. */
+function alike(desk: Desk): Partial<Record<string, (i: number) => boolean>> {
+  const { notes, caret, gridLines: lines } = desk;
+  const { start, length, velocity } = notes.columns;
+  const chosen = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+  const bar = (tick: number) => lines.barAt(tick);
+  const inBar = (tick: number) => tick - bar(tick).tick;
+  const of = (value: (i: number) => number) => new Set(chosen.map(value));
+  const near = lines.around(0).after / 2;
+  return {
+    'from-here': (i) => start[i] >= caret.tick,
+    before: (i) => start[i] < caret.tick,
+    bars: once(
+      (found) => (i) => found.has(bar(start[i]).bar),
+      () => of((i) => bar(start[i]).bar),
+    ),
+    place: once(
+      (found) => (i) => [...found].some((place) => Math.abs(place - inBar(start[i])) < near),
+      () => of((i) => inBar(start[i])),
+    ),
+    length: once(
+      (found) => (i) => found.has(length[i]),
+      () => of((i) => length[i]),
+    ),
+    velocity: once(
+      (found) => (i) => [...found].some((value) => Math.abs(value - velocity[i]) <= ABOUT_AS_LOUD),
+      () => of((i) => velocity[i]),
+    ),
+    chord: once(
+      (found) => (i) => [...found].some((tick) => Math.abs(tick - start[i]) <= desk.song.ppq / 16),
+      () => of((i) => start[i]),
+    ),
+  };
+}
+
+/** A test for which something is found out once, when it is first asked. */
+function once(test: (found: Set<number>) => (i: number) => boolean, find: () => Set<number>): (i: number) => boolean {
+  let asked: ((i: number) => boolean) | undefined;
+  return (i) => (asked ??= test(find()))(i);
+}
 
 const step: Command = ({ desk }, { to, extend }) => {
   const { notes, view } = desk;
@@ -58,12 +113,20 @@ const step: Command = ({ desk }, { to, extend }) => {
   view.reveal(tick, pitch);
 };
 
-const range: Command = ({ desk }, { to }) => {
+const range: Command = ({ desk }, { to, by }) => {
   const set = (span: [number, number] | null) => {
     desk.range = span;
     const at = (tick: number) => desk.gridLines.position(tick);
     desk.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');
   };
+  if (by) {
+    const [from, end] = desk.range ?? [desk.caret.tick, desk.caret.tick];
+    const moved = movedTick(desk.gridLines, end, by);
+    if (moved === null)
+      desk.say(`range: by takes grid, beat or bar, with a number and a sign, not “${by}”.`, 'refused');
+    else set(moved > from ? [from, moved] : null);
+    return;
+  }
   if (to === 'none') {
     set(null);
     return;

@@ -23,6 +23,8 @@ export interface Studio {
   shown(): SongView;
   show(view: SongView): void;
   openPalette(): void;
+  /** Opens what can be done at a place of the page, in CSS pixels; left out, at the pointer or the caret. */
+  openMenu(x?: number, y?: number): void;
   openBench(tab: Tab): void;
   openShortcuts(page: 'keys' | 'use'): void;
   /** Shows all keys of the moment until what it gives is called. */

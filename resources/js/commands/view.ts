@@ -1,9 +1,11 @@
 import { api } from '../api';
 import type { Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
+import { nudgeAmounts } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
+import { handCommands } from './hands';
 import { selecting, spanOf } from './selecting';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
@@ -24,6 +26,18 @@ function toggle(
 const zoomTo: Command = ({ desk }, { what }) => {
   const { view, notes } = desk;
   const span = spanOf(desk);
+  if (what === 'back') {
+    if (!view.back()) desk.say('Nothing was fitted yet to go back from.', 'refused');
+    return;
+  }
+  if (what === 'range') {
+    if (!desk.range) {
+      desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
+      return;
+    }
+    view.fit(...desk.range, span?.low ?? 48, span?.high ?? 72);
+    return;
+  }
   if (what === 'selection' && notes.selectedCount > 0 && span) {
     view.fit(span.from, span.to, span.low, span.high);
   } else {
@@ -159,6 +173,7 @@ export const viewCommands: Record<string, Command> = {
   hear: toggle('hear', 'Edits are heard', 'Edits are silent'),
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
   ...selecting,
+  ...handCommands,
   ...writing,
   grid: ({ desk }, { value }) => desk.setGrid(value ?? desk.grid),
   'grid-step': ({ desk, catalog }, { to }) =>
@@ -219,6 +234,10 @@ export function download(song: number): void {
  */
 export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (() => void) | undefined {
   const lines = texts.map(parseLine);
+  const instead = studio.desk.notes.selectedCount === 0 && texts.length === 1 ? withoutNotes(studio, lines[0]) : null;
+  if (instead) {
+    return runLines(studio, [instead]);
+  }
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
   if (lines.some(isEdit)) {
     studio.desk.run(texts, {
@@ -232,6 +251,19 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   studio.recipes.record(texts.filter((_, k) => inScripts(lines[k])));
   const ends = lines.map((line) => runCommand(studio, line)).filter((end) => end !== undefined);
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
+}
+
+/** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
+function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
+  if (name !== 'nudge' || desk.notes.count === 0) {
+    return null;
+  }
+  const [step, larger] = nudgeAmounts();
+  const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
+  if (!/^-?\d{0,4}(grid|beat|bar)$/.test(by)) {
+    return null;
+  }
+  return values.edge === 'end' ? `range by=${by}` : values.edge ? null : `caret by=${by}`;
 }
 
 function runCommand(studio: Studio, line: Line): (() => void) | undefined {

@@ -1,12 +1,11 @@
 import { MAX_PITCH } from '../music/limits';
 import { formatLine } from '../music/line';
 import { pitchName } from '../music/pitch';
-import type { GridLines } from '../music/time';
 import type { Caret, Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
 import type { Command } from './studio';
-import { stepPlace } from './neighbours';
+import { movedTick, stepPlace } from './neighbours';
 
 const PITCH_SECONDS = 0.25;
 
@@ -17,29 +16,6 @@ function at(desk: Desk, { tick, pitch }: Caret): string {
 function showCaret(desk: Desk): void {
   desk.view.reveal(desk.caret.tick, desk.caret.pitch);
   desk.say(`Caret at ${at(desk, desk.caret)}`, 'hint');
-}
-
-/** The tick so many grid lines, beats or bars on; the place in the bar stays where it fits. */
-export function movedTick(lines: GridLines, tick: number, by: string): number | null {
-  const [, minus, number, unit] = /^(-?)(\d{0,4})(grid|beat|bar)$/.exec(by) ?? [];
-  if (!unit) {
-    return null;
-  }
-  const times = Number(number || 1) * (minus ? -1 : 1);
-  if (unit === 'bar') {
-    const bar = lines.barAt(tick);
-    const next = Math.max(0, bar.bar + times);
-    const length = lines.barStart(next + 1) - lines.barStart(next);
-    return lines.barStart(next) + Math.min(tick - bar.tick, length - 1);
-  }
-  for (let k = 0; k < Math.abs(times); k++) {
-    if (unit === 'beat') {
-      tick = times > 0 ? lines.beatAfter(tick) : lines.beatBefore(tick);
-    } else {
-      tick = times > 0 ? lines.around(tick).after : lines.before(tick);
-    }
-  }
-  return tick;
 }
 
 const caret: Command = ({ desk, player }, values) => {

@@ -48,7 +48,7 @@ export class Asking {
     const { desk } = this;
     const epoch = this.#epoch;
     const wanted = () => this.#pastSelections.get(epoch) ?? desk.notes.selection();
-    let pressed: number[] | null = null;
+    let pressed: number[] | null = running.on ?? null;
     this.sender.add({
       run: async (name) => {
         const there = (pressed ?? wanted()).filter((id) => desk.notes.placeOf(id) >= 0);

@@ -10,6 +10,7 @@ import {
   type Standing,
   type Track,
 } from '../api';
+import type { NamedChord } from '../music/chords';
 import type { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
@@ -19,6 +20,7 @@ import { Sounding } from '../song/sounding.svelte';
 import type { Asked } from '../song/unsent';
 import { Asking } from './asking.svelte';
 import { keepForSystem } from './clipboard';
+import { Hands, nudgeAmounts } from './hands.svelte';
 import { GridTables } from './grid-tables.svelte';
 import { Looking } from './looking.svelte';
 import { Preview } from './preview.svelte';
@@ -30,6 +32,8 @@ export type Message = { text: string; kind: 'done' | 'refused' | 'hint' };
 export interface Running {
   /** whether the result should be heard */
   sound?: boolean;
+  /** the ids of the notes to work on in place of the selection, which then stays as it is */
+  on?: number[] | undefined;
   /** what to paste, where the system's clipboard brought it */
   clipboard?: Phrase | undefined;
   /** whether the caret goes on to the end of the note that is written */
@@ -39,6 +43,9 @@ export interface Running {
   /** told once it is over, done or refused */
   over?: (() => unknown) | undefined;
 }
+
+/** how many selections one can go back by */
+const MOST_SELECTIONS = 8;
 
 export interface Caret {
   tick: number;
@@ -73,6 +80,7 @@ export class Desk {
   readonly grids: GridTables;
   readonly preview = new Preview();
   readonly view = new Viewport();
+  readonly hands: Hands;
   /** what is heard beside the open notes */
   readonly sounding = new Sounding();
   /** told after an edit or a selection which notes to sound */
@@ -84,7 +92,8 @@ export class Desk {
   readonly asking = new Asking(this);
   readonly looking = new Looking(this);
 
-  constructor(opened: OpenedSong) {
+  constructor(opened: OpenedSong, chords: NamedChord[]) {
+    this.hands = new Hands(chords);
     this.contents = new Contents(opened);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
     this.view.length = this.contents.end;
@@ -156,6 +165,9 @@ export class Desk {
       range: this.range,
       playhead: Math.round(this.playhead()),
       new: this.newNote,
+      nudge: nudgeAmounts(),
+      pointer: this.hands.at && { ...this.hands.at, free: this.free },
+      rows: this.view.rows?.toReversed() ?? null,
     };
   }
 
@@ -262,8 +274,25 @@ export class Desk {
     }
   }
 
+  /** the selections before this one, the last of them at the end */
+  readonly #selections: number[][] = [];
+
+  /** Selects what was selected before; tells whether something was. */
+  selectBack(): boolean {
+    const before = this.#selections.pop();
+    if (before) {
+      this.select(before);
+      this.#selections.pop();
+    }
+    return before !== undefined;
+  }
+
   /** Selects exactly these notes, and sounds them where wanted. */
   select(ids: number[], sound = false): void {
+    if (this.notes.selectedCount > 0) {
+      this.#selections.splice(0, this.#selections.length - MOST_SELECTIONS + 1);
+      this.#selections.push(this.notes.selection());
+    }
     this.asking.selects();
     this.looking.selects(ids);
     this.contents.notes = this.notes.selecting(ids);
@@ -350,11 +379,11 @@ export class Desk {
    * @param isNewest whether nothing was selected by hand since it was asked for
    * @param isAfterOthers whether another window's changes were taken in before
    */
-  applied(asked: Asked, answer: SongAnswer, { sound }: Running, isNewest: boolean, isAfterOthers: boolean): void {
+  applied(asked: Asked, answer: SongAnswer, { sound, on }: Running, isNewest: boolean, isAfterOthers: boolean): void {
     const before = this.song;
     this.contents.take(answer);
     this.#follow(before);
-    if (answer.selection && isNewest) {
+    if (answer.selection && isNewest && !on) {
       this.contents.notes = this.notes.selecting(answer.selection);
     }
     if (asked.what === 'go') {

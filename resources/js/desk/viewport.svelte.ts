@@ -4,14 +4,22 @@ const MIN_ROW = 4;
 const MAX_ROW = 40;
 /** CSS pixels */
 const LEAST_SIZE = 40;
+/** how often one can go back */
+const MOST_PLACES = 20;
 
 /** What part of the clip the roll shows: ticks to the right, pitches upward. Sizes are CSS pixels. */
 export class Viewport {
   /** the tick at the left edge, not rounded */
   left = $state(0);
   pixelsPerTick = $state(0.08);
-  /** the pitch row at the top edge, counted from above pitch 127, not rounded */
+  /** the row at the top edge, counted from the highest, not rounded */
   top = $state(40);
+  /** the pitches that have a row, from the highest down; null where all have */
+  rows = $state.raw<readonly number[] | null>(null);
+  /** for each pitch its row, or the one it would stand before */
+  readonly #rowOf = $derived(this.rows && rowsByPitch(this.rows));
+  /** what was shown before, to come back to */
+  readonly #places: { left: number; pixelsPerTick: number; top: number; rowHeight: number }[] = [];
   rowHeight = $state(14);
   #width = $state(800);
   #height = $state(500);
@@ -46,25 +54,54 @@ export class Viewport {
   }
 
   y(pitch: number): number {
-    return (MAX_PITCH - pitch - this.top) * this.rowHeight;
+    return (this.rowOf(pitch) - this.top) * this.rowHeight;
   }
 
+  /** The pitch of the row at a height; the nearest one that has a row above and below them all. */
   pitch(y: number): number {
-    return MAX_PITCH - Math.floor(y / this.rowHeight + this.top);
+    return this.pitchOf(Math.floor(y / this.rowHeight + this.top));
+  }
+
+  /** The number of a pitch's row, from the highest down. */
+  rowOf(pitch: number): number {
+    return this.#rowOf ? this.#rowOf[Math.min(MAX_PITCH, Math.max(0, pitch))] : MAX_PITCH - pitch;
+  }
+
+  pitchOf(row: number): number {
+    return this.rows ? this.rows[Math.min(this.rows.length - 1, Math.max(0, row))] : MAX_PITCH - row;
+  }
+
+  /** How many rows there are. */
+  get allRows(): number {
+    return this.rows?.length ?? MAX_PITCH + 1;
+  }
+
+  /** The pitches whose rows are in sight, from the top. */
+  get inSight(): number[] {
+    const first = Math.max(0, Math.floor(this.top));
+    const last = Math.min(this.allRows - 1, Math.floor(this.top + this.rowsInSight));
+    return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => this.pitchOf(first + k));
+  }
+
+  /** Gives only some pitches a row, from the highest down, or all; what is in the middle stays there. */
+  showRows(rows: readonly number[] | null): void {
+    const middle = this.pitch(this.height / 2);
+    this.rows = rows;
+    this.scrollTo(this.left, this.rowOf(middle) + 0.5 - this.rowsInSight / 2);
   }
 
   get right(): number {
     return this.tick(this.width);
   }
 
-  get rows(): number {
+  get rowsInSight(): number {
     return this.height / this.rowHeight;
   }
 
   scrollTo(left: number, top = this.top): void {
     const most = Math.max(0, this.length * 1.05 - this.width / this.pixelsPerTick / 2);
     this.left = Math.min(Math.max(0, left), most);
-    this.top = Math.min(Math.max(0, top), Math.max(0, MAX_PITCH + 1 - this.rows));
+    this.top = Math.min(Math.max(0, top), Math.max(0, this.allRows - this.rowsInSight));
   }
 
   scrollBy(x: number, y: number): void {
@@ -87,22 +124,43 @@ export class Viewport {
 
   /** Shows a span of time and pitches with a little room around. */
   fit(from: number, to: number, low: number, high: number): void {
+    this.#places.splice(0, this.#places.length - MOST_PLACES);
+    this.#places.push({ left: this.left, pixelsPerTick: this.pixelsPerTick, top: this.top, rowHeight: this.rowHeight });
     const ticks = Math.max(1, to - from);
     this.pixelsPerTick = Math.min(4, this.width / (ticks * 1.04));
-    const rows = Math.max(14, high - low + 5);
+    const [first, last] = [this.rowOf(high), this.rowOf(low)];
+    const rows = Math.max(14, last - first + 5);
     this.rowHeight = Math.min(24, Math.max(MIN_ROW, this.height / rows));
-    const middle = MAX_PITCH + 0.5 - (low + high) / 2;
-    this.scrollTo(from - ticks * 0.02, middle - this.rows / 2);
+    this.scrollTo(from - ticks * 0.02, (first + last + 1) / 2 - this.rowsInSight / 2);
+  }
+
+  /** Fills itself with a part of what it shows: a box in CSS pixels. */
+  fitBox({ x, y, width, height }: { x: number; y: number; width: number; height: number }): void {
+    const [from, low] = [this.tick(x), this.pitch(y + height)];
+    const high = this.pitch(y);
+    const ticks = Math.max(1, width / this.pixelsPerTick);
+    this.fit(from, from + ticks, low, high);
+    this.rowHeight = Math.min(MAX_ROW, Math.max(MIN_ROW, this.height / (this.rowOf(low) - this.rowOf(high) + 1)));
+    this.scrollTo(from, this.rowOf(high));
+  }
+
+  /** Goes back to what was shown before something was fitted; tells whether there was something. */
+  back(): boolean {
+    const before = this.#places.pop();
+    if (before) {
+      Object.assign(this, before);
+    }
+    return before !== undefined;
   }
 
   /** Scrolls so that a span of pitches is in sight, with smaller rows where it needs them; leaves time alone. */
   showPitches(low: number, high: number): void {
-    const [first, last] = [MAX_PITCH - high, MAX_PITCH - low + 1];
-    if (first >= this.top && last <= this.top + this.rows) {
+    const [first, last] = [this.rowOf(high), this.rowOf(low) + 1];
+    if (first >= this.top && last <= this.top + this.rowsInSight) {
       return;
     }
-    this.rowHeight = Math.min(this.rowHeight, Math.max(MIN_ROW, this.height / (high - low + 5)));
-    this.scrollTo(this.left, (first + last) / 2 - this.rows / 2);
+    this.rowHeight = Math.min(this.rowHeight, Math.max(MIN_ROW, this.height / (last - first + 4)));
+    this.scrollTo(this.left, (first + last) / 2 - this.rowsInSight / 2);
   }
 
   /** Scrolls as little as needed to show a place. */
@@ -114,8 +172,19 @@ export class Viewport {
         : tick > this.right - room
           ? tick - this.width / this.pixelsPerTick + 2 * room
           : this.left;
-    const row = MAX_PITCH - pitch;
-    const top = row < this.top + 1 ? row - 2 : row > this.top + this.rows - 2 ? row - this.rows + 3 : this.top;
+    const row = this.rowOf(pitch);
+    const top =
+      row < this.top + 1 ? row - 2 : row > this.top + this.rowsInSight - 2 ? row - this.rowsInSight + 3 : this.top;
     this.scrollTo(left, top);
   }
+}
+
+function rowsByPitch(rows: readonly number[]): Int16Array {
+  const of = new Int16Array(MAX_PITCH + 1);
+  let row = rows.length - 1;
+  for (let pitch = 0; pitch <= MAX_PITCH; pitch++) {
+    while (row > 0 && rows[row] < pitch) row--;
+    of[pitch] = row;
+  }
+  return of;
 }

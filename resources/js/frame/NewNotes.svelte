@@ -36,9 +36,7 @@
     title="What new notes are like ({keyOf('new-notes')} switches between set and last used)"
     onclick={() => (open = !open)}
   >
-    <PenLine size={15} aria-hidden="true" />{shown}<span class="text-xs text-secondary"
-      >{settings.newAsLast ? 'last' : 'set'}</span
-    >
+    <PenLine size={15} aria-hidden="true" />{shown}
   </button>
   {#if open}
     <div

@@ -1,21 +1,33 @@
 <script lang="ts">
   import { cap } from '../keys/keystroke';
+  import type { SongView } from '../commands/studio';
+  import HandChoice from './HandChoice.svelte';
   import type { Pending } from '../keys/dispatcher';
   import type { Desk } from '../desk/desk.svelte';
 
   let {
     desk,
+    view,
+    keyOf,
     pending,
     recorded,
     run,
-  }: { desk: Desk; pending: Pending; recorded: string[] | null; run: (line: string) => void } = $props();
+  }: {
+    desk: Desk;
+    view: SongView;
+    keyOf: (line: string) => string;
+    pending: Pending;
+    recorded: string[] | null;
+    run: (line: string) => void;
+  } = $props();
   const SLOW = 3;
 </script>
 
 <div
-  class="flex items-center gap-3 border-t border-base-300 bg-base-200 px-3 text-xs"
+  class="flex items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {view === 'roll' ? '' : 'pl-3'}"
   class:text-error={desk.message.kind === 'refused'}
 >
+  {#if view === 'roll'}<HandChoice {desk} {keyOf} {run} />{/if}
   <p class="min-w-0 flex-1 truncate" role="status" aria-live="polite" title={desk.message.text}>
     {desk.message.text}
   </p>
@@ -43,8 +55,8 @@
   {:else if desk.waiting > SLOW}
     <span>{desk.waiting} edits under way …</span>
   {/if}
-  <span class="text-secondary">
-    {#if desk.history.undo}Undo: {desk.history.undo}{/if}
-    {#if desk.history.redo}· Redo: {desk.history.redo}{/if}
+  <span class="max-w-[60%] truncate text-secondary" data-testid="hint">
+    {#if desk.hands.word}{desk.hands.word}{:else if desk.history.undo}Undo: {desk.history.undo}{/if}
+    {#if !desk.hands.word && desk.history.redo}· Redo: {desk.history.redo}{/if}
   </span>
 </div>

@@ -11,6 +11,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import TableProperties from '@lucide/svelte/icons/table-properties';
   import type { SongView } from '../commands/studio';
+  import { NUDGES } from '../desk/hands.svelte';
   import { GRIDS } from '../music/grids';
   import { FASTEST, FULL_SWING, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
@@ -79,7 +80,7 @@
 {/snippet}
 
 <header
-  class="flex min-h-10 flex-wrap items-center gap-x-1.5 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap"
+  class="flex min-h-10 flex-wrap items-center gap-x-1 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap"
   aria-label="Song and transport"
 >
   <button
@@ -90,9 +91,9 @@
   >
     <ChevronLeft size={16} aria-hidden="true" />
   </button>
-  <h1 class="max-w-36 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
+  <h1 class="max-w-28 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
   <select
-    class="select select-sm w-32 appearance-auto bg-none ps-2 pe-1"
+    class="select select-sm w-28 appearance-auto bg-none ps-2 pe-1"
     aria-label="Track"
     title={desk.track.name}
     value={desk.track.id}
@@ -124,14 +125,14 @@
       style:transform="scaleY({Math.min(1, player.level * 1.4)})"
     ></div>
   </div>
-  <div class="w-20 text-right font-semibold" role="timer" aria-label="Position">
+  <div class="w-18 text-right font-semibold" role="timer" aria-label="Position">
     {desk.gridLines.position(player.tick)}
   </div>
 
   <label class="flex items-center gap-1">
     <input
       type="number"
-      class="input input-sm w-14 px-1.5"
+      class="input input-sm w-13 px-1.5"
       aria-label="Tempo in BPM"
       min={SLOWEST}
       max={FASTEST}
@@ -160,13 +161,31 @@
     <span class="text-xs text-secondary">Swing</span>
     <input
       type="number"
-      class="input input-sm w-13 px-1.5"
+      class="input input-sm w-11 px-1.5"
       aria-label="Swing, 0 to 150"
       min="0"
       max={FULL_SWING}
       value={desk.swing}
       onchange={(event) => setSwing(event.currentTarget)}
     />
+  </label>
+  <label
+    class="flex items-center gap-1"
+    title="How far the keys nudge ({keyOf('nudge-amount to=larger')} larger, {keyOf(
+      'nudge-amount to=smaller',
+    )} smaller)"
+  >
+    <span class="text-xs text-secondary">Nudge</span>
+    <select
+      class="select select-sm w-18 ps-2 pe-6"
+      aria-label="Nudge"
+      value={settings.nudge}
+      onchange={(event) => run(`nudge-amount value=${event.currentTarget.value}`)}
+    >
+      {#each NUDGES.includes(settings.nudge) ? NUDGES : [settings.nudge, ...NUDGES] as amount (amount)}<option
+          value={amount}>{amount}</option
+        >{/each}
+    </select>
   </label>
   <NewNotes {desk} {keyOf} {run} />
   <span class="flex-1"></span>

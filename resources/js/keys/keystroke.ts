@@ -80,6 +80,7 @@ const SIGNS: Record<string, string> = {
   ArrowRight: '→',
   Escape: 'Esc',
   Delete: 'Del',
+  ContextMenu: 'Menu',
   PageUp: 'Pg↑',
   PageDown: 'Pg↓',
   WheelUp: 'wheel ↑',

@@ -34,9 +34,10 @@ export class Shortcuts {
     return this.map.bindings.filter(({ run }) => run.length === 1 && run[0] === line);
   }
 
-  /** The caps of the key that does a line when pressed; '' where none does. */
+  /** The caps of the key that does a line, one that does it when pressed before one that must be held; '' where none does. */
   keyOf(line: string): string {
-    return cap(this.of(line).find(({ held }) => !held)?.key ?? '');
+    const keys = this.of(line);
+    return cap((keys.find(({ held }) => !held) ?? keys[0])?.key ?? '');
   }
 
   /** What a new shortcut would displace. */

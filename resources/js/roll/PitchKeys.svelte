@@ -4,7 +4,6 @@
   import { settings } from '../settings/settings.svelte';
   import { drumName } from '../music/drums';
   import { oncePerFrame } from '../look/layer';
-  import { MAX_PITCH } from '../music/limits';
   import { isBlackKey, pitchName } from '../music/pitch';
   import { coloursOf, FONT, prepared } from '../look/theme';
 
@@ -13,6 +12,7 @@
   const WIDTH = 52;
   const NAME_EVERY_ROW_AT = 11;
   const HEARD_SECONDS = 0.4;
+  const WHEEL_ZOOM = 1.15;
   const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
 
@@ -23,9 +23,9 @@
     pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
     pen.textBaseline = 'middle';
     const drums = desk.track.voice === 'drums';
-    for (let pitch = Math.min(MAX_PITCH, view.pitch(0)); pitch >= Math.max(0, view.pitch(view.height)); pitch--) {
+    for (const pitch of view.inSight) {
       const y = Math.round(view.y(pitch));
-      const height = Math.round(view.y(pitch - 1)) - y;
+      const height = Math.round(view.y(pitch) + view.rowHeight) - y;
       const black = isBlackKey(pitch);
       pen.fillStyle = black ? colours['row-black'] : colours['row-white'];
       pen.fillRect(0, y, WIDTH, height);
@@ -46,28 +46,84 @@
   });
 
   $effect(() => {
-    void [view.top, view.rowHeight, view.height, settings.theme, desk.track];
+    void [view.top, view.rowHeight, view.height, view.rows, settings.theme, desk.track];
     ask();
   });
 
-  /** Selects every note of the row, and sounds the pitch. */
+  /** the pitch sounded last while keys are dragged over, and the one it began at */
+  let sounding: number | null = null;
+  let began = 0;
+
+  const pitchAt = (event: MouseEvent) => view.pitch(event.clientY - canvas.getBoundingClientRect().top);
+
+  /** From soft at the left edge to loud at the right one: 1 to 127. */
+  function velocityAt(event: MouseEvent): number {
+    const box = canvas.getBoundingClientRect();
+    return Math.min(127, Math.max(1, Math.round(((event.clientX - box.left) / box.width) * 127)));
+  }
+
+  function sound(event: PointerEvent, pitch: number): void {
+    sounding = pitch;
+    const velocity = velocityAt(event);
+    void player.sound([[pitch, velocity, HEARD_SECONDS]]);
+    if (event.altKey || desk.hands.hand === 'draw') {
+      // What is struck is what new notes are like.
+      settings.newVelocity = velocity;
+      settings.newAsLast = false;
+      desk.say(`${pitchName(pitch)}, velocity ${velocity}: new notes are as loud`, 'hint');
+    } else {
+      desk.say(`${pitchName(pitch)}, velocity ${velocity}`, 'hint');
+    }
+  }
+
+  /** A press sounds the pitch and selects every note of its row; with a modifier more rows. */
   function press(event: PointerEvent): void {
-    const pitch = view.pitch(event.clientY - canvas.getBoundingClientRect().top);
-    const { columns } = desk.notes;
-    const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] === pitch);
-    desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
+    if (event.button !== 0) return;
+    canvas.setPointerCapture(event.pointerId);
+    const pitch = (began = pitchAt(event));
+    sound(event, pitch);
     desk.moveCaret({ pitch });
-    desk.say(`${ids.length} notes of ${pitchName(pitch)} selected`, 'hint');
-    void player.sound([[pitch, 96, HEARD_SECONDS]]);
+    if (desk.hands.hand === 'draw' || event.altKey) return;
+    select(event, pitch, pitch);
+  }
+
+  function select(event: PointerEvent, from: number, to: number): void {
+    const [low, high] = [Math.min(from, to), Math.max(from, to)];
+    const { columns } = desk.notes;
+    const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] >= low && columns.pitch[i] <= high);
+    desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
+    const name = low === high ? pitchName(low) : `${pitchName(low)} to ${pitchName(high)}`;
+    desk.say(`${ids.length} notes of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
+  }
+
+  /** A drag plays the keys it passes; with Shift it selects the pitches between. */
+  function move(event: PointerEvent): void {
+    const pitch = pitchAt(event);
+    if (sounding === null || pitch === sounding) return;
+    sound(event, pitch);
+    if (event.shiftKey) select(event, began, pitch);
   }
 </script>
 
-<div class="relative border-r border-base-300" title="Click to select all notes of a pitch">
+<div
+  class="relative border-r border-base-300"
+  title="Press: sound it, soft at the left, loud at the right, and select its notes · drag: play · Shift: several pitches · Alt: new notes as loud · wheel: zoom"
+>
   <canvas
     bind:this={canvas}
     class="absolute inset-0 size-full cursor-pointer"
     aria-hidden="true"
     data-testid="pitch-keys"
     onpointerdown={press}
+    onpointermove={move}
+    onpointerup={() => (sounding = null)}
+    onpointercancel={() => (sounding = null)}
+    onwheel={(event) => {
+      event.preventDefault();
+      view.zoomPitch(
+        event.deltaY < 0 ? WHEEL_ZOOM : 1 / WHEEL_ZOOM,
+        event.clientY - canvas.getBoundingClientRect().top,
+      );
+    }}
   ></canvas>
 </div>

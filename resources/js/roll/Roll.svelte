@@ -2,7 +2,15 @@
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
-  import { dragLines, hit, inBox, landing, type Drag, type Part } from './drag';
+  import { Boxing, Lasso, Lens, Panning } from '../gestures/choosing';
+  import { Drawing, Erasing, Stroking } from '../gestures/drawing';
+  import { frameOf, handleUnder, Scaling, Stretching, Widening } from '../gestures/framing';
+  import type { At, Dropped, Gesture, Ground, Shape } from '../gestures/gesture';
+  import { Levelling } from '../gestures/levelling';
+  import { Moving, MovingBorder, MovingEdge } from '../gestures/moving';
+  import { cursorOf, hintOf, type Under } from './hint';
+  import { borderAt, hit, type Hit } from '../desk/hit';
+  import { Fingers } from './fingers';
   import { oncePerFrame } from '../look/layer';
   import { paintBefore } from './paint-before';
   import { paintGrid, paintOutside } from './paint-grid';
@@ -16,6 +24,7 @@
     summary,
     onwheel,
     onmouse,
+    onmenu,
   }: {
     desk: Desk;
     player: Player;
@@ -23,23 +32,28 @@
     onwheel: (event: WheelEvent) => boolean;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
+    /** asked for what can be done at a place of the page, in CSS pixels */
+    onmenu: (x: number, y: number) => void;
   } = $props();
 
   const STARTS_DRAG_AT = 3;
-  const { view, notes } = $derived(desk);
+  const LEFT = 0;
+  const MIDDLE = 1;
+  const RIGHT = 2;
+  const HEARD_SECONDS = 0.2;
+  const { view, notes, hands } = $derived(desk);
   let ground: HTMLCanvasElement;
   let bodies: HTMLCanvasElement;
   let over: HTMLCanvasElement;
-  let drag = $state.raw<Drag | null>(null);
+  /** what goes on, and what is drawn of it; what was dropped is drawn until it lies there */
+  let gesture: Gesture | null = null;
+  let shape = $state.raw<Shape | null>(null);
   let cursor = $state('crosshair');
-  let pressed: {
-    x: number;
-    y: number;
-    grabbed: { place: number; part: Part } | null;
-    before: number[];
-    adds: boolean;
-    clears: number | null;
-  } | null = null;
+  /** a press of which it is not known yet whether it becomes a drag */
+  let pressed: { from: At; begin: () => Gesture; click: () => void } | null = null;
+  let last: At | null = null;
+  /** where the press was; it goes along where a drag scrolls the view */
+  let origin: At | null = null;
 
   /** Drums have no key: none of their rows lies outside it. */
   const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
@@ -71,11 +85,27 @@
         pen,
         view,
         desk.notes,
-        { playhead: player.tick, caret: desk.caret, range: desk.range, drag, highlight: desk.highlight },
+        {
+          playhead: player.tick,
+          caret: desk.caret,
+          range: desk.range,
+          highlight: desk.highlight,
+          shape,
+          framed: settings.frame && hands.hand === 'point' && !hands.moment,
+        },
         colours,
       );
   });
-  const place = () => [view.left, view.top, view.pixelsPerTick, view.rowHeight, view.width, view.height, colours];
+  const place = () => [
+    view.left,
+    view.top,
+    view.pixelsPerTick,
+    view.rowHeight,
+    view.width,
+    view.height,
+    view.rows,
+    colours,
+  ];
 
   $effect(() => {
     void [place(), desk.gridLines, windows, scale, settings.backdrop, settings.backdrop && [behind, desk.sounding.all]];
@@ -86,114 +116,293 @@
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, desk.caret, desk.range, desk.highlight, drag, drag && desk.notes];
+    void [place(), player.tick, desk.caret, desk.range, desk.highlight, shape, desk.notes];
+    void [settings.frame, hands.hand, hands.moment];
     askOverlay();
   });
   $effect(() => {
-    if (settings.follow && player.playing && !drag && (player.tick > view.right || player.tick < view.left)) {
+    if (settings.follow && player.playing && !shape && (player.tick > view.right || player.tick < view.left)) {
       view.scrollTo(player.tick - (view.width * 0.08) / view.pixelsPerTick);
     }
   });
 
-  function at(event: MouseEvent): { x: number; y: number } {
+  $effect(() => {
+    void [hands.hand, hands.moment, hands.shape];
+    if (last && !gesture) point(last);
+  });
+
+  function at(event: MouseEvent): At {
     const box = over.getBoundingClientRect();
-    return { x: event.clientX - box.left, y: event.clientY - box.top };
+    return {
+      x: event.clientX - box.left,
+      y: event.clientY - box.top,
+      shift: event.shiftKey,
+      ctrl: event.ctrlKey || event.metaKey,
+      free: event.altKey || desk.free,
+    };
+  }
+
+  const trackOf = (clip: number) => desk.tracks.get(clip)?.id;
+  const isDrums = $derived(desk.track.voice === 'drums');
+  const frame = () => (settings.frame && hands.hand === 'point' && !hands.moment ? frameOf(notes, view) : null);
+
+  function under({ x, y }: At): Under & { found: Hit | null } {
+    const found = hit(notes, view, x, y);
+    const box = frame();
+    const count = found && !notes.selected[found.place] ? 1 : notes.selectedCount;
+    const border = found && found.part !== 'body' && borderAt(notes, found, trackOf);
+    return {
+      found,
+      part: border ? 'border' : (found?.part ?? null),
+      handle: box && handleUnder(box, x, y),
+      count,
+      drums: isDrums,
+    };
   }
 
   function press(event: PointerEvent): void {
-    if (event.button !== 0) return;
-    const { x, y } = at(event);
-    over.setPointerCapture(event.pointerId);
-    const grabbed = hit(notes, view, x, y);
-    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
-    let clears: number | null = null;
-    if (grabbed) {
-      const id = notes.columns.id[grabbed.place];
-      const together = notes.groupOf(id);
-      if (notes.selected[grabbed.place]) {
-        // It may be the beginning of a drag, which moves what is selected: so that is changed on release.
-        clears = id;
-      } else {
-        desk.select(adds ? [...notes.selection(), ...together] : together, true);
-      }
-      desk.moveCaret({ tick: notes.columns.start[grabbed.place], pitch: notes.columns.pitch[grabbed.place] });
+    if (fingers.down(event)) {
+      cancel();
+      return;
     }
-    pressed = { x, y, grabbed, before: adds ? notes.selection() : [], adds, clears };
+    const from = at(event);
+    const isRight = event.button === RIGHT;
+    if (event.button !== LEFT && event.button !== MIDDLE && !(isRight && hands.hand === 'draw')) return;
+    over.setPointerCapture(event.pointerId);
+    origin = from;
+    hands.presses++;
+    const on: Ground = {
+      desk,
+      view,
+      notes,
+      lines: desk.gridLines,
+      hear: (heard) => {
+        if (settings.hear) void player.sound(heard.map(([pitch, velocity]) => [pitch, velocity, HEARD_SECONDS]));
+      },
+    };
+    const { found, handle } = under(from);
+    if (event.button === MIDDLE) {
+      begin(new Panning(on, from));
+    } else if (isRight || (hands.hand === 'erase' && !hands.moment)) {
+      begin(new Erasing(on, from, (x, y) => hit(notes, view, x, y)?.place ?? -1));
+    } else if (hands.moment === 'lens') {
+      begin(new Lens(on, from));
+    } else if (hands.moment === 'level') {
+      level(on, from, found);
+    } else if (hands.hand === 'draw' && isDrums) {
+      begin(new Stroking(on, from, null));
+    } else if (hands.hand === 'draw' && from.shift) {
+      begin(new Stroking(on, from, view.pitch(from.y)));
+    } else if (hands.hand === 'draw' && !found) {
+      begin(new Drawing(on, from));
+    } else if (handle) {
+      begin(
+        { right: () => new Stretching(on, from), top: () => new Widening(on, from), foot: () => new Scaling(on, from) }[
+          handle
+        ](),
+      );
+    } else if (found) {
+      grab(on, from, found);
+    } else {
+      reach(on, from);
+    }
+    last = from;
+  }
+
+  function begin(begun: Gesture): void {
+    gesture = begun;
+    shape = begun.shape;
+  }
+
+  function level(on: Ground, from: At, found: Hit | null): void {
+    const { id } = notes.columns;
+    const ids =
+      found && !notes.selected[found.place]
+        ? from.ctrl
+          ? [id[found.place]]
+          : notes.groupOf(id[found.place])
+        : found && from.ctrl
+          ? [id[found.place]]
+          : notes.selection();
+    const places = ids.map((one) => notes.placeOf(one));
+    if (places.length > 0) begin(new Levelling(on, places, found?.place ?? places[0], from));
+  }
+
+  /** A press on a note takes it, and its group; a drag moves what is selected. */
+  function grab(on: Ground, from: At, found: Hit): void {
+    const id = notes.columns.id[found.place];
+    const together = notes.groupOf(id);
+    const adds = from.shift || from.ctrl;
+    const wasSelected = notes.selected[found.place] === 1;
+    if (!wasSelected) desk.select(adds ? [...notes.selection(), ...together] : together, true);
+    desk.moveCaret({ tick: notes.columns.start[found.place], pitch: notes.columns.pitch[found.place] });
+    pressed = {
+      from,
+      begin: () => {
+        const now = { ...on, notes };
+        const border = borderAt(notes, found, trackOf);
+        if (border) return new MovingBorder(now, ...border, from);
+        return found.part === 'body'
+          ? new Moving(now, found.place, from)
+          : new MovingEdge(now, found.place, found.part, from);
+      },
+      click: () => {
+        // A drag moves what is selected: so that is changed only where there was none.
+        if (wasSelected) {
+          desk.select(adds ? notes.selection().filter((one) => !together.includes(one)) : together, true);
+        }
+      },
+    };
+  }
+
+  /** A press on empty ground selects by a box, or with Alt by a free line; without a drag it puts the caret there. */
+  function reach(on: Ground, from: At): void {
+    const adds = from.shift || from.ctrl;
+    const kept = adds ? notes.selection() : [];
+    pressed = {
+      from,
+      begin: () => (from.free && !desk.free ? new Lasso(on, from, kept) : new Boxing(on, from, kept)),
+      click: () => {
+        const tick = Math.max(0, Math.round(view.tick(from.x)));
+        desk.moveCaret({
+          tick: from.free ? tick : desk.gridLines.around(tick).before,
+          pitch: view.pitch(from.y),
+        });
+        if (!adds) desk.select([]);
+      },
+    };
   }
 
   function move(event: PointerEvent): void {
-    const { x, y } = at(event);
-    if (!pressed) {
-      const part = hit(notes, view, x, y)?.part;
-      cursor = part === undefined ? 'crosshair' : part === 'note' ? 'grab' : 'ew-resize';
+    if (fingers.move(event)) return;
+    if ((gesture || pressed) && (event.buttons & (event.buttons - 1)) !== 0) {
+      // A second button leaves what goes on.
+      cancel();
       return;
     }
-    if (!drag && Math.hypot(x - pressed.x, y - pressed.y) < STARTS_DRAG_AT) return;
-    if (pressed.grabbed) {
-      const ticks = (x - pressed.x) / view.pixelsPerTick;
-      const semitones = view.pitch(y) - view.pitch(pressed.y);
-      const before = drag;
-      drag = landing(
-        notes,
-        desk.gridLines,
-        pressed.grabbed,
-        Math.abs(x - pressed.x) < STARTS_DRAG_AT ? 0 : ticks,
-        semitones,
-        event.altKey || desk.free,
+    const now = at(event);
+    last = now;
+    hands.at = { tick: Math.max(0, Math.round(view.tick(now.x))), pitch: view.pitch(now.y) };
+    if (pressed && !gesture && Math.hypot(now.x - pressed.from.x, now.y - pressed.from.y) >= STARTS_DRAG_AT) {
+      begin(pressed.begin());
+    }
+    if (gesture) {
+      gesture.move(now);
+      shape = gesture.shape;
+      goOn();
+    } else {
+      point(now);
+    }
+  }
+
+  /** Shows what a press would do. */
+  function point(now: At): void {
+    const below = under(now);
+    cursor = cursorOf(hands, below);
+    hands.word = hintOf(hands, below);
+  }
+
+  let goesOn = false;
+
+  /** A drag over an edge of the view takes the view along, for as long as it lies there. */
+  function goOn(): void {
+    if (goesOn || !gesture || !last || gesture instanceof Panning || gesture instanceof Lasso) return;
+    const past = (value: number, most: number) => (value < 0 ? value : Math.max(0, value - most));
+    const [across, down] = [past(last.x, view.width), past(last.y, view.height)];
+    if (across === 0 && down === 0) return;
+    goesOn = true;
+    requestAnimationFrame(() => {
+      goesOn = false;
+      if (!gesture || !last) return;
+      const [left, top] = [view.left, view.top];
+      view.scrollBy(
+        Math.sign(across) * Math.min(24, Math.abs(across) / 2),
+        Math.sign(down) * Math.min(12, Math.abs(down) / 4),
       );
-      if (drag.kind !== 'box' && drag.semitones !== (before?.kind === 'note' ? before.semitones : 0) && settings.hear) {
-        const { pitch, velocity } = notes.columns;
-        void player.sound([[pitch[pressed.grabbed.place] + drag.semitones, velocity[pressed.grabbed.place], 0.2]]);
-      }
-      return;
-    }
-    const box = {
-      x: Math.min(x, pressed.x),
-      y: Math.min(y, pressed.y),
-      width: Math.abs(x - pressed.x),
-      height: Math.abs(y - pressed.y),
-    };
-    drag = { kind: 'box', box };
-    desk.select([...new Set([...pressed.before, ...inBox(notes, view, box)])]);
+      const [x, y] = [(left - view.left) * view.pixelsPerTick, (top - view.top) * view.rowHeight];
+      if (origin) Object.assign(origin, { x: origin.x + x, y: origin.y + y });
+      gesture.scrolled?.(x, y);
+      gesture.move(last);
+      shape = gesture.shape;
+      if (left !== view.left || top !== view.top) goOn();
+    });
   }
 
   function release(event: PointerEvent): void {
-    if (!pressed) return;
-    const { x, y } = at(event);
-    if (!drag && !pressed.grabbed) {
-      const tick = Math.max(0, Math.round(view.tick(x)));
-      desk.moveCaret({
-        tick: event.altKey || desk.free ? tick : desk.gridLines.around(tick).before,
-        pitch: view.pitch(y),
-      });
-      if (!pressed.adds) desk.select([]);
-    } else if (!drag && pressed.clears !== null) {
-      const together = notes.groupOf(pressed.clears);
-      desk.select(pressed.adds ? notes.selection().filter((id) => !together.includes(id)) : together, true);
-    } else if (drag) {
-      const lines = dragLines(drag);
-      lines.forEach((line) => onmouse(keyLine(line)));
-      if (lines.length > 0) {
-        // What was dropped is shown where it will lie until it lies there.
-        const dropped = drag;
-        pressed = null;
-        desk.run(lines, { over: () => drag === dropped && (drag = null) });
-        return;
-      }
-    }
+    if (fingers.up(event)) return;
+    const [done, click] = [gesture, pressed?.click];
+    gesture = null;
     pressed = null;
-    drag = null;
+    if (!done) {
+      click?.();
+      return;
+    }
+    drop(done.drop());
   }
 
-  /** The line a key runs for what a drag does: of its kind, one step of the grid. */
-  function keyLine(line: string): string {
-    if (line.startsWith('transpose')) return 'transpose semitones=1';
-    return line.includes('edge=end') ? 'nudge edge=end by=grid' : 'nudge by=grid';
+  function drop(dropped: Dropped | null): void {
+    if (!dropped) {
+      shape = null;
+      return;
+    }
+    onmouse(dropped.key ?? dropped.lines[0]);
+    // What was dropped is shown where it will lie until it lies there.
+    const shown: Shape | null = shape && { ...shape, tag: undefined };
+    shape = shown;
+    desk.run(dropped.lines, {
+      on: dropped.on,
+      sound: dropped.sound ?? false,
+      over: () => shape === shown && (shape = null),
+    });
   }
 
+  /** Leaves a gesture as if it had never begun. */
+  function cancel(): void {
+    gesture?.cancel?.();
+    gesture = null;
+    pressed = null;
+    shape = null;
+  }
+
+  function escape(event: KeyboardEvent): void {
+    if (event.key === 'Escape' && (gesture || pressed)) {
+      event.preventDefault();
+      event.stopPropagation();
+      cancel();
+      desk.say('Left; nothing was changed', 'hint');
+    }
+  }
+
+  function leave(): void {
+    if (gesture || pressed) return;
+    hands.at = null;
+    hands.word = '';
+    last = null;
+  }
+
+  function menu(event: MouseEvent): void {
+    event.preventDefault();
+    if (hands.hand === 'draw' || gesture) return;
+    const found = hit(notes, view, at(event).x, at(event).y);
+    if (found && !notes.selected[found.place]) desk.select(notes.groupOf(notes.columns.id[found.place]));
+    if (!found)
+      desk.moveCaret({
+        tick: desk.gridLines.around(Math.max(0, Math.round(view.tick(at(event).x)))).before,
+        pitch: view.pitch(at(event).y),
+      });
+    onmenu(event.clientX, event.clientY);
+  }
+
+  const fingers = new Fingers(
+    (x, y) => view.scrollBy(x, y),
+    (factor, x) => view.zoomTime(factor, x - over.getBoundingClientRect().left),
+    (x, y) => onmenu(x, y),
+  );
+
+  /** A double press in the point hand puts a note in. */
   function draw(event: MouseEvent): void {
     const { x, y } = at(event);
-    if (hit(notes, view, x, y)) return;
+    if (hands.hand !== 'point' || hit(notes, view, x, y)) return;
     const tick = Math.max(0, Math.round(view.tick(x)));
     desk.run(
       [`insert at=${event.altKey || desk.free ? tick : desk.gridLines.around(tick).before} pitch=${view.pitch(y)}`],
@@ -207,6 +416,11 @@
   /** A turn of the wheel that is no shortcut scrolls. */
   function wheel(event: WheelEvent): void {
     event.preventDefault();
+    if (gesture?.turn) {
+      gesture.turn(event.deltaY < 0 ? 1 : -1);
+      shape = gesture.shape;
+      return;
+    }
     const { x, y } = at(event);
     view.pointer = { x, y };
     const taken = onwheel(event);
@@ -217,6 +431,8 @@
     view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
   }
 </script>
+
+<svelte:window onkeydowncapture={escape} />
 
 <!-- The keys of the whole window work on the roll; the canvas takes the pointer, the note table does the same without it. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -246,13 +462,16 @@
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
-    onpointercancel={release}
+    onpointercancel={cancel}
+    onpointerleave={leave}
+    oncontextmenu={menu}
     ondblclick={draw}
     onwheel={wheel}
   ></canvas>
   {#if notes.count === 0}
     <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
-      No notes in this clip yet.<br />Double-click to draw one, or press I to insert one at the caret.
+      No notes in this clip yet.<br />Double-click to draw one, take the draw hand with H, or press I to insert one at
+      the caret.
     </p>
   {/if}
 </div>

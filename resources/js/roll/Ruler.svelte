@@ -17,6 +17,7 @@
 
   const STARTS_RANGE_AT = 4;
   const ROOM_FOR_NUMBER = 34;
+  const WHEEL_ZOOM = 1.2;
   const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
   const HEIGHT = 22;
@@ -122,11 +123,18 @@
     bind:this={canvas}
     class="block h-[22px] w-full cursor-pointer touch-none"
     aria-hidden="true"
-    title="Click to put the playhead, drag to set the range, double-click to set tempo, meter, key or a marker"
+    title="Click to put the playhead, drag to set the range, turn the wheel to zoom time, double-click to set tempo, meter, key or a marker"
     data-testid="ruler"
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
+    onwheel={(event) => {
+      event.preventDefault();
+      view.zoomTime(
+        event.deltaY < 0 ? WHEEL_ZOOM : 1 / WHEEL_ZOOM,
+        event.clientX - canvas.getBoundingClientRect().left,
+      );
+    }}
     ondblclick={(event) => (desk.conducting = desk.gridLines.nearest(tickAt(event)))}
   ></canvas>
   {#if hasCourse(desk.song.events)}<ConductorFlags {desk} {run} />{/if}

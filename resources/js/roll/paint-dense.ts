@@ -1,4 +1,3 @@
-import { MAX_PITCH } from '../music/limits';
 import type { NoteTable } from '../music/notes';
 import type { Viewport } from '../desk/viewport.svelte';
 
@@ -35,7 +34,7 @@ export function paintDense(
     for (const i of places) {
       const left = Math.max(0, Math.round((start[i] - from) * scale));
       const right = Math.min(width, Math.max(left + 2, Math.round((start[i] + length[i] - from) * scale) - 1));
-      const upper = Math.round((MAX_PITCH - pitch[i] - top) * row);
+      const upper = Math.round((view.rowOf(pitch[i]) - top) * row);
       const inkTop = upper + tall - Math.max(1, Math.round((velocity[i] / 127) * tall));
       const lower = Math.min(height, upper + tall);
       for (let y = Math.max(0, upper); y < lower; y++) {

@@ -1,4 +1,4 @@
-import { MAX_PITCH, NARROWEST_GAP } from '../music/limits';
+import { NARROWEST_GAP } from '../music/limits';
 import { isBlackKey } from '../music/pitch';
 import type { Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
@@ -52,13 +52,11 @@ export function paintOutside(
 }
 
 function paintRows(pen: CanvasRenderingContext2D, view: Viewport, scale: number[] | null, colours: Colours): void {
-  const high = Math.min(MAX_PITCH, view.pitch(0));
-  const low = Math.max(0, view.pitch(view.height));
   pen.fillStyle = colours['row-white'];
   pen.fillRect(0, 0, view.width, view.height);
-  for (let pitch = high; pitch >= low; pitch--) {
+  for (const pitch of view.inSight) {
     const y = Math.round(view.y(pitch));
-    const height = Math.round(view.y(pitch - 1)) - y;
+    const height = Math.round(view.y(pitch) + view.rowHeight) - y;
     if (isBlackKey(pitch)) {
       pen.fillStyle = colours['row-black'];
       pen.fillRect(0, y, view.width, height);

@@ -1,13 +1,17 @@
 import type { NoteTable } from '../music/notes';
-import type { Drag } from './drag';
-import type { Colours } from '../look/theme';
+import { frameOf, handleAt, HANDLE, type Handle } from '../gestures/framing';
+import type { Shape } from '../gestures/gesture';
+import { FONT, type Colours } from '../look/theme';
 import type { Viewport } from '../desk/viewport.svelte';
 
 export interface Overlay {
   playhead: number;
   caret: { tick: number; pitch: number };
   range: [number, number] | null;
-  drag: Drag | null;
+  /** what is drawn of a gesture that goes on; null where none does */
+  shape: Shape | null;
+  /** whether several selected notes have a frame */
+  framed: boolean;
   highlight: number[];
 }
 
@@ -42,8 +46,11 @@ export function paintOverlay(
   if (overlay.highlight.length > 0) {
     paintHighlight(pen, view, notes, overlay.highlight, colours);
   }
-  if (overlay.drag) {
-    paintDrag(pen, view, notes, overlay.drag, colours);
+  if (overlay.framed && !overlay.shape) {
+    paintFrame(pen, view, notes, colours);
+  }
+  if (overlay.shape) {
+    paintShape(pen, view, notes, overlay.shape, colours);
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
@@ -71,42 +78,147 @@ function paintHighlight(
   pen.stroke();
 }
 
-function paintDrag(
+/** The frame around several selected notes, with a handle for time, one for intervals and one for velocities. */
+function paintFrame(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteTable, colours: Colours): void {
+  const frame = frameOf(notes, view);
+  if (!frame) {
+    return;
+  }
+  pen.strokeStyle = colours.selection;
+  pen.lineWidth = 1;
+  pen.globalAlpha = 0.55;
+  pen.setLineDash([2, 3]);
+  pen.strokeRect(
+    Math.round(frame.x) + 0.5,
+    Math.round(frame.y) + 0.5,
+    Math.round(frame.width),
+    Math.round(frame.height),
+  );
+  pen.setLineDash([]);
+  pen.globalAlpha = 1;
+  for (const handle of ['right', 'top', 'foot'] as Handle[]) {
+    const [x, y] = handleAt(frame, handle);
+    pen.fillStyle = colours['color-base-100'];
+    pen.beginPath();
+    pen.roundRect(x - HANDLE / 2, y - HANDLE / 2, HANDLE, HANDLE, 3);
+    pen.fill();
+    pen.stroke();
+    pen.fillStyle = colours.selection;
+    pen.fillRect(
+      x - (handle === 'right' ? 0.5 : 2.5),
+      y - (handle === 'right' ? 2.5 : 0.5),
+      handle === 'right' ? 1 : 5,
+      handle === 'right' ? 5 : 1,
+    );
+  }
+}
+
+/** What a gesture would do: where notes would lie, which would go, how loud they would be, and a word about it. */
+function paintShape(
   pen: CanvasRenderingContext2D,
   view: Viewport,
   notes: NoteTable,
-  drag: Drag,
+  shape: Shape,
   colours: Colours,
 ): void {
+  const height = Math.max(2, view.rowHeight - 2);
   pen.strokeStyle = colours.selection;
   pen.lineWidth = 1.5;
-  if (drag.kind === 'box') {
-    const { x, y, width, height } = drag.box;
+  if (shape.line !== undefined) {
+    pen.globalAlpha = 0.5;
+    pen.fillStyle = colours.selection;
+    pen.fillRect(Math.round(view.x(shape.line)), 0, 1, view.height);
+    pen.globalAlpha = 1;
+  }
+  if (shape.box) {
+    const { x, y, width, height: tall } = shape.box;
     pen.globalAlpha = 0.12;
     pen.fillStyle = colours.selection;
-    pen.fillRect(x, y, width, height);
+    pen.fillRect(x, y, width, tall);
     pen.globalAlpha = 1;
-    pen.strokeRect(x + 0.5, y + 0.5, width, height);
-    return;
+    pen.strokeRect(x + 0.5, y + 0.5, width, tall);
+  }
+  if (shape.path) {
+    pen.beginPath();
+    shape.path.forEach(([x, y]) => pen.lineTo(x, y));
+    pen.closePath();
+    pen.globalAlpha = 0.12;
+    pen.fillStyle = colours.selection;
+    pen.fill();
+    pen.globalAlpha = 1;
+    pen.stroke();
+  }
+  if (shape.ghosts) {
+    const place = ({ start, length, pitch }: { start: number; length: number; pitch: number }) =>
+      [view.x(start) + 0.5, view.y(pitch) + 0.5, Math.max(2, Math.max(1, length) * view.pixelsPerTick - 1)] as const;
+    pen.beginPath();
+    for (const ghost of shape.ghosts) {
+      const [x, y, width] = place(ghost);
+      pen.roundRect(x, y, width, height, 3);
+    }
+    pen.globalAlpha = 0.75;
+    pen.fillStyle = colours['selection-tint'];
+    pen.fill();
+    pen.globalAlpha = 1;
+    pen.fillStyle = colours.selection;
+    for (const ghost of shape.ghosts) {
+      const [x, y, width] = place(ghost);
+      const ink = Math.max(1, (ghost.velocity / 127) * height);
+      pen.fillRect(x, y + height - ink, width, ink);
+    }
+    pen.setLineDash([4, 2]);
+    pen.stroke();
+    pen.setLineDash([]);
   }
   const { start, length, pitch } = notes.columns;
-  pen.setLineDash([4, 2]);
-  pen.beginPath();
-  for (let i = 0; i < notes.count; i++) {
-    if (!notes.selected[i]) {
-      continue;
+  if (shape.gone) {
+    pen.beginPath();
+    for (const i of shape.gone) {
+      const [x, y] = [view.x(start[i]), view.y(pitch[i])];
+      const width = Math.max(4, length[i] * view.pixelsPerTick);
+      pen.fillStyle = colours['color-base-100'];
+      pen.globalAlpha = 0.8;
+      pen.fillRect(x, y, width, view.rowHeight);
+      pen.globalAlpha = 1;
+      pen.moveTo(x, y + height);
+      pen.lineTo(x + width, y + 1);
     }
-    const from = start[i] + (drag.kind === 'end' ? 0 : drag.ticks);
-    const to = start[i] + length[i] + (drag.kind === 'start' ? 0 : drag.ticks);
-    const width = Math.max(2, (Math.max(from + 1, to) - from) * view.pixelsPerTick - 1);
-    pen.roundRect(
-      view.x(from) + 0.5,
-      view.y(pitch[i] + drag.semitones) + 0.5,
-      width,
-      Math.max(2, view.rowHeight - 2),
-      3,
-    );
+    pen.stroke();
   }
-  pen.stroke();
-  pen.setLineDash([]);
+  if (shape.levels) {
+    for (const [i, level] of shape.levels) {
+      if (start[i] > view.right || start[i] + length[i] < view.left) {
+        continue;
+      }
+      const [x, y] = [view.x(start[i]), view.y(pitch[i])];
+      const width = Math.max(2, length[i] * view.pixelsPerTick - 1);
+      const ink = Math.max(1, (level / 127) * height);
+      pen.fillStyle = colours['selection-tint'];
+      pen.fillRect(x, y, width, height + 1);
+      pen.fillStyle = colours.selection;
+      pen.fillRect(x, y + height + 1 - ink, width, ink);
+    }
+  }
+  if (shape.tag) {
+    paintTag(pen, view, shape.tag, colours);
+  }
+}
+
+function paintTag(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { x, y, text }: { x: number; y: number; text: string },
+  colours: Colours,
+): void {
+  pen.font = `600 11px ${FONT}`;
+  const width = pen.measureText(text).width + 12;
+  const left = Math.max(2, Math.min(x + 14, view.width - width - 2));
+  const top = y > 34 ? y - 30 : y + 18;
+  pen.fillStyle = colours['color-base-content'];
+  pen.beginPath();
+  pen.roundRect(left, top, width, 19, 4);
+  pen.fill();
+  pen.fillStyle = colours['color-base-100'];
+  pen.textBaseline = 'middle';
+  pen.fillText(text, left + 6, top + 10);
 }

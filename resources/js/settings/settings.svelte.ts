@@ -10,6 +10,17 @@ const defaults = {
   bench: true,
   /** whether the notes of other tracks are drawn behind the open ones */
   backdrop: false,
+  /** whether several selected notes have a frame with handles */
+  frame: true,
+  /** which pitches have a row: all, those that are used, or those in the key */
+  rows: 'all' as 'all' | 'used' | 'key',
+  /** whether the velocity lane is shown, and how high it is in CSS pixels */
+  lane: true,
+  laneHeight: 64,
+  /** how far the keys nudge: an amount of time */
+  nudge: 'grid',
+  /** whether the grid follows the zoom */
+  gridAuto: false,
   volume: 80,
   /** whether the key of what was long done with the mouse is shown once */
   coach: true,

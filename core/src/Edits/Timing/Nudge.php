@@ -24,7 +24,7 @@ final readonly class Nudge implements Edit
     {
         return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
             Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
-            Parameter::choice('edge', ['note', 'start', 'end'], 'note', 'Move the whole note or one edge alone.'),
+            Parameter::choice('edge', ['note', 'start', 'end', 'border'], 'note', 'Move the whole note, one edge alone, or the border between two notes of a pitch that touch.'),
         ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount']);
     }
 
@@ -33,6 +33,9 @@ final readonly class Nudge implements Edit
         $by = $parameters->amount('by')->settled($context->time);
         $edge = $parameters->choice('edge');
         $places = $selection->positions($notes);
+        if ($edge === 'border') {
+            return $this->borders($by, $notes, $selection, $context);
+        }
         $draft = new Draft($notes);
         $moved = $this->move($by, $notes->start[$places[0]], $edge !== 'end', $context);
         foreach ($places as $i) {
@@ -46,6 +49,36 @@ final readonly class Nudge implements Edit
         }
 
         return $draft->change($selection, $this->summary($notes, $draft, $places, $edge, $context));
+    }
+
+    /** Moves each border between two selected notes of one pitch and track that touch; both keep a tick at least. */
+    private function borders(Amount $by, Notes $notes, Selection $selection, Context $context): Change
+    {
+        $draft = new Draft($notes);
+        $open = [];
+        $count = 0;
+        $last = 0;
+        foreach ($selection->positions($notes) as $i) {
+            $row = $context->clips->trackOf($notes->clip[$i]).' '.$notes->channel[$i].' '.$notes->pitch[$i];
+            $start = $notes->start[$i];
+            $before = $open["{$row} {$start}"] ?? null;
+            $open["{$row} ".($start + $notes->length[$i])] = $i;
+            if ($before === null) {
+                continue;
+            }
+            $moved = $this->move($by, $start, false, $context)($start);
+            $border = max($draft->start[$before] + 1, min($start + $notes->length[$i] - 1, $moved));
+            $this->setEdges($draft, $before, $draft->start[$before], $border);
+            $this->setEdges($draft, $i, $border, $start + $notes->length[$i]);
+            $count++;
+            $last = $border - $start;
+        }
+
+        return $draft->change($selection, match (true) {
+            $count === 0 => 'Nothing moved: no two of the selected notes touch in one row.',
+            $last === 0 => 'Nothing moved: the notes are as short as can be.',
+            default => ($count === 1 ? 'The border of 2 notes' : "{$count} borders").' moved '.abs($last).' ticks '.($last > 0 ? 'later' : 'earlier'),
+        });
     }
 
     /**

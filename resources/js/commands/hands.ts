@@ -1,0 +1,165 @@
+import type { Desk } from '../desk/desk.svelte';
+import { NUDGES, ONE_NOTE, type Hand } from '../desk/hands.svelte';
+import { rowsShown, type RowsShown } from '../desk/rows';
+import { hit } from '../desk/hit';
+import { settings } from '../settings/settings.svelte';
+import type { Command, Studio } from './studio';
+
+/** What each hand is said to do when it is taken. */
+const SAID: Record<Hand, string> = {
+  point: 'Point hand: select and move',
+  draw: 'Draw hand: press puts a note in, a drag gives it its length',
+  erase: 'Erase hand: press and stroke take notes out',
+};
+
+const hand: Command = ({ desk }, { to }) => {
+  const end = desk.hands.take(to as Hand);
+  desk.say(SAID[desk.hands.hand], 'hint');
+  return () => {
+    end();
+    desk.say(SAID[desk.hands.hand], 'hint');
+  };
+};
+
+const level: Command = ({ desk }) =>
+  desk.hands.hold('level', () => desk.say('Hold the key and drag over a note: up is louder, down is softer.', 'hint'));
+
+const lens: Command = ({ desk }) =>
+  desk.hands.hold('lens', () => {
+    if (!desk.view.back()) desk.say('Hold the key and drag a box to zoom to; pressed alone it goes back.', 'hint');
+  });
+
+/** The ids of the notes under the pointer, with their group; empty where none lie there. */
+function underPointer({ desk }: Studio): number[] {
+  const { at } = desk.hands;
+  const { notes, view } = desk;
+  const found = at && hit(notes, view, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
+  return found ? notes.groupOf(notes.columns.id[found.place]) : [];
+}
+
+const pointer: Command = (studio, { what, preset }) => {
+  const { desk, player } = studio;
+  const { at } = desk.hands;
+  if (!at) {
+    desk.say('The pointer is not over the roll; move it there first.', 'refused');
+    return;
+  }
+  const snapped = desk.free ? at.tick : desk.gridLines.around(at.tick).before;
+  const on = underPointer(studio);
+  const needsNote = (then: () => void) =>
+    on.length > 0 ? then() : desk.say('There is no note under the pointer.', 'refused');
+  const does: Record<string, () => void> = {
+    insert: () =>
+      desk.run([`insert at=pointer${preset ? ` velocity=${settings.velocities[Number(preset) - 1]}` : ''}`], {
+        sound: true,
+      }),
+    split: () => needsNote(() => desk.run(['split at=pointer'], { on })),
+    erase: () => needsNote(() => desk.run(['delete'], { on })),
+    select: () => needsNote(() => desk.select(on, true)),
+    caret: () => desk.moveCaret({ tick: snapped, pitch: at.pitch }),
+    play: () => void player.start(snapped),
+  };
+  does[what]();
+};
+
+const drawShape: Command = ({ desk }, { to, value }) => {
+  const { hands } = desk;
+  if (to === 'note') hands.shape = ONE_NOTE;
+  else if (to) hands.stepShape(to === 'next' ? 1 : -1);
+  else if (value && hands.shapes.includes(value)) hands.shape = value;
+  else {
+    desk.say(`draw-shape takes next, previous, note, or a shape: ${hands.shapes.join(', ')}.`, 'refused');
+    return;
+  }
+  desk.say(
+    hands.shape === ONE_NOTE ? 'The draw hand puts in one note' : `The draw hand puts in a chord: ${hands.shape}`,
+    'hint',
+  );
+};
+
+const LANE_LOW = 64;
+const LANE_TALL = 180;
+const LANE_STEP = 24;
+export const LANE_LEAST = 40;
+export const LANE_MOST = 300;
+
+const lane: Command = ({ desk }, { to }) => {
+  const height = (value: number) => (settings.laneHeight = Math.min(LANE_MOST, Math.max(LANE_LEAST, value)));
+  const does: Record<string, () => void> = {
+    toggle: () => (settings.lane = !settings.lane),
+    tall: () => height(settings.laneHeight >= LANE_TALL ? LANE_LOW : LANE_TALL),
+    taller: () => height(settings.laneHeight + LANE_STEP),
+    lower: () => height(settings.laneHeight - LANE_STEP),
+  };
+  if (to !== 'toggle') settings.lane = true;
+  does[to ?? 'toggle']();
+  desk.say(settings.lane ? `Velocity lane, ${settings.laneHeight} pixels high` : 'Velocity lane hidden', 'hint');
+};
+
+/** Gives only some pitches a row; the same said again gives all of them one. */
+const rows: Command = ({ desk }, { what }) => {
+  settings.rows = settings.rows === what ? 'all' : (what as RowsShown);
+  const shown = rowsShown(desk, settings.rows);
+  const said = { all: 'All rows', used: 'Only the rows that are used', key: 'Only the rows in the key' }[settings.rows];
+  desk.say(
+    shown
+      ? `${said}: ${shown.length}`
+      : settings.rows === 'key'
+        ? 'All rows: the song has no key, or these are drums'
+        : said,
+    'hint',
+  );
+};
+
+const nudgeAmount: Command = ({ desk }, { to, value }) => {
+  if (value) {
+    if (!/^(grid|\d+(\.\d+)?(tk|ms|s|smp|fr|bar|beat)|1\/\d{1,3}[td]?)$/.test(value)) {
+      desk.say('nudge-amount takes an amount of time, such as 1/16, 10ms, 240tk or grid.', 'refused');
+      return;
+    }
+    settings.nudge = value;
+  } else {
+    const at = NUDGES.indexOf(settings.nudge);
+    const next = at < 0 ? NUDGES.indexOf('grid') : at + (to === 'larger' ? 1 : -1);
+    settings.nudge = NUDGES[Math.min(NUDGES.length - 1, Math.max(0, next))];
+  }
+  desk.say(`Keys nudge by ${settings.nudge === 'grid' ? 'a step of the grid' : settings.nudge}`, 'hint');
+};
+
+const gridAuto: Command = ({ desk }) => {
+  settings.gridAuto = !settings.gridAuto;
+  desk.say(settings.gridAuto ? 'The grid follows the zoom' : `The grid stays ${desk.grid}`, 'hint');
+};
+
+export const handCommands: Record<string, Command> = {
+  hand,
+  level,
+  lens,
+  pointer,
+  menu: ({ openMenu }) => openMenu(),
+  frame: ({ desk }) => {
+    settings.frame = !settings.frame;
+    desk.say(settings.frame ? 'A frame around several selected notes' : 'No frame', 'hint');
+  },
+  'draw-shape': drawShape,
+  lane,
+  rows,
+  'nudge-amount': nudgeAmount,
+  'grid-auto': gridAuto,
+};
+
+/** The finest grid whose lines lie at least so many CSS pixels apart. */
+const ROOM_FOR_LINES = 12;
+const STRAIGHT = ['1/64', '1/32', '1/16', '1/8', '1/4', '1/2', '1/1', 'bar'];
+
+/** The grid that suits a zoom, straight or triplet as the one there is. */
+export function gridForZoom(desk: Desk): string {
+  const { ppq } = desk.song;
+  const isTriplet = desk.grid.endsWith('t');
+  const fits = (grid: string) => {
+    const parts = Number(grid.split('/')[1]);
+    return grid === 'bar' || ((4 * ppq) / parts) * (isTriplet ? 2 / 3 : 1) * desk.view.pixelsPerTick >= ROOM_FOR_LINES;
+  };
+  const found = STRAIGHT.find(fits) ?? 'bar';
+  return isTriplet && found !== 'bar' ? `${found}t` : found;
+}

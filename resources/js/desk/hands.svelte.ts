@@ -1,0 +1,90 @@
+import { IN_KEY, type NamedChord } from '../music/chords';
+import { settings } from '../settings/settings.svelte';
+
+/** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
+export type Hand = 'point' | 'draw' | 'erase';
+
+/** What one note is called where a chord could be chosen to draw. */
+export const ONE_NOTE = 'note';
+
+/** With what one works on the roll: the hand, what a held key makes of it for the moment, and what it draws. */
+export class Hands {
+  hand = $state<Hand>('point');
+  /** what a held key makes of the pointer for the moment: velocities, or a box to zoom to */
+  moment = $state<'level' | 'lens' | null>(null);
+  /** what the draw hand puts in: one note, or a chord by its name */
+  shape = $state(ONE_NOTE);
+  /** what a press would do where the pointer is; empty where it is not over the roll */
+  word = $state('');
+  /** where the pointer is over the roll: a tick and a pitch; null where it is not */
+  at: { tick: number; pitch: number } | null = null;
+  /** counts presses of the pointer, by which a held key knows whether it was used */
+  presses = 0;
+
+  constructor(readonly chords: NamedChord[]) {}
+
+  /** All that the draw hand can put in. */
+  get shapes(): string[] {
+    return [ONE_NOTE, ...this.chords.map(({ name }) => name), ...Object.keys(IN_KEY)];
+  }
+
+  /** Takes the next of them, or the previous one. */
+  stepShape(by: 1 | -1): void {
+    const { shapes } = this;
+    this.shape = shapes[(shapes.indexOf(this.shape) + by + shapes.length) % shapes.length];
+  }
+
+  /**
+   * Takes a hand: what is given ends it. Where the pointer was pressed meanwhile it was for the moment, and the hand
+   * before comes back; else it stays, or where it was the hand already the point hand comes back.
+   */
+  take(hand: Hand): () => void {
+    const { hand: before, presses } = this;
+    this.hand = hand;
+    return () => {
+      if (this.presses !== presses) {
+        this.hand = before;
+      } else if (before === hand) {
+        this.hand = 'point';
+      }
+    };
+  }
+
+  /** Makes something else of the pointer until it is ended; `tapped` is told where it was not used. */
+  hold(moment: 'level' | 'lens', tapped: () => void): () => void {
+    const { presses } = this;
+    this.moment = moment;
+    return () => {
+      this.moment = null;
+      if (this.presses === presses) {
+        tapped();
+      }
+    };
+  }
+}
+
+/** Amounts a nudge may go by, from the smallest; the larger one of the keys is three further. */
+export const NUDGES = [
+  '1tk',
+  '1ms',
+  '5ms',
+  '10ms',
+  '1/128',
+  '1/64',
+  '1/32',
+  '1/16t',
+  '1/16',
+  'grid',
+  '1/8',
+  '1/4',
+  '1/2',
+  '1bar',
+  '2bar',
+  '4bar',
+];
+
+/** The amounts of the keys, `step` and `step2`: the one that is set, and the next larger one by feel. */
+export function nudgeAmounts(): [step: string, larger: string] {
+  const at = NUDGES.indexOf(settings.nudge);
+  return [settings.nudge, at < 0 || settings.nudge === 'grid' ? '1bar' : NUDGES[Math.min(NUDGES.length - 1, at + 3)]];
+}

@@ -1,0 +1,168 @@
+import type { NoteTable } from '../music/notes';
+import type { Viewport } from '../desk/viewport.svelte';
+import { within, type At, type Box, type Dropped, type Gesture, type Ground, type Shape, NOTHING } from './gesture';
+
+export type Handle = 'right' | 'top' | 'foot';
+
+/** How far the frame stands off from the notes, and how large its handles are, in CSS pixels. */
+const MARGIN = 7;
+export const HANDLE = 9;
+
+/** The frame around several selected notes; null where there are fewer than two. */
+export function frameOf(notes: NoteTable, view: Viewport): Box | null {
+  if (notes.selectedCount < 2) {
+    return null;
+  }
+  const { start, length, pitch } = notes.columns;
+  let [from, to, high, low] = [Infinity, 0, 0, 127];
+  for (let i = 0; i < notes.count; i++) {
+    if (notes.selected[i]) {
+      from = Math.min(from, start[i]);
+      to = Math.max(to, start[i] + length[i]);
+      high = Math.max(high, pitch[i]);
+      low = Math.min(low, pitch[i]);
+    }
+  }
+  // Its handles stay within reach wherever the selection goes on out of sight.
+  const [x, right] = [view.x(from) - MARGIN, view.x(to) + MARGIN].map((edge) =>
+    within(MARGIN, edge, view.width - MARGIN),
+  );
+  const [y, foot] = [view.y(high) - MARGIN, view.y(low) + view.rowHeight + MARGIN].map((edge) =>
+    within(MARGIN, edge, view.height - MARGIN),
+  );
+  return { x, y, width: right - x, height: foot - y };
+}
+
+/** Where a handle lies; its middle. */
+export function handleAt({ x, y, width, height }: Box, handle: Handle): [x: number, y: number] {
+  return handle === 'right' ? [x + width, y + height / 2] : [x + width / 2, handle === 'top' ? y : y + height];
+}
+
+export function handleUnder(frame: Box, x: number, y: number): Handle | null {
+  const handles: Handle[] = ['right', 'top', 'foot'];
+  return (
+    handles.find((handle) => {
+      const [hx, hy] = handleAt(frame, handle);
+      return Math.abs(hx - x) <= HANDLE && Math.abs(hy - y) <= HANDLE;
+    }) ?? null
+  );
+}
+
+/** The right edge of the frame: stretches what is selected in time, its first start staying. */
+export class Stretching implements Gesture {
+  shape: Shape = NOTHING;
+  #span: number;
+  readonly #first: number;
+  readonly #whole: number;
+  readonly #places: number[];
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly from: At,
+  ) {
+    const { notes } = ground;
+    const { start, length } = notes.columns;
+    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#first = Math.min(...this.#places.map((i) => start[i]));
+    this.#whole = Math.max(...this.#places.map((i) => start[i] + length[i])) - this.#first;
+    this.#span = this.#whole;
+  }
+
+  move(at: At): void {
+    const { view, notes, lines } = this.ground;
+    const { start, length, pitch, velocity } = notes.columns;
+    const raw = this.#first + this.#whole + (at.x - this.from.x) / view.pixelsPerTick;
+    const end = at.free ? Math.round(raw) : lines.nearest(raw);
+    this.#span = within(Math.ceil(this.#whole / 16), end - this.#first, this.#whole * 16);
+    const factor = this.#span / this.#whole;
+    const place = (tick: number) => this.#first + Math.round((tick - this.#first) * factor);
+    this.shape = {
+      ghosts: this.#places.map((i) => ({
+        start: place(start[i]),
+        length: Math.max(1, place(start[i] + length[i]) - place(start[i])),
+        pitch: pitch[i],
+        velocity: velocity[i],
+      })),
+      tag: {
+        x: at.x,
+        y: at.y,
+        text: `${Math.round(factor * 100)} % as long · to ${lines.position(this.#first + this.#span)}`,
+      },
+    };
+  }
+
+  drop(): Dropped | null {
+    return this.#span === this.#whole
+      ? null
+      : { lines: [`stretch factor=${this.#span}/${this.#whole}`], key: 'stretch factor=2' };
+  }
+}
+
+/** The top edge of the frame: intervals wider or narrower, the lowest note staying. */
+export class Widening implements Gesture {
+  shape: Shape = NOTHING;
+  #rows = 0;
+  readonly #span: number;
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly from: At,
+  ) {
+    const { notes, view } = ground;
+    const pitches = Array.from(notes.columns.pitch).filter((_, i) => notes.selected[i]);
+    this.#span = view.rowOf(Math.min(...pitches)) - view.rowOf(Math.max(...pitches));
+  }
+
+  move(at: At): void {
+    const { view, notes } = this.ground;
+    this.#rows = within(
+      -this.#span + Math.ceil(this.#span / 8),
+      Math.round((this.from.y - at.y) / view.rowHeight),
+      this.#span * 7,
+    );
+    const frame = frameOf(notes, view)!;
+    const higher = this.#rows * view.rowHeight;
+    this.shape = {
+      box: { ...frame, y: frame.y - higher, height: frame.height + higher },
+      tag: {
+        x: at.x,
+        y: at.y,
+        text: this.#span === 0 ? 'one row has no intervals' : `intervals × ${this.#span + this.#rows}/${this.#span}`,
+      },
+    };
+  }
+
+  drop(): Dropped | null {
+    return this.#rows === 0 || this.#span === 0
+      ? null
+      : { lines: [`widen factor=${this.#span + this.#rows}/${this.#span}`], sound: true, key: 'widen' };
+  }
+}
+
+/** The foot of the frame: velocities as a share of what they are. */
+export class Scaling implements Gesture {
+  shape: Shape = NOTHING;
+  #share = 100;
+  readonly #places: number[];
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly from: At,
+  ) {
+    const { notes } = ground;
+    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+  }
+
+  move(at: At): void {
+    const { velocity } = this.ground.notes.columns;
+    this.#share = within(0, Math.round(100 + this.from.y - at.y), 400);
+    this.shape = {
+      levels: new Map(this.#places.map((i) => [i, within(1, Math.round((velocity[i] * this.#share) / 100), 127)])),
+      tag: { x: at.x, y: at.y, text: `velocities at ${this.#share} %` },
+    };
+  }
+
+  drop(): Dropped | null {
+    return this.#share === 100 ? null : { lines: [`velocity scale=${this.#share}`], key: 'velocity scale=120' };
+  }
+}

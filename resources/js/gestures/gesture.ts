@@ -1,0 +1,86 @@
+import type { Desk } from '../desk/desk.svelte';
+import type { GridLines } from '../music/time';
+import type { NoteTable } from '../music/notes';
+import type { Viewport } from '../desk/viewport.svelte';
+
+/** Where the pointer is on the roll, in CSS pixels, and which modifiers are down. */
+export interface At {
+  x: number;
+  y: number;
+  shift: boolean;
+  ctrl: boolean;
+  /** keeps off the grid */
+  free: boolean;
+}
+
+/** A note as it would lie. */
+export interface Ghost {
+  start: number;
+  length: number;
+  pitch: number;
+  velocity: number;
+}
+
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** What is drawn of a gesture while it goes on. */
+export interface Shape {
+  ghosts?: readonly Ghost[];
+  box?: Box;
+  /** a free line, in CSS pixels */
+  path?: readonly (readonly [x: number, y: number])[];
+  /** places of notes that would go */
+  gone?: readonly number[];
+  /** velocities notes would have, by their places */
+  levels?: ReadonlyMap<number, number>;
+  /** a word beside the pointer */
+  tag?: { x: number; y: number; text: string } | undefined;
+  /** the tick of the line that caught it */
+  line?: number;
+}
+
+/** What comes of a gesture when it is let go. */
+export interface Dropped {
+  /** the edit lines; none where it changed nothing */
+  lines: string[];
+  /** the notes they work on in place of the selection */
+  on?: number[] | undefined;
+  /** whether the result is heard */
+  sound?: boolean;
+  /** the line that a key would have run, for the coach */
+  key?: string;
+}
+
+/** What lies under a gesture: the notes and lines as they were when it began. */
+export interface Ground {
+  desk: Desk;
+  view: Viewport;
+  notes: NoteTable;
+  lines: GridLines;
+  /** sounds notes where edits are heard */
+  hear: (notes: [pitch: number, velocity: number][]) => void;
+}
+
+/** Something the pointer does from press to release. Nothing is changed before it is dropped. */
+export interface Gesture {
+  readonly shape: Shape;
+  move(at: At): void;
+  /** A turn of the wheel while it goes on, up or down by one. */
+  turn?(by: 1 | -1): void;
+  /** The view went along by so many CSS pixels: what it passed last lies elsewhere now. */
+  scrolled?(x: number, y: number): void;
+  /** It is let go: what comes of it. */
+  drop(): Dropped | null;
+  /** Leaves it as if it had never begun. */
+  cancel?(): void;
+}
+
+export const NOTHING: Shape = {};
+
+/** A number within its limits. */
+export const within = (least: number, value: number, most: number): number => Math.min(most, Math.max(least, value));

@@ -1,0 +1,196 @@
+import { pitchName } from '../music/pitch';
+import { within, type At, type Dropped, type Gesture, type Ghost, type Ground, type Shape, NOTHING } from './gesture';
+import { snapped } from './snap';
+
+/** A drag on a note's body: moves what is selected, or with Ctrl a copy of it. */
+export class Moving implements Gesture {
+  shape: Shape = NOTHING;
+  #ticks = 0;
+  #rows = 0;
+  #copies = false;
+  #locked: 'time' | 'pitch' | null = null;
+  readonly #places: number[];
+  readonly #earliest: number;
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly grabbed: number,
+    private readonly from: At,
+  ) {
+    const { notes } = ground;
+    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#earliest = Math.min(...this.#places.map((i) => notes.columns.start[i]));
+  }
+
+  move(at: At): void {
+    const { view, notes, hear } = this.ground;
+    const { start, pitch, velocity } = notes.columns;
+    const [across, down] = [at.x - this.from.x, at.y - this.from.y];
+    this.#locked = at.shift ? (this.#locked ?? (Math.abs(across) >= Math.abs(down) ? 'time' : 'pitch')) : null;
+    const edge = start[this.grabbed];
+    const caught =
+      this.#locked === 'pitch' || Math.abs(across) < STILL
+        ? { tick: edge, by: 'stays' }
+        : snapped(this.ground.lines, edge, edge + across / view.pixelsPerTick, at.free);
+    const before = this.#rows;
+    this.#ticks = Math.max(caught.tick - edge, -this.#earliest);
+    this.#rows =
+      this.#locked === 'time' ? 0 : this.#fitting(view.rowOf(view.pitch(this.from.y)) - view.rowOf(view.pitch(at.y)));
+    this.#copies = at.ctrl;
+    if (this.#rows !== before) {
+      hear([[this.#moved(pitch[this.grabbed]), velocity[this.grabbed]]]);
+    }
+    const ghosts = this.#places.map((i) => this.#ghost(i));
+    const where = this.ground.lines.position(edge + this.#ticks);
+    const name = this.#rows === 0 ? '' : ` · ${pitchName(this.#moved(pitch[this.grabbed]))}`;
+    this.shape = {
+      ghosts,
+      tag: {
+        x: at.x,
+        y: at.y,
+        text: `${this.#copies ? 'copy · ' : ''}${where}${name}${caught.by ? ` · ${caught.by}` : ''}`,
+      },
+      ...(caught.by === 'on a line' && { line: edge + this.#ticks }),
+    };
+  }
+
+  drop(): Dropped | null {
+    const lines = [];
+    if (this.#ticks !== 0) {
+      lines.push(`nudge by=${this.#ticks}tk`);
+    }
+    if (this.#rows !== 0) {
+      lines.push(this.ground.view.rows ? `transpose rows=${this.#rows}` : `transpose semitones=${this.#rows}`);
+    }
+    if (lines.length === 0) {
+      return null;
+    }
+    const key = this.#copies ? 'duplicate' : this.#ticks !== 0 ? 'nudge by=step' : 'transpose semitones=1';
+    return { lines: this.#copies ? ['duplicate', ...lines] : lines, key };
+  }
+
+  #ghost(i: number): Ghost {
+    const { start, length, pitch, velocity } = this.ground.notes.columns;
+    return { start: start[i] + this.#ticks, length: length[i], pitch: this.#moved(pitch[i]), velocity: velocity[i] };
+  }
+
+  #moved(pitch: number): number {
+    const { view } = this.ground;
+    return view.rows ? view.pitchOf(view.rowOf(pitch) - this.#rows) : pitch + this.#rows;
+  }
+
+  /** So many rows as all of them can go. */
+  #fitting(rows: number): number {
+    const { view, notes } = this.ground;
+    const at = this.#places.map((i) => view.rowOf(notes.columns.pitch[i]));
+    const [top, bottom] = [Math.min(...at), Math.max(...at)];
+    return within(bottom - (view.allRows - 1), rows, top);
+  }
+}
+
+/** A drag on a note's end or beginning: that edge of all that is selected alike, with Shift all to one tick, with Ctrl in proportion. */
+export class MovingEdge implements Gesture {
+  shape: Shape = NOTHING;
+  #dropped: Dropped | null = null;
+  readonly #places: number[];
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly grabbed: number,
+    private readonly edge: 'start' | 'end',
+    private readonly from: At,
+  ) {
+    const { notes } = ground;
+    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+  }
+
+  move(at: At): void {
+    const { view, notes, lines } = this.ground;
+    const { start, length, pitch, velocity } = notes.columns;
+    const g = this.grabbed;
+    const isEnd = this.edge === 'end';
+    const before = start[g] + (isEnd ? length[g] : 0);
+    const raw = before + (at.x - this.from.x) / view.pixelsPerTick;
+    const caught = snapped(lines, before, raw, at.free);
+    const tick = isEnd ? Math.max(start[g] + 1, caught.tick) : within(0, caught.tick, start[g] + length[g] - 1);
+    const ticks = tick - before;
+    const share = Math.max(1, Math.round((100 * (tick - start[g])) / length[g]));
+    const span = (i: number): [number, number] => {
+      const end = start[i] + length[i];
+      if (at.shift) return isEnd ? [start[i], tick > start[i] ? tick : end] : [tick < end ? tick : start[i], end];
+      if (at.ctrl && isEnd) return [start[i], start[i] + Math.max(1, Math.round((length[i] * share) / 100))];
+      return isEnd ? [start[i], Math.max(start[i] + 1, end + ticks)] : [within(0, start[i] + ticks, end - 1), end];
+    };
+    const text = at.shift
+      ? `all to ${lines.position(tick)}`
+      : at.ctrl && isEnd
+        ? `${share} % as long`
+        : `${lines.position(tick)}${caught.by ? ` · ${caught.by}` : ''}`;
+    this.shape = {
+      ghosts: this.#places.map((i) => {
+        const [from, to] = span(i);
+        return { start: from, length: to - from, pitch: pitch[i], velocity: velocity[i] };
+      }),
+      tag: { x: at.x, y: at.y, text },
+      ...(caught.by === 'on a line' && { line: tick }),
+    };
+    const line = at.shift
+      ? `trim${isEnd ? '' : ' edge=start'} at=${tick}`
+      : at.ctrl && isEnd
+        ? `length scale=${Math.min(MOST_SHARE, share)}`
+        : `nudge by=${ticks}tk edge=${this.edge}`;
+    this.#dropped =
+      ticks === 0 && !at.shift
+        ? null
+        : { lines: [line], key: at.shift ? 'trim' : isEnd ? 'nudge edge=end by=grid' : 'nudge by=grid' };
+  }
+
+  drop(): Dropped | null {
+    return this.#dropped;
+  }
+}
+
+/** A drag on the border of two notes of a pitch that touch. */
+export class MovingBorder implements Gesture {
+  shape: Shape = NOTHING;
+  #ticks = 0;
+
+  constructor(
+    private readonly ground: Ground,
+    private readonly before: number,
+    private readonly after: number,
+    private readonly from: At,
+  ) {}
+
+  move(at: At): void {
+    const { view, notes, lines } = this.ground;
+    const { start, length, pitch, velocity } = notes.columns;
+    const [a, b] = [this.before, this.after];
+    const end = start[b] + length[b];
+    const caught = snapped(lines, start[b], start[b] + (at.x - this.from.x) / view.pixelsPerTick, at.free);
+    const border = within(start[a] + 1, caught.tick, end - 1);
+    this.#ticks = border - start[b];
+    this.shape = {
+      ghosts: [
+        { start: start[a], length: border - start[a], pitch: pitch[a], velocity: velocity[a] },
+        { start: border, length: end - border, pitch: pitch[b], velocity: velocity[b] },
+      ],
+      tag: { x: at.x, y: at.y, text: `border at ${lines.position(border)}` },
+    };
+  }
+
+  drop(): Dropped | null {
+    const { id } = this.ground.notes.columns;
+    return this.#ticks === 0
+      ? null
+      : {
+          lines: [`nudge edge=border by=${this.#ticks}tk`],
+          on: [id[this.before], id[this.after]],
+          key: 'nudge edge=end by=grid',
+        };
+  }
+}
+
+/** Nearer than this to where it began, in CSS pixels, time stays. */
+const STILL = 3;
+const MOST_SHARE = 400;

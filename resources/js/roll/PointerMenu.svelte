@@ -1,0 +1,214 @@
+<script lang="ts">
+  import { find, type Entry } from '../commands/entries';
+  import { total, use } from '../commands/use.svelte';
+  import type { Desk } from '../desk/desk.svelte';
+  import { cap } from '../keys/keystroke';
+
+  let {
+    desk,
+    entries,
+    at,
+    run,
+    close,
+  }: {
+    desk: Desk;
+    entries: Entry[];
+    /** a place of the page, in CSS pixels */
+    at: { x: number; y: number };
+    run: (line: string) => void;
+    close: () => void;
+  } = $props();
+
+  /** What comes first for a kind of selection, before it is known what its person uses most. */
+  const OFTEN: Record<Kind, string[]> = {
+    none: [
+      'insert',
+      'chord',
+      'paste',
+      'fill',
+      'select what=all',
+      'pointer what=play',
+      'range to=bar',
+      'open',
+      'write',
+      'rows what=used',
+    ],
+    one: [
+      'delete',
+      'split',
+      'duplicate',
+      'velocity add=10',
+      'velocity add=-10',
+      'length',
+      'quantize',
+      'mute',
+      'steps',
+      'select what=pitch',
+    ],
+    several: [
+      'quantize',
+      'delete',
+      'duplicate',
+      'repeat',
+      'legato',
+      'velocity add=10',
+      'velocity add=-10',
+      'humanize',
+      'ramp from=40 to=110',
+      'group',
+    ],
+    chord: [
+      'strum',
+      'revoice move=up',
+      'revoice move=down',
+      'quantize chords=together',
+      'delete',
+      'duplicate',
+      'legato',
+      'group',
+      'invert',
+      'velocity add=10',
+    ],
+  };
+  type Kind = 'none' | 'one' | 'several' | 'chord';
+  const FIRST = 10;
+  const WIDTH = 288;
+  const HEIGHT = 420;
+
+  let text = $state('');
+  let chosen = $state(0);
+  let list = $state<HTMLElement>();
+  const kind = $derived.by((): Kind => {
+    const { notes } = desk;
+    if (notes.selectedCount === 0) return 'none';
+    if (notes.selectedCount === 1) return 'one';
+    const { start } = notes.columns;
+    const starts = Array.from(start).filter((_, i) => notes.selected[i]);
+    return Math.max(...starts) - Math.min(...starts) <= desk.song.ppq / 16 ? 'chord' : 'several';
+  });
+  const NAMES: Record<Kind, string> = { none: 'Here', one: 'The note', several: 'The notes', chord: 'The chord' };
+  const runnable = $derived(entries.filter(({ open }) => !open));
+  const often = $derived.by(() => {
+    const used = (line: string) => (use.lines[line] ? total(use.lines[line]) : 0);
+    return OFTEN[kind]
+      .map((line) => runnable.find((entry) => entry.line === line))
+      .filter((entry) => entry !== undefined)
+      .map((entry, k) => ({ entry, k }))
+      .sort((a, b) => used(b.entry.line) - used(a.entry.line) || a.k - b.k)
+      .slice(0, FIRST)
+      .map(({ entry }) => entry);
+  });
+  const groups = $derived([...new Set(runnable.map(({ group }) => group))]);
+  let group = $state<string | null>(null);
+  const rows = $derived<Entry[]>(
+    text ? find(runnable, text).slice(0, 30) : group ? runnable.filter((entry) => entry.group === group) : often,
+  );
+  const left = $derived(Math.max(4, Math.min(at.x, innerWidth - WIDTH - 4)));
+  const top = $derived(Math.max(4, Math.min(at.y, innerHeight - HEIGHT - 4)));
+
+  $effect(() => {
+    void chosen;
+    list?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
+  });
+
+  function choose(entry: Entry | undefined): void {
+    if (!entry) return;
+    close();
+    run(entry.line);
+  }
+
+  function keys(event: KeyboardEvent): void {
+    const actions: Record<string, () => void> = {
+      ArrowDown: () => (chosen = Math.min(rows.length - 1, chosen + 1)),
+      ArrowUp: () => (chosen = Math.max(0, chosen - 1)),
+      Escape: () => (group ? (group = null) : close()),
+      // On a button Enter presses it.
+      ...(event.target instanceof HTMLInputElement && { Enter: () => choose(rows[chosen]) }),
+    };
+    const action = event.isComposing ? undefined : actions[event.key];
+    if (action) {
+      event.preventDefault();
+      event.stopPropagation();
+      action();
+    }
+  }
+</script>
+
+<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+<div
+  class="fixed inset-0 z-10"
+  onclick={close}
+  oncontextmenu={(event) => {
+    event.preventDefault();
+    close();
+  }}
+></div>
+<div
+  class="fixed z-20 flex flex-col rounded-box border border-base-300 bg-base-100 text-sm shadow-xl"
+  style:left="{left}px"
+  style:top="{top}px"
+  style:width="{WIDTH}px"
+  style:max-height="{HEIGHT}px"
+  role="dialog"
+  aria-label="What can be done here"
+  tabindex="-1"
+  onkeydown={keys}
+>
+  <p class="flex items-baseline justify-between px-3 pt-2 text-xs text-secondary">
+    <span>{NAMES[kind]}{desk.notes.selectedCount > 1 ? `, ${desk.notes.selectedCount}` : ''}</span>
+    {#if group}<button class="link" onclick={() => (group = null)}>used most</button>{/if}
+  </p>
+  <input
+    class="input mx-2 my-1 w-auto input-sm"
+    role="combobox"
+    aria-label="What to do here"
+    aria-expanded="true"
+    aria-controls="pointer-menu"
+    aria-activedescendant={rows[chosen] ? `here-${chosen}` : undefined}
+    placeholder="Type to find any other"
+    bind:value={text}
+    oninput={() => (chosen = 0)}
+    {@attach (field) => field.focus()}
+  />
+  <ul
+    bind:this={list}
+    id="pointer-menu"
+    class="min-h-0 flex-1 overflow-auto px-1 pb-1"
+    role="listbox"
+    aria-label="Edits"
+  >
+    {#each rows as entry, k (entry.line)}
+      <!-- svelte-ignore a11y_click_events_have_key_events -->
+      <li
+        id="here-{k}"
+        role="option"
+        aria-selected={k === chosen}
+        class="flex cursor-pointer items-center justify-between gap-3 rounded px-2 py-1 {k === chosen
+          ? 'bg-base-300'
+          : ''}"
+        title={entry.help}
+        onpointermove={() => (chosen = k)}
+        onclick={() => choose(entry)}
+      >
+        <span class="min-w-0 truncate">{entry.title}</span>
+        {#if entry.keys[0]}<kbd class="kbd kbd-xs whitespace-nowrap">{cap(entry.keys[0])}</kbd>{/if}
+      </li>
+    {:else}
+      <li class="px-2 py-1 text-secondary">Nothing is found for “{text}”.</li>
+    {/each}
+  </ul>
+  {#if !text}
+    <div class="flex flex-wrap gap-1 border-t border-base-300 p-2" role="group" aria-label="All others, by group">
+      {#each groups as name (name)}
+        <button
+          class="btn btn-xs {group === name ? 'btn-primary' : ''}"
+          aria-pressed={group === name}
+          onclick={() => {
+            group = group === name ? null : name;
+            chosen = 0;
+          }}>{name}</button
+        >
+      {/each}
+    </div>
+  {/if}
+</div>

@@ -1,0 +1,367 @@
+import { expect, test, type Studio, type TestNote } from './studio';
+
+/** Three notes on eighths, two of them touching in one row. */
+const phrase: TestNote[] = [
+  [0, 240, 60, 80],
+  [480, 240, 64, 100],
+  [720, 240, 64, 60],
+];
+
+test.beforeEach(async ({ studio }) => {
+  await studio.open(phrase);
+  await expect(studio.bench).toContainText('All 3 notes');
+});
+
+interface Drag {
+  from: [tick: number, pitch: number];
+  to: [tick: number, pitch: number];
+  /** keys down from the press on, or before it */
+  held?: string[];
+  first?: string[];
+}
+
+async function drag(studio: Studio, { from, to, held = [], first = [] }: Drag): Promise<void> {
+  const { page } = studio;
+  const [a, b] = [await studio.point(...from), await studio.point(...to)];
+  await page.mouse.move(a.x, a.y);
+  for (const key of first) await page.keyboard.down(key);
+  await page.mouse.down();
+  for (const key of held) await page.keyboard.down(key);
+  await page.mouse.move((a.x + b.x) / 2, (a.y + b.y) / 2, { steps: 3 });
+  await page.mouse.move(b.x, b.y, { steps: 3 });
+  await page.mouse.up();
+  for (const key of [...held, ...first].reverse()) await page.keyboard.up(key);
+}
+
+/** What a drag in the point hand gives: keys before it, the drag, and columns of the database after it. */
+const POINT: [name: string, keys: string[], how: Drag, after: Record<string, number[]>][] = [
+  ['a note goes to the line', [], { from: [100, 60], to: [350, 62] }, { start: [240, 480, 720], pitch: [62, 64, 64] }],
+  [
+    'Shift keeps to the direction first taken',
+    [],
+    { from: [100, 60], to: [360, 61], held: ['Shift'] },
+    { start: [240, 480, 720], pitch: [60, 64, 64] },
+  ],
+  [
+    'Ctrl leaves the notes and drags copies',
+    ['Control+a'],
+    { from: [100, 60], to: [1060, 60], held: ['Control'] },
+    { start: [0, 480, 720, 960, 1440, 1680], pitch: [60, 64, 64, 60, 64, 64] },
+  ],
+  [
+    'the border of two notes that touch moves',
+    [],
+    { from: [718, 64], to: [838, 64] },
+    { start: [0, 480, 840], length: [240, 360, 120] },
+  ],
+  [
+    'an end lengthens all that are selected alike',
+    ['Control+a'],
+    { from: [238, 60], to: [358, 60] },
+    { length: [360, 360, 360] },
+  ],
+  [
+    'with Shift all end at one place',
+    ['Control+a'],
+    { from: [238, 60], to: [1198, 60], held: ['Shift'] },
+    { length: [1200, 720, 480] },
+  ],
+  [
+    'with Ctrl all in proportion',
+    ['Control+a'],
+    { from: [238, 60], to: [118, 60], held: ['Control'] },
+    { length: [120, 120, 120] },
+  ],
+  [
+    'a free line goes round a note with Alt',
+    [],
+    { from: [-30, 67], to: [30, 55], first: ['Alt'] },
+    { start: [0, 480, 720] },
+  ],
+];
+
+for (const [name, keys, how, after] of POINT) {
+  test(`point hand: ${name}`, async ({ studio }) => {
+    await studio.press('0', ...keys);
+    await drag(studio, how);
+    for (const [column, values] of Object.entries(after)) await studio.expectColumn(column, values);
+  });
+}
+
+const DRAW: [name: string, keys: string[], how: Drag, after: Record<string, number[]>, undo: string][] = [
+  [
+    'a press is one note on its line, as new notes are',
+    [],
+    { from: [1000, 67], to: [1000, 67] },
+    { start: [0, 480, 720, 960], length: [240, 240, 240, 120], velocity: [80, 100, 60, 96] },
+    'insert at=960 pitch=67',
+  ],
+  [
+    'a drag gives the length, and up and down the pitch',
+    [],
+    { from: [1000, 67], to: [1430, 69] },
+    { start: [0, 480, 720, 960], length: [240, 240, 240, 480], pitch: [60, 64, 64, 69] },
+    'insert at=960 pitch=69 length=480tk',
+  ],
+  [
+    'with Shift notes lie on each line along the row',
+    ['8'],
+    { from: [1000, 67], to: [1900, 70], first: ['Shift'] },
+    { start: [0, 480, 720, 960, 1200, 1440, 1680], pitch: [60, 64, 64, 67, 67, 67, 67] },
+    'fill pitch=67 range=960..1681 clear=off',
+  ],
+  [
+    'a chord that is chosen',
+    ['Alt+Shift+]'],
+    { from: [1000, 67], to: [1000, 67] },
+    { pitch: [60, 64, 64, 67, 71, 74] },
+    'chord at=960 pitch=67 shape=maj',
+  ],
+];
+
+for (const [name, keys, how, after, undo] of DRAW) {
+  test(`draw hand: ${name}`, async ({ studio, page }) => {
+    await studio.press('0', 'h', ...keys);
+    await expect(page.getByRole('button', { name: 'Draw hand' })).toHaveAttribute('aria-pressed', 'true');
+    await drag(studio, how);
+    for (const [column, values] of Object.entries(after)) await studio.expectColumn(column, values);
+    await page.mouse.move(5, 5);
+    await expect(page.getByTestId('hint')).toContainText(`Undo: ${undo}`);
+    await studio.press('Control+z');
+    await studio.expectColumn('start', [0, 480, 720]);
+  });
+}
+
+test('draw hand: Ctrl makes up and down the velocity, and the wheel takes another chord', async ({ studio, page }) => {
+  await studio.press('0', 'h');
+  const at = await studio.point(1000, 67);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.keyboard.down('Control');
+  await page.mouse.move(at.x, at.y - 20, { steps: 4 });
+  await page.mouse.wheel(0, -100);
+  await page.mouse.up();
+  await page.keyboard.up('Control');
+  await studio.expectColumn('velocity', [80, 100, 60, 110, 110, 110]);
+  await studio.expectColumn('pitch', [60, 64, 64, 67, 71, 74]);
+});
+
+test('a key that is held takes its hand for the moment, pressed alone it stays', async ({ studio, page }) => {
+  const hand = (name: string) => expect(page.getByRole('button', { name })).toHaveAttribute('aria-pressed', 'true');
+  await studio.press('0');
+  await page.keyboard.down('y');
+  await hand('Erase hand');
+  await drag(studio, { from: [600, 64], to: [850, 64] });
+  await page.keyboard.up('y');
+  await hand('Point hand');
+  await studio.expectColumn('start', [0]);
+  await studio.press('Control+z', 'y');
+  await hand('Erase hand');
+  await studio.press('y');
+  await hand('Point hand');
+  await studio.expectColumn('start', [0, 480, 720]);
+});
+
+test('the right button in the draw hand erases, and what was selected stays selected', async ({ studio, page }) => {
+  await studio.press('0', '.', 'h');
+  const at = await studio.point(600, 64);
+  await page.mouse.click(at.x, at.y, { button: 'right' });
+  await studio.expectColumn('start', [0, 720]);
+  await expect(studio.roll).toHaveAccessibleDescription(/1 of 2 notes selected, pitches C4/);
+});
+
+test('velocity in place: relations are kept from where the drag began, in one step', async ({ studio, page }) => {
+  await studio.press('0', 'Control+a');
+  const at = await studio.point(600, 64);
+  await page.mouse.move(at.x, at.y);
+  await page.keyboard.down('k');
+  await page.mouse.down();
+  await page.mouse.move(at.x, at.y - 60, { steps: 6 });
+  await page.mouse.move(at.x, at.y - 20, { steps: 6 });
+  await page.mouse.up();
+  await page.keyboard.up('k');
+  await studio.expectColumn('velocity', [94, 114, 74]);
+  await studio.press('Control+z');
+  await studio.expectColumn('velocity', [80, 100, 60]);
+});
+
+test('the frame around a selection stretches, widens and scales', async ({ studio, page }) => {
+  await studio.press('0', 'Control+a');
+  const [left, right] = [await studio.point(0, 64), await studio.point(960, 60)];
+  const row = (await studio.point(0, 60)).y - (await studio.point(0, 61)).y;
+  const pull = async (from: { x: number; y: number }, by: { x: number; y: number }) => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + by.x, from.y + by.y, { steps: 6 });
+    await page.mouse.up();
+  };
+  await pull({ x: right.x + 7, y: (left.y + right.y) / 2 }, { x: right.x - left.x, y: 0 });
+  await studio.expectColumn('start', [0, 960, 1440]);
+  await studio.expectColumn('length', [480, 480, 480]);
+  const wide = await studio.point(960, 64);
+  await pull({ x: wide.x, y: left.y - row / 2 - 7 }, { x: 0, y: -4 * row });
+  await studio.expectColumn('pitch', [60, 68, 68]);
+  const foot = await studio.point(960, 60);
+  await pull({ x: foot.x, y: foot.y + row / 2 + 7 }, { x: 0, y: -20 });
+  await studio.expectColumn('velocity', [96, 120, 72]);
+  await studio.press('Alt+Shift+G');
+  await expect(studio.status).toHaveText('No frame');
+});
+
+test('Escape, a second button and a lost pointer leave a gesture without a change', async ({ studio, page }) => {
+  await studio.press('0');
+  const [a, b] = [await studio.point(100, 60), await studio.point(700, 62)];
+  for (const leave of [
+    () => page.keyboard.press('Escape'),
+    () => page.mouse.down({ button: 'right' }).then(() => page.mouse.up({ button: 'right' })),
+    () => page.getByTestId('roll-canvas').dispatchEvent('pointercancel'),
+  ]) {
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 4 });
+    await leave();
+    await page.mouse.move(b.x + 30, b.y);
+    await page.mouse.up();
+  }
+  await studio.press('Control+a', 'e');
+  await studio.expectColumn('velocity', [81, 101, 61]);
+  expect([studio.column('start'), studio.column('pitch')]).toEqual([
+    [0, 480, 720],
+    [60, 64, 64],
+  ]);
+});
+
+test('what is dropped while the server is out of reach is sent when it can be', async ({ studio, page }) => {
+  await studio.press('0');
+  const [a, b] = [await studio.point(100, 60), await studio.point(340, 60)];
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move(b.x, b.y, { steps: 4 });
+  await page.route('**/edits', (route) => route.abort());
+  await page.mouse.up();
+  await expect(page.getByText('1 not sent yet')).toBeVisible();
+  await page.unrouteAll();
+  await page.getByRole('button', { name: 'Send again' }).click();
+  await studio.expectColumn('start', [240, 480, 720]);
+});
+
+test('a drag over the edge of the view scrolls it', async ({ studio, page }) => {
+  await studio.press('Control+a', '9', 'Escape');
+  const box = (await studio.roll.boundingBox())!;
+  const at = await studio.point(100, 60);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width + 60, at.y, { steps: 4 });
+  await expect
+    .poll(async () => Number(await page.getByTestId('roll-canvas').getAttribute('data-left')))
+    .toBeGreaterThan(400);
+  await page.mouse.up();
+  await expect.poll(() => studio.column('start').at(-1)).toBeGreaterThan(960);
+});
+
+test('keys do things at the pointer', async ({ studio, page }) => {
+  await studio.press('0');
+  const over = async (tick: number, pitch: number) => {
+    const { x, y } = await studio.point(tick, pitch);
+    await page.mouse.move(x, y, { steps: 2 });
+  };
+  await over(1000, 72);
+  await studio.press('Alt+Shift+I');
+  await studio.expectColumn('start', [0, 480, 720, 960]);
+  await over(1250, 72);
+  await studio.press('Alt+Shift+Digit4');
+  await studio.expectColumn('velocity', [80, 100, 60, 96, 120]);
+  await over(125, 60);
+  await studio.press('Alt+Shift+K');
+  await studio.expectColumn('start', [0, 120, 480, 720, 960, 1200]);
+  await over(600, 64);
+  await studio.press('Alt+Shift+X');
+  await studio.expectColumn('start', [0, 120, 720, 960, 1200]);
+  await over(800, 64);
+  await studio.press('Alt+Shift+S');
+  await expect(studio.roll).toHaveAccessibleDescription(/1 of 5 notes selected, pitches E4/);
+  await over(1930, 70);
+  await studio.press('Alt+Shift+.');
+  await studio.press('i');
+  await studio.expectColumn('start', [0, 120, 720, 960, 1200, 1920]);
+  await page.mouse.move(5, 5);
+  await studio.press('Alt+Shift+K');
+  await expect(studio.status).toContainText('The pointer is not over the roll');
+});
+
+test('the right button opens what can be done here, and typed letters find the rest', async ({ studio, page }) => {
+  await studio.press('0');
+  const { x, y } = await studio.point(600, 64);
+  await page.mouse.click(x, y, { button: 'right' });
+  const menu = page.getByRole('dialog', { name: 'What can be done here' });
+  await expect(menu.getByRole('option')).toHaveCount(10);
+  await expect(menu.getByRole('option', { name: 'Delete' })).toContainText('Del');
+  await page.keyboard.type('octave up');
+  await expect(menu.getByRole('option').first()).toContainText('Up an octave');
+  await page.keyboard.press('Enter');
+  await studio.expectColumn('pitch', [60, 76, 64]);
+  await studio.press('Control+a', 'ContextMenu');
+  await menu.getByRole('button', { name: 'Timing' }).click();
+  await expect(menu.getByRole('option', { name: 'Quantize to the grid' })).toBeVisible();
+  await studio.press('Escape', 'Escape');
+  await expect(menu).toBeHidden();
+  await studio.press('ArrowUp');
+  await studio.expectColumn('pitch', [61, 77, 65]);
+});
+
+test('only the used rows are shown, without leaving the place, and moves go from row to row', async ({
+  studio,
+  page,
+}) => {
+  await studio.press('Shift+6');
+  await expect(studio.status).toHaveText('Only the rows that are used: 2');
+  await studio.press('.', 'Alt+Shift+PageUp');
+  await studio.expectColumn('pitch', [64, 64, 64]);
+  await studio.press('Alt+Shift+PageUp');
+  await expect(studio.status).toContainText('a note would pass the highest row shown');
+  await studio.press('Shift+6');
+  await expect(studio.status).toHaveText('All rows');
+  await page.reload();
+  await expect(studio.roll).toBeVisible();
+});
+
+test('keys nudge by an amount of their own, and move caret and range where nothing is selected', async ({
+  studio,
+  page,
+}) => {
+  await page.getByLabel('Nudge').selectOption('10ms');
+  await studio.press('Control+a', 'ArrowRight');
+  await studio.expectColumn('start', [10, 490, 730]);
+  await studio.press('Alt+-');
+  await expect(studio.status).toHaveText('Keys nudge by 5ms');
+  await page.getByLabel('Nudge').selectOption('grid');
+  await studio.press('Escape', 'ArrowRight', 'ArrowRight');
+  await expect(studio.status).toHaveText(/^Caret at 1\.1\.240/);
+  await studio.press('w');
+  await expect(studio.status).toHaveText('Range from 1.1.240 to 1.1.360');
+  expect(studio.column('start')).toEqual([10, 490, 730]);
+});
+
+test('a selection comes back, and grows by what is like it', async ({ studio }) => {
+  await studio.press('.', '.', 'Escape', 'Shift+Backspace');
+  await expect(studio.roll).toHaveAccessibleDescription(/1 of 3 notes selected, pitches E4/);
+  await studio.press('F8', 'l');
+  await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
+  await studio.press('Home', 'Control+Home', 'Control+.', 'F8', 'a');
+  await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected/);
+});
+
+test('a box fills the roll while its key is held, and the key alone goes back', async ({ studio, page }) => {
+  await studio.press('0');
+  const left = () => page.getByTestId('roll-canvas').getAttribute('data-pixels-per-tick').then(Number);
+  const before = await left();
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('Digit9');
+  await drag(studio, { from: [400, 70], to: [1000, 58] });
+  await page.keyboard.up('Digit9');
+  await page.keyboard.up('Shift');
+  await expect.poll(left).toBeGreaterThan(before * 2);
+  await studio.press('Shift+Digit9');
+  await expect.poll(left).toBe(before);
+  expect(studio.column('start')).toEqual([0, 480, 720]);
+});

@@ -1,0 +1,205 @@
+import { expect, test, type Studio, type TestNote } from './studio';
+
+/** Five quarters, all as loud but the third. */
+const phrase: TestNote[] = [
+  [0, 240, 60, 64],
+  [480, 240, 62, 64],
+  [960, 240, 64, 100],
+  [1440, 240, 65, 64],
+  [1920, 240, 67, 64],
+];
+
+const HEIGHT = 180;
+
+test.beforeEach(async ({ studio }) => {
+  await studio.open(phrase);
+  await studio.press('0', 'Shift+8');
+  await expect(studio.status).toHaveText(`Velocity lane, ${HEIGHT} pixels high`);
+});
+
+/** Where a moment and a velocity lie in the lane, in pixels of the page. */
+async function spot(studio: Studio, tick: number, velocity: number): Promise<{ x: number; y: number }> {
+  const box = (await studio.page.getByTestId('velocity-lane').boundingBox())!;
+  const { x } = await studio.point(tick, 60);
+  return { x, y: box.y + HEIGHT - (velocity / 127) * (HEIGHT - 8) };
+}
+
+async function pull(studio: Studio, points: [tick: number, velocity: number][], held: string[] = []): Promise<void> {
+  const { page } = studio;
+  const [first, ...others] = await Promise.all(points.map((point) => spot(studio, ...point)));
+  await page.mouse.move(first.x, first.y);
+  for (const key of held) await page.keyboard.down(key);
+  await page.mouse.down();
+  for (const { x, y } of others) await page.mouse.move(x, y, { steps: 8 });
+  await page.mouse.up();
+  for (const key of held.toReversed()) await page.keyboard.up(key);
+}
+
+const near = (wanted: number[], by = 2) => wanted.map((value) => expect.closeTo(value, -Math.log10(2 * by)));
+
+/** What is drawn in the lane: keys before, where the pointer goes, what is held, and the velocities after. */
+const DRAWN: [string, string[], [number, number][], string[], number[]][] = [
+  [
+    'a head is lifted alone',
+    [],
+    [
+      [480, 64],
+      [480, 90],
+    ],
+    [],
+    [64, 90, 100, 64, 64],
+  ],
+  [
+    'a head of the selection takes all along, relations kept',
+    ['Control+a'],
+    [
+      [480, 64],
+      [480, 84],
+    ],
+    [],
+    [84, 84, 120, 84, 84],
+  ],
+  [
+    'a free course in the draw hand',
+    ['h'],
+    [
+      [0, 30],
+      [1200, 30],
+      [1210, 110],
+      [2000, 110],
+    ],
+    [],
+    [30, 30, 30, 110, 110],
+  ],
+  [
+    'a straight line with Shift',
+    ['h'],
+    [
+      [0, 20],
+      [1920, 120],
+    ],
+    ['Shift'],
+    [20, 45, 70, 95, 120],
+  ],
+  [
+    'one height with Ctrl',
+    ['h'],
+    [
+      [480, 90],
+      [1440, 50],
+    ],
+    ['Control'],
+    [64, 50, 50, 50, 64],
+  ],
+  [
+    'a course in the point hand with Alt',
+    [],
+    [
+      [0, 40],
+      [480, 40],
+    ],
+    ['Alt'],
+    [40, 40, 100, 64, 64],
+  ],
+  [
+    'only what is selected follows, where it is passed',
+    ['.', 'h'],
+    [
+      [0, 30],
+      [2000, 30],
+    ],
+    [],
+    [30, 64, 100, 64, 64],
+  ],
+];
+
+for (const [name, keys, points, held, velocities] of DRAWN) {
+  test(`in the lane: ${name}`, async ({ studio }) => {
+    await studio.press(...keys);
+    await pull(studio, points, held);
+    await expect
+      .poll(() => studio.column('velocity'), { intervals: [50, 100, 150, 250] })
+      .toEqual(near(velocities, 20).map((_, k) => expect.closeTo(velocities[k], -0.8)));
+    await studio.press('Control+z');
+    await studio.expectColumn('velocity', [64, 64, 100, 64, 64]);
+  });
+}
+
+test('a drawn course is one line of the history', async ({ studio, page }) => {
+  await studio.press('h');
+  await pull(
+    studio,
+    [
+      [0, 20],
+      [1920, 120],
+    ],
+    ['Shift'],
+  );
+  await expect.poll(() => studio.column('velocity')[0]).toBeLessThan(30);
+  await page.mouse.move(5, 5);
+  await expect(page.getByTestId('hint')).toContainText('Undo: course at="0:');
+  await studio.turnTo('History');
+  await expect(studio.bench.getByText(/course at=/).first()).toBeVisible();
+});
+
+/** The handles of the frame: where each is taken, how far it is pulled in velocities, and what comes of it. */
+const HANDLES: [string, [tick: number, velocity: number], number, number[]][] = [
+  ['its foot moves all', [960, 56], 20, [84, 84, 120, 84, 84]],
+  ['its right end tilts', [2010, 82], -30, [64, 57, 85, 42, 34]],
+  ['its left end tilts', [8, 82], -30, [34, 42, 85, 57, 64]],
+];
+
+for (const [name, from, by, velocities] of HANDLES) {
+  test(`the frame in the lane: ${name}`, async ({ studio, page }) => {
+    await studio.press('Control+a');
+    const frame = await spot(studio, ...from);
+    const to = await spot(studio, from[0], from[1] + by);
+    await page.mouse.move(frame.x, frame.y);
+    await page.mouse.down();
+    await page.mouse.move(to.x, to.y, { steps: 6 });
+    await page.mouse.up();
+    await expect
+      .poll(() => studio.column('velocity'), { intervals: [50, 100, 150, 250] })
+      .toEqual(velocities.map((value) => expect.closeTo(value, -0.8)));
+  });
+}
+
+test('heads of one moment stand beside each other, and a box selects some', async ({ studio }) => {
+  await studio.open([
+    [240, 240, 60, 90],
+    [240, 240, 64, 90],
+    [480, 240, 60, 30],
+  ]);
+  await studio.press('0');
+  await pull(studio, [
+    [200, 100],
+    [400, 80],
+  ]);
+  await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected, pitches C4 to E4/);
+});
+
+test('the lane is hidden, shown and resized by keys, and keeps its height', async ({ studio, page }) => {
+  const lane = page.getByRole('group', { name: 'Velocity lane' });
+  await studio.press('Shift+7');
+  await expect(lane).toBeHidden();
+  await studio.press('Shift+7');
+  await expect(lane).toBeVisible();
+  const grip = page.getByRole('separator', { name: 'Height of the velocity lane, in pixels' });
+  await grip.focus();
+  await studio.press('ArrowUp', 'ArrowUp');
+  await expect(grip).toHaveAttribute('aria-valuenow', '196');
+  await page.reload();
+  await expect(grip).toHaveAttribute('aria-valuenow', '196');
+});
+
+test('Escape leaves a course without a change', async ({ studio, page }) => {
+  await studio.press('h');
+  const [a, b] = [await spot(studio, 0, 20), await spot(studio, 1920, 120)];
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move(b.x, b.y, { steps: 4 });
+  await studio.press('Escape');
+  await page.mouse.up();
+  await studio.press('Control+a', 'e');
+  await studio.expectColumn('velocity', [65, 65, 101, 65, 65]);
+});
