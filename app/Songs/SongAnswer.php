@@ -58,7 +58,7 @@ final readonly class SongAnswer
      */
     public static function done(StoredSong $stored, OpenSong $open, Song $after, State $state, SongChange $change, Selection $before, array $revisions, array $history): self
     {
-        $plain = $state->before->isNothing() && $state->change !== null;
+        $plain = $state->before->isNothing() && $state->change !== null && $open->tells($change, $after);
 
         return new self(
             $stored, $revisions, $plain ? [$state->change->table] : null, $plain ? $open : $state->settled(),
@@ -70,7 +70,7 @@ final readonly class SongAnswer
     /** What lines would do, with the history as it is. */
     public static function preview(StoredSong $stored, OpenSong $open, State $state, Selection $before): self
     {
-        $plain = $state->before->isNothing();
+        $plain = $state->before->isNothing() && $open->tells($state->change(), $state->settled()->song);
 
         return new self(
             $stored, [], $plain ? ($state->change === null ? [] : [$state->change->table]) : null, $plain ? $open : $state->settled(),
@@ -86,7 +86,7 @@ final readonly class SongAnswer
      */
     public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message, array $revisions, array $history): self
     {
-        $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [];
+        $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [] || ! $open->tells($change, $after);
         $notes = [];
         foreach ($isMoved ? [] : $open->open as $clip) {
             if (isset($change->contents[$clip])) {

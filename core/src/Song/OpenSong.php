@@ -142,11 +142,36 @@ final readonly class OpenSong
         return Notes::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts), $song->nextId);
     }
 
+    /**
+     * Whether a change of what is open tells all of what is in the table after it: not where notes lie outside of the
+     * window of a clip, which a change may uncover or put there.
+     */
+    public function tells(SongChange $change, Song $after): bool
+    {
+        foreach (array_intersect($change->touchedClips(), $this->open) as $clip) {
+            foreach ([$this->song, $after] as $song) {
+                if (! isset($song->clips[$clip]) || ! self::shows($song->clips[$clip], $song->contentOf($clip)->notes)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /** Whether all notes begin in a clip's window. */
+    private static function shows(Clip $clip, Notes $notes): bool
+    {
+        $window = $clip->window();
+
+        return $notes->id === [] || ($notes->start[0] >= $window->from && $notes->start[$notes->count() - 1] < $window->to);
+    }
+
     /** The notes in a clip's window, in song time. */
     private static function visible(Notes $notes, Clip $clip): Notes
     {
         $window = $clip->window();
-        if ($notes->id === [] || ($notes->start[0] >= $window->from && $notes->start[$notes->count() - 1] < $window->to)) {
+        if (self::shows($clip, $notes)) {
             return $notes->shifted($clip->shift());
         }
         $places = [];
