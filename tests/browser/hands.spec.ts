@@ -365,3 +365,42 @@ test('a box fills the roll while its key is held, and the key alone goes back', 
   await expect.poll(left).toBe(before);
   expect(studio.column('start')).toEqual([0, 480, 720]);
 });
+
+test('a row is filled, rotated, muted and cleared from its head', async ({ studio, page }) => {
+  await studio.press('0', 'Control+Home');
+  const keys = (await page.getByTestId('pitch-keys').boundingBox())!;
+  const menu = page.getByRole('menu', { name: 'The row of E4' });
+  const choose = async (title: string) => {
+    const { y } = await studio.point(0, 64);
+    await page.mouse.click(keys.x + 20, y, { button: 'right' });
+    await menu.getByRole('menuitem', { name: title, exact: true }).click();
+    await expect(menu).toBeHidden();
+  };
+  await choose('Fill with eighths, accents');
+  await studio.expectColumn('start', [0, 0, 240, 480, 720, 960, 1200, 1440, 1680]);
+  expect(studio.column('velocity').filter((_, k) => studio.column('pitch')[k] === 64)).toEqual([
+    110, 70, 110, 70, 110, 70, 110, 70,
+  ]);
+  await choose('Rotate later by the grid');
+  await studio.expectColumn('start', [0, 120, 360, 600, 840, 1080, 1320, 1560, 1800]);
+  await choose('Mute its notes');
+  await studio.expectColumn('muted', [0, 1, 1, 1, 1, 1, 1, 1, 1]);
+  await choose('Clear it');
+  await studio.expectColumn('start', [0]);
+});
+
+test('drum rows: a stroke paints hits, and one that begins on a hit takes hits out', async ({ studio, page }) => {
+  await studio.openTracks();
+  await page.getByRole('combobox', { name: 'Track' }).selectOption({ index: 2 });
+  studio.clip = await studio.clipOf(2);
+  await expect(studio.roll).toHaveAccessibleDescription(/^334 notes/);
+  await studio.press('8', 'h');
+  const over = { from: [40, 37], to: [1800, 37] } as const;
+  await drag(studio, { from: [...over.from], to: [...over.to] });
+  await expect.poll(() => studio.column('pitch').filter((pitch) => pitch === 37).length).toBe(4);
+  expect(studio.column('start').slice(0, 4)).toEqual([0, 480, 960, 1440]);
+  await drag(studio, { from: [40, 37], to: [1200, 37] });
+  await expect.poll(() => studio.column('pitch').filter((pitch) => pitch === 37).length).toBe(1);
+  await studio.press('Control+z', 'Control+z');
+  await expect.poll(() => studio.column('start').length).toBe(334);
+});

@@ -37,6 +37,8 @@ final class EditLineTest extends MusicTestCase
             'an amount below nothing' => ['length to=-1/16', 'to takes an amount of time'],
             'a wrong pitch' => ['insert pitch=H2', 'pitch takes 0 to 127'],
             'a wrong place' => ['insert at=soon', 'at takes caret, pointer, playhead, range-start, range-end, a tick'],
+            'a bar there is not' => ['insert at=0.1.0', 'at takes caret, pointer'],
+            'too many parts of a place' => ['insert at=1.2.3.4', 'at takes caret, pointer'],
             'none of several' => ['transpose', 'transpose takes one of semitones, octaves, degrees or rows'],
             'two of several' => ['velocity add=1 set=3', 'velocity takes one of add, set or scale'],
             'a word alone' => ['quantize 1/16', '“1/16” should read name=value'],

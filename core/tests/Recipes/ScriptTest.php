@@ -16,6 +16,7 @@ use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Tests\Support\MusicTestCase;
+use PHPUnit\Framework\Attributes\TestWith;
 
 final class ScriptTest extends MusicTestCase
 {
@@ -54,6 +55,18 @@ final class ScriptTest extends MusicTestCase
         $this->expectExceptionMessageMatches('/^Line 3 \(transpose octaves=1\): Nothing moved: .* Nothing was changed\.$/');
 
         self::done(['velocity set=20', 'nudge by=1/4', 'transpose octaves=1'], $notes);
+    }
+
+    #[TestWith(['grid'])]
+    #[TestWith(['choose what=all'])]
+    #[TestWith(['select what=all where="pitch=60"'])]
+    #[TestWith(['recipe name=Trips times=2'])]
+    public function test_a_line_of_the_screen_takes_its_one_parameter_and_no_other(string $line): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage(explode(' ', $line)[0].' takes ');
+
+        self::done([$line], self::notes([0, 100, 60]), ['Trips' => ['lines' => ['quantize']]]);
     }
 
     public function test_a_line_that_cannot_be_read_is_named(): void

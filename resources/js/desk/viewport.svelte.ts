@@ -18,6 +18,8 @@ export class Viewport {
   rows = $state.raw<readonly number[] | null>(null);
   /** for each pitch its row, or the one it would stand before */
   readonly #rowOf = $derived(this.rows && rowsByPitch(this.rows));
+  /** how high a row was when all pitches had one; null while they have */
+  #rowOfAll: number | null = null;
   /** what was shown before, to come back to */
   readonly #places: { left: number; pixelsPerTick: number; top: number; rowHeight: number }[] = [];
   rowHeight = $state(14);
@@ -86,7 +88,12 @@ export class Viewport {
   /** Gives only some pitches a row, from the highest down, or all; what is in the middle stays there. */
   showRows(rows: readonly number[] | null): void {
     const middle = this.pitch(this.height / 2);
+    this.#rowOfAll ??= this.rowHeight;
     this.rows = rows;
+    // Few rows fill the height; all of them are as high again as before.
+    const fills = rows && rows.length * this.#rowOfAll < this.height;
+    this.rowHeight = fills ? Math.min(MAX_ROW, this.height / rows.length) : this.#rowOfAll;
+    if (!rows) this.#rowOfAll = null;
     this.scrollTo(this.left, this.rowOf(middle) + 0.5 - this.rowsInSight / 2);
   }
 

@@ -125,7 +125,7 @@
       style:transform="scaleY({Math.min(1, player.level * 1.4)})"
     ></div>
   </div>
-  <div class="w-18 text-right font-semibold" role="timer" aria-label="Position">
+  <div class="w-15 text-right font-semibold" role="timer" aria-label="Position">
     {desk.gridLines.position(player.tick)}
   </div>
 
@@ -161,7 +161,7 @@
     <span class="text-xs text-secondary">Swing</span>
     <input
       type="number"
-      class="input input-sm w-11 px-1.5"
+      class="input input-sm w-10 px-1.5"
       aria-label="Swing, 0 to 150"
       min="0"
       max={FULL_SWING}
@@ -177,7 +177,7 @@
   >
     <span class="text-xs text-secondary">Nudge</span>
     <select
-      class="select select-sm w-18 ps-2 pe-6"
+      class="select select-sm w-16 ps-2 pe-5"
       aria-label="Nudge"
       value={settings.nudge}
       onchange={(event) => run(`nudge-amount value=${event.currentTarget.value}`)}

@@ -5,12 +5,26 @@
   import { drumName } from '../music/drums';
   import { oncePerFrame } from '../look/layer';
   import { isBlackKey, pitchName } from '../music/pitch';
+  import RowMenu from './RowMenu.svelte';
   import { coloursOf, FONT, prepared } from '../look/theme';
 
-  let { desk, player }: { desk: Desk; player: Player } = $props();
+  let {
+    desk,
+    player,
+    onmouse,
+  }: {
+    desk: Desk;
+    player: Player;
+    /** told the line a key would have run */
+    onmouse: (line: string) => void;
+  } = $props();
+
+  /** the row whose menu is open, and where */
+  let menu = $state.raw<{ pitch: number; x: number; y: number } | null>(null);
 
   const WIDTH = 52;
   const NAME_EVERY_ROW_AT = 11;
+  const TWO_LINES_AT = 28;
   const HEARD_SECONDS = 0.4;
   const WHEEL_ZOOM = 1.15;
   const { view } = $derived(desk);
@@ -39,7 +53,17 @@
       if (pitch % 12 === 0 || view.rowHeight >= NAME_EVERY_ROW_AT) {
         pen.fillStyle = colours['color-base-content'];
         pen.globalAlpha = drum || (!drums && pitch % 12 === 0) ? 1 : 0.75;
-        pen.fillText(drum ?? pitchName(pitch), drum ? 3 : 8, y + height / 2, WIDTH - 5);
+        pen.fillText(
+          drum ?? pitchName(pitch),
+          drum ? 3 : 8,
+          y + height / 2 - (drum && height >= TWO_LINES_AT ? 6 : 0),
+          WIDTH - 5,
+        );
+        if (drum && height >= TWO_LINES_AT) {
+          // A row that is named still says its pitch.
+          pen.globalAlpha = 0.75;
+          pen.fillText(pitchName(pitch), 3, y + height / 2 + 7, WIDTH - 5);
+        }
         pen.globalAlpha = 1;
       }
     }
@@ -96,6 +120,13 @@
     desk.say(`${ids.length} notes of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
   }
 
+  function openMenu(event: MouseEvent): void {
+    event.preventDefault();
+    const pitch = pitchAt(event);
+    desk.moveCaret({ pitch });
+    menu = { pitch, x: event.clientX, y: event.clientY };
+  }
+
   /** A drag plays the keys it passes; with Shift it selects the pitches between. */
   function move(event: PointerEvent): void {
     const pitch = pitchAt(event);
@@ -107,7 +138,7 @@
 
 <div
   class="relative border-r border-base-300"
-  title="Press: sound it, soft at the left, loud at the right, and select its notes · drag: play · Shift: several pitches · Alt: new notes as loud · wheel: zoom"
+  title="Press: sound it, soft at the left, loud at the right, and select its notes · drag: play · Shift: several pitches · Alt: new notes as loud · right: what can be done with the row · wheel: zoom"
 >
   <canvas
     bind:this={canvas}
@@ -116,6 +147,7 @@
     data-testid="pitch-keys"
     onpointerdown={press}
     onpointermove={move}
+    oncontextmenu={openMenu}
     onpointerup={() => (sounding = null)}
     onpointercancel={() => (sounding = null)}
     onwheel={(event) => {
@@ -127,3 +159,6 @@
     }}
   ></canvas>
 </div>
+{#if menu}
+  <RowMenu {desk} {player} pitch={menu.pitch} at={menu} {onmouse} close={() => (menu = null)} />
+{/if}

@@ -73,7 +73,7 @@
   type Kind = 'none' | 'one' | 'several' | 'chord';
   const FIRST = 10;
   const WIDTH = 288;
-  const HEIGHT = 420;
+  const HEIGHT = 440;
 
   let text = $state('');
   let chosen = $state(0);
@@ -183,7 +183,7 @@
         id="here-{k}"
         role="option"
         aria-selected={k === chosen}
-        class="flex cursor-pointer items-center justify-between gap-3 rounded px-2 py-1 {k === chosen
+        class="flex cursor-pointer items-center justify-between gap-3 rounded px-2 py-0.5 {k === chosen
           ? 'bg-base-300'
           : ''}"
         title={entry.help}

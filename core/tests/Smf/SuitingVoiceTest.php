@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tests\Feature;
+namespace Jactonic\Core\Tests\Smf;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Smf\Meta;
@@ -12,7 +12,7 @@ use Jactonic\Core\Song\Voice;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
-final class VoiceTest extends TestCase
+final class SuitingVoiceTest extends TestCase
 {
     #[TestWith(['Anything', null, 9, Voice::Drums], 'the tenth channel is for drums')]
     #[TestWith(['Lead', 0, 0, Voice::Plucked], 'a piano')]

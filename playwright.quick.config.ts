@@ -1,0 +1,24 @@
+import { defineConfig } from '@playwright/test';
+import chromium from './tests/chromium.json' with { type: 'json' };
+
+export default defineConfig({
+  // Modules of the interface by themselves, and the interface as a whole.
+  testDir: 'tests',
+  testMatch: ['modules/*.spec.ts', 'browser/*.spec.ts'],
+  workers: 2,
+  fullyParallel: true,
+  timeout: 25_000,
+  expect: { timeout: 15_000 },
+  reporter: [['line']],
+  projects: [
+    // One map of shortcuts is in use for the whole program: what changes it takes turns, on a server of its own, and
+    // begins first, beside everything else.
+    { name: 'maps', testMatch: '**/shortcuts.spec.ts', use: { baseURL: process.env.MAPS_URL ?? process.env.BASE_URL } },
+    { name: 'everything', testIgnore: '**/shortcuts.spec.ts' },
+  ],
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { ...chromium, ...(process.env.CHROMIUM && { executablePath: process.env.CHROMIUM }) },
+  },
+});
