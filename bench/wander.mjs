@@ -320,6 +320,8 @@ class Walk {
   async compare() {
     const { page } = this;
     try {
+      // A page behind another one gets no frames.
+      await page.bringToFront();
       await page.setViewportSize({ width: 1280, height: 800 });
       await this.rest();
       if (this.otherWrote) {

@@ -101,7 +101,7 @@ test('a line that cannot be run is refused with what would work, and the map sta
   await page.getByRole('button', { name: 'New', exact: true }).click();
   await page.getByLabel(/^Lines, one below the other/).fill('quantise');
   await page.getByRole('button', { name: /^Key: none/ }).click();
-  await studio.press('F8');
+  await studio.press('F9');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('form').getByRole('alert')).toContainText('Did you mean quantize?');
   await expect(page.getByLabel('Map', { exact: true })).toHaveValue('standard');
@@ -261,10 +261,10 @@ test('two keys in a row are set and pressed, and the strip tells what can follow
   await page.getByLabel('What it does').fill('Very loud');
   const form = page.getByRole('form', { name: 'Shortcut' });
   await form.getByRole('button', { name: 'two in a row' }).click();
-  await studio.press('F8', 'v');
+  await studio.press('F9', 'v');
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(form).toHaveCount(0);
-  await studio.press('Escape', 'Control+a', 'F8');
+  await studio.press('Escape', 'Control+a', 'F9');
   await expect(page.getByRole('navigation', { name: 'Keys' })).toHaveText('VVery loud');
   await studio.press('v');
   await studio.expectColumn('velocity', [111, 111]);

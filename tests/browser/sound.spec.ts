@@ -52,7 +52,7 @@ test('selecting and transposing sounds the notes, unless it is switched off', as
   await studio.press('ArrowUp');
   await expect.poll(() => loudest(page)).toBeGreaterThan(0);
   await expect.poll(() => loudest(page)).toBe(0);
-  await studio.press('h', 'ArrowUp');
+  await studio.press('Shift+H', 'ArrowUp');
   await studio.expectColumn('pitch', [62]);
   await expect(page.getByRole('button', { name: 'Hear edits' })).toHaveAttribute('aria-pressed', 'false');
   expect(await loudest(page)).toBe(0);

@@ -15,6 +15,7 @@ use Jactonic\Core\Tests\Support\MusicTestCase;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\NudgeAmounts;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 
 /** What a hand draws, fills, points at and nudges. */
 final class ByHandTest extends MusicTestCase
@@ -259,6 +260,17 @@ final class ByHandTest extends MusicTestCase
     public function test_a_nudge_goes_by_amounts_of_its_own(string $line, int $start): void
     {
         self::assertSame([$start], self::values('start', self::edit($line, self::notes([480]), self::context(nudge: NudgeAmounts::of('10tk', '1/4')))));
+    }
+
+    /** @param  list<list<int>>  $rows */
+    #[TestWith(['harmony shape=power', [[0, 120]], '2 notes added above 1 note'])]
+    #[TestWith(['harmony shape=power', [[0, 120], [480, 120]], '4 notes added above 2'])]
+    #[TestWith(['tidy', [[0, 10]], '1 touch shorter than 1/128 taken out'])]
+    #[TestWith(['tidy', [[0, 10], [480, 10]], '2 touches shorter than 1/128 taken out'])]
+    #[TestWith(['tidy', [[0, 100]], 'Nothing to tidy: no touches and no doubled notes.'])]
+    public function test_one_is_said_as_one_and_several_as_several(string $line, array $rows, string $summary): void
+    {
+        self::assertSame($summary, self::change($line, self::notes(...$rows))->summary);
     }
 
     /** @return array<string, array{string, list<int>, list<int>, string}> the line, starts and lengths of three notes of one row after it, and what is said */

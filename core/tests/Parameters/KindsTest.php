@@ -44,6 +44,8 @@ final class KindsTest extends TestCase
         yield 'a meter' => [new MeterValue, '7/8', '7/8'];
         yield 'the caret' => [new Moment, 'caret', 'caret'];
         yield 'a tick' => [new Moment, '960', '960'];
+        yield 'the last tick' => [new Moment, '2147483632', '2147483632'];
+        yield 'a list of velocities with a place left empty' => [new VelocityList(least: 0), '0,127', '0 127'];
         yield 'a tick with its unit' => [new Moment, '960tk', '960'];
         yield 'a word of its own' => [new Moment(['whole']), 'whole', 'whole'];
         yield 'a pitch by name' => [Parameter::pitch('to', '')->kind, 'C4', '60'];
@@ -74,6 +76,7 @@ final class KindsTest extends TestCase
     /** @return iterable<string, array{Kind, string}> */
     public static function refused(): iterable
     {
+        yield 'a tick past the last' => [new Moment, '2147483633'];
         yield 'an amount without a unit' => [Parameter::amount('by', 'grid', '')->kind, 'soon'];
         yield 'a minus where time goes on' => [Parameter::amount('by', 'grid', '')->kind, '-1/4'];
         yield 'longer than a song' => [Parameter::amount('by', 'grid', '')->kind, '1000000000bar'];

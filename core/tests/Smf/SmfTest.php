@@ -231,6 +231,14 @@ final class SmfTest extends TestCase
         self::assertSame([[0, chr($sharps & 255).chr($minor)]], [...$out->tracks[0]->metas(Meta::KeySignature)]);
     }
 
+    public function test_tracks_come_in_in_their_order_each_in_the_next_colour(): void
+    {
+        $notes = Notes::fromRows([['start' => 0, 'length' => 240]]);
+        $tracks = (new SmfFile(1, 480, array_fill(0, 2, new SmfTrack($notes))))->song()->tracks;
+
+        self::assertSame([[0, 1, 'Track 1'], [1, 2, 'Track 2']], array_map(static fn (Track $track): array => [$track->place, $track->colour, $track->name], array_values($tracks)));
+    }
+
     public function test_all_clips_of_a_track_go_out_where_they_sound(): void
     {
         $content = Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 480, 'length' => 960, 'pitch' => 64]]));

@@ -106,8 +106,13 @@ export class Shortcuts {
 
   /** Puts shortcuts back to how the map they came from has them: one key, those of some lines, or all. */
   async revert(mine: (binding: Binding) => boolean): Promise<void> {
-    const { bindings } = await api.keymap(this.map.base);
-    const back = bindings.filter(mine);
+    let back: Binding[];
+    try {
+      back = (await api.keymap(this.map.base)).bindings.filter(mine);
+    } catch (error) {
+      this.problem = (error as Error).message;
+      return;
+    }
     await this.write((now) => [
       ...now.filter((binding) => !mine(binding) && !back.some((other) => collide(other, binding))),
       ...back,
@@ -115,7 +120,11 @@ export class Shortcuts {
   }
 
   async list(): Promise<void> {
-    this.maps = (await api.keymaps()).maps;
+    try {
+      this.maps = (await api.keymaps()).maps;
+    } catch (error) {
+      this.problem = (error as Error).message;
+    }
   }
 
   async #keep(ask: () => Promise<Keymap>): Promise<boolean> {

@@ -55,6 +55,12 @@
     await shortcuts.set(made, instead);
     if (!shortcuts.problem) close();
   }
+
+  /** The form may be gone by the time it is done: the key is said before. */
+  async function revert(own: string): Promise<void> {
+    await shortcuts.revert(({ key }) => key === own);
+    close();
+  }
 </script>
 
 <form
@@ -124,10 +130,7 @@
       <button class="btn btn-sm" type="button" onclick={close}>Cancel</button>
     {/if}
     {#if instead}
-      <button
-        class="btn btn-ghost btn-sm"
-        type="button"
-        onclick={() => void shortcuts.revert(({ key }) => key === instead.key).then(close)}>This key as it came</button
+      <button class="btn btn-ghost btn-sm" type="button" onclick={() => revert(instead.key)}>This key as it came</button
       >
       <button
         class="btn btn-ghost btn-sm text-error"
