@@ -167,6 +167,63 @@ async function preview(notes, limit) {
   await page.close();
 }
 
+/** Script of a pointer move, with the painting of what it would do, while everything that is selected is dragged. */
+async function dragging(what, notes, limit, { canvas, keys, from }) {
+  const page = await open(notes);
+  for (const key of ['0', 'Control+a', ...keys]) await page.keyboard.press(key);
+  const box = await page.getByTestId(canvas).boundingBox();
+  const at = await page.evaluate(from, { box, canvas });
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  const script = await page.evaluate(
+    async ({ canvas, at }) => {
+      const element = document.querySelector(`[data-testid=${canvas}]`);
+      const ask = window.requestAnimationFrame.bind(window);
+      const times = [];
+      for (let k = 0; k < 120; k++) {
+        await new Promise((done) => ask(done));
+        const start = performance.now();
+        element.dispatchEvent(
+          new PointerEvent('pointermove', {
+            pointerId: 1,
+            buttons: 1,
+            clientX: at.x + 20 + (k % 40) * 4,
+            clientY: at.y - (k % 30),
+            bubbles: true,
+          }),
+        );
+        await Promise.resolve();
+        times.push(performance.now() - start);
+      }
+      return times.slice(5);
+    },
+    { canvas, at },
+  );
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  report(`${what}, ${notes} notes, script a move`, script, null, limit);
+  await page.close();
+}
+
+/** The place of the first note on the roll, and the left end of a lane. */
+const onANote = ({ canvas }) => {
+  const element = document.querySelector(`[data-testid=${canvas}]`);
+  const bodies = element.previousElementSibling;
+  const pen = bodies.getContext('2d');
+  const { width, height } = bodies;
+  const { data } = pen.getImageData(0, 0, width, height);
+  const { left, top } = element.getBoundingClientRect();
+  const ratio = width / element.clientWidth;
+  for (let x = 4; x < width; x++) {
+    for (let y = 4; y < height; y++) {
+      if (data[(y * width + x) * 4 + 3] > 0 && data[(y * width + x + 1) * 4 + 3] > 0)
+        return { x: left + (x + 1) / ratio, y: top + (y + 2) / ratio };
+    }
+  }
+  throw new Error('No note is painted.');
+};
+const atTheLeft = ({ box }) => ({ x: box.x + 4, y: box.y + box.height / 2 });
+
 /** From the key that opens the palette to its field, and from each letter to the list it finds, by script alone. */
 async function palette() {
   const page = await open(500);
@@ -225,6 +282,16 @@ async function manyKeys() {
   await page.close();
 }
 
+await dragging('a drag of all that is selected', 1000, '95 % under 16 ms', {
+  canvas: 'roll-canvas',
+  keys: [],
+  from: onANote,
+});
+await dragging('a course drawn over the lane', 10000, '95 % under 16 ms', {
+  canvas: 'velocity-lane',
+  keys: ['h'],
+  from: atTheLeft,
+});
 await palette();
 await preview(2000, 3);
 await keyToPaint(500, 2);
