@@ -161,4 +161,17 @@ final class KeysTest extends TestCase
         }
         self::assertSame(0, $asked);
     }
+
+    #[TestWith(['"a"'])]
+    #[TestWith(['{}'])]
+    #[TestWith(['no JSON'])]
+    #[TestWith(['{"jactonic": "recipes", "version": 1, "bindings": []}'])]
+    #[TestWith(['{"jactonic": "keymap", "version": 1}'])]
+    #[TestWith(['{"jactonic": "keymap", "version": 1, "bindings": 3}'])]
+    public function test_what_is_no_map_is_refused_with_how_one_begins(string $text): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage('This is no map of shortcuts. A map is JSON that begins {"jactonic": "keymap"');
+        KeymapFile::read($text, static fn (): ?string => null);
+    }
 }

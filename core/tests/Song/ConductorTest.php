@@ -110,4 +110,11 @@ final class ConductorTest extends TestCase
 
         Conductor::fromRows(480, [['tempo', 'zero', 5]]);
     }
+
+    #[TestWith(['7/8', '7/8 24 8'])]
+    #[TestWith(['7/8 12 9', '7/8 12 9'])]
+    public function test_a_meter_keeps_the_clocks_of_its_file(string $said, string $value): void
+    {
+        self::assertSame($value, ConductorEvent::of(ConductorKind::Meter, 0, $said)->value);
+    }
 }

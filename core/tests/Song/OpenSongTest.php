@@ -157,4 +157,30 @@ final class OpenSongTest extends TestCase
             [1 => Content::ofNotes($notes(1)), 2 => new Content($notes(3), Points::fromRows([['id' => 5, 'start' => 240]]))], 6,
         );
     }
+
+    public function test_notes_alone_are_one_clip_as_long_as_they_last(): void
+    {
+        $open = OpenSong::ofNotes(Notes::fromRows([['start' => 0, 'length' => 10], ['start' => 5000, 'length' => 1000]]), Conductor::of(480));
+
+        self::assertSame([[0, 5000], 7680], [$open->notes->start, $open->song->clips[0]->length]);
+    }
+
+    public function test_a_change_tells_all_that_is_seen_unless_notes_lie_outside_of_a_window(): void
+    {
+        $content = Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 2000, 'length' => 240]]));
+        $tells = static function (Clip $clip) use ($content): bool {
+            $song = Song::of(Conductor::of(480), [new Track(1, 0, 'A')], [$clip], [1 => $content], 3);
+            $open = OpenSong::of($song, [1], 1);
+            $draft = new Draft($open->notes);
+            $draft->velocity[0] = 20;
+            $change = $open->changeOf($draft->change(Selection::all($open->notes), ''));
+
+            return $open->tells($change, $change->applyTo($song));
+        };
+
+        self::assertTrue($tells(new Clip(1, 1, 0, 3840)));
+        self::assertFalse($tells(new Clip(1, 1, 0, 1920)), 'one note lies after the window');
+        self::assertFalse($tells(new Clip(1, 1, 0, 3840, offset: 1)), 'one begins before it');
+        self::assertFalse($tells(new Clip(1, 1, 0, 3840, loop: 1920)), 'one lies after the first round');
+    }
 }

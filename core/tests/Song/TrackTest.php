@@ -6,6 +6,7 @@ namespace Jactonic\Core\Tests\Song;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\RowChange;
 use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
@@ -67,5 +68,15 @@ final class TrackTest extends TestCase
         self::assertEquals($clip, Clip::fromArray($clip->toArray()));
         self::assertSame('Verse', $clip->name);
         self::assertSame([720, 2880], [$clip->shift(), $clip->end()]);
+    }
+
+    public function test_two_changes_of_a_track_in_one_say_only_what_is_different_in_the_end(): void
+    {
+        [$plain, $named, $back] = [new Track(1, 0, 'A'), new Track(1, 0, 'B', volume: 50), new Track(1, 0, 'B')];
+        [$first, $second] = [RowChange::between([$plain], [$named])[0], RowChange::between([$named], [$back])[0]];
+        $both = $first->followedBy($second);
+
+        self::assertSame([['name' => 'A'], ['name' => 'B']], [$both?->before, $both?->after]);
+        self::assertNull($first->followedBy($first->reversed()), 'there and back is nothing');
     }
 }

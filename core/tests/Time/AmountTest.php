@@ -66,4 +66,12 @@ final class AmountTest extends MusicTestCase
 
         Amount::parse($text);
     }
+
+    #[TestWith(['-2bar', 2020, -1820])]
+    #[TestWith(['-3bar', 0, -5760])]
+    #[TestWith(['-1bar', 2020, 100])]
+    public function test_bars_before_the_song_are_as_long_as_its_first(string $amount, int $tick, int $expected): void
+    {
+        self::assertSame($expected, Amount::parse($amount)->shift($tick, self::context()->time));
+    }
 }
