@@ -24,7 +24,9 @@
 </script>
 
 <div
-  class="flex min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {view === 'roll' ? '' : 'pl-3'}"
+  class="flex min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {view === 'roll'
+    ? ''
+    : 'pl-3'}"
   class:text-error={desk.message.kind === 'refused'}
 >
   {#if view === 'roll'}<HandChoice {desk} {keyOf} {run} />{/if}
