@@ -69,6 +69,15 @@ final class ScriptTest extends MusicTestCase
         self::done([$line], self::notes([0, 100, 60]), ['Trips' => ['lines' => ['quantize']]]);
     }
 
+    public function test_a_script_says_whether_it_needs_what_was_cut(): void
+    {
+        $needs = static fn (string ...$lines): bool => Script::read(array_values($lines), Catalog::standard(), static fn (): ?Recipe => null, static fn (): ScreenCommands => ScreenCommands::of([]))->usesClipboard();
+
+        self::assertTrue($needs('quantize', 'paste'));
+        self::assertFalse($needs('quantize', 'nudge'));
+        self::assertTrue($needs('track-new'), 'the song as a whole is not worked on track by track');
+    }
+
     public function test_a_line_that_cannot_be_read_is_named(): void
     {
         $this->expectException(BadInput::class);

@@ -62,6 +62,14 @@ final class GridLinesTest extends MusicTestCase
         self::assertSame($line, self::context('1/16')->time->gridLines()->nearest($tick));
     }
 
+    #[TestWith(['4/4', [0, 480, 960, 1440]])]
+    #[TestWith(['7/8', [0, 240, 480, 720, 960, 1200, 1440]])]
+    #[TestWith(['3/2', [0, 960, 1920]])]
+    public function test_the_table_for_drawing_has_a_beat_for_each_of_the_meter(string $meter, array $beats): void
+    {
+        self::assertSame([$beats], array_column(self::context(meters: [0 => $meter])->time->gridLines()->table(), 'beats'));
+    }
+
     public function test_the_table_for_drawing_gives_the_same_lines_as_the_search(): void
     {
         $context = self::context('1/8t', 0, meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4']);
