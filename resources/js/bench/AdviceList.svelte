@@ -41,7 +41,7 @@
           <tr class={k === 0 ? 'font-semibold' : ''}>
             <td class="pr-1">
               <button
-                class="btn h-auto min-h-6 w-full justify-between gap-0.5 px-1 text-left btn-xs {desk.grid ===
+                class="btn h-auto min-h-6 w-full flex-wrap justify-between gap-0.5 px-1 text-left [text-wrap:wrap] btn-xs {desk.grid ===
                   grid.grid && desk.swing === grid.swing
                   ? 'btn-primary'
                   : ''}"
@@ -51,7 +51,7 @@
               >
             </td>
             <td class="text-right whitespace-nowrap">{Math.round(grid.mean)} %</td>
-            <td class="text-right whitespace-nowrap {grid.collisions ? 'text-error' : 'text-secondary'}"
+            <td class="text-right break-words {grid.collisions ? 'text-error' : 'text-secondary'}"
               >{grid.collisions} together</td
             >
           </tr>
