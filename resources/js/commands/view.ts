@@ -247,11 +247,16 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
     });
     return undefined;
   }
-  const inScripts = ({ name }: Line) => studio.catalog.view.find((known) => known.name === name)?.inScripts;
+  const inScripts = ({ name, values }: Line) =>
+    studio.catalog.view.find((known) => known.name === name)?.inScripts &&
+    !(name === 'select' && ONLY_HERE.test(values.what ?? ''));
   studio.recipes.record(texts.filter((_, k) => inScripts(lines[k])));
   const ends = lines.map((line) => runCommand(studio, line)).filter((end) => end !== undefined);
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
 }
+
+/** Selections that go by where one is, or by what was selected before: a script has neither. */
+const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord)$/;
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
 function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
