@@ -61,7 +61,7 @@ const ABOUT_AS_LOUD = 5;
 function alike(desk: Desk): Partial<Record<string, (i: number) => boolean>> {
   const { notes, caret, gridLines: lines } = desk;
   const { start, length, velocity } = notes.columns;
-  const chosen = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+  const chosen = notes.selectedPlaces();
   const bar = (tick: number) => lines.barAt(tick);
   const inBar = (tick: number) => tick - bar(tick).tick;
   const of = (value: (i: number) => number) => new Set(chosen.map(value));

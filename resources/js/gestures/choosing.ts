@@ -1,10 +1,5 @@
 import { inBox } from '../desk/hit';
-import type { At, Box, Dropped, Gesture, Ground, Shape } from './gesture';
-import { NOTHING } from './gesture';
-
-function boxOf(a: At, b: At): Box {
-  return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) };
-}
+import { boxOf, NOTHING, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
 
 /** A drag over empty ground: selects what its box touches, beside what was selected where it adds. */
 export class Boxing implements Gesture {
@@ -37,6 +32,7 @@ export class Boxing implements Gesture {
 
 /** A free line around notes: selects those whose middle it goes round. */
 export class Lasso implements Gesture {
+  readonly keepsView = true;
   shape: Shape = NOTHING;
   readonly #path: [number, number][];
   readonly #first: number[];
@@ -106,6 +102,7 @@ export class Lens implements Gesture {
 
 /** A drag that takes the view along. */
 export class Panning implements Gesture {
+  readonly keepsView = true;
   readonly shape = NOTHING;
   #at: At;
 

@@ -1,12 +1,13 @@
 import type { NoteTable } from '../music/notes';
+import { HANDLE } from './paint';
 import type { Viewport } from '../desk/viewport.svelte';
 import { within, type At, type Box, type Dropped, type Gesture, type Ground, type Shape, NOTHING } from './gesture';
 
-export type Handle = 'right' | 'top' | 'foot';
+export const HANDLES = ['right', 'top', 'foot'] as const;
+export type Handle = (typeof HANDLES)[number];
 
-/** How far the frame stands off from the notes, and how large its handles are, in CSS pixels. */
+/** How far the frame stands off from the notes, in CSS pixels. */
 const MARGIN = 7;
-export const HANDLE = 9;
 
 /** The frame around several selected notes; null where there are fewer than two. */
 export function frameOf(notes: NoteTable, view: Viewport): Box | null {
@@ -39,9 +40,8 @@ export function handleAt({ x, y, width, height }: Box, handle: Handle): [x: numb
 }
 
 export function handleUnder(frame: Box, x: number, y: number): Handle | null {
-  const handles: Handle[] = ['right', 'top', 'foot'];
   return (
-    handles.find((handle) => {
+    HANDLES.find((handle) => {
       const [hx, hy] = handleAt(frame, handle);
       return Math.abs(hx - x) <= HANDLE && Math.abs(hy - y) <= HANDLE;
     }) ?? null
@@ -62,7 +62,7 @@ export class Stretching implements Gesture {
   ) {
     const { notes } = ground;
     const { start, length } = notes.columns;
-    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#places = notes.selectedPlaces();
     this.#first = Math.min(...this.#places.map((i) => start[i]));
     this.#whole = Math.max(...this.#places.map((i) => start[i] + length[i])) - this.#first;
     this.#span = this.#whole;
@@ -150,7 +150,7 @@ export class Scaling implements Gesture {
     private readonly from: At,
   ) {
     const { notes } = ground;
-    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#places = notes.selectedPlaces();
   }
 
   move(at: At): void {

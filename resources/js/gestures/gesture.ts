@@ -69,6 +69,8 @@ export interface Ground {
 /** Something the pointer does from press to release. Nothing is changed before it is dropped. */
 export interface Gesture {
   readonly shape: Shape;
+  /** whether the view stays where it is, also where it is dragged over its edge */
+  readonly keepsView?: boolean;
   move(at: At): void;
   /** A turn of the wheel while it goes on, up or down by one. */
   turn?(by: 1 | -1): void;
@@ -84,3 +86,8 @@ export const NOTHING: Shape = {};
 
 /** A number within its limits. */
 export const within = (least: number, value: number, most: number): number => Math.min(most, Math.max(least, value));
+
+/** The box between two places. */
+export function boxOf(a: At, b: At): Box {
+  return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) };
+}

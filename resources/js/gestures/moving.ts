@@ -18,7 +18,7 @@ export class Moving implements Gesture {
     private readonly from: At,
   ) {
     const { notes } = ground;
-    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#places = notes.selectedPlaces();
     this.#earliest = Math.min(...this.#places.map((i) => notes.columns.start[i]));
   }
 
@@ -30,7 +30,7 @@ export class Moving implements Gesture {
     const edge = start[this.grabbed];
     const caught =
       this.#locked === 'pitch' || Math.abs(across) < STILL
-        ? { tick: edge, by: 'stays' }
+        ? { tick: edge, by: 'where it was' as const }
         : snapped(this.ground.lines, edge, edge + across / view.pixelsPerTick, at.free);
     const before = this.#rows;
     this.#ticks = Math.max(caught.tick - edge, -this.#earliest);
@@ -101,7 +101,7 @@ export class MovingEdge implements Gesture {
     private readonly from: At,
   ) {
     const { notes } = ground;
-    this.#places = Array.from(notes.columns.id.keys()).filter((i) => notes.selected[i]);
+    this.#places = notes.selectedPlaces();
   }
 
   move(at: At): void {

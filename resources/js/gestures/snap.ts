@@ -3,7 +3,7 @@ import type { GridLines } from '../music/time';
 /** Where a dragged edge lands, and what caught it; '' where it is free of the grid. */
 export interface Snapped {
   tick: number;
-  by: '' | 'on a line' | 'as far from its line' | 'where it was' | string;
+  by: '' | 'on a line' | 'as far from its line' | 'where it was';
 }
 
 /**

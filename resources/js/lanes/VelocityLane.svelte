@@ -1,26 +1,26 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { NoteTable } from '../music/notes';
   import type { Compared } from '../desk/preview.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { LANE_LEAST, LANE_MOST } from '../commands/hands';
-  import type { At, Gesture, Ground, Shape } from '../gestures/gesture';
   import {
     Bending,
-    BoxingHeads,
-    Coursing,
     LANE_HANDLES,
     laneFrame,
     laneHandleAt,
-    Lifting,
-    Scale,
-    stems,
-    stemUnder,
+    laneHandleUnder,
     type LaneHandle,
-    type Way,
-  } from '../gestures/lane';
+  } from '../gestures/bending';
+  import { Coursing, type Way } from '../gestures/coursing';
+  import type { At, Ground } from '../gestures/gesture';
+  import { atOf, Handling } from '../gestures/handling.svelte';
+  import { BoxingHeads, Lifting } from '../gestures/heads';
+  import { paintFrame, paintReach, paintTag } from '../gestures/paint';
+  import { Scale, stems, stemUnder } from '../gestures/stems';
   import { settings } from '../settings/settings.svelte';
   import { oncePerFrame } from '../look/layer';
-  import { coloursOf, FONT, prepared, type Colours } from '../look/theme';
+  import { coloursOf, prepared, type Colours } from '../look/theme';
 
   let {
     desk,
@@ -31,16 +31,16 @@
     onmouse: (line: string) => void;
   } = $props();
 
-  const STARTS_DRAG_AT = 3;
   const MARKS = [32, 64, 96];
-  const HANDLE = 8;
   const { view, notes, hands } = $derived(desk);
   const scale = $derived(new Scale(settings.laneHeight));
   let canvas: HTMLCanvasElement;
-  let gesture: Gesture | null = null;
-  let shape = $state.raw<Shape | null>(null);
   let cursor = $state('default');
-  let pressed: { from: At; begin: () => Gesture; click: () => void } | null = null;
+  const handling = new Handling(
+    untrack(() => desk),
+    (line) => onmouse(line),
+  );
+  const frame = () => (settings.frame && hands.hand === 'point' ? laneFrame(notes, view, scale) : null);
 
   const ask = oncePerFrame(() => {
     const { laneHeight: height } = settings;
@@ -52,8 +52,19 @@
     const inks = new Map(desk.open.map((clip) => [clip, inkOf(clip)]));
     paintStems(pen, desk.visible, (clip) => inks.get(clip) ?? colours.ink, colours);
     if (desk.preview.shown && !desk.preview.flipped) caps(pen, desk.preview.shown, colours);
-    if (shape) paintShape(pen, shape, colours);
-    else if (settings.frame && hands.hand === 'point') paintFrame(pen, colours);
+    const { shape } = handling;
+    const box = frame();
+    if (shape) {
+      paintReach(pen, shape, false, colours);
+      paintTag(pen, shape, view.width, height, colours);
+    } else if (box) {
+      paintFrame(
+        pen,
+        box,
+        LANE_HANDLES.map((handle) => laneHandleAt(box, handle)),
+        colours,
+      );
+    }
   });
 
   function paintStems(
@@ -63,7 +74,7 @@
     colours: Colours,
   ): void {
     const { velocity, clip } = table.columns;
-    const levels = shape?.levels;
+    const levels = handling.shape?.levels;
     const all = stems(table, view);
     const { laneHeight: height } = settings;
     // Dense: one stem for each column of pixels, the loudest.
@@ -104,205 +115,73 @@
     }
   }
 
-  function paintFrame(pen: CanvasRenderingContext2D, colours: Colours): void {
-    const box = laneFrame(notes, view, scale);
-    if (!box) return;
-    pen.strokeStyle = colours.selection;
-    pen.lineWidth = 1;
-    pen.globalAlpha = 0.55;
-    pen.setLineDash([2, 3]);
-    pen.strokeRect(Math.round(box.x) + 0.5, Math.round(box.y) + 0.5, Math.round(box.width), Math.round(box.height));
-    pen.setLineDash([]);
-    pen.globalAlpha = 1;
-    for (const handle of LANE_HANDLES) {
-      const [x, y] = laneHandleAt(box, handle);
-      pen.fillStyle = colours['color-base-100'];
-      pen.beginPath();
-      pen.roundRect(x - HANDLE / 2, y - HANDLE / 2, HANDLE, HANDLE, 3);
-      pen.fill();
-      pen.stroke();
-    }
-  }
-
-  function paintShape(pen: CanvasRenderingContext2D, { box, path, tag }: Shape, colours: Colours): void {
-    pen.strokeStyle = colours.selection;
-    pen.lineWidth = 1.5;
-    if (box) {
-      pen.globalAlpha = 0.12;
-      pen.fillStyle = colours.selection;
-      pen.fillRect(box.x, box.y, box.width, box.height);
-      pen.globalAlpha = 1;
-      pen.strokeRect(box.x + 0.5, box.y + 0.5, box.width, box.height);
-    }
-    if (path) {
-      pen.beginPath();
-      path.forEach(([x, y]) => pen.lineTo(x, y));
-      pen.stroke();
-    }
-    if (tag) {
-      pen.font = `600 11px ${FONT}`;
-      const width = pen.measureText(tag.text).width + 12;
-      const left = Math.max(2, Math.min(tag.x + 14, view.width - width - 2));
-      const top = Math.min(settings.laneHeight - 21, Math.max(2, tag.y - 10));
-      pen.fillStyle = colours['color-base-content'];
-      pen.beginPath();
-      pen.roundRect(left, top, width, 19, 4);
-      pen.fill();
-      pen.fillStyle = colours['color-base-100'];
-      pen.textBaseline = 'middle';
-      pen.fillText(tag.text, left + 6, top + 10);
-    }
-  }
-
   $effect(() => {
     void [view.left, view.pixelsPerTick, view.width, settings.laneHeight, settings.theme];
-    void [desk.notes, desk.tracks, desk.visible, shape, settings.frame, hands.hand];
+    void [desk.notes, desk.tracks, desk.visible, handling.shape, settings.frame, hands.hand];
     ask();
   });
-
-  function at(event: MouseEvent): At {
-    const box = canvas.getBoundingClientRect();
-    return {
-      x: event.clientX - box.left,
-      y: event.clientY - box.top,
-      shift: event.shiftKey,
-      ctrl: event.ctrlKey || event.metaKey,
-      free: event.altKey,
-    };
-  }
-
-  function handleUnder({ x, y }: At): LaneHandle | null {
-    const box = settings.frame && hands.hand === 'point' ? laneFrame(notes, view, scale) : null;
-    return (
-      (box &&
-        LANE_HANDLES.find((handle) => {
-          const [hx, hy] = laneHandleAt(box, handle);
-          return Math.abs(hx - x) <= HANDLE && Math.abs(hy - y) <= HANDLE;
-        })) ??
-      null
-    );
-  }
 
   const wayOf = ({ shift, ctrl }: At): Way => (shift ? (ctrl ? 'curve' : 'line') : ctrl ? 'level' : 'free');
 
   function press(event: PointerEvent): void {
     if (event.button !== 0) return;
-    const from = at(event);
+    const from = atOf(event, canvas);
     canvas.setPointerCapture(event.pointerId);
     hands.presses++;
     const ground: Ground = { desk, view, notes, lines: desk.gridLines, hear: () => undefined };
     const { id } = notes.columns;
-    const handle = handleUnder(from);
+    const box = frame();
+    const handle = box && laneHandleUnder(box, from.x, from.y);
     const place = stemUnder(notes, view, scale, from.x, from.y);
     if (hands.hand === 'draw' || from.free) {
-      begin(new Coursing(ground, scale, from, wayOf));
+      handling.begin(new Coursing(ground, scale, from, wayOf), from);
     } else if (handle) {
-      begin(new Bending(ground, scale, handle, from));
+      handling.begin(new Bending(ground, scale, handle, from), from);
     } else if (place >= 0) {
       const adds = from.shift || from.ctrl;
       const selected = notes.selected[place] === 1;
       if (!selected) desk.select(adds ? [...notes.selection(), id[place]] : [id[place]], true);
-      pressed = {
+      handling.wait(
         from,
-        begin: () =>
-          new Lifting(
-            { ...ground, notes },
-            scale,
-            notes.selection().map((one) => notes.placeOf(one)),
-            place,
-            from,
-          ),
-        click: () => {
+        () => new Lifting({ ...ground, notes }, scale, notes.selectedPlaces(), place, from),
+        () => {
           if (selected) desk.select(adds ? notes.selection().filter((one) => one !== id[place]) : [id[place]], true);
         },
-      };
+      );
     } else {
       const kept = from.shift || from.ctrl ? notes.selection() : [];
-      pressed = {
+      handling.wait(
         from,
-        begin: () => new BoxingHeads(ground, scale, from, kept),
-        click: () => desk.select(kept),
-      };
+        () => new BoxingHeads(ground, scale, from, kept),
+        () => desk.select(kept),
+      );
     }
   }
 
-  function begin(begun: Gesture): void {
-    gesture = begun;
-    shape = begun.shape;
-  }
+  const FRAMES: Record<LaneHandle, string> = {
+    whole: 'drag: all louder or softer',
+    left: 'drag: tilt the left end',
+    right: 'drag: tilt the right end',
+    squeeze: 'down: squeeze to the mean, up: spread · Ctrl: to the pointer’s height',
+  };
 
   function move(event: PointerEvent): void {
-    if ((gesture || pressed) && (event.buttons & (event.buttons - 1)) !== 0) {
-      // A second button leaves what goes on.
-      cancel();
-      return;
-    }
-    const now = at(event);
-    if (pressed && !gesture && Math.hypot(now.x - pressed.from.x, now.y - pressed.from.y) >= STARTS_DRAG_AT) {
-      begin(pressed.begin());
-    }
-    if (gesture) {
-      gesture.move(now);
-      shape = gesture.shape;
-      return;
-    }
-    const [handle, place] = [handleUnder(now), stemUnder(notes, view, scale, now.x, now.y)];
-    const draws = hands.hand === 'draw' || now.free;
-    cursor = draws
-      ? 'cell'
-      : handle === 'left' || handle === 'right' || handle || place >= 0
-        ? 'ns-resize'
-        : 'crosshair';
-    const of =
-      notes.selectedCount > 1 && place >= 0 && notes.selected[place] ? `${notes.selectedCount} notes` : 'the note';
-    hands.word = draws
-      ? 'drag: a course · Shift: a straight line · Shift+Ctrl: a curve · Ctrl: one height'
-      : handle
-        ? {
-            whole: 'drag: all louder or softer',
-            left: 'drag: tilt the left end',
-            right: 'drag: tilt the right end',
-            squeeze: 'down: squeeze to the mean, up: spread · Ctrl: to the pointer’s height',
-          }[handle]
-        : place >= 0
-          ? `drag: velocity of ${of}`
-          : 'drag: select by a box · Alt: draw a course';
+    const now = atOf(event, canvas);
+    if (!handling.move(now, event.buttons)) point(now);
   }
 
-  function release(): void {
-    const [done, click] = [gesture, pressed?.click];
-    gesture = null;
-    pressed = null;
-    if (!done) {
-      click?.();
-      return;
-    }
-    const dropped = done.drop();
-    if (!dropped) {
-      shape = null;
-      return;
-    }
-    onmouse(dropped.key ?? dropped.lines[0]);
-    // What was dropped is shown where it will stand until it stands there.
-    const shown: Shape = { ...(shape?.levels && { levels: shape.levels }) };
-    shape = shown;
-    desk.run(dropped.lines, { on: dropped.on, over: () => shape === shown && (shape = null) });
-  }
-
-  function cancel(): void {
-    gesture?.cancel?.();
-    gesture = null;
-    pressed = null;
-    shape = null;
-  }
-
-  function escape(event: KeyboardEvent): void {
-    if (event.key === 'Escape' && (gesture || pressed)) {
-      event.preventDefault();
-      event.stopPropagation();
-      cancel();
-      desk.say('Left; nothing was changed', 'hint');
-    }
+  /** Shows what a press would do. */
+  function point({ x, y, free }: At): void {
+    const box = frame();
+    const handle = box && laneHandleUnder(box, x, y);
+    const place = stemUnder(notes, view, scale, x, y);
+    const draws = hands.hand === 'draw' || free;
+    cursor = draws ? 'cell' : handle || place >= 0 ? 'ns-resize' : 'crosshair';
+    const several = notes.selectedCount > 1 && place >= 0 && notes.selected[place];
+    if (draws) hands.word = 'drag: a course · Shift: a straight line · Shift+Ctrl: a curve · Ctrl: one height';
+    else if (handle) hands.word = FRAMES[handle];
+    else if (place >= 0) hands.word = `drag: velocity of ${several ? `${notes.selectedCount} notes` : 'the note'}`;
+    else hands.word = 'drag: select by a box · Alt: draw a course';
   }
 
   let resizes: { y: number; height: number } | null = null;
@@ -322,7 +201,7 @@
   }
 </script>
 
-<svelte:window onkeydowncapture={escape} />
+<svelte:window onkeydowncapture={(event) => handling.escape(event)} />
 
 <div
   class="relative col-start-1 row-start-4 overflow-hidden border-t border-r border-base-300 bg-base-200 text-[0.625rem] leading-none"
@@ -349,9 +228,9 @@
     data-testid="velocity-lane"
     onpointerdown={press}
     onpointermove={move}
-    onpointerup={release}
-    onpointercancel={cancel}
-    onpointerleave={() => !gesture && (hands.word = '')}
+    onpointerup={() => handling.release()}
+    onpointercancel={() => handling.cancel()}
+    onpointerleave={() => !handling.goesOn && (hands.word = '')}
     oncontextmenu={(event) => event.preventDefault()}
   ></canvas>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->

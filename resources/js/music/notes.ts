@@ -113,6 +113,11 @@ export class NoteTable {
     return ids;
   }
 
+  /** The places of the selected notes, in order of time. */
+  selectedPlaces(): number[] {
+    return Array.from(this.columns.id.keys()).filter((i) => this.selected[i]);
+  }
+
   /** The first place whose note may still sound at a tick. */
   firstPlaceFrom(tick: number): number {
     return firstFrom(this.columns.start, tick - this.longest);

@@ -1,11 +1,13 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
   import { Boxing, Lasso, Lens, Panning } from '../gestures/choosing';
   import { Drawing, Erasing, Stroking } from '../gestures/drawing';
   import { frameOf, handleUnder, Scaling, Stretching, Widening } from '../gestures/framing';
-  import type { At, Dropped, Gesture, Ground, Shape } from '../gestures/gesture';
+  import type { At, Ground } from '../gestures/gesture';
+  import { atOf, Handling } from '../gestures/handling.svelte';
   import { Levelling } from '../gestures/levelling';
   import { Moving, MovingBorder, MovingEdge } from '../gestures/moving';
   import { cursorOf, hintOf, type Under } from './hint';
@@ -36,7 +38,6 @@
     onmenu: (x: number, y: number) => void;
   } = $props();
 
-  const STARTS_DRAG_AT = 3;
   const LEFT = 0;
   const MIDDLE = 1;
   const RIGHT = 2;
@@ -45,15 +46,12 @@
   let ground: HTMLCanvasElement;
   let bodies: HTMLCanvasElement;
   let over: HTMLCanvasElement;
-  /** what goes on, and what is drawn of it; what was dropped is drawn until it lies there */
-  let gesture: Gesture | null = null;
-  let shape = $state.raw<Shape | null>(null);
+  const handling = new Handling(
+    untrack(() => desk),
+    (line) => onmouse(line),
+  );
   let cursor = $state('crosshair');
-  /** a press of which it is not known yet whether it becomes a drag */
-  let pressed: { from: At; begin: () => Gesture; click: () => void } | null = null;
   let last: At | null = null;
-  /** where the press was; it goes along where a drag scrolls the view */
-  let origin: At | null = null;
 
   /** Drums have no key: none of their rows lies outside it. */
   const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
@@ -90,7 +88,7 @@
           caret: desk.caret,
           range: desk.range,
           highlight: desk.highlight,
-          shape,
+          shape: handling.shape,
           framed: settings.frame && hands.hand === 'point' && !hands.moment,
         },
         colours,
@@ -116,30 +114,26 @@
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, desk.caret, desk.range, desk.highlight, shape, desk.notes];
+    void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, desk.notes];
     void [settings.frame, hands.hand, hands.moment];
     askOverlay();
   });
   $effect(() => {
-    if (settings.follow && player.playing && !shape && (player.tick > view.right || player.tick < view.left)) {
+    if (settings.follow && player.playing && !handling.shape && (player.tick > view.right || player.tick < view.left)) {
       view.scrollTo(player.tick - (view.width * 0.08) / view.pixelsPerTick);
     }
   });
 
   $effect(() => {
     void [hands.hand, hands.moment, hands.shape];
-    if (last && !gesture) point(last);
+    if (last && !handling.goesOn) point(last);
   });
 
-  function at(event: MouseEvent): At {
-    const box = over.getBoundingClientRect();
-    return {
-      x: event.clientX - box.left,
-      y: event.clientY - box.top,
-      shift: event.shiftKey,
-      ctrl: event.ctrlKey || event.metaKey,
-      free: event.altKey || desk.free,
-    };
+  const at = (event: MouseEvent) => atOf(event, over, desk.free);
+  /** Where something begins that is put in at a place: the line at or before it, or free of the grid the tick itself. */
+  function cellAt(x: number, free = false): number {
+    const tick = Math.max(0, Math.round(view.tick(x)));
+    return free ? tick : desk.gridLines.around(tick).before;
   }
 
   const trackOf = (clip: number) => desk.tracks.get(clip)?.id;
@@ -162,14 +156,13 @@
 
   function press(event: PointerEvent): void {
     if (fingers.down(event)) {
-      cancel();
+      handling.cancel();
       return;
     }
     const from = at(event);
     const isRight = event.button === RIGHT;
     if (event.button !== LEFT && event.button !== MIDDLE && !(isRight && hands.hand === 'draw')) return;
     over.setPointerCapture(event.pointerId);
-    origin = from;
     hands.presses++;
     const on: Ground = {
       desk,
@@ -182,36 +175,28 @@
     };
     const { found, handle } = under(from);
     if (event.button === MIDDLE) {
-      begin(new Panning(on, from));
+      handling.begin(new Panning(on, from), from);
     } else if (isRight || (hands.hand === 'erase' && !hands.moment)) {
-      begin(new Erasing(on, from, (x, y) => hit(notes, view, x, y)?.place ?? -1));
+      handling.begin(new Erasing(on, from, (x, y) => hit(notes, view, x, y)?.place ?? -1), from);
     } else if (hands.moment === 'lens') {
-      begin(new Lens(on, from));
+      handling.begin(new Lens(on, from), from);
     } else if (hands.moment === 'level') {
       level(on, from, found);
     } else if (hands.hand === 'draw' && isDrums) {
-      begin(new Stroking(on, from, null));
+      handling.begin(new Stroking(on, from, null), from);
     } else if (hands.hand === 'draw' && from.shift) {
-      begin(new Stroking(on, from, view.pitch(from.y)));
+      handling.begin(new Stroking(on, from, view.pitch(from.y)), from);
     } else if (hands.hand === 'draw' && !found) {
-      begin(new Drawing(on, from));
+      handling.begin(new Drawing(on, from), from);
     } else if (handle) {
-      begin(
-        { right: () => new Stretching(on, from), top: () => new Widening(on, from), foot: () => new Scaling(on, from) }[
-          handle
-        ](),
-      );
+      const takes = { right: Stretching, top: Widening, foot: Scaling }[handle];
+      handling.begin(new takes(on, from), from);
     } else if (found) {
       grab(on, from, found);
     } else {
       reach(on, from);
     }
     last = from;
-  }
-
-  function begin(begun: Gesture): void {
-    gesture = begun;
-    shape = begun.shape;
   }
 
   function level(on: Ground, from: At, found: Hit | null): void {
@@ -225,7 +210,7 @@
           ? [id[found.place]]
           : notes.selection();
     const places = ids.map((one) => notes.placeOf(one));
-    if (places.length > 0) begin(new Levelling(on, places, found?.place ?? places[0], from));
+    if (places.length > 0) handling.begin(new Levelling(on, places, found?.place ?? places[0], from), from);
   }
 
   /** A press on a note takes it, and its group; a drag moves what is selected. */
@@ -236,9 +221,9 @@
     const wasSelected = notes.selected[found.place] === 1;
     if (!wasSelected) desk.select(adds ? [...notes.selection(), ...together] : together, true);
     desk.moveCaret({ tick: notes.columns.start[found.place], pitch: notes.columns.pitch[found.place] });
-    pressed = {
+    handling.wait(
       from,
-      begin: () => {
+      () => {
         const now = { ...on, notes };
         const border = borderAt(notes, found, trackOf);
         if (border) return new MovingBorder(now, ...border, from);
@@ -246,53 +231,35 @@
           ? new Moving(now, found.place, from)
           : new MovingEdge(now, found.place, found.part, from);
       },
-      click: () => {
+      () => {
         // A drag moves what is selected: so that is changed only where there was none.
         if (wasSelected) {
           desk.select(adds ? notes.selection().filter((one) => !together.includes(one)) : together, true);
         }
       },
-    };
+    );
   }
 
   /** A press on empty ground selects by a box, or with Alt by a free line; without a drag it puts the caret there. */
   function reach(on: Ground, from: At): void {
     const adds = from.shift || from.ctrl;
     const kept = adds ? notes.selection() : [];
-    pressed = {
+    handling.wait(
       from,
-      begin: () => (from.free && !desk.free ? new Lasso(on, from, kept) : new Boxing(on, from, kept)),
-      click: () => {
-        const tick = Math.max(0, Math.round(view.tick(from.x)));
-        desk.moveCaret({
-          tick: from.free ? tick : desk.gridLines.around(tick).before,
-          pitch: view.pitch(from.y),
-        });
+      () => (from.free && !desk.free ? new Lasso(on, from, kept) : new Boxing(on, from, kept)),
+      () => {
+        desk.moveCaret({ tick: cellAt(from.x, from.free), pitch: view.pitch(from.y) });
         if (!adds) desk.select([]);
       },
-    };
+    );
   }
 
   function move(event: PointerEvent): void {
     if (fingers.move(event)) return;
-    if ((gesture || pressed) && (event.buttons & (event.buttons - 1)) !== 0) {
-      // A second button leaves what goes on.
-      cancel();
-      return;
-    }
-    const now = at(event);
-    last = now;
+    const now = (last = at(event));
     hands.at = { tick: Math.max(0, Math.round(view.tick(now.x))), pitch: view.pitch(now.y) };
-    if (pressed && !gesture && Math.hypot(now.x - pressed.from.x, now.y - pressed.from.y) >= STARTS_DRAG_AT) {
-      begin(pressed.begin());
-    }
-    if (gesture) {
-      gesture.move(now);
-      shape = gesture.shape;
-      goOn();
-    } else {
-      point(now);
-    }
+    if (handling.move(now, event.buttons)) handling.scrollOn();
+    else point(now);
   }
 
   /** Shows what a press would do. */
@@ -302,79 +269,12 @@
     hands.word = hintOf(hands, below);
   }
 
-  let goesOn = false;
-
-  /** A drag over an edge of the view takes the view along, for as long as it lies there. */
-  function goOn(): void {
-    if (goesOn || !gesture || !last || gesture instanceof Panning || gesture instanceof Lasso) return;
-    const past = (value: number, most: number) => (value < 0 ? value : Math.max(0, value - most));
-    const [across, down] = [past(last.x, view.width), past(last.y, view.height)];
-    if (across === 0 && down === 0) return;
-    goesOn = true;
-    requestAnimationFrame(() => {
-      goesOn = false;
-      if (!gesture || !last) return;
-      const [left, top] = [view.left, view.top];
-      view.scrollBy(
-        Math.sign(across) * Math.min(24, Math.abs(across) / 2),
-        Math.sign(down) * Math.min(12, Math.abs(down) / 4),
-      );
-      const [x, y] = [(left - view.left) * view.pixelsPerTick, (top - view.top) * view.rowHeight];
-      if (origin) Object.assign(origin, { x: origin.x + x, y: origin.y + y });
-      gesture.scrolled?.(x, y);
-      gesture.move(last);
-      shape = gesture.shape;
-      if (left !== view.left || top !== view.top) goOn();
-    });
-  }
-
   function release(event: PointerEvent): void {
-    if (fingers.up(event)) return;
-    const [done, click] = [gesture, pressed?.click];
-    gesture = null;
-    pressed = null;
-    if (!done) {
-      click?.();
-      return;
-    }
-    drop(done.drop());
-  }
-
-  function drop(dropped: Dropped | null): void {
-    if (!dropped) {
-      shape = null;
-      return;
-    }
-    onmouse(dropped.key ?? dropped.lines[0]);
-    // What was dropped is shown where it will lie until it lies there.
-    const shown: Shape | null = shape && { ...shape, tag: undefined };
-    shape = shown;
-    desk.run(dropped.lines, {
-      on: dropped.on,
-      sound: dropped.sound ?? false,
-      over: () => shape === shown && (shape = null),
-    });
-  }
-
-  /** Leaves a gesture as if it had never begun. */
-  function cancel(): void {
-    gesture?.cancel?.();
-    gesture = null;
-    pressed = null;
-    shape = null;
-  }
-
-  function escape(event: KeyboardEvent): void {
-    if (event.key === 'Escape' && (gesture || pressed)) {
-      event.preventDefault();
-      event.stopPropagation();
-      cancel();
-      desk.say('Left; nothing was changed', 'hint');
-    }
+    if (!fingers.up(event)) handling.release();
   }
 
   function leave(): void {
-    if (gesture || pressed) return;
+    if (handling.goesOn) return;
     hands.at = null;
     hands.word = '';
     last = null;
@@ -382,45 +282,35 @@
 
   function menu(event: MouseEvent): void {
     event.preventDefault();
-    if (hands.hand === 'draw' || gesture) return;
-    const found = hit(notes, view, at(event).x, at(event).y);
+    if (hands.hand === 'draw' || handling.goesOn) return;
+    const { x, y } = at(event);
+    const found = hit(notes, view, x, y);
     if (found && !notes.selected[found.place]) desk.select(notes.groupOf(notes.columns.id[found.place]));
-    if (!found)
-      desk.moveCaret({
-        tick: desk.gridLines.around(Math.max(0, Math.round(view.tick(at(event).x)))).before,
-        pitch: view.pitch(at(event).y),
-      });
+    if (!found) desk.moveCaret({ tick: cellAt(x), pitch: view.pitch(y) });
     onmenu(event.clientX, event.clientY);
   }
 
   const fingers = new Fingers(
     (x, y) => view.scrollBy(x, y),
     (factor, x) => view.zoomTime(factor, x - over.getBoundingClientRect().left),
-    (x, y) => onmenu(x, y),
+    (x, y) => {
+      handling.cancel();
+      onmenu(x, y);
+    },
   );
 
   /** A double press in the point hand puts a note in. */
   function draw(event: MouseEvent): void {
-    const { x, y } = at(event);
+    const { x, y, free } = at(event);
     if (hands.hand !== 'point' || hit(notes, view, x, y)) return;
-    const tick = Math.max(0, Math.round(view.tick(x)));
-    desk.run(
-      [`insert at=${event.altKey || desk.free ? tick : desk.gridLines.around(tick).before} pitch=${view.pitch(y)}`],
-      {
-        sound: true,
-      },
-    );
+    desk.run([`insert at=${cellAt(x, free)} pitch=${view.pitch(y)}`], { sound: true });
     onmouse('insert');
   }
 
   /** A turn of the wheel that is no shortcut scrolls. */
   function wheel(event: WheelEvent): void {
     event.preventDefault();
-    if (gesture?.turn) {
-      gesture.turn(event.deltaY < 0 ? 1 : -1);
-      shape = gesture.shape;
-      return;
-    }
+    if (handling.turn(event.deltaY < 0 ? 1 : -1)) return;
     const { x, y } = at(event);
     view.pointer = { x, y };
     const taken = onwheel(event);
@@ -432,7 +322,7 @@
   }
 </script>
 
-<svelte:window onkeydowncapture={escape} />
+<svelte:window onkeydowncapture={(event) => handling.escape(event)} />
 
 <!-- The keys of the whole window work on the roll; the canvas takes the pointer, the note table does the same without it. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -462,7 +352,7 @@
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
-    onpointercancel={cancel}
+    onpointercancel={() => handling.cancel()}
     onpointerleave={leave}
     oncontextmenu={menu}
     ondblclick={draw}

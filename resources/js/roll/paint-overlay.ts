@@ -1,7 +1,8 @@
 import type { NoteTable } from '../music/notes';
-import { frameOf, handleAt, HANDLE, type Handle } from '../gestures/framing';
+import { frameOf, handleAt, HANDLES } from '../gestures/framing';
+import { paintFrame, paintReach, paintTag } from '../gestures/paint';
 import type { Shape } from '../gestures/gesture';
-import { FONT, type Colours } from '../look/theme';
+import type { Colours } from '../look/theme';
 import type { Viewport } from '../desk/viewport.svelte';
 
 export interface Overlay {
@@ -47,7 +48,14 @@ export function paintOverlay(
     paintHighlight(pen, view, notes, overlay.highlight, colours);
   }
   if (overlay.framed && !overlay.shape) {
-    paintFrame(pen, view, notes, colours);
+    const frame = frameOf(notes, view);
+    if (frame)
+      paintFrame(
+        pen,
+        frame,
+        HANDLES.map((handle) => handleAt(frame, handle)),
+        colours,
+      );
   }
   if (overlay.shape) {
     paintShape(pen, view, notes, overlay.shape, colours);
@@ -78,41 +86,6 @@ function paintHighlight(
   pen.stroke();
 }
 
-/** The frame around several selected notes, with a handle for time, one for intervals and one for velocities. */
-function paintFrame(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteTable, colours: Colours): void {
-  const frame = frameOf(notes, view);
-  if (!frame) {
-    return;
-  }
-  pen.strokeStyle = colours.selection;
-  pen.lineWidth = 1;
-  pen.globalAlpha = 0.55;
-  pen.setLineDash([2, 3]);
-  pen.strokeRect(
-    Math.round(frame.x) + 0.5,
-    Math.round(frame.y) + 0.5,
-    Math.round(frame.width),
-    Math.round(frame.height),
-  );
-  pen.setLineDash([]);
-  pen.globalAlpha = 1;
-  for (const handle of ['right', 'top', 'foot'] as Handle[]) {
-    const [x, y] = handleAt(frame, handle);
-    pen.fillStyle = colours['color-base-100'];
-    pen.beginPath();
-    pen.roundRect(x - HANDLE / 2, y - HANDLE / 2, HANDLE, HANDLE, 3);
-    pen.fill();
-    pen.stroke();
-    pen.fillStyle = colours.selection;
-    pen.fillRect(
-      x - (handle === 'right' ? 0.5 : 2.5),
-      y - (handle === 'right' ? 2.5 : 0.5),
-      handle === 'right' ? 1 : 5,
-      handle === 'right' ? 5 : 1,
-    );
-  }
-}
-
 /** What a gesture would do: where notes would lie, which would go, how loud they would be, and a word about it. */
 function paintShape(
   pen: CanvasRenderingContext2D,
@@ -130,24 +103,7 @@ function paintShape(
     pen.fillRect(Math.round(view.x(shape.line)), 0, 1, view.height);
     pen.globalAlpha = 1;
   }
-  if (shape.box) {
-    const { x, y, width, height: tall } = shape.box;
-    pen.globalAlpha = 0.12;
-    pen.fillStyle = colours.selection;
-    pen.fillRect(x, y, width, tall);
-    pen.globalAlpha = 1;
-    pen.strokeRect(x + 0.5, y + 0.5, width, tall);
-  }
-  if (shape.path) {
-    pen.beginPath();
-    shape.path.forEach(([x, y]) => pen.lineTo(x, y));
-    pen.closePath();
-    pen.globalAlpha = 0.12;
-    pen.fillStyle = colours.selection;
-    pen.fill();
-    pen.globalAlpha = 1;
-    pen.stroke();
-  }
+  paintReach(pen, shape, true, colours);
   if (shape.ghosts) {
     const place = ({ start, length, pitch }: { start: number; length: number; pitch: number }) =>
       [view.x(start) + 0.5, view.y(pitch) + 0.5, Math.max(2, Math.max(1, length) * view.pixelsPerTick - 1)] as const;
@@ -199,26 +155,5 @@ function paintShape(
       pen.fillRect(x, y + height + 1 - ink, width, ink);
     }
   }
-  if (shape.tag) {
-    paintTag(pen, view, shape.tag, colours);
-  }
-}
-
-function paintTag(
-  pen: CanvasRenderingContext2D,
-  view: Viewport,
-  { x, y, text }: { x: number; y: number; text: string },
-  colours: Colours,
-): void {
-  pen.font = `600 11px ${FONT}`;
-  const width = pen.measureText(text).width + 12;
-  const left = Math.max(2, Math.min(x + 14, view.width - width - 2));
-  const top = y > 34 ? y - 30 : y + 18;
-  pen.fillStyle = colours['color-base-content'];
-  pen.beginPath();
-  pen.roundRect(left, top, width, 19, 4);
-  pen.fill();
-  pen.fillStyle = colours['color-base-100'];
-  pen.textBaseline = 'middle';
-  pen.fillText(text, left + 6, top + 10);
+  paintTag(pen, shape, view.width, view.height, colours);
 }
