@@ -186,11 +186,23 @@
   });
 
   // A grid that follows the zoom.
+  let followed = '';
   $effect(() => {
-    if (!studio || !settings.gridAuto) return;
+    if (!studio || !settings.gridAuto) {
+      followed = '';
+      return;
+    }
     const wanted = gridForZoom(studio.desk);
     untrack(() => {
-      if (wanted !== studio!.desk.grid) studio!.desk.setGrid(wanted);
+      const { desk } = studio!;
+      // A grid that somebody set in the meantime stays; another kind of the same one is followed.
+      if (followed && desk.grid.replace('t', '') !== followed.replace('t', '')) {
+        settings.gridAuto = false;
+        followed = '';
+        return;
+      }
+      followed = wanted;
+      if (wanted !== desk.grid) desk.setGrid(wanted);
     });
   });
 

@@ -72,12 +72,6 @@ const POINT: [name: string, keys: string[], how: Drag, after: Record<string, num
     { from: [238, 60], to: [118, 60], held: ['Control'] },
     { length: [120, 120, 120] },
   ],
-  [
-    'a free line goes round a note with Alt',
-    [],
-    { from: [-30, 67], to: [30, 55], first: ['Alt'] },
-    { start: [0, 480, 720] },
-  ],
 ];
 
 for (const [name, keys, how, after] of POINT) {
@@ -309,10 +303,7 @@ test('the right button opens what can be done here, and typed letters find the r
   await studio.expectColumn('pitch', [61, 77, 65]);
 });
 
-test('only the used rows are shown, without leaving the place, and moves go from row to row', async ({
-  studio,
-  page,
-}) => {
+test('only the used rows are shown, without leaving the place, and moves go from row to row', async ({ studio }) => {
   await studio.press('Shift+6');
   await expect(studio.status).toHaveText('Only the rows that are used: 2');
   await studio.press('.', 'Alt+Shift+PageUp');
@@ -321,8 +312,43 @@ test('only the used rows are shown, without leaving the place, and moves go from
   await expect(studio.status).toContainText('a note would pass the highest row shown');
   await studio.press('Shift+6');
   await expect(studio.status).toHaveText('All rows');
-  await page.reload();
-  await expect(studio.roll).toBeVisible();
+});
+
+test('a free line with Alt selects what it goes round, and nothing else', async ({ studio, page }) => {
+  await studio.press('0');
+  const corners: [number, number][] = [
+    [430, 66],
+    [1100, 66],
+    [1100, 62],
+    [430, 62],
+    [430, 65],
+  ];
+  const [first, ...others] = await Promise.all(corners.map((corner) => studio.point(...corner)));
+  await page.mouse.move(first.x, first.y);
+  await page.keyboard.down('Alt');
+  await page.mouse.down();
+  for (const { x, y } of others) await page.mouse.move(x, y, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected, pitches E4/);
+});
+
+test('a grid that follows the zoom goes finer and coarser with it, until another one is set', async ({
+  studio,
+  page,
+}) => {
+  const grid = page.getByLabel('Grid', { exact: true });
+  await studio.press('0', 'Alt+Digit0');
+  await expect(studio.status).toHaveText('The grid follows the zoom');
+  const before = await grid.inputValue();
+  await studio.press('=', '=', '=', '=', '=', '=', '=', '=');
+  await expect(grid).not.toHaveValue(before);
+  await studio.press('t');
+  await expect(grid).toHaveValue(/t$/);
+  await studio.press('2');
+  await expect(grid).toHaveValue('1/2');
+  await studio.press('-', '-', '-', '-', '-', '-');
+  await expect(grid).toHaveValue('1/2');
 });
 
 test('keys nudge by an amount of their own, and move caret and range where nothing is selected', async ({

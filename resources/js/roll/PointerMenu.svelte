@@ -2,6 +2,7 @@
   import { find, type Entry } from '../commands/entries';
   import { total, use } from '../commands/use.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import Floating from '../look/Floating.svelte';
   import { cap } from '../keys/keystroke';
 
   let {
@@ -103,8 +104,6 @@
   const rows = $derived<Entry[]>(
     text ? find(runnable, text).slice(0, 30) : group ? runnable.filter((entry) => entry.group === group) : often,
   );
-  const left = $derived(Math.max(4, Math.min(at.x, innerWidth - WIDTH - 4)));
-  const top = $derived(Math.max(4, Math.min(at.y, innerHeight - HEIGHT - 4)));
 
   $effect(() => {
     void chosen;
@@ -134,26 +133,7 @@
   }
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<div
-  class="fixed inset-0 z-10"
-  onclick={close}
-  oncontextmenu={(event) => {
-    event.preventDefault();
-    close();
-  }}
-></div>
-<div
-  class="fixed z-20 flex flex-col rounded-box border border-base-300 bg-base-100 text-sm shadow-xl"
-  style:left="{left}px"
-  style:top="{top}px"
-  style:width="{WIDTH}px"
-  style:max-height="{HEIGHT}px"
-  role="dialog"
-  aria-label="What can be done here"
-  tabindex="-1"
-  onkeydown={keys}
->
+<Floating {at} width={WIDTH} height={HEIGHT} role="dialog" label="What can be done here" onkeydown={keys} {close}>
   <p class="flex items-baseline justify-between px-3 pt-2 text-xs text-secondary">
     <span>{NAMES[kind]}{desk.notes.selectedCount > 1 ? `, ${desk.notes.selectedCount}` : ''}</span>
     {#if group}<button class="link" onclick={() => (group = null)}>used most</button>{/if}
@@ -211,4 +191,4 @@
       {/each}
     </div>
   {/if}
-</div>
+</Floating>

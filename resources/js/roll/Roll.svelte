@@ -4,12 +4,13 @@
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
   import { Boxing, Lasso, Lens, Panning } from '../gestures/choosing';
-  import { Drawing, Erasing, Stroking } from '../gestures/drawing';
+  import { Drawing } from '../gestures/drawing';
   import { frameOf, handleUnder, Scaling, Stretching, Widening } from '../gestures/framing';
   import type { At, Ground } from '../gestures/gesture';
   import { atOf, Handling } from '../gestures/handling.svelte';
   import { Levelling } from '../gestures/levelling';
   import { Moving, MovingBorder, MovingEdge } from '../gestures/moving';
+  import { Erasing, Stroking } from '../gestures/strokes';
   import { cursorOf, hintOf, type Under } from './hint';
   import { borderAt, hit, type Hit } from '../desk/hit';
   import { Fingers } from './fingers';

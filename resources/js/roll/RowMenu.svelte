@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Desk } from '../desk/desk.svelte';
+  import Floating from '../look/Floating.svelte';
   import { drumName } from '../music/drums';
   import { pitchName } from '../music/pitch';
   import type { Player } from '../sound/player.svelte';
@@ -111,36 +112,20 @@
   }
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<div
-  class="fixed inset-0 z-10"
-  onclick={close}
-  oncontextmenu={(event) => {
-    event.preventDefault();
-    close();
-  }}
-></div>
-<div
-  class="fixed z-20 rounded-box border border-base-300 bg-base-100 p-1 text-sm shadow-xl"
-  style:left="{Math.max(4, Math.min(at.x, innerWidth - WIDTH - 4))}px"
-  style:top="{Math.max(4, Math.min(at.y, innerHeight - HEIGHT - 4))}px"
-  style:width="{WIDTH}px"
-  role="menu"
-  tabindex="-1"
-  aria-label="The row of {name}"
-  onkeydown={keys}
->
-  <p class="px-2 pt-1 text-xs text-secondary">{name}: patterns go {where}</p>
-  {#each entries as { title, why, act }, k (title)}
-    <button
-      class="block w-full cursor-pointer rounded px-2 py-0.5 text-left hover:bg-base-300 focus:bg-base-300 disabled:cursor-default disabled:opacity-50"
-      role="menuitem"
-      disabled={why !== undefined}
-      title={why ?? ''}
-      onclick={act}
-      {@attach (button) => {
-        if (k === 0) button.focus();
-      }}>{title}</button
-    >
-  {/each}
-</div>
+<Floating {at} width={WIDTH} height={HEIGHT} role="menu" label={`The row of ${name}`} onkeydown={keys} {close}>
+  <div class="overflow-auto p-1">
+    <p class="px-2 pt-1 text-xs text-secondary">{name}: patterns go {where}</p>
+    {#each entries as { title, why, act }, k (title)}
+      <button
+        class="block w-full cursor-pointer rounded px-2 py-0.5 text-left hover:bg-base-300 focus:bg-base-300 disabled:cursor-default disabled:opacity-50"
+        role="menuitem"
+        disabled={why !== undefined}
+        title={why ?? ''}
+        onclick={act}
+        {@attach (button) => {
+          if (k === 0) button.focus();
+        }}>{title}</button
+      >
+    {/each}
+  </div>
+</Floating>
