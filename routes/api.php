@@ -6,12 +6,13 @@ use App\Http\Controllers\CatalogController;
 use App\Http\Controllers\EditController;
 use App\Http\Controllers\KeymapController;
 use App\Http\Controllers\RecipeController;
+use App\Http\Controllers\RowNamesController;
 use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
 use Illuminate\Support\Facades\Route;
 
 // Ids as the database gives them; whatever else stands in their place names nothing.
-foreach (['song', 'step', 'recipe'] as $id) {
+foreach (['song', 'step', 'recipe', 'track'] as $id) {
     Route::pattern($id, '[1-9][0-9]{0,17}');
 }
 
@@ -27,6 +28,8 @@ Route::delete('songs/{song}', [SongController::class, 'destroy']);
 Route::post('songs/{song}/restore', [SongController::class, 'restore'])->withTrashed();
 Route::get('songs/{song}/export', [SongController::class, 'export']);
 Route::get('songs/{song}/grid', [SongController::class, 'grid']);
+Route::get('songs/{song}/tracks/{track}/row-names', [RowNamesController::class, 'export']);
+Route::post('row-names', [RowNamesController::class, 'read']);
 
 Route::post('songs/{song}/edits', [EditController::class, 'edit']);
 Route::post('songs/{song}/undo', [EditController::class, 'undo']);

@@ -21,6 +21,7 @@ use Jactonic\Core\Song\Track;
  * @property int $solo
  * @property int $transposition
  * @property string $rest
+ * @property string $rows
  */
 final class TrackRecord extends Record
 {

@@ -137,7 +137,7 @@ final readonly class SongView
             'events' => array_map(static fn (ConductorEvent $event): array => ['kind' => $event->kind->value, 'tick' => $event->tick, 'label' => $event->label()], $conductor->events),
             'tracks' => array_map(static fn (Track $track): array => [
                 'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value, 'channel' => $track->channel,
-                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition,
+                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition, 'rows' => self::rows($track),
                 'clips' => array_map(static fn (Clip $clip): array => [
                     'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset, 'loop' => $clip->loop,
                     'name' => $clip->name, 'muted' => $clip->muted, 'revision' => $revisions[$clip->id] ?? 1,
@@ -159,6 +159,14 @@ final readonly class SongView
             'revisions' => (object) array_intersect_key($revisions, array_flip($open->open)),
             'notes' => self::columns($open->notes),
         ];
+    }
+
+    /** @return list<array{int, string, int}> the rows with a name, a colour or a place of their own, from the top down: pitch, name, colour */
+    private static function rows(Track $track): array
+    {
+        $rows = $track->rowNames()->rows;
+
+        return array_map(static fn (int $pitch, array $row): array => [$pitch, ...$row], array_keys($rows), array_values($rows));
     }
 
     /** @return array<string, mixed> */

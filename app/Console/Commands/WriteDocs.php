@@ -10,12 +10,14 @@ use App\Docs\KeySheet;
 use App\Docs\RecipeSheet;
 use Illuminate\Console\Command;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Song\RowNames;
+use Jactonic\Core\Song\RowNamesFile;
 
 final class WriteDocs extends Command
 {
     protected $signature = 'docs:write';
 
-    protected $description = 'Writes what is made from the program: the edit reference, the keys, the demo song as a file';
+    protected $description = 'Writes what is made from the program: the edit reference, the keys, names of rows, the demo song as a file';
 
     public function handle(Catalog $catalog): int
     {
@@ -34,6 +36,7 @@ final class WriteDocs extends Command
             'docs/edit-reference.md' => EditReference::asMarkdown($catalog),
             'docs/keys.md' => KeySheet::asMarkdown(),
             'docs/recipes.md' => RecipeSheet::asMarkdown(),
+            'docs/general-midi.row-names.json' => RowNamesFile::write(RowNames::generalMidi(), 'General MIDI'),
             'resources/demo/lantern-ferry.mid' => (new LanternFerry)->file()->write(),
         ];
     }

@@ -79,6 +79,8 @@ final readonly class Catalog
         'track-copy' => Tracks\CopyTrack::class,
         'track-move' => Tracks\MoveTrack::class,
         'track-delete' => Tracks\DeleteTrack::class,
+        'row' => Tracks\ChangeRow::class,
+        'row-names' => Tracks\NameRows::class,
         'clip' => Clips\ChangeClip::class,
         'clip-new' => Clips\NewClip::class,
         'clip-split' => Clips\SplitClip::class,

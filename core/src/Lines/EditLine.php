@@ -15,6 +15,9 @@ use Jactonic\Core\Parameters\Words;
  */
 final readonly class EditLine
 {
+    /** The names of all rows of a track, with colours, are the longest there is to say. */
+    public const MOST_CHARACTERS = 4000;
+
     /** @param  array<string, string>  $parameters  as written */
     private function __construct(
         public string $name,
@@ -32,8 +35,8 @@ final readonly class EditLine
     public static function parse(string $text): self
     {
         $text = trim($text);
-        if (strlen($text) > 2000) {
-            throw new BadInput('An edit line has at most 2000 characters.');
+        if (strlen($text) > self::MOST_CHARACTERS) {
+            throw new BadInput('An edit line has at most '.number_format(self::MOST_CHARACTERS).' characters.');
         }
         if (preg_match('/^[a-z][a-z-]*(?=\s|$)/', $text, $found) !== 1) {
             throw new BadInput($text === '' ? 'The edit line is empty; write one, such as quantize grid=1/16.' : "“{$text}” does not begin with the name of an edit, such as quantize.");

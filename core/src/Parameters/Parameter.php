@@ -32,9 +32,9 @@ final readonly class Parameter
      *
      * @param  list<string>  $words
      */
-    public static function wholeNumberOr(array $words, string $name, int $min, int $max, string $unit, string $default, string $help): self
+    public static function wholeNumberOr(array $words, string $name, int $min, int $max, string $unit, ?string $default, string $help, string $absent = ''): self
     {
-        return new self($name, new WholeNumber($min, $max, $unit, $words), $default, $help);
+        return new self($name, new WholeNumber($min, $max, $unit, $words), $default, $help, $absent);
     }
 
     public static function ratio(string $name, int $largest, string $default, string $help): self
@@ -110,10 +110,10 @@ final readonly class Parameter
         return new self($name, new GridValue, $absent === '' ? 'grid' : null, $help, $absent);
     }
 
-    /** @param  non-empty-list<string>  $words  that stand for a pitch; the first is the default */
-    public static function pitch(string $name, string $help, array $words = ['caret']): self
+    /** @param  list<string>  $words  that stand for a pitch; the first is the default, and without one it may be left out */
+    public static function pitch(string $name, string $help, array $words = ['caret'], string $absent = ''): self
     {
-        return new self($name, new PitchValue($words), $words[0], $help);
+        return new self($name, new PitchValue($words), $words[0] ?? null, $help, $absent);
     }
 
     /** @param  list<string>  $more  words beside caret, playhead, range-start and range-end */
@@ -125,6 +125,11 @@ final readonly class Parameter
     public static function text(string $name, int $longest, string $help, string $absent = 'as it is'): self
     {
         return new self($name, new TextValue($longest), null, $help, $absent);
+    }
+
+    public static function rowNames(string $name, string $help): self
+    {
+        return new self($name, new RowNamesValue, RowNamesValue::VOICE, $help);
     }
 
     public static function tempo(string $name, string $help): self

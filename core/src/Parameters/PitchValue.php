@@ -9,7 +9,7 @@ use Jactonic\Core\Pitch\PitchName;
 /** A pitch by number or name, or a word that stands for one, such as `caret` or `lowest`. */
 final readonly class PitchValue implements Kind
 {
-    /** @param  non-empty-list<string>  $words */
+    /** @param  list<string>  $words */
     public function __construct(private array $words = ['caret'])
     {
     }
@@ -26,7 +26,7 @@ final readonly class PitchValue implements Kind
 
     public function allowed(): string
     {
-        return '0 to 127, a name from C-1 to G9 (middle C is C4), or '.implode(', ', $this->words);
+        return '0 to 127, a name from C-1 to G9 (middle C is C4)'.($this->words === [] ? '' : ', or '.implode(', ', $this->words));
     }
 
     public function describe(): array

@@ -4,35 +4,46 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Pitch;
 
-/** Some pitches in a row, such as those that a drum part uses: what a move by rows counts. */
+/** Some pitches in an order, such as those that a drum part uses: what a move by rows counts. */
 final readonly class Rows
 {
-    /** @param  list<int>  $pitches  0–127, ascending, each once */
+    /** @param  list<int>  $pitches  0–127, from the lowest row up, each once */
     private function __construct(public array $pitches)
     {
     }
 
-    /** @param  array<int, int>  $pitches  0–127, in any order, as often as they occur */
+    /** @param  array<int, int>  $pitches  0–127, from the lowest row up */
     public static function of(array $pitches): self
     {
-        $rows = array_values(array_unique($pitches));
-        sort($rows);
+        return new self(array_values(array_unique($pitches)));
+    }
 
-        return new self($rows);
+    /** @param  array<int, int>  $pitches  0–127, as often as they occur: one row each, a higher pitch above a lower one */
+    public static function occurring(array $pitches): self
+    {
+        sort($pitches);
+
+        return self::of($pitches);
     }
 
     /**
-     * The pitch a number of rows away; null where there are not so many. A pitch that has no row first goes to the next
-     * one in the direction of the move, which counts as the first step.
+     * The pitch a number of rows away; null where there are not so many. A pitch that has no row first goes to that of
+     * the next pitch in the direction of the move, which counts as the first step.
      */
     public function shift(int $pitch, int $by): ?int
     {
         if ($by === 0) {
             return $pitch;
         }
-        $below = count(array_filter($this->pitches, static fn (int $row): bool => $row < $pitch));
-        $isRow = ($this->pitches[$below] ?? null) === $pitch;
+        $row = array_search($pitch, $this->pitches, true);
+        if ($row === false) {
+            $beyond = array_filter($this->pitches, static fn (int $shown): bool => ($shown <=> $pitch) === ($by <=> 0));
+            if ($beyond === []) {
+                return null;
+            }
+            $row = (int) array_search($by > 0 ? min($beyond) : max($beyond), $this->pitches, true) - ($by <=> 0);
+        }
 
-        return $this->pitches[$below + $by - ($isRow || $by < 0 ? 0 : 1)] ?? null;
+        return $this->pitches[$row + $by] ?? null;
     }
 }

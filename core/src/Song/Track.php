@@ -24,6 +24,7 @@ final readonly class Track
      * @param  int  $pan  −100 left to 100 right
      * @param  int  $transposition  semitones, −48 to 48: heard and exported; the notes stay as written
      * @param  int|null  $home  its number in the file it came from; null for a track that was made here
+     * @param  RowNames|null  $rows  names, order and colours of its rows; null for those its voice has
      * @param  Rest  $rest  what its track of the file holds beside notes, points and what is the conductor's
      */
     public function __construct(
@@ -40,7 +41,14 @@ final readonly class Track
         public int $transposition = 0,
         public ?int $home = null,
         public Rest $rest = new Rest,
+        public ?RowNames $rows = null,
     ) {
+    }
+
+    /** What its rows are called: as it says, or else drums as General MIDI names them, and others by their pitches. */
+    public function rowNames(): RowNames
+    {
+        return $this->rows ?? ($this->voice === Voice::Drums ? RowNames::generalMidi() : RowNames::none());
     }
 
     /**
@@ -62,6 +70,7 @@ final readonly class Track
             'id' => $this->id, 'place' => $this->place, 'name' => $this->name, 'colour' => $this->colour, 'voice' => $this->voice->value,
             'channel' => $this->channel, 'volume' => $this->volume, 'pan' => $this->pan, 'muted' => $this->muted, 'solo' => $this->solo,
             'transposition' => $this->transposition, 'home' => $this->home, 'rest' => $this->rest->pack(),
+            'rows' => (string) $this->rows,
         ];
     }
 
@@ -73,7 +82,7 @@ final readonly class Track
     public static function fromArray(array $values): self
     {
         $read = new Attributes($values, 'A track');
-        $name = trim($read->text('name'));
+        [$name, $rows] = [trim($read->text('name')), $read->text('rows')];
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw new BadInput('A track has a name of 1 to '.self::LONGEST_NAME.' characters.');
         }
@@ -84,6 +93,7 @@ final readonly class Track
             $read->number('channel', 0, 15), $read->number('volume', 0, 100), $read->number('pan', -100, 100),
             $read->isOn('muted'), $read->isOn('solo'), $read->number('transposition', -48, 48),
             $read->numberOrNone('home', 0, 65535), Rest::unpack($read->text('rest')),
+            $rows === '' ? null : RowNames::parse($rows),
         );
     }
 }

@@ -201,7 +201,15 @@ final class ByHandTest extends MusicTestCase
     #[DataProvider('rows')]
     public function test_a_move_by_rows_goes_along_what_is_shown(int $pitch, int $by, ?int $target): void
     {
-        self::assertSame($target, Rows::of([46, 36, 42, 38, 38])->shift($pitch, $by));
+        self::assertSame($target, Rows::occurring([46, 36, 42, 38, 38])->shift($pitch, $by));
+    }
+
+    public function test_rows_in_an_order_of_their_own_are_gone_along_as_they_lie(): void
+    {
+        $snareBelowKick = Rows::of([38, 36, 42]);
+
+        self::assertSame([36, 42, 38, null], [$snareBelowKick->shift(38, 1), $snareBelowKick->shift(36, 1), $snareBelowKick->shift(36, -1), $snareBelowKick->shift(38, -1)]);
+        self::assertSame([42, 38], [$snareBelowKick->shift(40, 1), $snareBelowKick->shift(40, -1)], 'from a pitch without a row to that of the next pitch');
     }
 
     public function test_hits_go_from_drum_to_drum_all_of_them_or_none(): void

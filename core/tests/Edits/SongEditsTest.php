@@ -40,6 +40,8 @@ final class SongEditsTest extends MusicTestCase
         yield 'a new track lies below the one in front' => ['track-new voice=drums', 'Kalimba: 0+1920 1920+1920 | Drums drums: 0+7680 | Bass: 0+3840'];
         yield 'a copy with its clips' => ['track-copy', 'Kalimba: 0+1920 1920+1920 | Kalimba copy: 0+1920 1920+1920 | Bass: 0+3840'];
         yield 'down in the order' => ['track-move by=1', 'Bass: 0+3840 | Kalimba: 0+1920 1920+1920'];
+        yield 'a name for a row' => ['row pitch=D2 name=Boom', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'names for all rows' => ['row-names to="D2 Snare; C2/3 Kick" of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840'];
         yield 'away with a track' => ['track-delete', 'Bass: 0+3840'];
         yield 'a new clip' => ['clip-new at=3840 length=2bar', 'Kalimba: 0+1920 1920+1920 3840+3840 | Bass: 0+3840'];
         yield 'a new clip on another track' => ['clip-new at=3840 length=1bar of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840 3840+1920'];
@@ -127,6 +129,16 @@ final class SongEditsTest extends MusicTestCase
         yield [['track-new'], 'New track Plucked'];
         yield [['track-new', 'track-new'], 'New track Plucked 2'];
         yield [['track-new', 'track-new', 'track-new'], 'New track Plucked 3'];
+        yield [['row pitch=D2 name=Boom'], 'Kalimba: D2 is called Boom'];
+        yield [['row pitch=D2 name=Boom', 'row pitch=D2 name=pitch'], 'Kalimba: D2 is called D2'];
+        yield [['row pitch=D2 colour=3'], 'Kalimba: D2 has colour 3'];
+        yield [['row pitch=D2 colour=3', 'row pitch=D2 colour=track'], 'Kalimba: D2 has the track’s colour'];
+        yield [['row pitch=D2 name=Boom', 'row pitch=C2 above=D2'], 'Kalimba: C2 moved among the rows'];
+        yield [['row pitch=D2'], 'Nothing changed: D2 is so already.'];
+        yield [['row-names to=general-midi'], 'Kalimba: 47 rows named'];
+        yield [['row-names to="C2 Kick"'], 'Kalimba: 1 row named'];
+        yield [['row-names to=general-midi', 'row-names to=none'], 'Kalimba: rows are called by their pitches'];
+        yield [['row-names to=voice'], 'Nothing changed: the rows of Kalimba are called so already.'];
         yield [['marker at=1920'], 'Marker “Marker” at 2.1.0'];
         yield [['meter to=7/8 at=1920'], 'Meter 7/8 from 2.1.0'];
         yield [['key to="D dorian" at=1920'], 'Key D dorian from 2.1.0'];

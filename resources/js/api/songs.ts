@@ -174,6 +174,8 @@ export interface Track {
   solo: boolean;
   /** semitones; the notes stay as written */
   transposition: number;
+  /** rows with a name, a colour of the theme (0 for the track’s) or a place of their own, from the top down */
+  rows: [pitch: number, name: string, colour: number][];
   clips: Clip[];
 }
 
@@ -293,6 +295,9 @@ export const songs = {
   deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
   restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
   exportAddress: (id: number) => `/api/songs/${id}/export`,
+  rowNamesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/row-names`,
+  /** The line that gives a track the names of a file. */
+  readRowNames: (text: string) => request<{ line: string }>('POST', 'row-names', { text }),
   grid: (song: number, grid: string, swing: number) =>
     request<GridTable>('GET', `songs/${song}/grid?grid=${encodeURIComponent(grid)}&swing=${swing}`),
   edit: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>

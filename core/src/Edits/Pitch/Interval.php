@@ -41,7 +41,7 @@ final readonly class Interval
         return match (true) {
             $parameters->has('semitones') => new self('semitone', $parameters->int('semitones'), null),
             $parameters->has('octaves') => new self('octave', $parameters->int('octaves'), null),
-            $parameters->has('rows') => new self('row', $parameters->int('rows'), $context->rows ?? Rows::of($notes->pitch)),
+            $parameters->has('rows') => new self('row', $parameters->int('rows'), $context->rows ?? Rows::occurring($notes->pitch)),
             default => new self('scale step', $parameters->int('degrees'), $context->needKey('Moving by degrees')),
         };
     }
