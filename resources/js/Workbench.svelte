@@ -314,7 +314,7 @@
 />
 
 {#if studio && facts}
-  {@const { desk, player } = studio}
+  {@const { desk, player, tuning } = studio}
   <main
     onchange={letGo}
     class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_auto_24px_44px]"
@@ -345,7 +345,14 @@
           {desk}
           {player}
           summary={summary ?? ''}
-          onwheel={(event) => dispatcher.wheel(event, view)}
+          onwheel={(event) =>
+            // What is tried on the bench is turned where one looks.
+            (!event.shiftKey &&
+              !event.ctrlKey &&
+              !event.altKey &&
+              event.deltaY !== 0 &&
+              tuning.turn(event.deltaY < 0 ? 1 : -1)) ||
+            dispatcher.wheel(event, view)}
           onmouse={(line) => noteUse(line, 'mouse')}
           onmenu={openMenu}
         />

@@ -395,11 +395,11 @@ test('a box fills the roll while its key is held, and the key alone goes back', 
 test('a row is filled, rotated, muted and cleared from its head', async ({ studio, page }) => {
   await studio.press('0', 'Control+Home');
   const keys = (await page.getByTestId('pitch-keys').boundingBox())!;
-  const menu = page.getByRole('menu', { name: 'The row of E4' });
+  const menu = page.getByRole('dialog', { name: 'The row of E4' });
   const choose = async (title: string) => {
     const { y } = await studio.point(0, 64);
     await page.mouse.click(keys.x + 20, y, { button: 'right' });
-    await menu.getByRole('menuitem', { name: title, exact: true }).click();
+    await menu.getByRole('button', { name: title, exact: true }).click();
     await expect(menu).toBeHidden();
   };
   await choose('Fill with eighths, accents');
@@ -413,6 +413,38 @@ test('a row is filled, rotated, muted and cleared from its head', async ({ studi
   await studio.expectColumn('muted', [0, 1, 1, 1, 1, 1, 1, 1, 1]);
   await choose('Clear it');
   await studio.expectColumn('start', [0]);
+});
+
+test('a row is named, coloured and moved in place, and its names go out and in as a file', async ({ studio, page }) => {
+  await studio.press('0', 'Control+Home', 'F2', 'r');
+  const menu = page.getByRole('dialog', { name: /^The row of/ });
+  await page.keyboard.type('Deep one');
+  await page.keyboard.press('Tab');
+  await expect(studio.status).toContainText('Track 1: C4 is called Deep one');
+  await expect(page.getByRole('dialog', { name: 'The row of Deep one' })).toBeVisible();
+  await menu.getByRole('button', { name: 'Colour 3' }).click();
+  await expect(studio.status).toContainText('Track 1: Deep one has colour 3');
+  await expect(menu.getByRole('button', { name: 'Colour 3' })).toHaveAttribute('aria-pressed', 'true');
+  await menu.getByRole('button', { name: 'Row up' }).click();
+  await expect(studio.status).toContainText('Track 1: Deep one moved among the rows');
+  await page.keyboard.press('Escape');
+  const { song } = await (await page.request.get(`/api/songs/${studio.song}`)).json();
+  expect(song.tracks[0].rows.slice(0, 2)).toEqual([
+    [60, 'Deep one', 3],
+    [61, '', 0],
+  ]);
+  await studio.press('F2', 'r');
+  const address = await menu.getByRole('link', { name: 'Keep these names as a file' }).getAttribute('href');
+  const buffer = await (await page.request.get(address!)).body();
+  await menu.getByRole('combobox', { name: 'Names for all rows' }).selectOption('their pitches');
+  await expect(studio.status).toContainText('Track 1: rows are called by their pitches');
+  await studio.press('F2', 'r');
+  await menu
+    .getByLabel('Names of rows as a file')
+    .setInputFiles({ name: 'mine.row-names.json', mimeType: 'application/json', buffer });
+  await expect(studio.status).toContainText('Track 1: 2 rows named');
+  await studio.press('F2', 'r');
+  await expect(page.getByRole('dialog', { name: 'The row of Deep one' })).toBeVisible();
 });
 
 test('drum rows: a stroke paints hits, and one that begins on a hit takes hits out', async ({ studio, page }) => {

@@ -7,6 +7,8 @@
   import type { Clip, Track } from '../api';
   import type { Desk } from '../desk/desk.svelte';
   import { arrows } from '../look/arrows';
+  import NumberField from '../look/NumberField.svelte';
+  import { turning } from '../look/turning';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
 
@@ -23,7 +25,13 @@
   } = $props();
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
+  /** what volumes are before somebody changes them, in % */
+  const VOLUME = 80;
   let more = $state(false);
+
+  /** Makes a slider of percents turn with the wheel. */
+  const turned = (value: number, min: number, max: number, usual: number, set: (value: number) => void) =>
+    turning(() => ({ value, min, max, step: 5, usual, set }));
 
   /** The line that changes a track, by its number from the top. */
   function change(place: number, values: Record<string, string | number>): void {
@@ -116,6 +124,7 @@
           aria-label="Volume of {track.name} in %"
           value={track.volume}
           onchange={(event) => change(place, { volume: event.currentTarget.value })}
+          {@attach turned(track.volume, 0, 100, VOLUME, (volume) => change(place, { volume }))}
         />
         <button
           class="btn px-1.5 btn-xs {track.muted ? 'btn-primary' : ''}"
@@ -165,18 +174,24 @@
                 ? 'middle'
                 : `${Math.abs(track.pan)} % ${track.pan < 0 ? 'left' : 'right'}`}
               onchange={(event) => change(place, { pan: event.currentTarget.value })}
+              {@attach turned(track.pan, -100, 100, 0, (pan) => change(place, { pan }))}
             />
             <label for="track-transposition">Sounds</label>
             <span class="flex items-center gap-1"
-              ><input
-                id="track-transposition"
-                type="number"
-                class="input w-14 input-xs"
-                min="-48"
-                max="48"
-                value={track.transposition}
-                onchange={(event) => change(place, { transpose: event.currentTarget.value })}
-              /> semitones higher</span
+              ><span class="w-14"
+                ><NumberField
+                  id="track-transposition"
+                  label="Sounds, semitones higher"
+                  min={-48}
+                  max={48}
+                  usual={0}
+                  unit="semitones"
+                  size="input-xs px-1.5"
+                  value={track.transposition}
+                  set={(transpose) => change(place, { transpose })}
+                  refuse={() => desk.say('A track sounds up to 48 semitones higher or lower.', 'refused')}
+                /></span
+              > semitones higher</span
             >
             <span>Colour</span>
             <span class="flex flex-wrap gap-0.5" role="group" aria-label="Colour of {track.name}">
@@ -207,6 +222,7 @@
       max="100"
       aria-label="Volume of everything in %"
       bind:value={settings.volume}
+      {@attach turned(settings.volume, 0, 100, VOLUME, (volume) => (settings.volume = volume))}
     />
   </label>
 

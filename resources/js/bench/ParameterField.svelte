@@ -2,6 +2,9 @@
   import type { Parameter } from '../api';
   import { valuesOf } from '../commands/completion';
   import { stepped } from '../commands/stepping';
+  import NumberField from '../look/NumberField.svelte';
+  import { turning } from '../look/turning';
+  import CurveField from './CurveField.svelte';
 
   let { parameter, value = $bindable() }: { parameter: Parameter; value: string } = $props();
 
@@ -13,7 +16,9 @@
   const isWord = $derived(words.includes(value));
   const absent = $derived(parameter.absent || 'default');
   const label = $derived(`${name}, ${allowed}`);
-  const bend = $derived(((Number(value) || 0) / 100) * 10);
+  const usualNumber = $derived(
+    parameter.default === null || isNaN(Number(parameter.default)) ? null : Number(parameter.default),
+  );
 
   function arrows(event: KeyboardEvent): void {
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
@@ -59,37 +64,42 @@
         </select>
       {/if}
       {#if !isWord}
-        <input
+        <NumberField
           {id}
-          type="number"
-          class="input input-xs {words.length > 0 ? 'w-11 px-1' : 'w-full'}"
-          aria-label={label}
+          {label}
+          {value}
           {min}
           {max}
-          step={kind === 'tempo' ? 'any' : 1}
+          {unit}
+          usual={usualNumber}
           placeholder={absent}
-          {value}
-          oninput={(event) => (value = event.currentTarget.value)}
+          whole={kind !== 'tempo'}
+          live
+          size="input-xs px-1.5"
+          set={(next) => (value = next)}
         />
       {/if}
     </span>
-    {#if !isWord && max - min <= WIDEST_SLIDER}
-      <span class="col-span-2 flex items-center gap-1">
-        <input
-          type="range"
-          class="range box-content min-w-0 flex-1 py-1 range-xs [--range-fill:0]"
-          aria-label="{name} as a slider"
-          {min}
-          {max}
-          value={value === '' ? (min < 0 ? 0 : min) : value}
-          oninput={(event) => (value = event.currentTarget.value)}
-        />
-        {#if kind === 'curve'}
-          <svg viewBox="0 0 24 24" class="size-5 flex-none" aria-hidden="true">
-            <path d="M2 22 Q {12 + bend} {12 + bend} 22 2" fill="none" stroke="currentColor" stroke-width="2" />
-          </svg>
-        {/if}
-      </span>
+    {#if kind === 'curve'}
+      <CurveField {name} value={Number(value) || 0} set={(next) => (value = String(next))} />
+    {:else if !isWord && max - min <= WIDEST_SLIDER}
+      <input
+        type="range"
+        class="range col-span-2 box-content w-full py-1 range-xs [--range-fill:0]"
+        aria-label="{name} as a slider"
+        {min}
+        {max}
+        value={value === '' ? (min < 0 ? 0 : min) : value}
+        oninput={(event) => (value = event.currentTarget.value)}
+        {@attach turning(() => ({
+          value: Number(value === '' ? (min < 0 ? 0 : min) : value),
+          min,
+          max,
+          step: Math.max(1, Math.round((max - min) / 100)),
+          usual: usualNumber,
+          set: (next) => (value = String(Math.round(next))),
+        }))}
+      />
     {/if}
   {:else if kind === 'velocities'}
     <input {id} class="input w-full input-xs" aria-label={label} bind:value list="{id}-values" />
@@ -109,6 +119,12 @@
       list="{id}-values"
       bind:value
       onkeydown={arrows}
+      onwheel={(event) => {
+        if (stepped(value, 1) === value) return;
+        event.preventDefault();
+        value = stepped(value, event.deltaY < 0 ? 1 : -1);
+      }}
+      ondblclick={() => (value = parameter.default ?? value)}
     />
   {/if}
   {#if !isNumber && kind !== 'choice' && kind !== 'grid'}

@@ -33,7 +33,7 @@ const lens: Command = ({ desk }) =>
 function underPointer({ desk }: Studio): number[] {
   const { at } = desk.hands;
   const { notes, view } = desk;
-  const found = at && hit(notes, view, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
+  const found = at && hit(desk.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
   return found ? notes.groupOf(notes.columns.id[found.place]) : [];
 }
 
@@ -100,13 +100,18 @@ const lane: Command = ({ desk }, { to }) => {
 const rows: Command = ({ desk }, { what }) => {
   settings.rows = settings.rows === what ? 'all' : (what as RowsShown);
   const shown = rowsShown(desk, settings.rows);
-  const said = { all: 'All rows', used: 'Only the rows that are used', key: 'Only the rows in the key' }[settings.rows];
+  const said = {
+    all: 'All rows',
+    used: 'Only the rows that are used',
+    key: 'Only the rows in the key',
+    named: 'Only the rows that are named',
+  }[settings.rows];
   desk.say(
     shown
       ? `${said}: ${shown.length}`
-      : settings.rows === 'key'
-        ? 'All rows: the song has no key, or these are drums'
-        : said,
+      : ({ key: 'All rows: the song has no key, or these are drums', named: 'All rows: none of this track has a name' }[
+          settings.rows as string
+        ] ?? said),
     'hint',
   );
 };
@@ -140,6 +145,11 @@ export const handCommands: Record<string, Command> = {
   frame: ({ desk }) => {
     settings.frame = !settings.frame;
     desk.say(settings.frame ? 'A frame around several selected notes' : 'No frame', 'hint');
+  },
+  'row-menu': ({ desk }) => (desk.rowMenu = desk.caret.pitch),
+  hits: ({ desk }) => {
+    settings.heads = !settings.heads;
+    desk.say(settings.heads ? 'Hits are heads at their moment' : 'Hits are as long as they last', 'hint');
   },
   'draw-shape': drawShape,
   lane,

@@ -74,17 +74,17 @@ const again: Command = ({ desk }) => {
   }
 };
 
-/** Takes an edit to the bench: the one named, or the last one with its parameters. */
+/** Takes an edit to the bench: the one named, with the parameters said, or the last one with its own. */
 const tune: Command = ({ desk, tuning, catalog }, { edit }) => {
-  const last = desk.lastLines.length === 1 ? parseLine(desk.lastLines[0]) : undefined;
-  const name = edit ?? last?.name ?? 'quantize';
+  const line = edit ? parseLine(edit) : desk.lastLines.length === 1 ? parseLine(desk.lastLines[0]) : undefined;
+  const name = line?.name ?? 'quantize';
   const found = catalog.edits.find((known) => known.name === name);
   if (!found) {
     desk.say(`There is no edit “${name}”.`, 'refused');
     return;
   }
   settings.bench = true;
-  tuning.open(found, edit ? undefined : last);
+  tuning.open(found, line);
 };
 
 /** Pressed, it switches between before and after; held, it shows before until the key comes up. */

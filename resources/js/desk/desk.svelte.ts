@@ -19,6 +19,7 @@ import type { Sender } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
 import type { Asked } from '../song/unsent';
 import { Asking } from './asking.svelte';
+import { Bodies } from './bodies';
 import { keepForSystem } from './clipboard';
 import { Hands, nudgeAmounts } from './hands.svelte';
 import { GridTables } from './grid-tables.svelte';
@@ -75,6 +76,8 @@ export class Desk {
   free = $state(false);
   /** the tick of the ruler at which tempo, meter, key and marker are being set; null where they are not */
   conducting = $state<number | null>(null);
+  /** the pitch whose row is being named, coloured or filled; null where none is */
+  rowMenu = $state<number | null>(null);
   /** ids of notes that are pointed out on the roll, such as those a rule matches */
   highlight = $state.raw<number[]>([]);
   readonly grids: GridTables;
@@ -89,6 +92,8 @@ export class Desk {
   onRun: (lines: string[]) => void = () => undefined;
   /** where the playhead is, in ticks */
   playhead: () => number = () => 0;
+  /** how the notes lie on the roll */
+  readonly bodies = $derived(this.bodiesOf(this.notes));
   readonly asking = new Asking(this);
   readonly looking = new Looking(this);
 
@@ -97,6 +102,10 @@ export class Desk {
     this.contents = new Contents(opened);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
     this.view.length = this.contents.end;
+  }
+
+  bodiesOf(notes: NoteTable): Bodies {
+    return new Bodies(notes, this.view, (clip) => settings.heads && this.tracks.get(clip)?.voice === 'drums');
   }
 
   get song(): Song {

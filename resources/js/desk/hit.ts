@@ -1,5 +1,5 @@
-import type { Viewport } from './viewport.svelte';
 import type { NoteTable } from '../music/notes';
+import type { Bodies } from './bodies';
 
 /** What of a note a press takes hold of. */
 export type Part = 'body' | 'start' | 'end';
@@ -13,14 +13,15 @@ export interface Hit {
 const EDGE = 6;
 
 /** The note under a point, and which part of it; null where there is none. */
-export function hit(notes: NoteTable, view: Viewport, x: number, y: number): Hit | null {
+export function hit(bodies: Bodies, x: number, y: number): Hit | null {
+  const { notes, view } = bodies;
   const pitch = view.pitch(y);
   const tick = view.tick(x);
   const columns = notes.columns;
   const slack = 2 / view.pixelsPerTick;
   let found = -1;
   for (let i = notes.firstPlaceFrom(tick - slack); i < notes.count && columns.start[i] <= tick + slack; i++) {
-    if (columns.pitch[i] === pitch && columns.start[i] + Math.max(columns.length[i], slack) >= tick) {
+    if (columns.pitch[i] === pitch && columns.start[i] + Math.max(bodies.length(i), slack) >= tick) {
       if (found < 0 || notes.selected[i] >= notes.selected[found]) {
         found = i;
       }
@@ -29,6 +30,9 @@ export function hit(notes: NoteTable, view: Viewport, x: number, y: number): Hit
   if (found < 0) {
     return null;
   }
+  if (bodies.isHead(found)) {
+    return { place: found, part: 'body' };
+  }
   const left = view.x(columns.start[found]);
   const right = view.x(columns.start[found] + columns.length[found]);
   const edge = Math.min(EDGE, (right - left) / 4);
@@ -36,17 +40,15 @@ export function hit(notes: NoteTable, view: Viewport, x: number, y: number): Hit
 }
 
 /** The ids of the notes a box touches. */
-export function inBox(
-  notes: NoteTable,
-  view: Viewport,
-  box: { x: number; y: number; width: number; height: number },
-): number[] {
-  const { start, length, pitch, id } = notes.columns;
+export function inBox(bodies: Bodies, box: { x: number; y: number; width: number; height: number }): number[] {
+  const { notes, view } = bodies;
+  const { start, pitch, id } = notes.columns;
   const [from, to] = [view.tick(box.x), view.tick(box.x + box.width)];
-  const [high, low] = [view.pitch(box.y), view.pitch(box.y + box.height)];
+  const [first, last] = [view.pitch(box.y), view.pitch(box.y + box.height)].map((row) => view.rowOf(row));
   const ids: number[] = [];
   for (let i = notes.firstPlaceFrom(from); i < notes.count && start[i] < to; i++) {
-    if (pitch[i] >= low && pitch[i] <= high && start[i] + length[i] > from) {
+    const row = view.rowOf(pitch[i]);
+    if (row >= first && row <= last && start[i] + bodies.length(i) > from) {
       ids.push(id[i]);
     }
   }

@@ -1,17 +1,35 @@
+import type { Track } from '../api';
+import { pitchName } from '../music/pitch';
 import type { Desk } from './desk.svelte';
 
-export type RowsShown = 'all' | 'used' | 'key';
+export type RowsShown = 'all' | 'used' | 'key' | 'named';
 
-/** The pitches that have a row, from the highest down; null where all have. What is used always has one, in the key or not. */
+/** What a row of a track is called, and its colour of the theme; undefined where it has neither name nor colour nor place of its own. */
+export function rowOf(track: Track, pitch: number): { name: string; colour: number } | undefined {
+  const row = track.rows.find(([of]) => of === pitch);
+  return row && { name: row[1], colour: row[2] };
+}
+
+/** The name of a row, or else its pitch. */
+export const rowCalled = (track: Track, pitch: number) => rowOf(track, pitch)?.name || pitchName(pitch);
+
+/**
+ * The pitches that have a row, from the top down; null where all have. What is used always has one, in the key and with
+ * a name or not. Named rows lie in their own order, above the others.
+ */
 export function rowsShown({ visible, song, track }: Desk, what: RowsShown): number[] | null {
   const used = new Set(visible.columns.pitch);
-  if (
-    what === 'all' ||
-    (what === 'used' && used.size === 0) ||
-    (what === 'key' && (!song.scale || track.voice === 'drums'))
-  ) {
-    return null;
-  }
-  const pitches = Array.from({ length: 128 }, (_, k) => 127 - k);
-  return pitches.filter((pitch) => used.has(pitch) || (what === 'key' && song.scale!.includes(pitch % 12)));
+  const down = Array.from({ length: 128 }, (_, k) => 127 - k);
+  const named = track.rows.map(([pitch]) => pitch);
+  const others = down.filter((pitch) => used.has(pitch) && !named.includes(pitch));
+  const shown = {
+    all: () => null,
+    used: () => (used.size === 0 ? null : [...named.filter((pitch) => used.has(pitch)), ...others]),
+    named: () => (named.length === 0 ? null : [...named, ...others]),
+    key: () =>
+      song.scale && track.voice !== 'drums'
+        ? down.filter((pitch) => used.has(pitch) || song.scale!.includes(pitch % 12))
+        : null,
+  };
+  return shown[what]();
 }

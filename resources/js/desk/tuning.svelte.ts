@@ -60,6 +60,16 @@ export class Tuning {
     this.values[name] ||= plain(this.edit!.parameters.find((parameter) => parameter.name === name)!);
   }
 
+  /** Turns its first number, as the wheel does over the roll; tells whether it has one. */
+  turn(by: 1 | -1): boolean {
+    const { edit } = this;
+    const number = edit?.parameters.find(({ kind, name }) => kind === 'whole-number' && !this.#isLeft(edit, name));
+    if (!number) return false;
+    const now = Number(this.values[number.name] || number.default || number.min);
+    this.values[number.name] = String(Math.min(number.max ?? now, Math.max(number.min ?? now, now + by)));
+    return true;
+  }
+
   preview(): void {
     this.desk.looking.atLines([this.line], this.isOfSong);
   }

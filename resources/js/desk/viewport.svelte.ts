@@ -12,11 +12,11 @@ export class Viewport {
   /** the tick at the left edge, not rounded */
   left = $state(0);
   pixelsPerTick = $state(0.08);
-  /** the row at the top edge, counted from the highest, not rounded */
+  /** the row at the top edge, counted from the top one, not rounded */
   top = $state(40);
-  /** the pitches that have a row, from the highest down; null where all have */
+  /** the pitches that have a row, from the top down; null where all have */
   rows = $state.raw<readonly number[] | null>(null);
-  /** for each pitch its row, or the one it would stand before */
+  /** for each pitch its row, or the one it would lie in */
   readonly #rowOf = $derived(this.rows && rowsByPitch(this.rows));
   /** how high a row was when all pitches had one; null while they have */
   #rowOfAll: number | null = null;
@@ -64,9 +64,15 @@ export class Viewport {
     return this.pitchOf(Math.floor(y / this.rowHeight + this.top));
   }
 
-  /** The number of a pitch's row, from the highest down. */
+  /** The number of a pitch's row, from the top down. */
   rowOf(pitch: number): number {
     return this.#rowOf ? this.#rowOf[Math.min(MAX_PITCH, Math.max(0, pitch))] : MAX_PITCH - pitch;
+  }
+
+  /** The first and the last row, from the top, of the pitches from one to another. */
+  span(low: number, high: number): [first: number, last: number] {
+    const rows = (this.rows ?? []).flatMap((pitch, row) => (pitch >= low && pitch <= high ? row : []));
+    return rows.length > 0 ? [Math.min(...rows), Math.max(...rows)] : [this.rowOf(high), this.rowOf(low)];
   }
 
   pitchOf(row: number): number {
@@ -85,7 +91,7 @@ export class Viewport {
     return Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => this.pitchOf(first + k));
   }
 
-  /** Gives only some pitches a row, from the highest down, or all; what is in the middle stays there. */
+  /** Gives only some pitches a row, from the top down, or all; what is in the middle stays there. */
   showRows(rows: readonly number[] | null): void {
     const middle = this.pitch(this.height / 2);
     this.#rowOfAll ??= this.rowHeight;
@@ -135,7 +141,7 @@ export class Viewport {
     this.#places.push({ left: this.left, pixelsPerTick: this.pixelsPerTick, top: this.top, rowHeight: this.rowHeight });
     const ticks = Math.max(1, to - from);
     this.pixelsPerTick = Math.min(4, this.width / (ticks * 1.04));
-    const [first, last] = [this.rowOf(high), this.rowOf(low)];
+    const [first, last] = this.span(low, high);
     const rows = Math.max(14, last - first + 5);
     this.rowHeight = Math.min(24, Math.max(MIN_ROW, this.height / rows));
     this.scrollTo(from - ticks * 0.02, (first + last + 1) / 2 - this.rowsInSight / 2);
@@ -143,12 +149,12 @@ export class Viewport {
 
   /** Fills itself with a part of what it shows: a box in CSS pixels. */
   fitBox({ x, y, width, height }: { x: number; y: number; width: number; height: number }): void {
-    const [from, low] = [this.tick(x), this.pitch(y + height)];
-    const high = this.pitch(y);
+    const from = this.tick(x);
+    const [first, last] = [this.rowOf(this.pitch(y)), this.rowOf(this.pitch(y + height))];
     const ticks = Math.max(1, width / this.pixelsPerTick);
-    this.fit(from, from + ticks, low, high);
-    this.rowHeight = Math.min(MAX_ROW, Math.max(MIN_ROW, this.height / (this.rowOf(low) - this.rowOf(high) + 1)));
-    this.scrollTo(from, this.rowOf(high));
+    this.fit(from, from + ticks, this.pitchOf(last), this.pitchOf(first));
+    this.rowHeight = Math.min(MAX_ROW, Math.max(MIN_ROW, this.height / (last - first + 1)));
+    this.scrollTo(from, first);
   }
 
   /** Goes back to what was shown before something was fitted; tells whether there was something. */
@@ -162,12 +168,12 @@ export class Viewport {
 
   /** Scrolls so that a span of pitches is in sight, with smaller rows where it needs them; leaves time alone. */
   showPitches(low: number, high: number): void {
-    const [first, last] = [this.rowOf(high), this.rowOf(low) + 1];
-    if (first >= this.top && last <= this.top + this.rowsInSight) {
+    const [first, last] = this.span(low, high);
+    if (first >= this.top && last < this.top + this.rowsInSight) {
       return;
     }
-    this.rowHeight = Math.min(this.rowHeight, Math.max(MIN_ROW, this.height / (last - first + 4)));
-    this.scrollTo(this.left, (first + last) / 2 - this.rowsInSight / 2);
+    this.rowHeight = Math.min(this.rowHeight, Math.max(MIN_ROW, this.height / (last - first + 5)));
+    this.scrollTo(this.left, (first + last + 1) / 2 - this.rowsInSight / 2);
   }
 
   /** Scrolls as little as needed to show a place. */
@@ -186,12 +192,14 @@ export class Viewport {
   }
 }
 
+/** The row of each pitch; one that has none is where the next higher one with a row is, or else the highest. */
 function rowsByPitch(rows: readonly number[]): Int16Array {
-  const of = new Int16Array(MAX_PITCH + 1);
-  let row = rows.length - 1;
-  for (let pitch = 0; pitch <= MAX_PITCH; pitch++) {
-    while (row > 0 && rows[row] < pitch) row--;
-    of[pitch] = row;
+  const of = new Int16Array(MAX_PITCH + 1).fill(-1);
+  rows.forEach((pitch, row) => (of[pitch] = row));
+  let above = of[Math.max(...rows)];
+  for (let pitch = MAX_PITCH; pitch >= 0; pitch--) {
+    if (of[pitch] < 0) of[pitch] = above;
+    above = of[pitch];
   }
   return of;
 }

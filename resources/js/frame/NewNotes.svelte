@@ -1,6 +1,7 @@
 <script lang="ts">
   import PenLine from '@lucide/svelte/icons/pen-line';
   import type { Desk } from '../desk/desk.svelte';
+  import NumberField from '../look/NumberField.svelte';
   import { settings } from '../settings/settings.svelte';
 
   let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
@@ -11,15 +12,8 @@
   const { length, velocity } = $derived(desk.newNote);
   const shown = $derived(`${velocity} · ${length}`);
 
-  function keepPreset(k: number, field: HTMLInputElement): void {
-    const value = Math.round(Number(field.value));
-    if (value >= 1 && value <= 127) {
-      settings.velocities[k] = value;
-    } else {
-      desk.say('A velocity goes from 1 to 127.', 'refused');
-      field.value = String(settings.velocities[k]);
-    }
-  }
+  const PRESETS = [32, 64, 96, 120];
+  const refused = () => desk.say('A velocity goes from 1 to 127.', 'refused');
 
   function leave(event: PointerEvent): void {
     if (open && !box.contains(event.target as Node)) open = false;
@@ -72,14 +66,17 @@
       >
       <label class="mt-2 flex items-center justify-between gap-2"
         >Velocity, 1–127
-        <input
-          type="number"
-          class="input w-20 input-sm"
-          min="1"
-          max="127"
-          value={settings.newVelocity}
-          onchange={(event) => run(`new-velocity value=${event.currentTarget.value}`)}
-        /></label
+        <span class="w-20"
+          ><NumberField
+            label="Velocity, 1–127"
+            min={1}
+            max={127}
+            usual={96}
+            value={settings.newVelocity}
+            set={(value) => run(`new-velocity value=${value}`)}
+            refuse={refused}
+          /></span
+        ></label
       >
       <fieldset class="mt-2">
         <legend class="mb-1 text-xs text-secondary">Velocities on keys</legend>
@@ -87,14 +84,15 @@
           {#each settings.velocities as value, k (k)}
             <label class="text-center text-xs"
               ><kbd>{keyOf(`new-velocity preset=${k + 1}`)}</kbd>
-              <input
-                type="number"
-                class="input mt-0.5 w-full px-1 input-xs"
-                aria-label="Velocity on key {keyOf(`new-velocity preset=${k + 1}`)}"
-                min="1"
-                max="127"
+              <NumberField
+                label="Velocity on key {keyOf(`new-velocity preset=${k + 1}`)}"
+                min={1}
+                max={127}
+                usual={PRESETS[k]}
                 {value}
-                onchange={(event) => keepPreset(k, event.currentTarget)}
+                size="mt-0.5 px-1 input-xs"
+                set={(velocity) => (settings.velocities[k] = Number(velocity))}
+                refuse={refused}
               /></label
             >
           {/each}

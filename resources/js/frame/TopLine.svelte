@@ -15,6 +15,7 @@
   import { GRIDS } from '../music/grids';
   import { FASTEST, FULL_SWING, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
+  import NumberField from '../look/NumberField.svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
@@ -47,26 +48,6 @@
     { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);
-
-  function setSwing(field: HTMLInputElement): void {
-    const swing = Number(field.value);
-    if (field.value.trim() !== '' && Number.isInteger(swing) && swing >= 0 && swing <= FULL_SWING) {
-      desk.setGrid(desk.grid, swing);
-    } else {
-      desk.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused');
-      field.value = String(desk.swing);
-    }
-  }
-
-  function setTempo(field: HTMLInputElement): void {
-    const tempo = Number(field.value);
-    if (tempo >= SLOWEST && tempo <= FASTEST) {
-      run(`tempo to=${tempo}`);
-    } else {
-      desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused');
-      field.value = String(desk.song.tempo);
-    }
-  }
 </script>
 
 {#snippet toggle(entry: { line: string; name: string; on: boolean; icon: typeof Repeat })}
@@ -130,16 +111,19 @@
   </div>
 
   <label class="flex items-center gap-1">
-    <input
-      type="number"
-      class="input input-sm w-13 px-1.5"
-      aria-label="Tempo in BPM"
-      min={SLOWEST}
-      max={FASTEST}
-      step="any"
-      value={desk.song.tempo}
-      onchange={(event) => setTempo(event.currentTarget)}
-    />
+    <span class="w-13"
+      ><NumberField
+        label="Tempo in BPM"
+        min={SLOWEST}
+        max={FASTEST}
+        usual={120}
+        unit="BPM"
+        whole={false}
+        value={desk.song.tempo}
+        set={(tempo) => run(`tempo to=${tempo}`)}
+        refuse={() => desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+      /></span
+    >
     <span class="text-xs text-secondary">BPM</span>
   </label>
   <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
@@ -159,15 +143,17 @@
   </label>
   <label class="flex items-center gap-1">
     <span class="text-xs text-secondary">Swing</span>
-    <input
-      type="number"
-      class="input input-sm w-10 px-1.5"
-      aria-label="Swing, 0 to 150"
-      min="0"
-      max={FULL_SWING}
-      value={desk.swing}
-      onchange={(event) => setSwing(event.currentTarget)}
-    />
+    <span class="w-10"
+      ><NumberField
+        label="Swing, 0 to {FULL_SWING}"
+        min={0}
+        max={FULL_SWING}
+        usual={0}
+        value={desk.swing}
+        set={(swing) => desk.setGrid(desk.grid, Number(swing))}
+        refuse={() => desk.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused')}
+      /></span
+    >
   </label>
   <label
     class="flex items-center gap-1"

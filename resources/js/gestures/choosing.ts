@@ -15,10 +15,10 @@ export class Boxing implements Gesture {
   }
 
   move(at: At): void {
-    const { desk, notes, view } = this.ground;
+    const { desk } = this.ground;
     const box = boxOf(this.from, at);
     this.shape = { box };
-    desk.select([...new Set([...this.kept, ...inBox(notes, view, box)])]);
+    desk.select([...new Set([...this.kept, ...inBox(desk.bodies, box)])]);
   }
 
   drop(): null {

@@ -15,21 +15,21 @@ export function frameOf(notes: NoteTable, view: Viewport): Box | null {
     return null;
   }
   const { start, length, pitch } = notes.columns;
-  let [from, to, high, low] = [Infinity, 0, 0, 127];
+  let [from, to, first, last] = [Infinity, 0, Infinity, 0];
   for (let i = 0; i < notes.count; i++) {
     if (notes.selected[i]) {
       from = Math.min(from, start[i]);
       to = Math.max(to, start[i] + length[i]);
-      high = Math.max(high, pitch[i]);
-      low = Math.min(low, pitch[i]);
+      first = Math.min(first, view.rowOf(pitch[i]));
+      last = Math.max(last, view.rowOf(pitch[i]));
     }
   }
   // Its handles stay within reach wherever the selection goes on out of sight.
   const [x, right] = [view.x(from) - MARGIN, view.x(to) + MARGIN].map((edge) =>
     within(MARGIN, edge, view.width - MARGIN),
   );
-  const [y, foot] = [view.y(high) - MARGIN, view.y(low) + view.rowHeight + MARGIN].map((edge) =>
-    within(MARGIN, edge, view.height - MARGIN),
+  const [y, foot] = [(first - view.top) * view.rowHeight - MARGIN, (last + 1 - view.top) * view.rowHeight + MARGIN].map(
+    (edge) => within(MARGIN, edge, view.height - MARGIN),
   );
   return { x, y, width: right - x, height: foot - y };
 }
@@ -110,7 +110,8 @@ export class Widening implements Gesture {
   ) {
     const { notes, view } = ground;
     const pitches = Array.from(notes.columns.pitch).filter((_, i) => notes.selected[i]);
-    this.#span = view.rowOf(Math.min(...pitches)) - view.rowOf(Math.max(...pitches));
+    const [first, last] = view.span(Math.min(...pitches), Math.max(...pitches));
+    this.#span = last - first;
   }
 
   move(at: At): void {

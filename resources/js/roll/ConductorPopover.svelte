@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ConductorKind } from '../api';
   import type { Desk } from '../desk/desk.svelte';
+  import NumberField from '../look/NumberField.svelte';
   import KeyChoice from '../look/KeyChoice.svelte';
   import { holding } from '../music/conductor';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
@@ -83,16 +84,21 @@
   {@render tools('marker')}
   <label for="conductor-tempo">Tempo</label>
   <span class="flex items-center gap-1"
-    ><input
-      id="conductor-tempo"
-      type="number"
-      class="input input-xs w-20"
-      min={SLOWEST}
-      max={FASTEST}
-      step="any"
-      value={tempo}
-      onchange={(event) => set('tempo', { to: event.currentTarget.value })}
-    /> BPM</span
+    ><span class="w-20"
+      ><NumberField
+        id="conductor-tempo"
+        label="Tempo in BPM from here on"
+        min={SLOWEST}
+        max={FASTEST}
+        usual={120}
+        unit="BPM"
+        whole={false}
+        size="input-xs px-1.5"
+        value={tempo}
+        set={(to) => set('tempo', { to })}
+        refuse={() => desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+      /></span
+    > BPM</span
   >
   {@render tools('tempo')}
   <label for="conductor-meter">Meter</label>

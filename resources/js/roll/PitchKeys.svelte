@@ -2,7 +2,7 @@
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
-  import { drumName } from '../music/drums';
+  import { rowCalled, rowOf } from '../desk/rows';
   import { oncePerFrame } from '../look/layer';
   import { isBlackKey, pitchName } from '../music/pitch';
   import RowMenu from './RowMenu.svelte';
@@ -19,12 +19,11 @@
     onmouse: (line: string) => void;
   } = $props();
 
-  /** the row whose menu is open, and where */
-  let menu = $state.raw<{ pitch: number; x: number; y: number } | null>(null);
-
   const WIDTH = 52;
   const NAME_EVERY_ROW_AT = 11;
   const TWO_LINES_AT = 28;
+  /** how wide the colour of a row is, in CSS pixels */
+  const STRIPE = 4;
   const HEARD_SECONDS = 0.4;
   const WHEEL_ZOOM = 1.15;
   const { view } = $derived(desk);
@@ -49,17 +48,22 @@
       }
       pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
       pen.fillRect(0, y + height - 1, WIDTH, 1);
-      const drum = drums ? drumName(pitch) : undefined;
+      const row = rowOf(desk.track, pitch);
+      const named = row?.name;
+      if (row && row.colour > 0) {
+        pen.fillStyle = coloursOf(settings.theme, row.colour).ink;
+        pen.fillRect(WIDTH - STRIPE, y, STRIPE, height - 1);
+      }
       if (pitch % 12 === 0 || view.rowHeight >= NAME_EVERY_ROW_AT) {
         pen.fillStyle = colours['color-base-content'];
-        pen.globalAlpha = drum || (!drums && pitch % 12 === 0) ? 1 : 0.75;
+        pen.globalAlpha = named || (!drums && pitch % 12 === 0) ? 1 : 0.75;
         pen.fillText(
-          drum ?? pitchName(pitch),
-          drum ? 3 : 8,
-          y + height / 2 - (drum && height >= TWO_LINES_AT ? 6 : 0),
-          WIDTH - 5,
+          named || pitchName(pitch),
+          named ? 3 : 8,
+          y + height / 2 - (named && height >= TWO_LINES_AT ? 6 : 0),
+          WIDTH - STRIPE - 4,
         );
-        if (drum && height >= TWO_LINES_AT) {
+        if (named && height >= TWO_LINES_AT) {
           // A row that is named still says its pitch.
           pen.globalAlpha = 0.75;
           pen.fillText(pitchName(pitch), 3, y + height / 2 + 7, WIDTH - 5);
@@ -94,9 +98,9 @@
       // What is struck is what new notes are like.
       settings.newVelocity = velocity;
       settings.newAsLast = false;
-      desk.say(`${pitchName(pitch)}, velocity ${velocity}: new notes are as loud`, 'hint');
+      desk.say(`${rowCalled(desk.track, pitch)}, velocity ${velocity}: new notes are as loud`, 'hint');
     } else {
-      desk.say(`${pitchName(pitch)}, velocity ${velocity}`, 'hint');
+      desk.say(`${rowCalled(desk.track, pitch)}, velocity ${velocity}`, 'hint');
     }
   }
 
@@ -112,19 +116,29 @@
   }
 
   function select(event: PointerEvent, from: number, to: number): void {
-    const [low, high] = [Math.min(from, to), Math.max(from, to)];
+    const [first, last] = [from, to].map((one) => view.rowOf(one)).toSorted((a, b) => a - b);
     const { columns } = desk.notes;
-    const ids = Array.from(columns.id).filter((_, i) => columns.pitch[i] >= low && columns.pitch[i] <= high);
+    const ids = Array.from(columns.id).filter((_, i) => {
+      const row = view.rowOf(columns.pitch[i]);
+      return row >= first && row <= last;
+    });
     desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
-    const name = low === high ? pitchName(low) : `${pitchName(low)} to ${pitchName(high)}`;
+    const called = (one: number) => rowCalled(desk.track, one);
+    const name = first === last ? called(from) : `${called(view.pitchOf(last))} to ${called(view.pitchOf(first))}`;
     desk.say(`${ids.length} notes of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
+  }
+
+  /** Where the menu of a row stands: beside its head, in sight. */
+  function headAt(pitch: number): { x: number; y: number } {
+    const box = canvas.getBoundingClientRect();
+    return { x: box.right, y: box.top + Math.min(view.height, Math.max(0, view.y(pitch))) };
   }
 
   function openMenu(event: MouseEvent): void {
     event.preventDefault();
     const pitch = pitchAt(event);
     desk.moveCaret({ pitch });
-    menu = { pitch, x: event.clientX, y: event.clientY };
+    desk.rowMenu = pitch;
   }
 
   /** A drag plays the keys it passes; with Shift it selects the pitches between. */
@@ -159,6 +173,13 @@
     }}
   ></canvas>
 </div>
-{#if menu}
-  <RowMenu {desk} {player} pitch={menu.pitch} at={menu} {onmouse} close={() => (menu = null)} />
+{#if desk.rowMenu !== null}
+  <RowMenu
+    {desk}
+    {player}
+    pitch={desk.rowMenu}
+    at={headAt(desk.rowMenu)}
+    {onmouse}
+    close={() => (desk.rowMenu = null)}
+  />
 {/if}

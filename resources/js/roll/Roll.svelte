@@ -61,6 +61,16 @@
   const windows = $derived(desk.song.tracks.flatMap(({ clips }) => clips).filter(({ id }) => desk.open.includes(id)));
   const colours = $derived(coloursOf(settings.theme, desk.track.colour));
 
+  /** colours of the theme of rows that have one, by track and pitch */
+  const colouredRows = $derived(
+    new Map(desk.song.tracks.map(({ id, rows }) => [id, new Map(rows.map(([pitch, , colour]) => [pitch, colour]))])),
+  );
+  /** The colours of a note: those of its row, or else of its track. */
+  function ofNote(clip: number, pitch: number) {
+    const track = desk.tracks.get(clip) ?? desk.track;
+    return coloursOf(settings.theme, colouredRows.get(track.id)?.get(pitch) || track.colour);
+  }
+
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
     if (pen) paintGrid(pen, view, desk.gridLines, scale, colours);
@@ -72,9 +82,7 @@
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
     if (!pen) return;
-    paintNotes(pen, view, desk.visible, colours, (clip) =>
-      coloursOf(settings.theme, desk.tracks.get(clip)?.colour ?? desk.track.colour),
-    );
+    paintNotes(pen, desk.bodiesOf(desk.visible), colours, ofNote);
     if (desk.preview.shown && !desk.preview.flipped) paintBefore(pen, view, desk.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {
@@ -111,7 +119,7 @@
     askGround();
   });
   $effect(() => {
-    void [place(), desk.notes, desk.tracks, desk.preview.shown, desk.preview.flipped];
+    void [place(), desk.notes, desk.tracks, settings.heads, desk.preview.shown, desk.preview.flipped];
     askNotes();
   });
   $effect(() => {
@@ -142,7 +150,7 @@
   const frame = () => (settings.frame && hands.hand === 'point' && !hands.moment ? frameOf(notes, view) : null);
 
   function under({ x, y }: At): Under & { found: Hit | null } {
-    const found = hit(notes, view, x, y);
+    const found = hit(desk.bodies, x, y);
     const box = frame();
     const count = found && !notes.selected[found.place] ? 1 : notes.selectedCount;
     const border = found && found.part !== 'body' && borderAt(notes, found, trackOf);
@@ -178,7 +186,7 @@
     if (event.button === MIDDLE) {
       handling.begin(new Panning(on, from), from);
     } else if (isRight || (hands.hand === 'erase' && !hands.moment)) {
-      handling.begin(new Erasing(on, from, (x, y) => hit(notes, view, x, y)?.place ?? -1), from);
+      handling.begin(new Erasing(on, from, (x, y) => hit(desk.bodies, x, y)?.place ?? -1), from);
     } else if (hands.moment === 'lens') {
       handling.begin(new Lens(on, from), from);
     } else if (hands.moment === 'level') {
@@ -285,7 +293,7 @@
     event.preventDefault();
     if (hands.hand === 'draw' || handling.goesOn) return;
     const { x, y } = at(event);
-    const found = hit(notes, view, x, y);
+    const found = hit(desk.bodies, x, y);
     if (found && !notes.selected[found.place]) desk.select(notes.groupOf(notes.columns.id[found.place]));
     if (!found) desk.moveCaret({ tick: cellAt(x), pitch: view.pitch(y) });
     onmenu(event.clientX, event.clientY);
@@ -303,7 +311,7 @@
   /** A double press in the point hand puts a note in. */
   function draw(event: MouseEvent): void {
     const { x, y, free } = at(event);
-    if (hands.hand !== 'point' || hit(notes, view, x, y)) return;
+    if (hands.hand !== 'point' || hit(desk.bodies, x, y)) return;
     desk.run([`insert at=${cellAt(x, free)} pitch=${view.pitch(y)}`], { sound: true });
     onmouse('insert');
   }

@@ -1,8 +1,11 @@
 <script lang="ts">
   import type { Desk } from '../desk/desk.svelte';
   import Floating from '../look/Floating.svelte';
-  import { drumName } from '../music/drums';
+  import { api } from '../api';
+  import { rowCalled, rowOf } from '../desk/rows';
+  import { formatLine } from '../music/line';
   import { pitchName } from '../music/pitch';
+  import { settings } from '../settings/settings.svelte';
   import type { Player } from '../sound/player.svelte';
 
   let {
@@ -24,7 +27,8 @@
 
   const HEARD_SECONDS = 0.4;
   const WIDTH = 236;
-  const HEIGHT = 330;
+  const HEIGHT = 520;
+  const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
   const PATTERNS: [name: string, line: string][] = [
     ['Fill with quarters', 'every=1/4'],
     ['Fill with eighths', 'every=1/8'],
@@ -34,7 +38,40 @@
     ['Fill with sixteenths, accents', 'every=1/16 velocity=110,60,85,60'],
   ];
 
-  const name = $derived((desk.track.voice === 'drums' && drumName(pitch)) || pitchName(pitch));
+  const name = $derived(rowCalled(desk.track, pitch));
+  const own = $derived(rowOf(desk.track, pitch));
+  const front = $derived(desk.song.tracks.indexOf(desk.track) + 1);
+  let picker = $state<HTMLInputElement>();
+  let problem = $state('');
+  /** The rows beside it that one sees. */
+  const [above, below] = $derived.by(() => {
+    const row = desk.view.rowOf(pitch);
+    const { allRows } = desk.view;
+    return [row > 0 ? desk.view.pitchOf(row - 1) : null, row < allRows - 1 ? desk.view.pitchOf(row + 1) : null];
+  });
+
+  /** Names, colours or moves the row, which keeps its menu. */
+  function change(values: Record<string, string>): void {
+    desk.run([formatLine({ name: 'row', values: { pitch: pitchName(pitch), of: String(front), ...values } })]);
+    onmouse('row');
+  }
+
+  /** Only rows that are named have an order of their own to be seen. */
+  function move(side: 'above' | 'below', beside: number): void {
+    if (settings.rows !== 'used') settings.rows = 'named';
+    change({ [side]: pitchName(beside) });
+  }
+
+  async function take(file: File | undefined): Promise<void> {
+    if (picker) picker.value = '';
+    if (!file) return;
+    try {
+      const { line } = await api.readRowNames(await file.text());
+      run(line);
+    } catch (error) {
+      problem = (error as Error).message;
+    }
+  }
   /** Where it works: the range, or else the bar of the caret. */
   const span = $derived.by((): [number, number] => {
     if (desk.range) return desk.range;
@@ -112,20 +149,96 @@
   }
 </script>
 
-<Floating {at} width={WIDTH} height={HEIGHT} role="menu" label={`The row of ${name}`} onkeydown={keys} {close}>
+<Floating {at} width={WIDTH} height={HEIGHT} role="dialog" label={`The row of ${name}`} onkeydown={keys} {close}>
   <div class="overflow-auto p-1">
-    <p class="px-2 pt-1 text-xs text-secondary">{name}: patterns go {where}</p>
-    {#each entries as { title, why, act }, k (title)}
+    <form
+      class="flex flex-col gap-1 px-2 py-1"
+      onsubmit={(event) => {
+        event.preventDefault();
+        close();
+      }}
+    >
+      <label class="flex items-center gap-2 text-xs"
+        ><span class="w-8">{pitchName(pitch)}</span>
+        <input
+          class="input min-w-0 flex-1 input-sm"
+          aria-label="Name of the row {pitchName(pitch)}"
+          maxlength="20"
+          placeholder="name"
+          value={own?.name ?? ''}
+          onchange={(event) => change({ name: event.currentTarget.value.trim() || 'pitch' })}
+          {@attach (input) => (input as HTMLInputElement).select()}
+        /></label
+      >
+      <div class="flex gap-0.5" role="group" aria-label="Colour of the row">
+        {#each COLOURS as colour (colour)}
+          <button
+            type="button"
+            class="size-5 rounded border-2 {own?.colour === colour ? 'border-base-content' : 'border-transparent'}"
+            style:background="var(--ink-{colour})"
+            aria-label="Colour {colour}"
+            aria-pressed={own?.colour === colour}
+            onclick={() => change({ colour: String(colour) })}
+          ></button>
+        {/each}
+        <button type="button" class="btn btn-xs" disabled={!own?.colour} onclick={() => change({ colour: 'track' })}
+          >as track</button
+        >
+      </div>
+      <div class="flex gap-1">
+        <button
+          type="button"
+          class="btn flex-1 btn-xs"
+          disabled={above === null}
+          onclick={() => above !== null && move('above', above)}>Row up</button
+        >
+        <button
+          type="button"
+          class="btn flex-1 btn-xs"
+          disabled={below === null}
+          onclick={() => below !== null && move('below', below)}>Row down</button
+        >
+      </div>
+    </form>
+    <p class="px-2 pt-1 text-xs text-secondary">Patterns go {where}</p>
+    {#each entries as { title, why, act } (title)}
       <button
         class="block w-full cursor-pointer rounded px-2 py-0.5 text-left hover:bg-base-300 focus:bg-base-300 disabled:cursor-default disabled:opacity-50"
-        role="menuitem"
         disabled={why !== undefined}
         title={why ?? ''}
-        onclick={act}
-        {@attach (button) => {
-          if (k === 0) button.focus();
-        }}>{title}</button
+        onclick={act}>{title}</button
       >
     {/each}
+    <div class="mt-1 border-t border-base-300 px-2 pt-1 text-xs">
+      <label class="flex items-center gap-2"
+        >All rows
+        <select
+          class="select min-w-0 flex-1 select-xs"
+          aria-label="Names for all rows"
+          value=""
+          onchange={(event) => {
+            const { value } = event.currentTarget;
+            if (value === 'file') picker?.click();
+            else run(`row-names to=${value}`);
+          }}
+        >
+          <option value="" disabled>names of …</option>
+          <option value="general-midi">General MIDI</option>
+          <option value="voice">their voice</option>
+          <option value="none">their pitches</option>
+          <option value="file">a file …</option>
+        </select></label
+      >
+      <a class="link" href={api.rowNamesAddress(desk.song.id, desk.track.id)} download>Keep these names as a file</a>
+      <input
+        bind:this={picker}
+        type="file"
+        class="hidden"
+        accept="application/json,.json"
+        aria-label="Names of rows as a file"
+        onchange={(event) => take(event.currentTarget.files?.[0])}
+      />
+      {#if problem}<p role="alert" class="text-error">{problem}</p>{/if}
+    </div>
   </div>
 </Floating>

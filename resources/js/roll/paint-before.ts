@@ -1,5 +1,4 @@
 import type { Compared } from '../desk/preview.svelte';
-import { MAX_PITCH } from '../music/limits';
 import type { Colours } from '../look/theme';
 import type { Viewport } from '../desk/viewport.svelte';
 
@@ -22,7 +21,7 @@ export function paintBefore(
   const { id, start, length, pitch, velocity } = before.columns;
   const now = after.columns;
   const height = Math.max(2, view.rowHeight - 1);
-  const [high, low, right] = [Math.min(MAX_PITCH, view.pitch(0) + 1), view.pitch(view.height) - 1, view.right];
+  const [first, last, right] = [view.top - 1, view.top + view.rowsInSight, view.right];
   const plain = before.selectedCount > MANY || view.rowHeight < 8;
   pen.strokeStyle = pen.fillStyle = colours['note-text'];
   pen.lineWidth = 1;
@@ -31,7 +30,8 @@ export function paintBefore(
   const notches: [x: number, y: number, width: number][] = [];
   let drawn = 0;
   for (let i = before.firstPlaceFrom(view.left); i < before.count && start[i] <= right && drawn < MOST; i++) {
-    if (pitch[i] > high || pitch[i] < low) {
+    const row = view.rowOf(pitch[i]);
+    if (row < first || row > last) {
       continue;
     }
     const k = after.placeOf(id[i]);

@@ -1,5 +1,4 @@
-import type { NoteTable } from '../music/notes';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Bodies } from '../desk/bodies';
 
 /** From so many notes in sight on, they are too small to be told apart, and are written as pixels. */
 export const DENSE = 1500;
@@ -16,11 +15,11 @@ function pixel(colour: string): number {
  */
 export function paintDense(
   pen: CanvasRenderingContext2D,
-  view: Viewport,
-  notes: NoteTable,
+  lying: Bodies,
   styles: [places: number[], body: string, ink: string][],
 ): void {
-  const { start, length, pitch, velocity } = notes.columns;
+  const { notes, view } = lying;
+  const { start, pitch, velocity } = notes.columns;
   const ratio = pen.getTransform().a;
   const { width, height } = pen.canvas;
   const image = pen.createImageData(width, height);
@@ -33,7 +32,7 @@ export function paintDense(
     const [bodyPixel, inkPixel] = [pixel(body), pixel(ink)];
     for (const i of places) {
       const left = Math.max(0, Math.round((start[i] - from) * scale));
-      const right = Math.min(width, Math.max(left + 2, Math.round((start[i] + length[i] - from) * scale) - 1));
+      const right = Math.min(width, Math.max(left + 2, Math.round((start[i] + lying.length(i) - from) * scale) - 1));
       const upper = Math.round((view.rowOf(pitch[i]) - top) * row);
       const inkTop = upper + tall - Math.max(1, Math.round((velocity[i] / 127) * tall));
       const lower = Math.min(height, upper + tall);

@@ -1,3 +1,4 @@
+import type { Bodies } from '../desk/bodies';
 import { MAX_PITCH } from '../music/limits';
 import type { NoteTable } from '../music/notes';
 import { DENSE, paintDense } from './paint-dense';
@@ -16,21 +17,21 @@ const ROUND_NEEDS = 8;
  */
 export function paintNotes(
   pen: CanvasRenderingContext2D,
-  view: Viewport,
-  notes: NoteTable,
+  lying: Bodies,
   colours: Colours,
-  /** the colours of the track a clip lies on */
-  ofClip: (clip: number) => Colours,
+  /** the colours of a pitch's row, or of the track a clip lies on */
+  ofNote: (clip: number, pitch: number) => Colours,
 ): void {
+  const { notes, view } = lying;
   const plain: number[] = [];
   const selected: number[] = [];
   const muted: number[] = [];
-  sortIntoStyles(view, notes, plain, selected, muted);
-  const { start, length, pitch, velocity, playedStart, clip } = notes.columns;
-  const plainByTrack = grouped(plain, (i) => ofClip(clip[i]));
+  sortIntoStyles(lying, plain, selected, muted);
+  const { start, pitch, velocity, playedStart, clip } = notes.columns;
+  const plainByTrack = grouped(plain, (i) => ofNote(clip[i], pitch[i]));
   const height = Math.max(2, view.rowHeight - 1);
   const scale = view.pixelsPerTick;
-  const wide = (i: number) => Math.max(2, length[i] * scale - 1);
+  const wide = (i: number) => Math.max(2, lying.length(i) * scale - 1);
 
   const bodies = (places: number[], colour: string) => {
     pen.fillStyle = colour;
@@ -57,7 +58,7 @@ export function paintNotes(
   };
 
   if (plain.length + selected.length + muted.length > DENSE) {
-    paintDense(pen, view, notes, [
+    paintDense(pen, lying, [
       [muted, colours['row-line'], colours.hatch],
       ...plainByTrack.map(([track, places]) => [places, track.tint, track.ink] as [number[], string, string]),
       [selected, colours['selection-tint'], colours.selection],
@@ -142,7 +143,7 @@ export function paintNotes(
         const x = Math.max((start[i] - view.left) * scale, 0) + 5;
         const y = view.y(pitch[i]) + height / 2 + 0.5;
         const name = pitchName(pitch[i]);
-        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofClip(clip[i]).tint;
+        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofNote(clip[i], pitch[i]).tint;
         pen.strokeText(name, x, y);
         pen.fillStyle = colours['note-text'];
         pen.fillText(name, x, y);
@@ -195,17 +196,18 @@ function body(pen: CanvasRenderingContext2D, x: number, y: number, width: number
 }
 
 /** Sorts what is visible by how it is drawn; a note that would fall on the pixels of one before it is left out. */
-function sortIntoStyles(view: Viewport, notes: NoteTable, plain: number[], selected: number[], muted: number[]): void {
-  const { start, length, pitch, muted: silent } = notes.columns;
+function sortIntoStyles(lying: Bodies, plain: number[], selected: number[], muted: number[]): void {
+  const { notes, view } = lying;
+  const { start, pitch, muted: silent } = notes.columns;
   const covered = [plain, selected, muted].map(() => new Float64Array(MAX_PITCH + 1).fill(-Infinity));
-  const high = view.pitch(0) + 1;
-  const low = view.pitch(view.height) - 1;
+  const [first, last] = [view.top - 1, view.top + view.rowsInSight];
   const right = view.right;
   const pixel = 1 / view.pixelsPerTick;
   for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= right; i++) {
     const p = pitch[i];
-    const end = start[i] + Math.max(length[i], pixel);
-    if (p > high || p < low || end < view.left) {
+    const end = start[i] + Math.max(lying.length(i), pixel);
+    const row = view.rowOf(p);
+    if (row < first || row > last || end < view.left) {
       continue;
     }
     const style = silent[i] ? 2 : notes.selected[i];

@@ -12,8 +12,10 @@ const defaults = {
   backdrop: false,
   /** whether several selected notes have a frame with handles */
   frame: true,
-  /** which pitches have a row: all, those that are used, or those in the key */
-  rows: 'all' as 'all' | 'used' | 'key',
+  /** which pitches have a row: all, those that are used, those in the key, or those with a name */
+  rows: 'all' as 'all' | 'used' | 'key' | 'named',
+  /** whether hits of drum tracks are heads at their moment, whatever their length */
+  heads: false,
   /** whether the velocity lane is shown, and how high it is in CSS pixels */
   lane: true,
   laneHeight: 64,
