@@ -15,6 +15,7 @@
   import { Pasting } from './keys/pasting';
   import { afterFrame } from './look/layer';
   import PitchKeys from './roll/PitchKeys.svelte';
+  import GiveKey from './shortcuts/GiveKey.svelte';
   import PointerMenu from './roll/PointerMenu.svelte';
   import Roll from './roll/Roll.svelte';
   import Ruler from './roll/Ruler.svelte';
@@ -64,6 +65,8 @@
   let palette = $state(false);
   let menu = $state.raw<{ x: number; y: number } | null>(null);
   let overlay = $state(false);
+  /** lines that are to get a key */
+  let unbound = $state.raw<string[] | null>(null);
   let tab = $state<Tab>('notes');
   let historyAsked = $state(0);
   let walk = $state.raw<Walk | null>(null);
@@ -97,6 +100,7 @@
         openMenu,
         openBench,
         openShortcuts,
+        giveKey: (lines) => (unbound = lines),
         showKeys: () => {
           overlay = true;
           return () => (overlay = false);
@@ -395,14 +399,33 @@
       {entries}
       at={menu}
       run={(line) => act([line], 'mouse')}
+      giveKey={(line) => (unbound = [line])}
       close={() => {
         menu = null;
         focusRoll();
       }}
     />
   {/if}
+  {#if unbound}
+    <GiveKey
+      {shortcuts}
+      lines={unbound}
+      title={entries.find(({ line }) => line === unbound?.join('; '))?.title ?? unbound.join('; ')}
+      where={view}
+      given={(key) => desk.say(`${key} does it from now on`)}
+      close={() => (unbound = null)}
+    />
+  {/if}
   {#if palette}
-    <Palette {desk} {catalog} {entries} run={(line) => act([line], 'palette')} {tune} close={() => (palette = false)} />
+    <Palette
+      {desk}
+      {catalog}
+      {entries}
+      run={(line) => act([line], 'palette')}
+      {tune}
+      giveKey={(line) => (unbound = [line])}
+      close={() => (palette = false)}
+    />
   {/if}
 {:else if failure}
   <main class="grid h-full place-content-center gap-3 text-center">

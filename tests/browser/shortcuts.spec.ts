@@ -34,7 +34,7 @@ test('a chain of one’s own lies on a key by picking, pressing and done, and is
 }) => {
   await openView(studio);
   await page.getByRole('button', { name: 'New', exact: true }).click();
-  await page.getByLabel(/^Lines, one below the other/).fill('grid value=1/8\nquantize\ntranspose semitones=1');
+  await page.getByLabel(/^Lines, run as one step/).fill('grid value=1/8\nquantize\ntranspose semitones=1');
   await page.getByLabel('What it does').fill('My chain');
   await page.getByRole('button', { name: /^Key: none/ }).click();
   await studio.press('F7');
@@ -88,7 +88,7 @@ test('a change is taken back, and a key goes back to how it came', async ({ stud
   await expect(keyboard.getByRole('button', { name: 'Q: free' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await keyboard.getByRole('button', { name: 'Q: Quantize to the grid' }).click();
-  await page.getByLabel(/^Lines, one below the other/).fill('mute');
+  await page.getByLabel(/^Lines, run as one step/).fill('mute');
   await page.getByLabel('What it does').fill('Hush');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await keyboard.getByRole('button', { name: 'Q: Hush' }).click();
@@ -99,7 +99,7 @@ test('a change is taken back, and a key goes back to how it came', async ({ stud
 test('a line that cannot be run is refused with what would work, and the map stays', async ({ studio, page }) => {
   await openView(studio);
   await page.getByRole('button', { name: 'New', exact: true }).click();
-  await page.getByLabel(/^Lines, one below the other/).fill('quantise');
+  await page.getByLabel(/^Lines, run as one step/).fill('quantise');
   await page.getByRole('button', { name: /^Key: none/ }).click();
   await studio.press('F9');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -257,7 +257,7 @@ test('the list is sorted by key, name and use, and two maps are compared', async
 test('two keys in a row are set and pressed, and the strip tells what can follow', async ({ studio, page }) => {
   await openView(studio);
   await page.getByRole('button', { name: 'New', exact: true }).click();
-  await page.getByLabel(/^Lines, one below the other/).fill('velocity set=111');
+  await page.getByLabel(/^Lines, run as one step/).fill('velocity set=111');
   await page.getByLabel('What it does').fill('Very loud');
   const form = page.getByRole('form', { name: 'Shortcut' });
   await form.getByRole('button', { name: 'two in a row' }).click();
@@ -348,3 +348,66 @@ for (const [name, keys] of sessions) {
     await expect(studio.palette).toBeFocused();
   });
 }
+
+test('a typed line gets a key in four actions, and a press that is taken asks first', async ({ studio, page }) => {
+  await studio.open([[10, 200, 60]]);
+  await studio.press('Control+a', '/');
+  await page.keyboard.type('nudge by=240tk');
+  await page.keyboard.press('Alt+Enter');
+  await page.keyboard.press('F9');
+  await expect(studio.status).toContainText('F9 does it from now on');
+  await studio.press('F9');
+  await studio.expectColumn('start', [250]);
+
+  await studio.press('Alt+Shift+/');
+  const dialog = page.getByRole('dialog', { name: 'Give this a key' });
+  await expect(dialog).toContainText('nudge by=240tk');
+  await page.keyboard.press('F2');
+  await expect(dialog).toContainText('F2 then …');
+  await page.keyboard.press('Escape');
+  await expect(dialog).toBeHidden();
+
+  await studio.press('Alt+Shift+/', 'q');
+  await expect(dialog.getByRole('alert')).toContainText('Q is “Quantize to the grid” already.');
+  await dialog.getByRole('button', { name: 'Keep both: this one only in the roll' }).click();
+  await expect(dialog).toBeHidden();
+  await studio.press('q');
+  await studio.expectColumn('start', [490]);
+});
+
+test('an entry of the menu at the pointer, and the edit on the bench, are given a key where they stand', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[10, 200, 60]]);
+  await studio.press('Control+a', 'Shift+F10');
+  await page.getByRole('combobox', { name: 'What to do here' }).fill('duplicate');
+  await page.keyboard.press('Alt+Enter');
+  await page.keyboard.press('F9');
+  await expect(studio.status).toContainText('F9 does it from now on');
+  await studio.press('F9');
+  await expect.poll(() => studio.column('start').length).toBe(2);
+  await studio.press('/');
+  await page.keyboard.type('velocity add=7');
+  await page.keyboard.press('Shift+Enter');
+  await studio.bench.getByRole('button', { name: /^Give it a key/ }).click();
+  await page.keyboard.press('F12');
+  await expect(studio.status).toContainText('F12 does it from now on');
+  await page.keyboard.press('Escape');
+  await studio.press('F12');
+  await studio.expectColumn('velocity', [96, 103]);
+});
+
+test('New puts the cursor into the lines, and Enter goes on to the key', async ({ studio, page }) => {
+  await studio.open([[10, 200, 60]]);
+  await studio.press('Alt+/');
+  await page.getByRole('button', { name: 'New', exact: true }).click();
+  await page.keyboard.type('velocity add=9');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('F9');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('form', { name: 'Shortcut' })).toBeHidden();
+  await page.keyboard.press('Escape');
+  await studio.press('Control+a', 'F9');
+  await studio.expectColumn('velocity', [105]);
+});

@@ -117,7 +117,7 @@
   </div>
 
   {#if tab === 'notes'}
-    <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} />
+    <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} giveKey={(line) => studio.giveKey([line])} />
 
     <section aria-labelledby="bench-selection">
       <h2 id="bench-selection" class="font-semibold">

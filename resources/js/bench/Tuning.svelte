@@ -11,11 +11,14 @@
     tuning,
     edits,
     keyOf,
+    giveKey,
   }: {
     desk: Desk;
     tuning: Tuning;
     edits: Declaration[];
     keyOf: (line: string) => string;
+    /** asked to give a line a key */
+    giveKey: (line: string) => void;
   } = $props();
 
   let form = $state<HTMLFormElement>();
@@ -61,7 +64,10 @@
   }
 
   function keys(event: KeyboardEvent): void {
-    if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
+    if (event.key === 'Enter' && event.altKey) {
+      event.preventDefault();
+      giveKey(tuning.line);
+    } else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
       event.preventDefault();
       tuning.commit();
     } else if (event.key === 'Escape') {
@@ -147,6 +153,9 @@
           >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
         >
         <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
+        <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => giveKey(tuning.line)}
+          >Give it a key <kbd>Alt Enter</kbd></button
+        >
       </div>
     </form>
   {/if}

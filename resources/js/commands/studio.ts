@@ -27,6 +27,8 @@ export interface Studio {
   openMenu(x?: number, y?: number): void;
   openBench(tab: Tab): void;
   openShortcuts(page: 'keys' | 'use'): void;
+  /** Asks for a key that shall run some lines. */
+  giveKey(lines: string[]): void;
   /** Shows all keys of the moment until what it gives is called. */
   showKeys(): () => void;
   /** Begins to take digits for so many times. */

@@ -193,6 +193,10 @@ export const viewCommands: Record<string, Command> = {
   flip,
   zoom: ({ desk: { view } }, { axis, to }) =>
     axis === 'pitch' ? view.zoomPitch(to === 'in' ? ZOOM : 1 / ZOOM) : view.zoomTime(to === 'in' ? ZOOM : 1 / ZOOM),
+  'give-key': ({ desk, giveKey }) =>
+    desk.lastLines.length > 0
+      ? giveKey(desk.lastLines)
+      : desk.say('Nothing was done yet that could get a key.', 'refused'),
   'zoom-to': zoomTo,
   'go-track': goTrack,
   'go-clip': goClip,

@@ -14,6 +14,7 @@
     entries,
     run,
     tune,
+    giveKey,
     close,
   }: {
     desk: Desk;
@@ -21,6 +22,8 @@
     entries: Entry[];
     run: (line: string) => void;
     tune: (line: string) => void;
+    /** asked to give a line a key */
+    giveKey: (line: string) => void;
     close: () => void;
   } = $props();
 
@@ -104,7 +107,8 @@
       Enter: () => {
         const row = rows[chosen];
         const line = row?.entry ? row.line : text.trim();
-        if (event.shiftKey && catalog.edits.some(({ name }) => name === parseLine(line).name)) finish(line, tune);
+        if (event.altKey && line) finish(line, giveKey);
+        else if (event.shiftKey && catalog.edits.some(({ name }) => name === parseLine(line).name)) finish(line, tune);
         else accept(row);
       },
     };
@@ -187,6 +191,7 @@
   <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary">
     {#if rows.length === 0 && !typing}Nothing is found by these words.{/if}
     <kbd>Enter</kbd> does it <kbd>Tab</kbd> types it out <kbd>Shift Enter</kbd> opens it on the bench
+    <kbd>Alt Enter</kbd> gives it a key
     <kbd>Esc</kbd> closes
   </p>
 </div>

@@ -10,6 +10,7 @@
     entries,
     at,
     run,
+    giveKey,
     close,
   }: {
     desk: Desk;
@@ -17,6 +18,8 @@
     /** a place of the page, in CSS pixels */
     at: { x: number; y: number };
     run: (line: string) => void;
+    /** asked to give a line a key */
+    giveKey: (line: string) => void;
     close: () => void;
   } = $props();
 
@@ -110,10 +113,10 @@
     list?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   });
 
-  function choose(entry: Entry | undefined): void {
+  function choose(entry: Entry | undefined, then = run): void {
     if (!entry) return;
     close();
-    run(entry.line);
+    then(entry.line);
   }
 
   function keys(event: KeyboardEvent): void {
@@ -122,7 +125,9 @@
       ArrowUp: () => (chosen = Math.max(0, chosen - 1)),
       Escape: () => (group ? (group = null) : close()),
       // On a button Enter presses it.
-      ...(event.target instanceof HTMLInputElement && { Enter: () => choose(rows[chosen]) }),
+      ...(event.target instanceof HTMLInputElement && {
+        Enter: () => choose(rows[chosen], event.altKey ? giveKey : run),
+      }),
     };
     const action = event.isComposing ? undefined : actions[event.key];
     if (action) {
@@ -177,6 +182,7 @@
       <li class="px-2 py-1 text-secondary">Nothing is found for “{text}”.</li>
     {/each}
   </ul>
+  <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary"><kbd>Alt Enter</kbd> gives it a key</p>
   {#if !text}
     <div class="flex flex-wrap gap-1 border-t border-base-300 p-2" role="group" aria-label="All others, by group">
       {#each groups as name (name)}

@@ -39,6 +39,14 @@
     take(wheelChord(event));
   }
 
+  let button = $state<HTMLButtonElement>();
+
+  /** Takes the next key that is pressed. */
+  export function begin(): void {
+    button?.focus();
+    listen(false);
+  }
+
   function listen(inARow: boolean): void {
     listening = true;
     first = inARow ? '' : null;
@@ -49,6 +57,7 @@
 
 <span class="inline-flex items-center gap-1">
   <button
+    bind:this={button}
     type="button"
     class="btn btn-sm {listening ? 'btn-accent' : ''}"
     aria-label="{label}: {value ? cap(value) : 'none'}; press to set"

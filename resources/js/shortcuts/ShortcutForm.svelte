@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tick as settled } from 'svelte';
   import type { Binding, Surface } from '../api';
   import { cap } from '../keys/keystroke';
   import { SURFACES } from '../keys/views';
@@ -51,6 +52,14 @@
   const displaced = $derived(draft.key ? shortcuts.displaced(made, instead) : []);
   const elsewhere = $derived(SURFACES.filter(({ name }) => name !== draft.where && name !== 'everywhere'));
 
+  let capture = $state<KeyCapture>();
+  let keep = $state<HTMLButtonElement>();
+
+  function take(key: string): void {
+    draft.key = key;
+    void settled().then(() => keep?.focus());
+  }
+
   async function save(): Promise<void> {
     await shortcuts.set(made, instead);
     if (!shortcuts.problem) close();
@@ -72,7 +81,7 @@
   }}
 >
   <div class="flex flex-wrap items-center gap-2">
-    <KeyCapture value={draft.key} label="Key" byPlace={draft.by === 'place'} onset={(key) => (draft.key = key)} />
+    <KeyCapture bind:this={capture} value={draft.key} label="Key" byPlace={draft.by === 'place'} onset={take} />
     <label class="flex items-center gap-1 text-xs"
       >holds
       <select class="select w-36 select-sm" bind:value={draft.where}>
@@ -94,9 +103,20 @@
   </div>
   <div class="flex gap-2">
     <label class="flex-1 text-xs"
-      >Lines, one below the other, run as one step
-      <textarea class="textarea h-16 w-full px-2 py-1 text-xs" spellcheck="false" bind:value={draft.text}
-      ></textarea></label
+      >Lines, run as one step; Enter goes on to the key, Shift Enter to a line below
+      <textarea
+        class="textarea h-16 w-full px-2 py-1 text-xs"
+        spellcheck="false"
+        bind:value={draft.text}
+        onkeydown={(event) => {
+          // Shift Enter is for a line below.
+          if (event.key !== 'Enter' || event.shiftKey || event.isComposing || draft.key) return;
+          event.preventDefault();
+          capture?.begin();
+        }}
+        {@attach (field) => {
+          if (binding.run.length === 0) field.focus();
+        }}></textarea></label
     >
     <div class="flex w-48 flex-col gap-1">
       <label class="text-xs"
@@ -114,7 +134,7 @@
           .map((other) => `“${other.title}”${other.key === draft.key ? '' : ` (${cap(other.key)})`}`)
           .join(', ')} already.</span
       >
-      <button class="btn btn-xs btn-primary" type="submit">Replace</button>
+      <button bind:this={keep} class="btn btn-xs btn-primary" type="submit">Replace</button>
       {#each elsewhere as { name, there } (name)}
         <button class="btn btn-xs" type="button" onclick={() => (draft.where = name)}
           >Keep both: this one only {there}</button
@@ -126,7 +146,9 @@
   {#if shortcuts.problem}<p role="alert" class="text-xs text-error">{shortcuts.problem}</p>{/if}
   <div class="flex gap-2">
     {#if displaced.length === 0}
-      <button class="btn btn-sm btn-primary" type="submit" disabled={!draft.key || lines.length === 0}>Keep</button>
+      <button bind:this={keep} class="btn btn-sm btn-primary" type="submit" disabled={!draft.key || lines.length === 0}
+        >Keep</button
+      >
       <button class="btn btn-sm" type="button" onclick={close}>Cancel</button>
     {/if}
     {#if instead}
