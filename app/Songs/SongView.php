@@ -24,6 +24,7 @@ final readonly class SongView
     public function __construct(
         private SongStore $store,
         private SongHistory $history,
+        private KeptSelections $kept,
     ) {
     }
 
@@ -73,6 +74,7 @@ final readonly class SongView
             'open' => self::openPart($opened, $stored->revisions),
             'history' => $this->history->titles($id, $stored->stepId()),
             'grid' => $grid === null ? null : self::grid($stored->song->conductor, $grid),
+            'selections' => (object) $this->kept->all($id),
         ];
     }
 

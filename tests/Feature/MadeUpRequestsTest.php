@@ -26,7 +26,7 @@ final class MadeUpRequestsTest extends AppTestCase
     public static function routes(): iterable
     {
         foreach (explode("\n", trim((string) file_get_contents(__DIR__.'/../../routes/api.php'))) as $line) {
-            if (preg_match("/^Route::(get|post|patch|delete)\('([^']+)'/", $line, $found) === 1) {
+            if (preg_match("/^Route::(get|post|put|patch|delete)\('([^']+)'/", $line, $found) === 1) {
                 yield strtoupper($found[1])." {$found[2]}" => [strtoupper($found[1]), "api/{$found[2]}"];
             }
         }

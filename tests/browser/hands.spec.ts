@@ -365,6 +365,14 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
   await expect(studio.status).toHaveText(/^Caret at 1\.1\.240/);
   await studio.press('w');
   await expect(studio.status).toHaveText('Range from 1.1.240 to 1.1.360');
+  for (const [amount, position] of [
+    ['1/8', '1.2.0'],
+    ['10ms', '1.2.10'],
+  ]) {
+    await page.getByLabel('Nudge').selectOption(amount);
+    await studio.press('ArrowRight');
+    await expect(studio.status).toHaveText(new RegExp(`^Caret at ${position.replaceAll('.', '\\.')}`));
+  }
   expect(studio.column('start')).toEqual([10, 490, 730]);
 });
 
@@ -461,4 +469,30 @@ test('drum rows: a stroke paints hits, and one that begins on a hit takes hits o
   await expect.poll(() => studio.column('pitch').filter((pitch) => pitch === 37).length).toBe(1);
   await studio.press('Control+z', 'Control+z');
   await expect.poll(() => studio.column('start').length).toBe(334);
+});
+
+test('a selection is kept under a name, and comes back by its key and its name after a reload', async ({
+  studio,
+  page,
+}) => {
+  await studio.press('.', 'Shift+.');
+  await expect(studio.bench).toContainText('2 of 3 notes selected');
+  await studio.bench.getByRole('textbox', { name: 'Keep the selection as' }).fill('Pick-ups');
+  await page.keyboard.press('Enter');
+  await expect(studio.status).toContainText('2 notes kept as “Pick-ups”');
+  await studio.press('Escape', ',', 'F8', 'k');
+  await expect(studio.status).toContainText('1 notes kept as “Selection 1”');
+  await page.reload();
+  await expect(studio.bench).toContainText('All 3 notes');
+  await studio.press('F8', 'n');
+  await expect(studio.status).toContainText('Pick-ups: 2 notes selected');
+  await studio.press('F8', 'n');
+  await expect(studio.status).toContainText('Selection 1: 1 notes selected');
+  await studio.bench.getByRole('button', { name: 'Pick-ups 2' }).click();
+  await studio.press('Delete');
+  await studio.expectColumn('start', [720]);
+  await studio.bench.getByRole('button', { name: 'Pick-ups 2' }).click();
+  await expect(studio.status).toContainText('0 notes selected, 2 are not in the open clips');
+  await studio.bench.getByRole('button', { name: 'Do not keep Pick-ups' }).click();
+  await expect(studio.bench.getByRole('button', { name: 'Pick-ups 2' })).toBeHidden();
 });

@@ -51,7 +51,11 @@ export interface OpenedSong {
   open: OpenClips;
   history: History;
   grid: GridTable | null;
+  selections: KeptSelections;
 }
+
+/** Selections with a name: the ids of their notes. */
+export type KeptSelections = Record<string, number[]>;
 
 /** What an edit, an undo or a redo changed. */
 export interface SongAnswer {
@@ -312,6 +316,9 @@ export const songs = {
   /** The ids of the notes that meet conditions. */
   choose: (song: number, standing: Standing, where: string, context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, context }),
+  /** Keeps a selection under a name; an empty one takes the name away. */
+  keepSelection: (song: number, name: string, selection: number[]) =>
+    request<{ selections: KeptSelections }>('PUT', `songs/${song}/selections`, { name, selection }),
   history: (song: number) => request<StepTree>('GET', `songs/${song}/history`),
   goTo: (song: number, standing: Standing, step: number | null) =>
     request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step }),

@@ -7,6 +7,7 @@
   import type { Walk } from '../desk/walk.svelte';
   import AdviceList from './AdviceList.svelte';
   import DynamicsPicture from './DynamicsPicture.svelte';
+  import Kept from './Kept.svelte';
   import Tuning from './Tuning.svelte';
   import HistoryList from './HistoryList.svelte';
   import RecipeList from './RecipeList.svelte';
@@ -130,6 +131,7 @@
             <dd>{value}</dd>
           {/each}
         </dl>
+        <Kept {desk} {keyOf} />
       {/if}
     </section>
 

@@ -23,7 +23,11 @@ export function spanOf(desk: Desk): { from: number; to: number; low: number; hig
 
 const counted = ({ notes }: Desk) => `${notes.selectedCount} of ${notes.count} notes selected`;
 
-const select: Command = ({ desk }, { what }) => {
+const select: Command = ({ desk }, { what, name }) => {
+  if (name || what === 'kept') {
+    desk.kept.take(name);
+    return;
+  }
   const { notes, range } = desk;
   const ids = Array.from(notes.columns.id);
   const { pitch, start, length } = notes.columns;
@@ -121,9 +125,12 @@ const range: Command = ({ desk }, { to, by }) => {
   };
   if (by) {
     const [from, end] = desk.range ?? [desk.caret.tick, desk.caret.tick];
-    const moved = movedTick(desk.gridLines, end, by);
+    const moved = movedTick(desk, desk.gridLines, end, by);
     if (moved === null)
-      desk.say(`range: by takes grid, beat or bar, with a number and a sign, not “${by}”.`, 'refused');
+      desk.say(
+        `range: by takes an amount of time such as grid, 2bar, 1/16 or 10ms, with a minus for earlier, not “${by}”.`,
+        'refused',
+      );
     else set(moved > from ? [from, moved] : null);
     return;
   }
@@ -176,4 +183,10 @@ const choose: Command = ({ desk }, { where }) => {
   );
 };
 
-export const selecting: Record<string, Command> = { select, step, range, choose };
+export const selecting: Record<string, Command> = {
+  select,
+  step,
+  range,
+  choose,
+  'keep-selection': ({ desk }, { name }) => desk.kept.keep(name),
+};

@@ -253,14 +253,14 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   }
   const inScripts = ({ name, values }: Line) =>
     studio.catalog.view.find((known) => known.name === name)?.inScripts &&
-    !(name === 'select' && ONLY_HERE.test(values.what ?? ''));
+    !(name === 'select' && (values.name || ONLY_HERE.test(values.what ?? '')));
   studio.recipes.record(texts.filter((_, k) => inScripts(lines[k])));
   const ends = lines.map((line) => runCommand(studio, line)).filter((end) => end !== undefined);
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
 }
 
 /** Selections that go by where one is, or by what was selected before: a script has neither. */
-const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord)$/;
+const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord|kept)$/;
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
 function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
@@ -269,7 +269,7 @@ function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
   }
   const [step, larger] = nudgeAmounts();
   const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
-  if (!/^-?\d{0,4}(grid|beat|bar)$/.test(by)) {
+  if (!/^-?(\d{0,4}(grid|beat|bar)|\d{1,6}(tk|ms)|1\/\d{1,3}[td]?)$/.test(by)) {
     return null;
   }
   return values.edge === 'end' ? `range by=${by}` : values.edge ? null : `caret by=${by}`;

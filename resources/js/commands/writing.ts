@@ -60,9 +60,12 @@ const caret: Command = ({ desk, player }, values) => {
       desk.caret = found;
     }
     if (by) {
-      const tick = movedTick(desk.grids.of(grid, swing) ?? desk.gridLines, desk.caret.tick, by);
+      const tick = movedTick(desk, desk.grids.of(grid, swing) ?? desk.gridLines, desk.caret.tick, by);
       if (tick === null) {
-        desk.say(`caret: by takes grid, beat or bar, with a number and a sign, not “${by}”.`, 'refused');
+        desk.say(
+          `caret: by takes an amount of time such as grid, 2bar, 1/16 or 10ms, with a minus for earlier, not “${by}”.`,
+          'refused',
+        );
         return;
       }
       desk.caret = { ...desk.caret, tick };

@@ -23,6 +23,7 @@ import { Bodies } from './bodies';
 import { keepForSystem } from './clipboard';
 import { Hands, nudgeAmounts } from './hands.svelte';
 import { GridTables } from './grid-tables.svelte';
+import { KeptSelections } from './kept.svelte';
 import { Looking } from './looking.svelte';
 import { Preview } from './preview.svelte';
 import { Viewport } from './viewport.svelte';
@@ -94,12 +95,14 @@ export class Desk {
   playhead: () => number = () => 0;
   /** how the notes lie on the roll */
   readonly bodies = $derived(this.bodiesOf(this.notes));
+  readonly kept: KeptSelections;
   readonly asking = new Asking(this);
   readonly looking = new Looking(this);
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
     this.hands = new Hands(chords);
     this.contents = new Contents(opened);
+    this.kept = new KeptSelections(this, opened.selections);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
     this.view.length = this.contents.end;
   }

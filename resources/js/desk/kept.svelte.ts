@@ -1,0 +1,75 @@
+import { api } from '../api';
+import type { KeptSelections as ByName } from '../api';
+import type { Desk } from './desk.svelte';
+
+/** The selections of a song that have a name. */
+export class KeptSelections {
+  all = $state.raw<ByName>({});
+  /** the one that was taken last */
+  #last = '';
+
+  constructor(
+    private readonly desk: Desk,
+    all: ByName,
+  ) {
+    this.all = all;
+  }
+
+  get names(): string[] {
+    return Object.keys(this.all);
+  }
+
+  /** Keeps what is selected, under the next free name where none is said. */
+  async keep(name = this.#free()): Promise<void> {
+    const { desk } = this;
+    if (desk.notes.selectedCount === 0) {
+      desk.say('Select notes first; then they can be kept under a name.', 'refused');
+      return;
+    }
+    if (await this.#write(name, desk.notes.selection())) {
+      this.#last = name;
+      desk.say(`${desk.notes.selectedCount} notes kept as “${name}”`);
+    }
+  }
+
+  async forget(name: string): Promise<void> {
+    if (await this.#write(name, [])) this.desk.say(`“${name}” is not kept any more`);
+  }
+
+  /** Selects one of them, or the one after the last; notes that are gone, or not open, are left out. */
+  take(name = this.#next()): void {
+    const { desk } = this;
+    const ids = this.all[name];
+    if (!ids) {
+      const known = this.names.length > 0 ? `Kept are ${this.names.join(', ')}.` : 'F8 K keeps what is selected.';
+      desk.say(name ? `No selection is kept as “${name}”. ${known}` : `No selection is kept yet. ${known}`, 'refused');
+      return;
+    }
+    this.#last = name;
+    const there = ids.filter((id) => desk.notes.placeOf(id) >= 0);
+    desk.select(there);
+    const gone = ids.length - there.length;
+    desk.say(`${name}: ${there.length} notes selected${gone > 0 ? `, ${gone} are not in the open clips` : ''}`, 'hint');
+  }
+
+  #free(): string {
+    for (let number = 1; ; number++) {
+      if (!(`Selection ${number}` in this.all)) return `Selection ${number}`;
+    }
+  }
+
+  #next(): string {
+    const { names } = this;
+    return names[(names.indexOf(this.#last) + 1) % names.length] ?? '';
+  }
+
+  async #write(name: string, ids: number[]): Promise<boolean> {
+    try {
+      this.all = (await api.keepSelection(this.desk.song.id, name, ids)).selections;
+      return true;
+    } catch (error) {
+      this.desk.say((error as Error).message, 'refused');
+      return false;
+    }
+  }
+}
