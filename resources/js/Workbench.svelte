@@ -8,9 +8,8 @@
   import { parseLine } from './music/line';
   import { spanOf } from './commands/selecting';
   import type { SongView, Studio, Tab } from './commands/studio';
-  import { gridForZoom } from './commands/hands';
+  import { followRows, followZoom } from './commands/following.svelte';
   import { runLines } from './commands/view';
-  import { rowsShown } from './desk/rows';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
   import { afterFrame } from './look/layer';
@@ -179,36 +178,8 @@
     desk.view.fit(0, end, span?.low ?? 55, span?.high ?? 67);
   }
 
-  // Which pitches have a row follows what is used, and the key.
-  $effect(() => {
-    if (!studio) return;
-    const wanted = rowsShown(studio.desk, settings.rows);
-    untrack(() => {
-      const { view: shown } = studio!.desk;
-      if (wanted?.join() !== shown.rows?.join()) shown.showRows(wanted);
-    });
-  });
-
-  // A grid that follows the zoom.
-  let followed = '';
-  $effect(() => {
-    if (!studio || !settings.gridAuto) {
-      followed = '';
-      return;
-    }
-    const wanted = gridForZoom(studio.desk);
-    untrack(() => {
-      const { desk } = studio!;
-      // A grid that somebody set in the meantime stays; another kind of the same one is followed.
-      if (followed && desk.grid.replace('t', '') !== followed.replace('t', '')) {
-        settings.gridAuto = false;
-        followed = '';
-        return;
-      }
-      followed = wanted;
-      if (wanted !== desk.grid) desk.setGrid(wanted);
-    });
-  });
+  followRows(() => studio?.desk);
+  followZoom(() => studio?.desk);
 
   const focusRoll = () => document.querySelector<HTMLElement>('[aria-label=Roll]')?.focus();
 

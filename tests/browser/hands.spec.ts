@@ -111,6 +111,13 @@ const DRAW: [name: string, keys: string[], how: Drag, after: Record<string, numb
     { pitch: [60, 64, 64, 67, 71, 74] },
     'chord at=960 pitch=67 shape=maj',
   ],
+  [
+    'the chord before the first, which without a key needs none',
+    ['Alt+Shift+['],
+    { from: [1000, 48], to: [1000, 48] },
+    { pitch: [60, 64, 64, 48, 52, 55, 58, 62, 69] },
+    'chord at=960 pitch=48 shape=13',
+  ],
 ];
 
 for (const [name, keys, how, after, undo] of DRAW) {

@@ -5,7 +5,7 @@
   let { desk, keyOf }: { desk: Desk; keyOf: (line: string) => string } = $props();
 
   let name = $state('');
-  const { kept } = $derived(desk);
+  const kept = $derived(desk.selections);
 </script>
 
 <div class="mt-1 flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Kept selections">

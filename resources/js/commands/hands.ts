@@ -1,4 +1,3 @@
-import type { Desk } from '../desk/desk.svelte';
 import { NUDGES, ONE_NOTE, type Hand } from '../desk/hands.svelte';
 import { rowsShown, type RowsShown } from '../desk/rows';
 import { hit } from '../desk/hit';
@@ -64,11 +63,16 @@ const pointer: Command = (studio, { what, preset }) => {
 
 const drawShape: Command = ({ desk }, { to, value }) => {
   const { hands } = desk;
+  const hasKey = desk.song.scale !== null;
   if (to === 'note') hands.shape = ONE_NOTE;
-  else if (to) hands.stepShape(to === 'next' ? 1 : -1);
-  else if (value && hands.shapes.includes(value)) hands.shape = value;
+  else if (to) hands.stepShape(to === 'next' ? 1 : -1, hasKey);
+  else if (value && hands.shapes(hasKey).includes(value)) hands.shape = value;
   else {
-    desk.say(`draw-shape takes next, previous, note, or a shape: ${hands.shapes.join(', ')}.`, 'refused');
+    const others = hasKey ? '' : ' Chords of the key need a key; set one first.';
+    desk.say(
+      `draw-shape takes next, previous, note, or a shape: ${hands.shapes(hasKey).join(', ')}.${others}`,
+      'refused',
+    );
     return;
   }
   desk.say(
@@ -157,19 +161,3 @@ export const handCommands: Record<string, Command> = {
   'nudge-amount': nudgeAmount,
   'grid-auto': gridAuto,
 };
-
-/** The finest grid whose lines lie at least so many CSS pixels apart. */
-const ROOM_FOR_LINES = 12;
-const STRAIGHT = ['1/64', '1/32', '1/16', '1/8', '1/4', '1/2', '1/1', 'bar'];
-
-/** The grid that suits a zoom, straight or triplet as the one there is. */
-export function gridForZoom(desk: Desk): string {
-  const { ppq } = desk.song;
-  const isTriplet = desk.grid.endsWith('t');
-  const fits = (grid: string) => {
-    const parts = Number(grid.split('/')[1]);
-    return grid === 'bar' || ((4 * ppq) / parts) * (isTriplet ? 2 / 3 : 1) * desk.view.pixelsPerTick >= ROOM_FOR_LINES;
-  };
-  const found = STRAIGHT.find(fits) ?? 'bar';
-  return isTriplet && found !== 'bar' ? `${found}t` : found;
-}

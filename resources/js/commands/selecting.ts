@@ -25,7 +25,7 @@ const counted = ({ notes }: Desk) => `${notes.selectedCount} of ${notes.count} n
 
 const select: Command = ({ desk }, { what, name }) => {
   if (name || what === 'kept') {
-    desk.kept.take(name);
+    desk.selections.take(name);
     return;
   }
   const { notes, range } = desk;
@@ -36,7 +36,7 @@ const select: Command = ({ desk }, { what, name }) => {
     return;
   }
   if (what === 'back') {
-    if (!desk.selectBack()) desk.say('There is no selection before this one.', 'refused');
+    if (!desk.selections.back()) desk.say('There is no selection before this one.', 'refused');
     else desk.say(counted(desk), 'hint');
     return;
   }
@@ -188,5 +188,5 @@ export const selecting: Record<string, Command> = {
   step,
   range,
   choose,
-  'keep-selection': ({ desk }, { name }) => desk.kept.keep(name),
+  'keep-selection': ({ desk }, { name }) => desk.selections.keep(name),
 };

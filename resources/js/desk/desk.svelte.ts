@@ -23,9 +23,9 @@ import { Bodies } from './bodies';
 import { keepForSystem } from './clipboard';
 import { Hands, nudgeAmounts } from './hands.svelte';
 import { GridTables } from './grid-tables.svelte';
-import { KeptSelections } from './kept.svelte';
 import { Looking } from './looking.svelte';
 import { Preview } from './preview.svelte';
+import { Selections } from './selections.svelte';
 import { Viewport } from './viewport.svelte';
 
 export type Message = { text: string; kind: 'done' | 'refused' | 'hint' };
@@ -45,9 +45,6 @@ export interface Running {
   /** told once it is over, done or refused */
   over?: (() => unknown) | undefined;
 }
-
-/** how many selections one can go back by */
-const MOST_SELECTIONS = 8;
 
 export interface Caret {
   tick: number;
@@ -95,14 +92,15 @@ export class Desk {
   playhead: () => number = () => 0;
   /** how the notes lie on the roll */
   readonly bodies = $derived(this.bodiesOf(this.notes));
-  readonly kept: KeptSelections;
+  /** those before the present one, and those with a name */
+  readonly selections: Selections;
   readonly asking = new Asking(this);
   readonly looking = new Looking(this);
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
     this.hands = new Hands(chords);
     this.contents = new Contents(opened);
-    this.kept = new KeptSelections(this, opened.selections);
+    this.selections = new Selections(this, opened.selections);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
     this.view.length = this.contents.end;
   }
@@ -286,24 +284,10 @@ export class Desk {
     }
   }
 
-  /** the selections before this one, the last of them at the end */
-  readonly #selections: number[][] = [];
-
-  /** Selects what was selected before; tells whether something was. */
-  selectBack(): boolean {
-    const before = this.#selections.pop();
-    if (before) {
-      this.select(before);
-      this.#selections.pop();
-    }
-    return before !== undefined;
-  }
-
   /** Selects exactly these notes, and sounds them where wanted. */
   select(ids: number[], sound = false): void {
     if (this.notes.selectedCount > 0) {
-      this.#selections.splice(0, this.#selections.length - MOST_SELECTIONS + 1);
-      this.#selections.push(this.notes.selection());
+      this.selections.remember(this.notes.selection());
     }
     this.asking.selects();
     this.looking.selects(ids);

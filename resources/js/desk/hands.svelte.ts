@@ -23,15 +23,20 @@ export class Hands {
 
   constructor(readonly chords: NamedChord[]) {}
 
-  /** All that the draw hand can put in. */
-  get shapes(): string[] {
-    return [ONE_NOTE, ...this.chords.map(({ name }) => name), ...Object.keys(IN_KEY)];
+  /** All that the draw hand can put in; chords of the key only where there is one. */
+  shapes(hasKey: boolean): string[] {
+    return [ONE_NOTE, ...this.chords.map(({ name }) => name), ...(hasKey ? Object.keys(IN_KEY) : [])];
+  }
+
+  /** What it puts in: one note where a chord of the key is chosen and there is none. */
+  drawn(hasKey: boolean): string {
+    return this.shapes(hasKey).includes(this.shape) ? this.shape : ONE_NOTE;
   }
 
   /** Takes the next of them, or the previous one. */
-  stepShape(by: 1 | -1): void {
-    const { shapes } = this;
-    this.shape = shapes[(shapes.indexOf(this.shape) + by + shapes.length) % shapes.length];
+  stepShape(by: 1 | -1, hasKey: boolean): void {
+    const shapes = this.shapes(hasKey);
+    this.shape = shapes[(shapes.indexOf(this.drawn(hasKey)) + by + shapes.length) % shapes.length];
   }
 
   /**

@@ -49,13 +49,14 @@ export class Drawing implements Gesture {
   }
 
   turn(by: 1 | -1): void {
-    this.ground.desk.hands.stepShape(by);
+    const { hands, song } = this.ground.desk;
+    hands.stepShape(by, song.scale !== null);
     this.#show(this.from);
     this.#sound();
   }
 
   drop(): Dropped {
-    const { shape } = this.ground.desk.hands;
+    const shape = this.#chord;
     const more = `${this.#end === null ? '' : ` length=${this.#end - this.#start}tk`}${this.#velocity === null ? '' : ` velocity=${this.#velocity}`}`;
     const where = `at=${this.#start} pitch=${this.#pitch}`;
     const inKey = IN_KEY[shape];
@@ -64,16 +65,21 @@ export class Drawing implements Gesture {
     return { lines: [`insert ${where}${more}`], sound: true, key: 'insert' };
   }
 
+  get #chord(): string {
+    const { hands, song } = this.ground.desk;
+    return hands.drawn(song.scale !== null);
+  }
+
   get #pitches(): number[] {
     const { desk } = this.ground;
-    return semitonesOf(desk.hands.chords, desk.hands.shape, this.#pitch, desk.song.scale)
+    return semitonesOf(desk.hands.chords, this.#chord, this.#pitch, desk.song.scale)
       .map((semitones) => this.#pitch + semitones)
       .filter((pitch) => pitch <= MAX_PITCH);
   }
 
   #show(at: At): void {
     const { desk, lines } = this.ground;
-    const { shape } = desk.hands;
+    const shape = this.#chord;
     const end = this.#end ?? this.#lengthUnlessDragged();
     const velocity = this.#velocity ?? desk.newNote.velocity;
     this.shape = {

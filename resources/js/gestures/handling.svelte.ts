@@ -1,4 +1,5 @@
 import type { Desk } from '../desk/desk.svelte';
+import type { NoteTable } from '../music/notes';
 import type { At, Gesture, Shape } from './gesture';
 
 /** Moved further than this, in CSS pixels, a press becomes a drag. */
@@ -8,6 +9,8 @@ const STARTS_DRAG_AT = 3;
 export class Handling {
   /** what is drawn of it; null where nothing goes on */
   shape = $state.raw<Shape | null>(null);
+  /** the notes as they were when it began, whose places the shape tells; they may change before it is over */
+  notes: NoteTable;
   #gesture: Gesture | null = null;
   #pressed: { from: At; begin: () => Gesture; click: () => void } | null = null;
   #at: At | null = null;
@@ -19,7 +22,9 @@ export class Handling {
   constructor(
     private readonly desk: Desk,
     private readonly onmouse: (line: string) => void,
-  ) {}
+  ) {
+    this.notes = desk.notes;
+  }
 
   get goesOn(): boolean {
     return this.#gesture !== null || this.#pressed !== null;
@@ -28,6 +33,7 @@ export class Handling {
   /** Begins a gesture at once. */
   begin(gesture: Gesture, from: At): void {
     this.#gesture = gesture;
+    this.notes = this.desk.notes;
     this.#origin = this.#at = from;
     this.shape = gesture.shape;
   }

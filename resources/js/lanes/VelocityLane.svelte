@@ -50,7 +50,12 @@
     pen.fillStyle = colours['row-line'];
     for (const mark of MARKS) pen.fillRect(0, Math.round(scale.y(mark)), view.width, 1);
     const inks = new Map(desk.open.map((clip) => [clip, inkOf(clip)]));
-    paintStems(pen, desk.visible, (clip) => inks.get(clip) ?? colours.ink, colours);
+    paintStems(
+      pen,
+      handling.shape?.levels ? handling.notes : desk.visible,
+      (clip) => inks.get(clip) ?? colours.ink,
+      colours,
+    );
     if (desk.preview.shown && !desk.preview.flipped) caps(pen, desk.preview.shown, colours);
     const { shape } = handling;
     const box = frame();

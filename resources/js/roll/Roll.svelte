@@ -98,6 +98,7 @@
           range: desk.range,
           highlight: desk.highlight,
           shape: handling.shape,
+          shaped: handling.notes,
           framed: settings.frame && hands.hand === 'point' && !hands.moment,
         },
         colours,

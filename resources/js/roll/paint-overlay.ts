@@ -11,6 +11,8 @@ export interface Overlay {
   range: [number, number] | null;
   /** what is drawn of a gesture that goes on; null where none does */
   shape: Shape | null;
+  /** the notes whose places it tells */
+  shaped: NoteTable;
   /** whether several selected notes have a frame */
   framed: boolean;
   highlight: number[];
@@ -58,7 +60,7 @@ export function paintOverlay(
       );
   }
   if (overlay.shape) {
-    paintShape(pen, view, notes, overlay.shape, colours);
+    paintShape(pen, view, overlay.shaped, overlay.shape, colours);
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);

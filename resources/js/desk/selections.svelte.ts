@@ -2,10 +2,15 @@ import { api } from '../api';
 import type { KeptSelections as ByName } from '../api';
 import type { Desk } from './desk.svelte';
 
-/** The selections of a song that have a name. */
-export class KeptSelections {
+/** how many selections one can go back by */
+const MOST = 8;
+
+/** The selections of a song beside the present one: those before it, and those that have a name. */
+export class Selections {
   all = $state.raw<ByName>({});
-  /** the one that was taken last */
+  /** the selections before this one, the last of them at the end */
+  readonly #before: number[][] = [];
+  /** the name that was taken last */
   #last = '';
 
   constructor(
@@ -13,6 +18,22 @@ export class KeptSelections {
     all: ByName,
   ) {
     this.all = all;
+  }
+
+  /** Remembers a selection that another one takes the place of. */
+  remember(ids: number[]): void {
+    this.#before.splice(0, this.#before.length - MOST + 1);
+    this.#before.push(ids);
+  }
+
+  /** Selects what was selected before; tells whether something was. */
+  back(): boolean {
+    const before = this.#before.pop();
+    if (before) {
+      this.desk.select(before);
+      this.#before.pop();
+    }
+    return before !== undefined;
   }
 
   get names(): string[] {
