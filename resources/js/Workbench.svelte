@@ -175,7 +175,7 @@
   function showBeginning(desk: Desk): void {
     const span = spanOf(desk);
     const end = desk.gridLines.barStart(desk.gridLines.barAt(span?.from ?? 0).bar + BARS_AT_FIRST);
-    desk.view.fit(0, end, span?.low ?? 55, span?.high ?? 67);
+    desk.view.fit(0, end, ...desk.pitches);
   }
 
   followRows(() => studio?.desk);

@@ -100,7 +100,7 @@ const DRAWN: [string, string[], [number, number][], string[], number[]][] = [
     [40, 40, 100, 64, 64],
   ],
   [
-    'only what is selected follows, where it is passed',
+    'only what is selected follows, where it begins there',
     ['.', 'h'],
     [
       [0, 30],
@@ -108,6 +108,16 @@ const DRAWN: [string, string[], [number, number][], string[], number[]][] = [
     ],
     [],
     [30, 64, 100, 64, 64],
+  ],
+  [
+    'a course that begins elsewhere takes all along, selected or not',
+    ['.', '.', 'h'],
+    [
+      [0, 30],
+      [2000, 30],
+    ],
+    [],
+    [30, 30, 30, 30, 30],
   ],
 ];
 

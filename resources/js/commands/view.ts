@@ -35,13 +35,13 @@ const zoomTo: Command = ({ desk }, { what }) => {
       desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
       return;
     }
-    view.fit(...desk.range, span?.low ?? 48, span?.high ?? 72);
+    view.fit(...desk.range, span?.low ?? desk.pitches[0], span?.high ?? desk.pitches[1]);
     return;
   }
   if (what === 'selection' && notes.selectedCount > 0 && span) {
     view.fit(span.from, span.to, span.low, span.high);
   } else {
-    view.fit(0, view.length, span?.low ?? 48, span?.high ?? 72);
+    view.fit(0, view.length, span?.low ?? desk.pitches[0], span?.high ?? desk.pitches[1]);
   }
 };
 

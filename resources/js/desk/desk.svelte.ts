@@ -9,6 +9,7 @@ import {
   type SongAnswer,
   type Standing,
   type Track,
+  type VoiceName,
 } from '../api';
 import type { NamedChord } from '../music/chords';
 import type { NoteTable } from '../music/notes';
@@ -181,6 +182,12 @@ export class Desk {
     };
   }
 
+  /** The lowest and the highest pitch one would see: of the notes, or where there are none, of what its voice plays most. */
+  get pitches(): [low: number, high: number] {
+    const usual: Partial<Record<VoiceName, [number, number]>> = { drums: [35, 51], bass: [28, 45] };
+    return this.notes.pitchSpan() ?? usual[this.track.voice] ?? [55, 67];
+  }
+
   /** The track a note of the roll lies on. */
   trackAt(place: number): Track {
     return this.tracks.get(this.visible.columns.clip[place]) ?? this.track;
@@ -229,10 +236,7 @@ export class Desk {
     const run = async () => {
       this.looking.stop();
       this.takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
-      const pitches = this.notes.pitchSpan();
-      if (pitches) {
-        this.view.showPitches(...pitches);
-      }
+      this.view.showPitches(...this.pitches);
       const now = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
       void this.listen([...new Set([...before, ...now])]);
     };

@@ -8,7 +8,7 @@ export type Way = 'free' | 'line' | 'curve' | 'level';
 const BEND = 2.5;
 const BEND_POINTS = 24;
 
-/** A drag across: a course that every note passed takes on, or only the selected ones where one of them is passed. */
+/** A drag across: a course that every note passed takes on, or only the selected ones where it begins at one of them. */
 export class Coursing implements Gesture {
   shape: Shape = NOTHING;
   readonly #drawn = new Map<number, number>();
@@ -104,7 +104,12 @@ export class Coursing implements Gesture {
     const { start, id } = notes.columns;
     const [from, to] = [this.#points[0][0], this.#points.at(-1)![0]];
     const passed = Array.from(id.keys()).filter((i) => start[i] >= from && start[i] <= to);
-    return passed.some((i) => notes.selected[i]) ? passed.filter((i) => notes.selected[i]) : passed;
+    const pressed = this.ground.view.tick(this.from.x);
+    const away = (i: number) => Math.abs(start[i] - pressed);
+    const nearest = passed.reduce((least, i) => Math.min(least, away(i)), Infinity);
+    return passed.some((i) => notes.selected[i] && away(i) === nearest)
+      ? passed.filter((i) => notes.selected[i])
+      : passed;
   }
 }
 

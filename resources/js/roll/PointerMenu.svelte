@@ -46,7 +46,7 @@
       'length',
       'quantize',
       'mute',
-      'steps',
+      'tune edit="steps parts=4"',
       'select what=pitch',
     ],
     several: [
@@ -77,7 +77,7 @@
   type Kind = 'none' | 'one' | 'several' | 'chord';
   const FIRST = 10;
   const WIDTH = 288;
-  const HEIGHT = 440;
+  const HEIGHT = 476;
 
   let text = $state('');
   let chosen = $state(0);
