@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Songs;
 
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
@@ -19,7 +20,7 @@ use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, and a clipboard of its own. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, and what was played. */
 final readonly class ContextInput
 {
     public function __construct(
@@ -32,6 +33,7 @@ final readonly class ContextInput
         private ?NudgeAmounts $nudge = null,
         private ?Pointer $pointer = null,
         private ?Rows $rows = null,
+        private ?Played $played = null,
     ) {
     }
 
@@ -45,7 +47,7 @@ final readonly class ContextInput
             new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows,
+            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows, $this->played,
         );
     }
 }

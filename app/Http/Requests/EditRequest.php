@@ -9,6 +9,7 @@ use App\Songs\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\NewNote;
@@ -132,7 +133,7 @@ final readonly class EditRequest
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows and clipboard.');
+            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played and clipboard.');
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
@@ -156,6 +157,7 @@ final readonly class EditRequest
             isset($context['nudge']) ? $this->nudge($context['nudge']) : null,
             isset($context['pointer']) ? $this->pointer($context['pointer']) : null,
             isset($context['rows']) ? $this->rows($context['rows']) : null,
+            isset($context['played']) ? Played::fromArray($context['played']) : null,
         );
     }
 

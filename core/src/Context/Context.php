@@ -7,6 +7,7 @@ namespace Jactonic\Core\Context;
 use Jactonic\Core\Content\Chords;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Played;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Rows;
@@ -29,6 +30,7 @@ final readonly class Context
      * @param  NewNote|null  $newNote  what notes put in are like; as long as a step of the grid where nothing was set
      * @param  Pointer|null  $pointer  where the pointer lies on the roll; null where it does not
      * @param  Rows|null  $rows  the pitches that are shown; null where all are
+     * @param  Played|null  $played  what was played in one go; null where nothing was
      */
     public function __construct(
         public Timeline $time,
@@ -41,6 +43,7 @@ final readonly class Context
         ?OpenClips $clips = null,
         public ?Pointer $pointer = null,
         public ?Rows $rows = null,
+        public ?Played $played = null,
     ) {
         $this->clips = $clips ?? OpenClips::one();
     }
@@ -78,7 +81,7 @@ final readonly class Context
     /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null} $all */
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null} $all */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

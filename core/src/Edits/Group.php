@@ -12,6 +12,7 @@ enum Group: string
     case Length = 'Length';
     case Dynamics = 'Dynamics';
     case Building = 'Building';
+    case Playing = 'Playing';
     case Tracks = 'Tracks';
     case Clips = 'Clips';
     case Song = 'Song';

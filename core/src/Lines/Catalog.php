@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Dynamics;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Length;
 use Jactonic\Core\Edits\Pitch;
+use Jactonic\Core\Edits\Playing;
 use Jactonic\Core\Edits\Song;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\Timing;
@@ -74,6 +75,7 @@ final readonly class Catalog
         'paste' => Building\Paste::class,
         'tidy' => Building\Tidy::class,
         'to-track' => Building\ToTrack::class,
+        'take' => Playing\Take::class,
         'track' => Tracks\ChangeTrack::class,
         'track-new' => Tracks\NewTrack::class,
         'track-copy' => Tracks\CopyTrack::class,

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TickRange;
 
 /** A piece of a track: a window in the song onto its content. */
@@ -60,6 +61,26 @@ final readonly class Clip
     public function with(array $values): self
     {
         return self::fromArray($values + $this->toArray());
+    }
+
+    /**
+     * The clip so wide that a span of the song lies in it: up to bar lines, later and earlier.
+     *
+     * @return array{self, int} and by how much its content has to move to lie at ticks from 0
+     */
+    public function reaching(int $first, int $last, MeterMap $meters): array
+    {
+        [$clip, $shift] = [$this, 0];
+        if ($first < $clip->start) {
+            $more = $clip->start - $meters->barStart($meters->barAt($first));
+            $shift = max(0, $more - $clip->offset);
+            $clip = $clip->with(['start' => $clip->start - $more, 'length' => $clip->length + $more, 'offset' => max(0, $clip->offset - $more)]);
+        }
+        if ($clip->loop === 0 && $last > $clip->end()) {
+            $clip = $clip->with(['length' => $meters->nextBarLine($last - 1) - $clip->start]);
+        }
+
+        return [$clip, $shift];
     }
 
     /** @return array<string, int|string|bool> */

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Time\TickRange;
 
 /** What lies in a clip: notes and points, in time of the clip. */
 final readonly class Content
@@ -35,6 +36,49 @@ final readonly class Content
     public function withNotes(Notes $notes): self
     {
         return new self($notes, $this->points);
+    }
+
+    /** What starts in a span of time. */
+    public function within(TickRange $range): self
+    {
+        $inside = static fn (int $start): bool => $start >= $range->from && $start < $range->to;
+
+        return new self(
+            $this->notes->at(array_keys(array_filter($this->notes->start, $inside))),
+            $this->points->at(array_keys(array_filter($this->points->start, $inside))),
+        );
+    }
+
+    /** With what lies in another content, which has ids of its own. */
+    public function and(self $other): self
+    {
+        return new self(self::together($this->notes, $other->notes), self::together($this->points, $other->points));
+    }
+
+    /** The same under ids from a number on, the notes first. */
+    public function numbered(int $from): self
+    {
+        $ids = static fn (int $from, int $count): array => $count === 0 ? [] : range($from, $from + $count - 1);
+
+        return new self($this->notes->with(['id' => $ids($from, $this->notes->count())]), $this->points->with(['id' => $ids($from + $this->notes->count(), $this->points->count())]));
+    }
+
+    /**
+     * @template T of Notes|Points
+     *
+     * @param  T  $one
+     * @param  T  $other
+     * @return T
+     */
+    private static function together(Notes|Points $one, Notes|Points $other): Notes|Points
+    {
+        $more = $other->columns();
+        $columns = [];
+        foreach ($one->columns() as $name => $values) {
+            $columns[$name] = [...$values, ...$more[$name]];
+        }
+
+        return $one->with($columns, $other->nextId);
     }
 
     /** Everything in it moved by so many ticks. */

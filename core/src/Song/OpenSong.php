@@ -220,19 +220,7 @@ final readonly class OpenSong
      */
     private function grown(Clip $clip, TableChange $change): array
     {
-        [$first, $last] = $this->span($change);
-        $meters = $this->song->conductor->meters;
-        $shift = 0;
-        if ($first < $clip->start) {
-            $more = $clip->start - $meters->barStart($meters->barAt($first));
-            $shift = max(0, $more - $clip->offset);
-            $clip = $clip->with(['start' => $clip->start - $more, 'length' => $clip->length + $more, 'offset' => max(0, $clip->offset - $more)]);
-        }
-        if ($clip->loop === 0 && $last > $clip->end()) {
-            $clip = $clip->with(['length' => $meters->nextBarLine($last - 1) - $clip->start]);
-        }
-
-        return [$clip, $shift];
+        return $clip->reaching(...[...$this->span($change), $this->song->conductor->meters]);
     }
 
     /**

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Clips;
 
-use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
@@ -37,9 +35,7 @@ final readonly class JoinClips implements SongEdit
         if ($first->loop > 0 || $next->loop > 0) {
             throw new EditRefused('A clip that loops cannot be joined; take clip loop=off first.');
         }
-        $content = $this->seen($song, $first, $first);
-        $more = $this->seen($song, $next, $first);
-        $joined = new Content($this->together($content->notes, $more->notes), $this->together($content->points, $more->points));
+        $joined = $this->seen($song, $first, $first)->and($this->seen($song, $next, $first));
 
         return SongResult::opening(
             $open, $song->withoutClip($next->id)->withClip($first->with(['length' => max($first->end(), $next->end()) - $first->start, 'offset' => 0]), $joined),
@@ -50,32 +46,6 @@ final readonly class JoinClips implements SongEdit
     /** What is seen of a clip, in time of a clip that begins where another does. */
     private function seen(Song $song, Clip $clip, Clip $at): Content
     {
-        $content = $song->contentOf($clip->id);
-        $window = $clip->window();
-        $inside = static fn (int $start): bool => $start >= $window->from && $start < $window->to;
-        $shift = $clip->shift() - $at->start;
-
-        return new Content(
-            $content->notes->at(array_keys(array_filter($content->notes->start, $inside)))->shifted($shift),
-            $content->points->at(array_keys(array_filter($content->points->start, $inside)))->shifted($shift),
-        );
-    }
-
-    /**
-     * @template T of Notes|Points
-     *
-     * @param  T  $one
-     * @param  T  $other
-     * @return T
-     */
-    private function together(Notes|Points $one, Notes|Points $other): Notes|Points
-    {
-        $more = $other->columns();
-        $columns = [];
-        foreach ($one->columns() as $name => $values) {
-            $columns[$name] = [...$values, ...$more[$name]];
-        }
-
-        return $one->with($columns, $other->nextId);
+        return $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift() - $at->start);
     }
 }
