@@ -15,6 +15,7 @@ const FLOORS = [
   ['look', 'settings'],
   ['song'],
   ['sound'],
+  ['devices'],
   ['desk'],
   ['keys'],
   ['commands', 'gestures'],

@@ -114,9 +114,9 @@ const DRAW: [name: string, keys: string[], how: Drag, after: Record<string, numb
   [
     'the chord before the first, which without a key needs none',
     ['Alt+Shift+['],
-    { from: [1000, 48], to: [1000, 48] },
-    { pitch: [60, 64, 64, 48, 52, 55, 58, 62, 69] },
-    'chord at=960 pitch=48 shape=13',
+    { from: [1000, 67], to: [1000, 67] },
+    { pitch: [60, 64, 64, 67, 71, 74, 77, 81, 88] },
+    'chord at=960 pitch=67 shape=13',
   ],
 ];
 

@@ -255,6 +255,15 @@ export interface EditContext {
   /** the pitches that are shown; left out where all are */
   rows?: number[] | null;
   clipboard?: Phrase;
+  played?: Played;
+}
+
+/** What was played in one go: MIDI messages with the ms since the song passed the origin. */
+export interface Played {
+  origin: number;
+  loop: [number, number] | null;
+  until: number;
+  events: [ms: number, status: number, first: number, second: number][];
 }
 
 /** Where a window stands in a song: which clips it has open and which revisions it has seen. */

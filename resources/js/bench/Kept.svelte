@@ -37,7 +37,11 @@
         maxlength="60"
         bind:value={name}
       />
-      <button class="btn join-item btn-xs" title="Keep the selection ({keyOf('keep-selection')})">Keep</button>
+      <button
+        class="btn join-item btn-xs"
+        aria-label="Keep the selection"
+        title="Keep the selection ({keyOf('keep-selection')})">Keep</button
+      >
     </form>
   {/if}
 </div>

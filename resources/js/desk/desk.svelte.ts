@@ -5,6 +5,7 @@ import {
   type History,
   type OpenedSong,
   type Phrase,
+  type Played,
   type Song,
   type SongAnswer,
   type Standing,
@@ -12,7 +13,7 @@ import {
   type VoiceName,
 } from '../api';
 import type { NamedChord } from '../music/chords';
-import type { NoteTable } from '../music/notes';
+import { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
 import { Contents } from '../song/contents.svelte';
@@ -37,6 +38,8 @@ export interface Running {
   sound?: boolean;
   /** the ids of the notes to work on in place of the selection, which then stays as it is */
   on?: number[] | undefined;
+  /** what was played, for a line that takes it in */
+  played?: Played | undefined;
   /** what to paste, where the system's clipboard brought it */
   clipboard?: Phrase | undefined;
   /** whether the caret goes on to the end of the note that is written */
@@ -89,6 +92,8 @@ export class Desk {
   onHeard: (places: number[]) => void = () => undefined;
   /** told the lines of every edit, however it was asked for */
   onRun: (lines: string[]) => void = () => undefined;
+  /** what was recorded and does not lie in the song yet */
+  recorded: () => NoteTable = () => NoteTable.none;
   /** where the playhead is, in ticks */
   playhead: () => number = () => 0;
   /** how the notes lie on the roll */
@@ -142,6 +147,10 @@ export class Desk {
   /** The notes to be seen and heard: those of the open clips, or those of a preview. */
   get visible(): NoteTable {
     return this.preview.notes ?? this.notes;
+  }
+
+  get fresh(): NoteTable {
+    return this.recorded();
   }
 
   /** Where the song ends, in ticks. */
@@ -312,9 +321,14 @@ export class Desk {
     }
     this.lastLines = lines;
     this.onRun(lines);
-    const { clipboard, stepsOn } = running;
+    const { clipboard, played, stepsOn } = running;
     this.asking.send(
-      { what: 'edit', lines, context: { ...context, ...(clipboard && { clipboard }) }, ...(stepsOn && { stepsOn }) },
+      {
+        what: 'edit',
+        lines,
+        context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
+        ...(stepsOn && { stepsOn }),
+      },
       running,
     );
   }

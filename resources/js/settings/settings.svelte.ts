@@ -23,6 +23,21 @@ const defaults = {
   nudge: 'grid',
   /** whether the grid follows the zoom */
   gridAuto: false,
+  /** how many bars are clicked before a recording begins */
+  countIn: 1,
+  /** whether what was played over is taken out */
+  replaces: false,
+  /** whether each round of a loop is a layer of its own */
+  layers: true,
+  /** the grid that what comes in is quantized to, empty for as played; its swing and strength */
+  quantizeIn: '',
+  swingIn: 0,
+  strengthIn: 100,
+  /** how late what is played comes in, in ms */
+  inputDelay: 0,
+  /** the keyboard that is listened to, empty for all; its channel, 0 for all */
+  input: '',
+  inputChannel: 0,
   volume: 80,
   /** whether the key of what was long done with the mouse is shown once */
   coach: true,

@@ -39,6 +39,15 @@ export class Mixer {
     return Tone.immediate();
   }
 
+  /** The moment of the page's clock, in ms, as seconds of the audio clock. */
+  at(milliseconds: number): number {
+    const { contextTime, performanceTime } = (Tone.getContext().rawContext as AudioContext).getOutputTimestamp();
+    // Until something sounds the browser has no pair of moments to tell.
+    return performanceTime && contextTime !== undefined
+      ? contextTime + (milliseconds - performanceTime) / 1000
+      : this.heard + (milliseconds - performance.now()) / 1000;
+  }
+
   /** The root of the mean power of what sounds, 0–1, so that soft notes show. */
   get level(): number {
     return Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number)));

@@ -38,8 +38,12 @@ export class Player {
   tick = $state(0);
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   level = $state(0);
+  /** when it began to play, in seconds of the audio clock: after the count-in */
+  began = 0;
   #mixer: Mixer | undefined;
   #channels = new Map<number, Channel>();
+  /** what lets the keys go that are pressed, by pitch */
+  readonly #pressed = new Map<number, () => void>();
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
@@ -75,7 +79,8 @@ export class Player {
     }
   }
 
-  async start(from: number): Promise<void> {
+  /** @param countIn how many bars are clicked before it begins */
+  async start(from: number, countIn = 0): Promise<void> {
     const wanted = ++this.#wanted;
     if (!(await this.#ready()) || wanted !== this.#wanted) {
       return;
@@ -86,12 +91,32 @@ export class Player {
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end ? 0 : from;
     this.tick = tick;
     this.#given = this.score.clock.seconds(tick);
-    this.#origin = this.#mixer!.now + 0.05 - this.#given;
+    const { seconds, clicks } = this.#countIn(tick, countIn);
+    const begins = this.#mixer!.now + 0.05;
+    this.#origin = begins + seconds - this.#given;
+    this.began = begins + seconds;
+    for (const { at, isBar } of clicks) this.#click(begins + at, isBar);
     this.#turns = [];
     this.playing = true;
     this.active = true;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
     this.#advance();
+  }
+
+  /** The clicks of so many bars like the one of a tick, and how long they last, in seconds. */
+  #countIn(tick: number, bars: number): { seconds: number; clicks: { at: number; isBar: boolean }[] } {
+    const { clock, gridLines } = this.score;
+    const { bar, tick: start } = gridLines.barAt(tick);
+    const end = gridLines.barStart(bar + 1);
+    const one = clock.seconds(end) - clock.seconds(start);
+    const beats = Array.from(gridLines.beats(start, end), (beat) => ({
+      at: clock.seconds(beat.tick) - clock.seconds(start),
+      isBar: beat.isBar,
+    }));
+    const clicks = Array.from({ length: bars }, (_, k) =>
+      beats.map(({ at, isBar }) => ({ at: at + k * one, isBar })),
+    ).flat();
+    return { seconds: bars * one, clicks };
   }
 
   stop(): void {
@@ -137,6 +162,37 @@ export class Player {
     for (const [pitch, velocity, seconds] of notes) {
       this.#touch(this.score.track, pitch, velocity, seconds);
     }
+  }
+
+  /** Sounds a key that is pressed until it is let go, on the voice of the track in front. */
+  async press(pitch: number, velocity: number): Promise<void> {
+    if (!this.#mixer && !(await this.#ready())) return;
+    const { track } = this.score;
+    this.#ringsUntil = performance.now() + RINGS_MS;
+    this.active = true;
+    this.letGo(pitch);
+    const channel = this.#channel(track);
+    const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
+    channel.voice.press(sounding, velocity, this.#mixer!.heard + 0.002);
+    this.#pressed.set(pitch, () => channel.voice.letGo(sounding, this.#mixer!.heard + 0.002));
+  }
+
+  letGo(pitch: number): void {
+    this.#ringsUntil = performance.now() + RINGS_MS;
+    this.#pressed.get(pitch)?.();
+    this.#pressed.delete(pitch);
+  }
+
+  /** A moment of the page's clock, in ms, as seconds of the audio clock. */
+  audioTime(milliseconds: number): number {
+    return this.#mixer?.at(milliseconds) ?? 0;
+  }
+
+  /** Where the song is at a moment of the page's clock, in ticks, not rounded. */
+  tickAt(milliseconds: number): number {
+    const at = this.audioTime(milliseconds);
+    const origin = this.#turns.findLast((turn) => turn.at <= at)?.origin ?? this.#origin;
+    return this.score.clock.tick(at - origin);
   }
 
   /** Moves the playhead to where the sound is. Called once a frame. */
@@ -234,6 +290,8 @@ export class Player {
       }
     }
     const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
+    const inFront = this.score.track;
+    this.#giveNotes(this.score.fresh, fromTick, toTick, origin, () => (this.#isAudible(inFront) ? inFront : undefined));
     this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
       const track = tracks.get(clip);
       return track && this.#isAudible(track) && !muted.has(clip) ? track : undefined;
@@ -273,9 +331,13 @@ export class Player {
     for (const { tick, isBar } of gridLines.beats(fromTick, toTick)) {
       const at = clock.seconds(tick) + origin;
       if (this.#isInTime(at)) {
-        this.#mixer!.click.triggerAttackRelease(isBar ? 1760 : 1175, 0.02, Math.max(this.#mixer!.now, at));
+        this.#click(at, isBar);
       }
     }
+  }
+
+  #click(at: number, isBar: boolean): void {
+    this.#mixer!.click.triggerAttackRelease(isBar ? 1760 : 1175, 0.02, Math.max(this.#mixer!.now, at));
   }
 
   /** Whether something can still sound when it should: what a page that stood still has missed stays silent. */

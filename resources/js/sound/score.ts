@@ -9,6 +9,8 @@ export interface Score {
   readonly gridLines: GridLines;
   /** the open notes, or those of a preview */
   readonly visible: NoteTable;
+  /** what was recorded and does not lie in the song yet */
+  readonly fresh: NoteTable;
   readonly range: [number, number] | null;
   /** where the song ends, in ticks */
   readonly end: number;

@@ -4,6 +4,9 @@ import type { VoiceName } from '../api';
 /** Something that can sound a note: pitch 0–127, velocity 1–127, times in seconds of the audio clock. */
 export interface Voice {
   play(pitch: number, velocity: number, at: number, seconds: number): void;
+  /** Sounds a note until it is let go: one that is being played. */
+  press(pitch: number, velocity: number, at: number): void;
+  letGo(pitch: number, at: number): void;
   silence(): void;
 }
 
@@ -24,6 +27,8 @@ function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
         at,
         (velocity / 127) ** 1.6,
       ),
+    press: (pitch, velocity, at) => synth.triggerAttack(frequency(pitch), at, (velocity / 127) ** 1.6),
+    letGo: (pitch, at) => synth.triggerRelease(frequency(pitch), at),
     silence: () => synth.releaseAll(),
   };
 }
@@ -92,20 +97,23 @@ function drums(output: Tone.InputNode): Voice {
     lastAt.set(drum, time);
     return time;
   };
+  const strike = (pitch: number, velocity: number, at: number) => {
+    const loud = (velocity / 127) ** 1.4;
+    if (pitch === 35 || pitch === 36) {
+      low.triggerAttackRelease(52, 0.2, after(low, at), loud);
+    } else if (pitch >= 37 && pitch <= 40) {
+      snare.triggerAttackRelease(0.12, after(snare, at), loud);
+      skin.triggerAttackRelease(180, 0.08, at, loud * 0.5);
+    } else if ([42, 44, 46, 49, 51, 53, 54, 57, 59, 69, 70, 82].includes(pitch)) {
+      metal.triggerAttackRelease([46, 49, 51, 57].includes(pitch) ? 0.3 : 0.05, after(metal, at), loud);
+    } else {
+      skin.triggerAttackRelease(frequency(pitch), 0.2, at, loud);
+    }
+  };
   return {
-    play(pitch, velocity, at) {
-      const loud = (velocity / 127) ** 1.4;
-      if (pitch === 35 || pitch === 36) {
-        low.triggerAttackRelease(52, 0.2, after(low, at), loud);
-      } else if (pitch >= 37 && pitch <= 40) {
-        snare.triggerAttackRelease(0.12, after(snare, at), loud);
-        skin.triggerAttackRelease(180, 0.08, at, loud * 0.5);
-      } else if ([42, 44, 46, 49, 51, 53, 54, 57, 59, 69, 70, 82].includes(pitch)) {
-        metal.triggerAttackRelease([46, 49, 51, 57].includes(pitch) ? 0.3 : 0.05, after(metal, at), loud);
-      } else {
-        skin.triggerAttackRelease(frequency(pitch), 0.2, at, loud);
-      }
-    },
+    play: strike,
+    press: strike,
+    letGo: () => undefined,
     silence: () => skin.releaseAll(),
   };
 }

@@ -1,0 +1,225 @@
+import { Inputs } from '../devices/inputs.svelte';
+import { JustPlayed } from '../devices/just-played';
+import { forgetTake, keptTake } from '../devices/kept-take';
+import { Letters } from '../devices/letters.svelte';
+import { Performer, type PhraseNote } from '../devices/performer';
+import { ofRound, Recorder, takeLines } from '../devices/recorder.svelte';
+import { letInMidi } from '../devices/web-midi';
+import { isPress, isRelease, NOTE_OFF, NOTE_ON, type Message } from '../music/midi';
+import { pitchName } from '../music/pitch';
+import type { Player } from '../sound/player.svelte';
+import type { Desk } from './desk.svelte';
+
+/** The keyboard that is drawn on the screen. */
+class DrawnKeyboard {
+  readonly id = 'drawn';
+  readonly name = 'The drawn keyboard';
+  #tell: ((message: Message, at: number) => void) | null = null;
+
+  listen(tell: (message: Message, at: number) => void): () => void {
+    this.#tell = tell;
+    return () => (this.#tell = null);
+  }
+
+  say(message: Message, at: number): void {
+    this.#tell?.(message, at);
+  }
+}
+
+/** Playing in: the keyboards, what comes from them, and what becomes of it: heard, recorded, written step by step. */
+export class Playing {
+  readonly inputs = new Inputs((name, keys) =>
+    this.desk.say(
+      `${name} is gone; ${keys === 1 ? 'the key that was down was' : `the ${keys} keys that were down were`} let go`,
+      'refused',
+    ),
+  );
+  readonly letters = new Letters();
+  readonly drawn = new DrawnKeyboard();
+  readonly performer = new Performer();
+  readonly recorder: Recorder;
+  /** whether each key or chord is written at the caret, which then steps on */
+  stepping = $state(false);
+  /** a take that was being played when the page went before; null where there is none */
+  left = $state.raw<ReturnType<typeof keptTake>>(null);
+  /** pitches that are down, by their velocity */
+  down = $state.raw<ReadonlyMap<number, number>>(new Map());
+  readonly #just = new JustPlayed();
+  /** what is pressed of a chord that is written when all of it is let go */
+  #chord = new Map<number, number>();
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly player: Player,
+  ) {
+    this.recorder = new Recorder({
+      song: desk.song.id,
+      player,
+      score: desk,
+      inputs: this.inputs,
+      store: (lines, take, over) => desk.run(lines, { played: take, over }),
+      say: (text, kind) => desk.say(text, kind),
+    });
+    desk.recorded = () => this.recorder.fresh;
+    this.left = keptTake(desk.song.id);
+    for (const input of [this.letters, this.drawn, this.performer]) this.inputs.add(input);
+    this.inputs.listen((message, at) => this.#come(message, at));
+  }
+
+  /** Asks for the MIDI keyboards; once they were allowed, a song that is opened asks by itself. */
+  async lookForMidi(): Promise<void> {
+    await letInMidi(this.inputs);
+    if (this.inputs.problem) this.desk.say(this.inputs.problem, 'refused');
+  }
+
+  /** Takes in the last phrase that was played, recorded or not; said again, one phrase more. */
+  takeJustPlayed(): void {
+    const { desk } = this;
+    const { bar } = desk.gridLines.barAt(desk.caret.tick);
+    const twoBars = desk.gridLines.barStart(bar + 2) - desk.gridLines.barStart(bar);
+    const isAgain = this.#just.reach > 0;
+    const take = this.#just.phrase(desk.clock.milliseconds(desk.caret.tick, twoBars), desk.caret.tick);
+    if (!take) {
+      desk.say('Nothing was played in the last ten minutes.', 'refused');
+      return;
+    }
+    const lines = takeLines(false);
+    // Pressed again, the longer phrase takes the place of the shorter one.
+    if (isAgain && desk.lastLines.join() === lines.join()) desk.undo();
+    desk.run(lines, { played: take });
+  }
+
+  /** Takes in what was being played when the page went. */
+  takeLeft(): void {
+    const { left, desk } = this;
+    if (!left) return;
+    this.left = null;
+    const { head, take } = left;
+    const over = () => forgetTake(desk.song.id);
+    if (!take.loop) {
+      desk.run(head.lines, { played: take, over });
+      return;
+    }
+    const [from, to] = take.loop;
+    const [first, length] = [
+      desk.clock.milliseconds(head.origin, to - head.origin),
+      desk.clock.milliseconds(from, to - from),
+    ];
+    const last = take.until < first ? 1 : 2 + Math.floor((take.until - first) / length);
+    for (let round = head.done + 1; round <= last; round++) {
+      desk.run(ofRound(head.lines, round), { played: take, over: round === last ? over : undefined });
+    }
+  }
+
+  forgetLeft(): void {
+    forgetTake(this.desk.song.id);
+    this.left = null;
+    this.desk.say('The take that was not stored is left out', 'hint');
+  }
+
+  /** Lets the performer play the notes of the track in front, or the selected ones, as a hand would. */
+  perform(seed: number): void {
+    const { desk, player } = this;
+    const { columns, selected, selectedCount } = desk.notes;
+    const places = Array.from(columns.id.keys()).filter((i) => selectedCount === 0 || selected[i]);
+    if (places.length === 0) {
+      desk.say('There are no notes the performer could play.', 'refused');
+      return;
+    }
+    const begin = player.playing || this.recorder.state !== 'idle' ? this.recorder.origin : columns.start[places[0]];
+    const ms = (tick: number) => desk.clock.milliseconds(begin, tick - begin);
+    const phrase = places
+      .map((i): PhraseNote => [
+        ms(columns.start[i]),
+        ms(columns.start[i] + columns.length[i]),
+        columns.pitch[i],
+        columns.velocity[i],
+      ])
+      .filter(([on]) => on >= 0);
+    this.performer.play(phrase, this.recorder.state === 'idle' ? performance.now() : this.recorder.begins, seed);
+  }
+
+  /** A key of the drawn keyboard. */
+  press(pitch: number, velocity: number, at: number): void {
+    this.drawn.say([NOTE_ON, pitch, velocity], at);
+  }
+
+  letGo(pitch: number, at: number): void {
+    this.drawn.say([NOTE_OFF, pitch, 0], at);
+  }
+
+  /** A rest: the caret goes on by the length of new notes. */
+  rest(): void {
+    this.desk.moveCaret({ tick: this.#after(this.desk.caret.tick) });
+  }
+
+  /** The notes written last sound on for another step. */
+  tie(): void {
+    const { desk } = this;
+    const from = desk.caret.tick;
+    const to = this.#after(from);
+    desk.run([`nudge by=${to - from}tk edge=end`]);
+    desk.moveCaret({ tick: to });
+  }
+
+  /** Takes out the notes written last, and goes back to where they were. */
+  back(): void {
+    const { desk } = this;
+    const { columns, selected } = desk.notes;
+    const first = selected.indexOf(1);
+    if (first < 0) {
+      desk.moveCaret({ tick: desk.gridLines.before(desk.caret.tick) });
+      return;
+    }
+    const tick = columns.start[first];
+    desk.run(['delete']);
+    desk.moveCaret({ tick });
+  }
+
+  leave(): void {
+    this.recorder.stop();
+    this.performer.stop();
+    this.inputs.leave();
+  }
+
+  #come(message: Message, at: number): void {
+    const pitch = message[1];
+    if (isPress(message)) {
+      void this.player.press(pitch, message[2]);
+      this.down = new Map(this.down).set(pitch, message[2]);
+    } else if (isRelease(message)) {
+      this.player.letGo(pitch);
+      const down = new Map(this.down);
+      down.delete(pitch);
+      this.down = down;
+    }
+    this.#just.add(message, at, this.player.playing ? this.player.tickAt(at) : null);
+    if (this.stepping && this.recorder.state === 'idle') this.#step(message);
+  }
+
+  /** Keys that are down together are one chord, which is written when the last of them is let go. */
+  #step(message: Message): void {
+    if (isPress(message)) this.#chord.set(message[1], message[2]);
+    if (!isRelease(message) || this.down.size > 0 || this.#chord.size === 0) return;
+    const { desk } = this;
+    const at = desk.caret.tick;
+    const lines = [...this.#chord]
+      .sort(([a], [b]) => a - b)
+      .map(([pitch, velocity]) => `insert at=${at} pitch=${pitchName(pitch)} velocity=${velocity}`);
+    const ids: number[] = [];
+    this.#chord = new Map();
+    desk.run(lines, {
+      stepsOn: true,
+      done: (answer) => {
+        ids.push(...(answer.notes?.flatMap(({ added }) => (added ? added.id : [])) ?? []));
+        if (ids.length > 1) desk.select(ids);
+      },
+    });
+  }
+
+  #after(tick: number): number {
+    const { gridLines, newNote } = this.desk;
+    const ticks = /^(\d+)tk$/.exec(newNote.length);
+    return ticks ? tick + Number(ticks[1]) : gridLines.around(tick).after;
+  }
+}

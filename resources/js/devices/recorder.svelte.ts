@@ -1,0 +1,249 @@
+import type { Played } from '../api';
+import { isPress, isRelease, type Message } from '../music/midi';
+import { NoteTable } from '../music/notes';
+import { settings } from '../settings/settings.svelte';
+import type { Player } from '../sound/player.svelte';
+import type { Score } from '../sound/score';
+import type { Inputs } from './inputs.svelte';
+import { forgetTake, KeptTake } from './kept-take';
+
+/** A round goes into the song so long after its seam, in ms: until then it is not known what belongs to which. */
+const SETTLES_MS = 220;
+const LOOKS_EVERY_MS = 50;
+
+/** A note as it is being recorded: where it would lie, in ticks; without an end while its key is down. */
+interface Fresh {
+  on: number;
+  off: number | null;
+  start: number;
+  length: number;
+  pitch: number;
+  velocity: number;
+  round: number;
+}
+
+/** What a recorder needs of the song. */
+export interface Stage {
+  song: number;
+  player: Player;
+  score: Score;
+  inputs: Inputs;
+  /** Takes what was played into the song; told when it is there, or was refused. */
+  store(lines: string[], take: Played, over: () => void): void;
+  say(text: string, kind: 'done' | 'hint' | 'refused'): void;
+}
+
+/** The lines that take in what was played as it is set: into a layer or not, and onto a grid. */
+export function takeLines(inLoop: boolean): string[] {
+  const take = ['take', settings.replaces ? 'mode=replace' : '', inLoop && settings.layers ? 'layer=on' : ''];
+  const { quantizeIn, swingIn, strengthIn } = settings;
+  const onto = `quantize grid=${quantizeIn}${swingIn ? ` swing=${swingIn}` : ''}${strengthIn < 100 ? ` strength=${strengthIn}` : ''}`;
+  return [take.filter(Boolean).join(' '), ...(quantizeIn ? [onto] : [])];
+}
+
+/** The lines for one round of a loop. */
+export const ofRound = (lines: string[], round: number) => [`${lines[0]} round=${round}`, ...lines.slice(1)];
+
+/**
+ * Records what is played while the song plays: from the range or the playhead, after a count-in, until it is stopped. In
+ * a loop every round goes into the song by itself while the next one is played.
+ */
+export class Recorder {
+  state = $state<'idle' | 'counting' | 'recording'>('idle');
+  /** beats that are still counted in */
+  counting = $state(0);
+  /** what was played and does not lie in the song yet, to be seen and heard */
+  fresh = $state.raw<NoteTable>(NoteTable.none);
+  /** the tick it begins at */
+  origin = 0;
+  #kept: KeptTake | null = null;
+  #lines: string[] = [];
+  #notes: Fresh[] = [];
+  #end: () => void = () => {};
+  #timer: ReturnType<typeof setInterval> | undefined;
+  #loop: [number, number] | null = null;
+  /** rounds that were given to the song */
+  #given = 0;
+  /** of them those whose answer has not come */
+  #waiting = 0;
+
+  constructor(private readonly stage: Stage) {}
+
+  /** When the song passes the origin, in ms of the page's clock. */
+  get begins(): number {
+    const now = performance.now();
+    return now - this.#since(now);
+  }
+
+  async toggle(): Promise<void> {
+    if (this.state === 'idle') await this.start();
+    else this.stop();
+  }
+
+  async start(): Promise<void> {
+    const { player, score, inputs, song } = this.stage;
+    if (this.state !== 'idle') return;
+    player.stop();
+    this.#loop = player.loop;
+    const from = score.range?.[0] ?? player.tick;
+    this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
+    this.#lines = takeLines(settings.loop);
+    this.#kept = new KeptTake(song, { origin: this.origin, loop: this.#loop, lines: this.#lines, done: 0 });
+    this.#notes = [];
+    this.#given = 0;
+    this.fresh = NoteTable.none;
+    this.state = 'counting';
+    const unheard = inputs.listen((message, at) => this.#come(message, this.#since(at)));
+    this.#end = unheard;
+    await player.start(this.origin, settings.countIn);
+    this.#timer = setInterval(() => this.#look(), LOOKS_EVERY_MS);
+    this.stage.say(`Recording${inputs.last ? '' : ': play on a keyboard, or turn the letters into one'}`, 'hint');
+    this.#look();
+  }
+
+  /** Ends it: what was played since the last seam goes into the song. */
+  stop(): void {
+    if (this.state === 'idle') return;
+    const now = this.#since(performance.now());
+    clearInterval(this.#timer);
+    this.#end();
+    this.state = 'idle';
+    this.stage.player.stop();
+    const round = this.#roundOf(now);
+    for (const note of this.#notes) note.off ??= now;
+    const rest = this.#notes.filter((note) => note.round > this.#given);
+    if (rest.length > 0 || this.#given === 0) {
+      for (let k = this.#given + 1; k <= round; k++) this.#give(k, now);
+    }
+    if (this.#waiting === 0) this.#over();
+  }
+
+  #come(message: Message, ms: number): void {
+    if (this.state === 'idle') return;
+    this.#kept!.add(ms, message);
+    if (isPress(message)) {
+      this.#letGo(message[1], ms);
+      const round = this.#roundOf(ms);
+      this.#notes.push({
+        on: ms,
+        off: null,
+        start: this.#tickOf(ms),
+        length: 1,
+        pitch: message[1],
+        velocity: message[2],
+        round,
+      });
+    } else if (isRelease(message)) {
+      this.#letGo(message[1], ms);
+    }
+    this.#show(ms);
+  }
+
+  #letGo(pitch: number, ms: number): void {
+    const note = this.#notes.find((one) => one.pitch === pitch && one.off === null);
+    if (note) note.off = ms;
+  }
+
+  /** Looks at the clock: the count-in, a seam that was passed, an end that was reached. */
+  #look(): void {
+    const now = this.#since(performance.now());
+    const { player } = this.stage;
+    if (!player.playing) {
+      this.stop();
+      return;
+    }
+    if (now < 0) {
+      this.counting = Math.ceil(-now / this.#beatMs());
+    } else if (this.state === 'counting') {
+      this.counting = 0;
+      this.state = 'recording';
+    }
+    if (this.#loop) {
+      while (this.#given + 1 < this.#roundOf(now - SETTLES_MS)) this.#give(this.#given + 1, now);
+    }
+    this.#show(now);
+  }
+
+  /** Gives a round to the song; one in which nothing was played leaves nothing. */
+  #give(round: number, now: number): void {
+    this.#given = round;
+    const take = this.#kept!.at(now);
+    const kept = this.#kept!;
+    if (take.events.length === 0) return;
+    this.#waiting++;
+    this.stage.store(this.#loop ? ofRound(this.#lines, round) : this.#lines, take, () => {
+      this.#waiting--;
+      kept.stored(round);
+      this.#notes = this.#notes.filter((note) => note.round !== round);
+      this.#show(now);
+      if (this.state === 'idle' && this.#waiting === 0) this.#over();
+    });
+  }
+
+  /** All of it is in the song. */
+  #over(): void {
+    this.#notes = [];
+    this.fresh = NoteTable.none;
+    forgetTake(this.stage.song);
+  }
+
+  /** What was played since, as a table; keys that are down reach to now. */
+  #show(now: number): void {
+    const notes = this.#notes.toSorted((a, b) => a.start - b.start || a.pitch - b.pitch);
+    for (const note of notes) note.length = Math.max(1, this.#tickOf(note.off ?? now, note.round) - note.start);
+    const column = (of: (note: Fresh) => number) => notes.map(of);
+    this.fresh = NoteTable.of(
+      notes.length === 0
+        ? null
+        : {
+            id: notes.map((_, k) => k + 1),
+            start: column(({ start }) => start),
+            length: column(({ length }) => length),
+            pitch: column(({ pitch }) => pitch),
+            velocity: column(({ velocity }) => velocity),
+          },
+    );
+  }
+
+  /** ms since the song passed the origin, at a moment of the page's clock. */
+  #since(at: number): number {
+    const { player } = this.stage;
+    return 1000 * (player.audioTime(at) - player.began) - settings.inputDelay;
+  }
+
+  #seconds(tick: number): number {
+    return this.stage.score.clock.seconds(tick);
+  }
+
+  /** The round, from 1, a moment lies in. */
+  #roundOf(ms: number): number {
+    if (!this.#loop) return 1;
+    const [first, length] = this.#lengths();
+    return ms < first ? 1 : 2 + Math.floor((ms - first) / length);
+  }
+
+  /** How long the first round lasts, and every other one, in ms. */
+  #lengths(): [first: number, length: number] {
+    const [from, to] = this.#loop!;
+    const end = this.#seconds(to);
+    return [1000 * (end - this.#seconds(this.origin)), 1000 * (end - this.#seconds(from))];
+  }
+
+  /** The tick of a moment; in a round that is over its end. */
+  #tickOf(ms: number, round = this.#roundOf(ms)): number {
+    const { clock } = this.stage.score;
+    if (!this.#loop || round === 1) {
+      const tick = clock.tick(this.#seconds(this.origin) + Math.max(0, ms) / 1000);
+      return Math.round(this.#loop ? Math.min(this.#loop[1], tick) : tick);
+    }
+    const [first, length] = this.#lengths();
+    const tick = clock.tick(this.#seconds(this.#loop[0]) + (ms - first - (round - 2) * length) / 1000);
+    return Math.round(Math.min(this.#loop[1], tick));
+  }
+
+  #beatMs(): number {
+    const { gridLines, clock } = this.stage.score;
+    const next = gridLines.beatAfter(this.origin);
+    return 1000 * (clock.seconds(next) - clock.seconds(this.origin));
+  }
+}

@@ -1,0 +1,39 @@
+import { messageOf } from '../music/midi';
+import type { Inputs } from './inputs.svelte';
+
+/** Lets MIDI keyboards in, as they are plugged in and out. Where that cannot be, the inputs say why. */
+export async function letInMidi(inputs: Inputs, midi = navigator.requestMIDIAccess?.bind(navigator)): Promise<void> {
+  if (!midi) {
+    inputs.problem =
+      'This browser has no MIDI. The computer’s keys and the drawn keyboard work; so does another browser, such as Chromium.';
+    return;
+  }
+  try {
+    const access = await midi();
+    inputs.problem = '';
+    const take = (port: MIDIInput) => {
+      inputs.remove(port.id);
+      if (port.state !== 'connected') return;
+      inputs.add({
+        id: port.id,
+        name: port.name ?? 'MIDI keyboard',
+        listen: (tell) => {
+          const hear = ({ data, timeStamp }: MIDIMessageEvent) => {
+            const message = data && messageOf(data);
+            if (message) tell(message, timeStamp);
+          };
+          port.addEventListener('midimessage', hear);
+          void port.open();
+          return () => port.removeEventListener('midimessage', hear);
+        },
+      });
+    };
+    access.inputs.forEach(take);
+    access.addEventListener('statechange', ({ port }) => {
+      if (port?.type === 'input') take(port as MIDIInput);
+    });
+  } catch {
+    inputs.problem =
+      'The browser was not allowed to use MIDI. Allow it for this page beside its address, then choose “Look again”; the computer’s keys work without.';
+  }
+}
