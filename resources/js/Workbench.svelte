@@ -22,6 +22,7 @@
   import { Player } from './sound/player.svelte';
   import { go } from './songs/address.svelte';
   import { factsOf } from './desk/facts';
+  import { Playing } from './desk/playing.svelte';
   import { Tuning } from './desk/tuning.svelte';
   import type { Shortcuts } from './keys/shortcuts.svelte';
   import type { RecipeShelf } from './commands/recipes.svelte';
@@ -36,6 +37,7 @@
   import KeyStrip from './frame/KeyStrip.svelte';
   import NotesAsRows from './table/NotesAsRows.svelte';
   import Palette from './palette/Palette.svelte';
+  import PlayingIn from './frame/PlayingIn.svelte';
   import StatusLine from './frame/StatusLine.svelte';
   import TopLine from './frame/TopLine.svelte';
 
@@ -92,6 +94,7 @@
         catalog,
         shortcuts,
         recipes,
+        playing: new Playing(desk, player),
         tuning: new Tuning(desk),
         shown: () => view,
         show: (wanted) => (view = wanted),
@@ -148,7 +151,7 @@
   /** What some keys do while a result is looked at. */
   const moment = $derived.by((): [key: string, strip: string, act: () => void][] => {
     if (!studio || !walk) return [];
-    const { tuning, desk } = studio;
+    const { tuning, desk, playing } = studio;
     const here = walk;
     const looks = shortcuts
       .of('flip')
@@ -160,6 +163,14 @@
       return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
     if (desk.looking.at !== undefined)
       return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
+    if (playing.stepping)
+      return [
+        ['Enter', 'rest', () => playing.rest()],
+        ['\\', 'tie', () => playing.tie()],
+        ['Backspace', 'back', () => playing.back()],
+        ['Escape', 'leave step by step', () => act(['step-entry'], 'key')],
+      ];
+    if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act(['letters'], 'key')]];
     return [];
   });
 
@@ -195,6 +206,7 @@
   });
 
   onDestroy(() => {
+    studio?.playing.leave();
     studio?.player.dispose();
     studio?.desk.asking.leave();
   });
@@ -275,10 +287,17 @@
     byPointer = false;
     // To a browser Escape means to stop loading, which would break off what is being opened.
     if (!studio && event.key === 'Escape') event.preventDefault();
+    if (!covered && !palette && !menu && !unbound && studio?.playing.letters.press(event)) return;
     if (!covered) dispatcher.down(event, view, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
-  onkeyup={(event) => dispatcher.up(event)}
-  onblur={() => dispatcher.release()}
+  onkeyup={(event) => {
+    studio?.playing.letters.up(event);
+    dispatcher.up(event);
+  }}
+  onblur={() => {
+    studio?.playing.letters.release();
+    dispatcher.release();
+  }}
   onpointerdown={() => (byPointer = true)}
   onpagehide={() => studio?.desk.asking.leave()}
   onbeforeunload={(event) => {
@@ -289,14 +308,14 @@
 />
 
 {#if studio && facts}
-  {@const { desk, player, tuning } = studio}
+  {@const { desk, player, playing, tuning } = studio}
   <main
     onchange={letGo}
-    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_auto_24px_44px]"
+    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_24px_44px]"
     inert={covered}
   >
     <div class="col-span-3 grid">
-      <TopLine {desk} {player} {view} scales={catalog.scales} {keyOf} {run} />
+      <TopLine {desk} {player} recorder={playing.recorder} {view} scales={catalog.scales} {keyOf} {run} />
     </div>
     {#if view === 'table'}
       <div class="col-span-2 col-start-1 row-span-3 row-start-2 grid min-h-0">
@@ -343,12 +362,24 @@
         {/if}
       </div>
     {/if}
-    <div class="col-span-3 row-start-5 grid min-w-0">
+    {#if settings.playingIn || playing.left}
+      <div class="col-span-3 row-start-5 grid min-w-0">
+        {#if playing.left}
+          <p role="alert" class="flex items-center gap-2 border-t border-base-300 bg-base-100 px-3 py-1 text-sm">
+            A take of {playing.left.take.events.length} events was being played when this page went.
+            <button class="btn btn-xs btn-primary" onclick={() => playing.takeLeft()}>Take it in</button>
+            <button class="btn btn-xs" onclick={() => playing.forgetLeft()}>Leave it out</button>
+          </p>
+        {/if}
+        {#if settings.playingIn}<PlayingIn {desk} {playing} {keyOf} {run} />{/if}
+      </div>
+    {/if}
+    <div class="col-span-3 row-start-6 grid min-w-0">
       <StatusLine {desk} {view} {keyOf} {pending} recorded={recipes.recorded} {run} />
     </div>
-    <div class="col-span-3 row-start-6 grid min-w-0">
+    <div class="col-span-3 row-start-7 grid min-w-0">
       <KeyStrip
-        bindings={shortcuts.map.bindings}
+        bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))}
         edits={catalog.edits}
         selected={facts.selected}
         where={view}
@@ -362,7 +393,7 @@
     <Coach binding={lesson} close={() => (lesson = null)} />
   {/if}
   {#if overlay}
-    <KeyOverlay bindings={shortcuts.map.bindings} where={view} />
+    <KeyOverlay bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))} where={view} />
   {/if}
   {#if menu}
     <PointerMenu

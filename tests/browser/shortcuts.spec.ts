@@ -37,11 +37,11 @@ test('a chain of one’s own lies on a key by picking, pressing and done, and is
   await page.getByLabel(/^Lines, run as one step/).fill('grid value=1/8\nquantize\ntranspose semitones=1');
   await page.getByLabel('What it does').fill('My chain');
   await page.getByRole('button', { name: /^Key: none/ }).click();
-  await studio.press('F7');
+  await studio.press('F9');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByLabel('Map', { exact: true })).toHaveValue(/\d+/);
   await studio.press('Escape');
-  await studio.press('Control+a', 'F7');
+  await studio.press('Control+a', 'F9');
   await studio.expectColumn('start', [0, 240]);
   expect(studio.column('pitch')).toEqual([61, 65]);
   await expect(page.getByLabel('Grid', { exact: true })).toHaveValue('1/8');
@@ -49,7 +49,7 @@ test('a chain of one’s own lies on a key by picking, pressing and done, and is
   await studio.expectColumn('start', [10, 130]);
   await page.reload();
   await expect(studio.bench).toContainText('All 2 notes');
-  await studio.press('Control+a', 'F7');
+  await studio.press('Control+a', 'F9');
   await studio.expectColumn('start', [0, 240]);
 });
 
@@ -235,10 +235,10 @@ test('a frequent action without a key gets one from the page of what was used', 
     .getByRole('button', { name: 'Give it a key' })
     .click();
   await page.getByRole('button', { name: /^Key: none/ }).click();
-  await studio.press('F6');
+  await studio.press('F12');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('form')).toHaveCount(0);
-  await studio.press('Escape', 'F6');
+  await studio.press('Escape', 'F12');
   await studio.expectColumn('pitch', [74, 78]);
 });
 

@@ -131,6 +131,19 @@ final class TakeTest extends MusicTestCase
         self::assertSame([[1, 2, 3], 3], [$done->song->open, $done->song->front], 'all are open, the newest in front');
     }
 
+    public function test_layers_are_kept_as_one_clip_without_those_that_are_muted(): void
+    {
+        $played = self::played([[0, self::ON, 60, 96], [250, self::OFF, 60, 0], [2500, self::ON, 62, 96], [2750, self::OFF, 62, 0], [4000, self::ON, 64, 96], [4250, self::OFF, 64, 0]], loop: self::BAR, until: 6000);
+        $lines = ['take layer=on round=1', 'take layer=on round=2', 'clip mute=on', 'take layer=on round=3', 'clip-join what=over'];
+        $song = self::done($lines, $played, self::song(notes: [0]))->settled()->song;
+        $lies = static fn (Clip $clip): array => [$clip->name, $clip->muted, $song->contentOf($clip->id)->notes->pitch];
+
+        self::assertEqualsCanonicalizing([['', false, [60, 72, 64]], ['Layer 2', true, [62]]], array_map($lies, $song->clipsOf(1)));
+
+        $this->expectExceptionMessage('Nothing joined: no other clip that sounds lies over the one in front.');
+        self::done([...$lines, 'clip-join what=over'], $played, self::song(notes: [0]));
+    }
+
     public function test_the_rounds_of_a_loop_are_together_what_was_played(): void
     {
         for ($seed = 1; $seed <= 20; $seed++) {

@@ -4,6 +4,7 @@ import type { Tuning } from '../desk/tuning.svelte';
 import type { Shortcuts } from '../keys/shortcuts.svelte';
 import type { RecipeShelf } from './recipes.svelte';
 import type { Desk } from '../desk/desk.svelte';
+import type { Playing } from '../desk/playing.svelte';
 
 /** Views of a song, of which one is in the middle of the workbench. */
 export type SongView = 'roll' | 'table';
@@ -14,6 +15,7 @@ export type Tab = 'notes' | 'history' | 'recipes' | 'tracks';
 /** What the commands of the view can reach. */
 export interface Studio {
   desk: Desk;
+  playing: Playing;
   player: Player;
   tuning: Tuning;
   catalog: Catalog;

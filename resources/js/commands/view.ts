@@ -6,6 +6,7 @@ import { wayFrom } from '../music/grids';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
+import { playingCommands } from './playing';
 import { selecting, spanOf } from './selecting';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
@@ -174,6 +175,7 @@ export const viewCommands: Record<string, Command> = {
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
   ...selecting,
   ...handCommands,
+  ...playingCommands,
   ...writing,
   grid: ({ desk }, { value }) => desk.setGrid(value ?? desk.grid),
   'grid-step': ({ desk, catalog }, { to }) =>

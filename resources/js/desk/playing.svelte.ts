@@ -5,7 +5,7 @@ import { Letters } from '../devices/letters.svelte';
 import { Performer, type PhraseNote } from '../devices/performer';
 import { ofRound, Recorder, takeLines } from '../devices/recorder.svelte';
 import { letInMidi } from '../devices/web-midi';
-import { isPress, isRelease, NOTE_OFF, NOTE_ON, type Message } from '../music/midi';
+import { CONTROLLER, isPress, isRelease, NOTE_OFF, NOTE_ON, SUSTAIN, type Message } from '../music/midi';
 import { pitchName } from '../music/pitch';
 import type { Player } from '../sound/player.svelte';
 import type { Desk } from './desk.svelte';
@@ -148,6 +148,11 @@ export class Playing {
     this.drawn.say([NOTE_OFF, pitch, 0], at);
   }
 
+  /** The sustain pedal of the drawn keyboard. */
+  pedal(down: boolean, at: number): void {
+    this.drawn.say([CONTROLLER, SUSTAIN, down ? 127 : 0], at);
+  }
+
   /** A rest: the caret goes on by the length of new notes. */
   rest(): void {
     this.desk.moveCaret({ tick: this.#after(this.desk.caret.tick) });
@@ -187,6 +192,7 @@ export class Playing {
     if (isPress(message)) {
       void this.player.press(pitch, message[2]);
       this.down = new Map(this.down).set(pitch, message[2]);
+      if (this.recorder.state !== 'idle') this.#show();
     } else if (isRelease(message)) {
       this.player.letGo(pitch);
       const down = new Map(this.down);
@@ -215,6 +221,12 @@ export class Playing {
         if (ids.length > 1) desk.select(ids);
       },
     });
+  }
+
+  /** What is recorded is in sight. */
+  #show(): void {
+    const pitches = [...this.recorder.fresh.columns.pitch, ...this.down.keys()];
+    this.desk.view.showPitches(Math.min(...pitches), Math.max(...pitches));
   }
 
   #after(tick: number): number {

@@ -104,6 +104,11 @@ export class Letters implements Input {
     for (const code of [...this.#held.keys()]) this.#letGo(code, performance.now());
   }
 
+  /** Whether a shortcut is one of the keys that play, while they do. */
+  takes(key: string): boolean {
+    return this.on && /^[A-Z0-9,./;'[\]]$/.test(key) && !/^[148]$/.test(key);
+  }
+
   /** The pitch of a key by its place; null where it has none. */
   pitchOf(code: string): number | null {
     const lower = LOWER.indexOf(code);

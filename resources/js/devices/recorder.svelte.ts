@@ -87,7 +87,8 @@ export class Recorder {
     this.#loop = player.loop;
     const from = score.range?.[0] ?? player.tick;
     this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
-    this.#lines = takeLines(settings.loop);
+    // Without a range the loop is the whole song, and nobody means to lay rounds of that over each other.
+    this.#lines = takeLines(settings.loop && score.range !== null);
     this.#kept = new KeptTake(song, { origin: this.origin, loop: this.#loop, lines: this.#lines, done: 0 });
     this.#notes = [];
     this.#given = 0;

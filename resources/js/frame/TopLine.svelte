@@ -1,10 +1,12 @@
 <script lang="ts">
+  import Circle from '@lucide/svelte/icons/circle';
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import Ear from '@lucide/svelte/icons/ear';
   import Locate from '@lucide/svelte/icons/locate';
   import Metronome from '@lucide/svelte/icons/metronome';
   import Moon from '@lucide/svelte/icons/moon';
   import PanelRight from '@lucide/svelte/icons/panel-right';
+  import Piano from '@lucide/svelte/icons/piano';
   import Play from '@lucide/svelte/icons/play';
   import Repeat from '@lucide/svelte/icons/repeat';
   import Square from '@lucide/svelte/icons/square';
@@ -18,12 +20,14 @@
   import NumberField from '../look/NumberField.svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Recorder } from '../devices/recorder.svelte';
   import { settings } from '../settings/settings.svelte';
   import NewNotes from './NewNotes.svelte';
 
   let {
     desk,
     player,
+    recorder,
     view,
     scales,
     keyOf,
@@ -31,6 +35,7 @@
   }: {
     desk: Desk;
     player: Player;
+    recorder: Recorder;
     view: SongView;
     scales: string[];
     keyOf: (line: string) => string;
@@ -45,6 +50,7 @@
     { line: 'follow', name: 'Follow the playhead', on: settings.follow, icon: Locate },
   ]);
   const views = $derived([
+    { line: 'playing-in', name: 'Playing in', on: settings.playingIn, icon: Piano },
     { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);
@@ -52,7 +58,7 @@
 
 {#snippet toggle(entry: { line: string; name: string; on: boolean; icon: typeof Repeat })}
   <button
-    class="btn btn-square btn-sm {entry.on ? 'btn-primary' : 'btn-ghost'}"
+    class="btn btn-square btn-sm w-7 {entry.on ? 'btn-primary' : 'btn-ghost'}"
     aria-pressed={entry.on}
     aria-label={entry.name}
     title="{entry.name} ({keyOf(entry.line)})"
@@ -72,9 +78,9 @@
   >
     <ChevronLeft size={16} aria-hidden="true" />
   </button>
-  <h1 class="max-w-28 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
+  <h1 class="max-w-24 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
   <select
-    class="select select-sm w-28 appearance-auto bg-none ps-2 pe-1"
+    class="select select-sm w-24 appearance-auto bg-none ps-2 pe-1"
     aria-label="Track"
     title={desk.track.name}
     value={desk.track.id}
@@ -85,12 +91,22 @@
   </select>
 
   <button
-    class="btn btn-square btn-sm btn-accent"
+    class="btn btn-square btn-sm w-7 btn-accent"
     aria-label={player.playing ? 'Stop' : 'Play'}
     title="Play or stop ({keyOf('play')})"
     onclick={() => run('play')}
   >
     {#if player.playing}<Square size={14} aria-hidden="true" />{:else}<Play size={16} aria-hidden="true" />{/if}
+  </button>
+  <button
+    class="btn btn-square btn-sm w-7 {recorder.state === 'idle' ? 'btn-ghost text-error' : 'btn-error'}"
+    aria-label={recorder.state === 'idle' ? 'Record' : 'End the recording'}
+    aria-pressed={recorder.state !== 'idle'}
+    title="Record what is played, and end it ({keyOf('recording')})"
+    onclick={() => run('recording')}
+  >
+    {#if recorder.state === 'counting' && recorder.counting > 0}<span class="font-semibold">{recorder.counting}</span
+      >{:else}<Circle size={14} fill="currentColor" aria-hidden="true" />{/if}
   </button>
   {#each toggles as entry (entry.line)}{@render toggle(entry)}{/each}
   <div
@@ -131,7 +147,7 @@
   <label class="flex items-center gap-1">
     <span class="text-xs text-secondary">Grid</span>
     <select
-      class="select select-sm w-19 ps-2 pe-6"
+      class="select select-sm w-17 ps-1.5 pe-5"
       aria-label="Grid"
       value={desk.grid}
       onchange={(event) => desk.setGrid(event.currentTarget.value)}
@@ -177,7 +193,7 @@
   <span class="flex-1"></span>
   {#each views as entry (entry.line)}{@render toggle(entry)}{/each}
   <button
-    class="btn btn-square btn-ghost btn-sm"
+    class="btn btn-square w-7 btn-ghost btn-sm"
     aria-label={settings.theme === 'paper' ? 'Dusk theme' : 'Paper theme'}
     title="Theme"
     onclick={() => run('theme')}

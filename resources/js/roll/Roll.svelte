@@ -97,6 +97,7 @@
           caret: desk.caret,
           range: desk.range,
           highlight: desk.highlight,
+          fresh: desk.fresh,
           shape: handling.shape,
           shaped: handling.notes,
           framed: settings.frame && hands.hand === 'point' && !hands.moment,
@@ -124,7 +125,7 @@
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, desk.notes];
+    void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, desk.notes, desk.fresh];
     void [settings.frame, hands.hand, hands.moment];
     askOverlay();
   });
@@ -368,7 +369,7 @@
     ondblclick={draw}
     onwheel={wheel}
   ></canvas>
-  {#if notes.count === 0}
+  {#if notes.count === 0 && desk.fresh.count === 0}
     <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
       No notes in this clip yet.<br />Double-click to draw one, take the draw hand with H, or press I to insert one at
       the caret.

@@ -16,6 +16,8 @@ export interface Overlay {
   /** whether several selected notes have a frame */
   framed: boolean;
   highlight: number[];
+  /** what is being recorded */
+  fresh: NoteTable;
 }
 
 /** What lies over the notes: range, caret, playhead, the box, and where a drag will land. */
@@ -59,11 +61,31 @@ export function paintOverlay(
         colours,
       );
   }
+  paintFresh(pen, view, overlay.fresh, colours);
   if (overlay.shape) {
     paintShape(pen, view, overlay.shaped, overlay.shape, colours);
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
+}
+
+/** What was played and does not lie in the song yet: bodies with ink, framed in the colour of the playhead. */
+function paintFresh(pen: CanvasRenderingContext2D, view: Viewport, notes: NoteTable, colours: Colours): void {
+  const { start, length, pitch, velocity } = notes.columns;
+  const height = Math.max(2, view.rowHeight - 2);
+  pen.strokeStyle = colours.playhead;
+  pen.lineWidth = 1.5;
+  for (let i = 0; i < notes.count; i++) {
+    const [x, y] = [view.x(start[i]), view.y(pitch[i])];
+    const width = Math.max(3, length[i] * view.pixelsPerTick - 1);
+    if (x > view.width || x + width < 0) continue;
+    const ink = Math.max(1, (velocity[i] / 127) * height);
+    pen.fillStyle = colours.tint;
+    pen.fillRect(x, y, width, height);
+    pen.fillStyle = colours.ink;
+    pen.fillRect(x, y + height - ink, width, ink);
+    pen.strokeRect(x + 0.5, y + 0.5, width - 1, height - 1);
+  }
 }
 
 /** A frame around notes that are pointed out. */

@@ -23,6 +23,8 @@ const defaults = {
   nudge: 'grid',
   /** whether the grid follows the zoom */
   gridAuto: false,
+  /** whether the keyboard and what is set for recording are shown */
+  playingIn: false,
   /** how many bars are clicked before a recording begins */
   countIn: 1,
   /** whether what was played over is taken out */

@@ -1,5 +1,6 @@
 import * as Tone from 'tone';
 import type { VoiceName } from '../api';
+import { TwoClocks } from './two-clocks';
 import { makeVoice, type Voice } from './voices';
 
 /** One voice with its loudness and its place. */
@@ -23,6 +24,7 @@ export class Mixer {
   readonly #master = new Tone.Gain(0.8).toDestination();
   readonly #meter = new Tone.Meter({ normalRange: true, smoothing: 0.7 });
   readonly #free: Channel[] = [];
+  readonly #clocks = new TwoClocks();
 
   constructor() {
     this.#master.connect(this.#meter);
@@ -39,13 +41,11 @@ export class Mixer {
     return Tone.immediate();
   }
 
-  /** The moment of the page's clock, in ms, as seconds of the audio clock. */
+  /** The moment of the page's clock, in ms, as seconds of the audio clock that are heard then. */
   at(milliseconds: number): number {
-    const { contextTime, performanceTime } = (Tone.getContext().rawContext as AudioContext).getOutputTimestamp();
-    // Until something sounds the browser has no pair of moments to tell.
-    return performanceTime && contextTime !== undefined
-      ? contextTime + (milliseconds - performanceTime) / 1000
-      : this.heard + (milliseconds - performance.now()) / 1000;
+    this.#clocks.see(performance.now() / 1000, this.heard);
+    const { baseLatency = 0 } = Tone.getContext().rawContext as AudioContext;
+    return this.#clocks.audio(milliseconds / 1000) - baseLatency;
   }
 
   /** The root of the mean power of what sounds, 0–1, so that soft notes show. */

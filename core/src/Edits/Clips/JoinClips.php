@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
@@ -23,24 +24,64 @@ final readonly class JoinClips implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the clip in front and the next one on its track one clip.', subject: Subject::Clip, synonyms: ['merge clips', 'glue clips', 'unite']);
+        return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the clip in front and the next one on its track one clip, or all that lie over it, such as the layers of a loop.', [
+            Parameter::choice('what', ['next', 'over'], 'next', 'The next clip, or all that lie over the one in front; muted ones stay as they are.'),
+        ], subject: Subject::Clip, synonyms: ['merge clips', 'glue clips', 'unite', 'flatten', 'layers', 'comp'], uses: ['clip-join what=over' => 'All layers in one clip']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
-        $first = $song->clips[$open->front];
-        $clips = $song->clipsOf($first->track);
-        $next = $clips[1 + (int) array_search($first, $clips, true)] ?? throw new EditRefused('Nothing joined: no clip follows on this track.');
-        if ($first->loop > 0 || $next->loop > 0) {
-            throw new EditRefused('A clip that loops cannot be joined; take clip loop=off first.');
+        $front = $song->clips[$open->front];
+        $clips = $parameters->choice('what') === 'next' ? self::withNext($song, $front) : self::over($song, $front);
+        foreach ($clips as $clip) {
+            if ($clip->loop > 0) {
+                throw new EditRefused('A clip that loops cannot be joined; take clip loop=off first.');
+            }
         }
-        $joined = $this->seen($song, $first, $first)->and($this->seen($song, $next, $first));
+        $first = $clips[0];
+        $content = $this->seen($song, $first, $first);
+        $end = $first->end();
+        foreach (array_slice($clips, 1) as $clip) {
+            $content = $content->and($this->seen($song, $clip, $first));
+            $song = $song->withoutClip($clip->id);
+            $end = max($end, $clip->end());
+        }
+        $gone = array_map(static fn (Clip $clip): int => $clip->id, array_slice($clips, 1));
 
         return SongResult::opening(
-            $open, $song->withoutClip($next->id)->withClip($first->with(['length' => max($first->end(), $next->end()) - $first->start, 'offset' => 0]), $joined),
-            array_values(array_diff($open->open, [$next->id])), $first->id, 'Clips joined',
+            $open, $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), $content),
+            array_values(array_unique([...array_diff($open->open, $gone), $first->id])), $first->id, count($clips) === 2 ? 'Clips joined' : count($clips).' clips joined',
         );
+    }
+
+    /**
+     * @return non-empty-list<Clip>
+     *
+     * @throws EditRefused where none follows
+     */
+    private static function withNext(Song $song, Clip $front): array
+    {
+        $clips = $song->clipsOf($front->track);
+
+        return [$front, $clips[1 + (int) array_search($front, $clips, true)] ?? throw new EditRefused('Nothing joined: no clip follows on this track.')];
+    }
+
+    /**
+     * The clips of the track that sound at a time when the one in front does, the earliest first.
+     *
+     * @return non-empty-list<Clip>
+     *
+     * @throws EditRefused where it lies alone
+     */
+    private static function over(Song $song, Clip $front): array
+    {
+        $clips = array_values(array_filter(
+            $song->clipsOf($front->track),
+            static fn (Clip $clip): bool => $clip === $front || (! $clip->muted && $clip->start < $front->end() && $clip->end() > $front->start),
+        ));
+
+        return count($clips) > 1 ? $clips : throw new EditRefused('Nothing joined: no other clip that sounds lies over the one in front.');
     }
 
     /** What is seen of a clip, in time of a clip that begins where another does. */

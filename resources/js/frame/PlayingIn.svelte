@@ -1,0 +1,207 @@
+<script lang="ts">
+  import type { Desk } from '../desk/desk.svelte';
+  import type { Playing } from '../desk/playing.svelte';
+  import NumberField from '../look/NumberField.svelte';
+  import { GRIDS } from '../music/grids';
+  import { isBlackKey, pitchName } from '../music/pitch';
+  import { settings } from '../settings/settings.svelte';
+
+  let {
+    desk,
+    playing,
+    keyOf,
+    run,
+  }: { desk: Desk; playing: Playing; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+
+  const OCTAVES = 3;
+  const { letters, inputs } = $derived(playing);
+  const lowest = $derived(48 + 12 * letters.octave);
+  const keys = $derived(Array.from({ length: OCTAVES * 12 + 1 }, (_, k) => lowest + k).filter((pitch) => pitch <= 127));
+  const whites = $derived(keys.filter((pitch) => !isBlackKey(pitch)));
+  /** Where a black key lies, as a share of the width. */
+  const left = (pitch: number) => (whites.filter((white) => white < pitch).length - 0.3) / whites.length;
+
+  /** Keys that stay down until they are pressed again, with Shift. */
+  const stay = new Set<number>();
+  /** which key each pointer holds */
+  const held = new Map<number, number>();
+
+  /** The lower on a key it is hit, the louder: 1 at its top, 127 at its foot. */
+  function velocityAt(event: PointerEvent): number {
+    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+    return Math.min(127, Math.max(1, Math.round(((event.clientY - box.top) / box.height) * 127)));
+  }
+
+  function press(event: PointerEvent, pitch: number): void {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    (event.currentTarget as HTMLElement).releasePointerCapture(event.pointerId);
+    if (stay.delete(pitch)) {
+      playing.letGo(pitch, event.timeStamp);
+      return;
+    }
+    playing.press(pitch, velocityAt(event), event.timeStamp);
+    if (event.shiftKey) stay.add(pitch);
+    else held.set(event.pointerId, pitch);
+  }
+
+  function letGo(event: PointerEvent): void {
+    const pitch = held.get(event.pointerId);
+    held.delete(event.pointerId);
+    if (pitch !== undefined) playing.letGo(pitch, event.timeStamp);
+  }
+
+  let pedal = $state(false);
+  function setPedal(down: boolean): void {
+    pedal = down;
+    playing.pedal(down, performance.now());
+  }
+</script>
+
+<svelte:window onpointerup={letGo} onpointercancel={letGo} />
+
+<section
+  class="flex min-w-0 items-stretch gap-3 border-t border-base-300 bg-base-200 px-3 py-2 text-xs"
+  aria-label="Playing in"
+>
+  <div class="flex w-44 flex-none flex-col gap-1">
+    <label class="flex items-center gap-2"
+      ><input type="checkbox" class="toggle toggle-sm" checked={letters.on} onchange={() => run('letters')} />The
+      letters play <kbd>{keyOf('letters')}</kbd></label
+    >
+    {#if letters.on}
+      <p class="text-secondary">
+        Octave {letters.octave > 0 ? '+' : ''}{letters.octave} <kbd>[</kbd> <kbd>]</kbd> · velocity
+        {settings.velocities[letters.level]} <kbd>A</kbd> <kbd>F</kbd> <kbd>K</kbd> <kbd>’</kbd>
+      </p>
+    {/if}
+    <label class="flex items-center gap-2"
+      ><input
+        type="checkbox"
+        class="toggle toggle-sm"
+        checked={playing.stepping}
+        onchange={() => run('step-entry')}
+      />Step by step <kbd>{keyOf('step-entry')}</kbd></label
+    >
+    <p class="flex items-center gap-2" data-testid="came-in">
+      <span
+        class="size-2.5 flex-none rounded-full {playing.down.size > 0 ? 'bg-accent' : 'bg-base-300'}"
+        aria-hidden="true"
+      ></span>
+      <span class="truncate">{inputs.last ? `${inputs.last.from}: ${inputs.last.said}` : 'Nothing came in yet'}</span>
+    </p>
+  </div>
+
+  <div class="flex min-w-0 flex-1 flex-col gap-1">
+    <div class="relative h-20 touch-none select-none" role="group" aria-label="Keyboard">
+      <div class="flex h-full">
+        {#each whites as pitch (pitch)}
+          <button
+            tabindex="-1"
+            class="flex-1 rounded-b border border-base-300 text-[0.625rem] {playing.down.has(pitch)
+              ? 'bg-accent text-accent-content'
+              : 'bg-base-100'} flex items-end justify-center pb-0.5"
+            aria-label={pitchName(pitch)}
+            aria-pressed={playing.down.has(pitch)}
+            onpointerdown={(event) => press(event, pitch)}>{pitch % 12 === 0 ? pitchName(pitch) : ''}</button
+          >
+        {/each}
+      </div>
+      {#each keys.filter(isBlackKey) as pitch (pitch)}
+        <button
+          tabindex="-1"
+          class="absolute top-0 h-3/5 rounded-b {playing.down.has(pitch) ? 'bg-accent' : 'bg-base-content'}"
+          style:left="{left(pitch) * 100}%"
+          style:width="{60 / whites.length}%"
+          aria-label={pitchName(pitch)}
+          aria-pressed={playing.down.has(pitch)}
+          onpointerdown={(event) => press(event, pitch)}
+        ></button>
+      {/each}
+    </div>
+    <p class="flex flex-wrap items-center gap-x-3 text-secondary">
+      <span>Low on a key is loud · Shift: it stays down</span>
+      <button class="btn btn-xs {pedal ? 'btn-primary' : ''}" aria-pressed={pedal} onclick={() => setPedal(!pedal)}
+        >Pedal</button
+      >
+      <button
+        class="btn btn-xs"
+        title="Plays the selected notes, or all, as a hand would ({keyOf('perform seed=1')})"
+        onclick={() => run('perform seed=1')}>Performer plays</button
+      >
+    </p>
+  </div>
+
+  <div class="grid w-64 flex-none grid-cols-[auto_minmax(0,1fr)] content-start items-center gap-x-2 gap-y-1">
+    <label for="input">Keyboard</label>
+    <span class="flex gap-1">
+      <select id="input" class="select min-w-0 flex-1 select-xs" bind:value={settings.input}>
+        <option value="">all of them</option>
+        {#each inputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
+        {#if settings.input && !inputs.all.some(({ id }) => id === settings.input)}
+          <option value={settings.input}>one that is not here</option>
+        {/if}
+      </select>
+      <button class="btn px-1 btn-xs" title="Ask for MIDI keyboards ({keyOf('midi')})" onclick={() => run('midi')}
+        >MIDI</button
+      >
+    </span>
+    {#if inputs.problem}<p role="alert" class="col-span-2 text-error">{inputs.problem}</p>{/if}
+    <label for="count-in">Count-in, bars</label>
+    <select id="count-in" class="select select-xs" bind:value={settings.countIn}>
+      {#each [0, 1, 2, 3, 4] as bars (bars)}<option value={bars}>{bars}</option>{/each}
+    </select>
+    <label for="quantize-in">Comes in</label>
+    <select id="quantize-in" class="select select-xs" bind:value={settings.quantizeIn}>
+      <option value="">as played</option>
+      {#each GRIDS as grid (grid)}<option value={grid}>quantized to {grid}</option>{/each}
+    </select>
+    {#if settings.quantizeIn}
+      <span>Swing, strength</span>
+      <span class="flex gap-1">
+        <NumberField
+          label="Swing of what comes in, 0 to 150"
+          min={0}
+          max={150}
+          usual={0}
+          size="input-xs px-1.5"
+          value={settings.swingIn}
+          set={(value) => (settings.swingIn = Number(value))}
+        />
+        <NumberField
+          label="Strength of what comes in, in %"
+          min={0}
+          max={100}
+          usual={100}
+          unit="%"
+          size="input-xs px-1.5"
+          value={settings.strengthIn}
+          set={(value) => (settings.strengthIn = Number(value))}
+        />
+      </span>
+    {/if}
+    <label for="replaces">What is there</label>
+    <select id="replaces" class="select select-xs" bind:value={settings.replaces}>
+      <option value={false}>stays</option>
+      <option value={true}>is replaced</option>
+    </select>
+    <label for="layers">Rounds of a loop</label>
+    <select id="layers" class="select select-xs" bind:value={settings.layers}>
+      <option value={true}>a layer each</option>
+      <option value={false}>in the clip in front</option>
+    </select>
+    <label for="input-delay">Comes late by, ms</label>
+    <NumberField
+      id="input-delay"
+      label="Comes late by, ms"
+      min={-100}
+      max={500}
+      usual={0}
+      unit="ms"
+      size="input-xs px-1.5"
+      value={settings.inputDelay}
+      set={(value) => (settings.inputDelay = Number(value))}
+      refuse={() => desk.say('Between −100 and 500 ms.', 'refused')}
+    />
+  </div>
+</section>
