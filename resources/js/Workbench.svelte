@@ -287,7 +287,9 @@
     byPointer = false;
     // To a browser Escape means to stop loading, which would break off what is being opened.
     if (!studio && event.key === 'Escape') event.preventDefault();
-    if (!covered && !palette && !menu && !unbound && studio?.playing.letters.press(event)) return;
+    // The second of two keys in a row, and what is typed into something, are no notes.
+    const isFree = !covered && !palette && !menu && !unbound && pending.keys === '';
+    if (isFree && studio?.playing.letters.press(event)) return;
     if (!covered) dispatcher.down(event, view, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
   onkeyup={(event) => {

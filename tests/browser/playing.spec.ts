@@ -1,0 +1,254 @@
+import type { Page } from '@playwright/test';
+import { expect, test, type Studio } from './studio';
+
+/** At 120 BPM and 480 ticks a quarter a tick lasts about a millisecond: so far off may a hand and a busy machine be. */
+const NEAR = 90;
+
+const sheet = (page: Page) => page.getByRole('region', { name: 'Playing in' });
+
+/** Shows what is set for recording, without a count-in. */
+async function ready(studio: Studio, countIn = '0'): Promise<void> {
+  await studio.press('F7', 'k');
+  await sheet(studio.page).getByLabel('Count-in, bars').selectOption(countIn);
+  await studio.page.getByRole('group', { name: 'Roll' }).focus();
+}
+
+/** Presses keys of the letters one after the other, each until it is seen to be down. */
+async function play(page: Page, ...codes: string[]): Promise<void> {
+  for (const code of codes) {
+    await page.keyboard.down(code);
+    await expect(page.getByTestId('came-in')).toContainText(/\d$/);
+    await page.keyboard.up(code);
+  }
+}
+
+const recording = (page: Page) => page.getByRole('button', { name: 'End the recording' });
+
+async function record(page: Page): Promise<void> {
+  await page.keyboard.press('F6');
+  await expect(recording(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+}
+
+async function end(page: Page): Promise<void> {
+  await page.keyboard.press('F6');
+  await expect(recording(page)).toBeHidden();
+}
+
+test('the letters are piano keys until Escape, and shortcuts with others go on working', async ({ studio, page }) => {
+  await studio.open([[10, 200, 60]]);
+  await ready(studio);
+  await studio.press('Control+a', 'F7', 'l');
+  await expect(studio.status).toContainText('two rows of piano keys');
+  await page.keyboard.down('KeyQ');
+  await expect(page.getByRole('button', { name: 'C4', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByTestId('came-in')).toHaveText('The computer’s keys: C4 96');
+  await page.keyboard.up('KeyQ');
+  await expect(page.getByRole('button', { name: 'C4', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  await studio.press('BracketRight', 'KeyA');
+  await page.keyboard.down('KeyZ');
+  await expect(page.getByTestId('came-in')).toHaveText('The computer’s keys: C4 32');
+  await page.keyboard.up('KeyZ');
+  expect(studio.column('start'), 'Q did not quantize').toEqual([10]);
+  await studio.press('ArrowUp');
+  await studio.expectColumn('pitch', [61]);
+  await studio.press('Escape', 'q');
+  await studio.expectColumn('start', [0]);
+});
+
+test('what the performer plays is recorded where it was played, and one key puts it on the grid', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([
+    [480, 240, 60],
+    [960, 240, 64],
+    [1440, 240, 67],
+  ]);
+  await ready(studio);
+  await studio.press('Control+Home', 'Home');
+  await record(page);
+  await studio.press('F7', 'p');
+  await expect(page.getByTestId('came-in')).toContainText('The performer: G4', { timeout: 10_000 });
+  await expect(page.getByRole('button', { name: 'G4', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  await end(page);
+  await expect(studio.status).toContainText(/^3 notes in 1 bar, .* on average, 1\/4 fits/);
+  await expect.poll(() => studio.column('pitch')).toHaveLength(6);
+  const starts = studio.column('start');
+  for (const [k, line] of [480, 480, 960, 960, 1440, 1440].entries()) {
+    expect(Math.abs(starts[k] - line), `${starts[k]} near ${line}`).toBeLessThan(NEAR);
+  }
+  await page.getByLabel('Grid', { exact: true }).selectOption('1/4');
+  await studio.press('q');
+  await studio.expectColumn('start', [480, 480, 960, 960, 1440, 1440]);
+  await studio.press('a');
+  await studio.expectColumn('start', starts);
+});
+
+test('quantized on the way in, the played moment is kept', async ({ studio, page }) => {
+  await studio.open([[0, 240, 72]]);
+  await ready(studio);
+  await sheet(page).getByLabel('Comes in').selectOption('1/4');
+  await studio.roll.focus();
+  await studio.press('F7', 'l', 'Home');
+  await record(page);
+  await play(page, 'KeyZ');
+  await end(page);
+  await expect.poll(() => studio.column('pitch')).toEqual(expect.arrayContaining([48]));
+  const at = studio.column('pitch').indexOf(48);
+  expect(studio.column('start')[at] % 480).toBe(0);
+  expect(studio.column('playedStart')[at]).not.toBe(0);
+});
+
+test('in a loop each round is a layer and one step, the last is dropped, and they are kept as one clip', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 480, 72]]);
+  await ready(studio);
+  await studio.press('Control+a', 'p', 'Escape', 'F7', 'l');
+  await record(page);
+  const clips = async () => {
+    const { song } = await (await page.request.get(`/api/songs/${studio.song}`)).json();
+    return (song.tracks[0].clips as { name: string }[]).map(({ name }) => name).filter(Boolean);
+  };
+  await play(page, 'KeyZ');
+  await expect.poll(clips, { timeout: 10_000 }).toEqual(['Layer 1']);
+  await play(page, 'KeyX');
+  await expect.poll(clips, { timeout: 10_000 }).toEqual(['Layer 1', 'Layer 2']);
+  await studio.press('F7', 'd');
+  await expect.poll(clips).toEqual(['Layer 1']);
+  await end(page);
+  await studio.press('F7', 'o');
+  await expect(studio.status).toContainText('Clips joined');
+  expect(await clips()).toEqual([]);
+  await studio.expectColumn('pitch', expect.arrayContaining([48, 72]) as unknown as number[]);
+});
+
+test('what was just played comes in though nothing was recorded', async ({ studio, page }) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('Control+Home', 'F7', 'l');
+  await play(page, 'KeyZ', 'KeyX');
+  await studio.press('Escape', 'F7', 'j');
+  await expect(studio.status).toContainText('2 notes in');
+  await expect.poll(() => studio.column('pitch')).toEqual([48, 50, 72]);
+  expect(studio.column('start')[0]).toBe(0);
+});
+
+test('step by step a chord is written when it is let go, with rests, ties and a way back', async ({ studio, page }) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('Control+Home', 'F7', 'l', 'F7', 's');
+  for (const code of ['KeyZ', 'KeyC', 'KeyB']) await page.keyboard.down(code);
+  for (const code of ['KeyZ', 'KeyC', 'KeyB']) await page.keyboard.up(code);
+  await studio.expectColumn('pitch', [48, 52, 55, 72]);
+  await expect(studio.bench).toContainText('3 of 4 notes selected');
+  await studio.press('Backslash');
+  await studio.expectColumn('length', [240, 240, 240, 240]);
+  await studio.press('Enter');
+  await play(page, 'KeyM');
+  await studio.expectColumn('start', [0, 0, 0, 360, 1920]);
+  await studio.press('Backspace');
+  await studio.expectColumn('start', [0, 0, 0, 1920]);
+  await play(page, 'KeyN');
+  await studio.expectColumn('start', [0, 0, 0, 360, 1920]);
+  await studio.press('Escape', 'Escape', 'z');
+  await expect(page.getByTestId('came-in')).toContainText('A3');
+});
+
+test('a take that was being played when the page went is offered again, and nothing of it is lost', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'l', 'Home');
+  await record(page);
+  await play(page, 'KeyZ', 'KeyX', 'KeyC');
+  await page.goto('about:blank');
+  await page.goBack();
+  const offer = page.getByRole('alert').filter({ hasText: 'A take of 6 events' });
+  await offer.getByRole('button', { name: 'Take it in' }).click();
+  await expect.poll(() => studio.column('pitch').toSorted()).toEqual([48, 50, 52, 72]);
+  await page.reload();
+  await expect(studio.roll).toBeVisible();
+  await expect(offer).toBeHidden();
+});
+
+/** A MIDI interface of the test's own in the place of the browser's: keyboards that can be plugged in and out. */
+async function withMidi(page: Page, allowed: boolean): Promise<void> {
+  await page.addInitScript((isAllowed) => {
+    class Port extends EventTarget {
+      state = 'connected';
+      type = 'input';
+      constructor(
+        readonly id: string,
+        readonly name: string,
+      ) {
+        super();
+      }
+      open = async () => this;
+    }
+    const access = Object.assign(new EventTarget(), { inputs: new Map([['a', new Port('a', 'Small keyboard')]]) });
+    Object.assign(navigator, {
+      requestMIDIAccess: async () => {
+        if (!isAllowed) throw new DOMException('no', 'NotAllowedError');
+        return access;
+      },
+    });
+    Object.assign(window, {
+      midi: (...bytes: number[]) =>
+        access.inputs
+          .get('a')!
+          .dispatchEvent(Object.assign(new Event('midimessage'), { data: Uint8Array.from(bytes) })),
+      unplug: () => {
+        const port = access.inputs.get('a')!;
+        port.state = 'disconnected';
+        access.dispatchEvent(Object.assign(new Event('statechange'), { port }));
+      },
+    });
+  }, allowed);
+}
+
+const midi = (page: Page, ...bytes: number[]) =>
+  page.evaluate((all) => (window as unknown as { midi: (...bytes: number[]) => void }).midi(...all), bytes);
+
+test('a MIDI keyboard is heard by its channel, and one that vanishes in mid-note leaves none stuck', async ({
+  studio,
+  page,
+}) => {
+  await withMidi(page, true);
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'm');
+  await sheet(page).getByRole('combobox', { name: 'Keyboard', exact: true }).selectOption('Small keyboard');
+  await midi(page, 0xf8);
+  await midi(page, 0x90, 64, 77);
+  await expect(page.getByTestId('came-in')).toHaveText('Small keyboard: E4 77');
+  await expect(page.getByRole('button', { name: 'E4', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+  await expect(page.getByRole('button', { name: 'E4', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  await expect(studio.status).toContainText('Small keyboard is gone; the key that was down was let go');
+});
+
+test('where MIDI is not allowed it says so, and what would work', async ({ studio, page }) => {
+  await withMidi(page, false);
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'm');
+  await expect(sheet(page).getByRole('alert')).toContainText('The browser was not allowed to use MIDI. Allow it');
+});
+
+test('a count-in is seen in beats before what is played counts', async ({ studio, page }) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio, '1');
+  await studio.press('F7', 'l', 'Home');
+  await page.keyboard.press('F6');
+  await expect(recording(page)).toHaveText('4');
+  await play(page, 'KeyZ');
+  await expect(recording(page)).toHaveText('');
+  await play(page, 'KeyX');
+  await end(page);
+  await expect.poll(() => studio.column('pitch')).toEqual([50, 72]);
+});
