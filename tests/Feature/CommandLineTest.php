@@ -34,7 +34,7 @@ final class CommandLineTest extends AppTestCase
     /** @param  array<string, mixed>  $options */
     private function song(string $command, array $options = []): string
     {
-        $files = $command === 'song:edit' ? ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid"] : ['in' => "{$this->folder}/in.mid"];
+        $files = in_array($command, ['song:edit', 'song:take'], true) ? ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid"] : ['in' => "{$this->folder}/in.mid"];
         $status = Artisan::call($command, $options + $files);
         $said = Artisan::output();
         self::assertSame(0, $status, $said);
@@ -50,6 +50,20 @@ final class CommandLineTest extends AppTestCase
         self::assertStringContainsString('Track 1 (Lead): transpose semitones=-12: 2 notes down 12 semitones', $said);
         $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
         self::assertSame([[10, 60], [120, 52], [240, 55]], array_map(null, $notes->start, $notes->pitch));
+    }
+
+    public function test_what_was_played_is_taken_in_from_a_text_as_it_is_recorded_in_the_program(): void
+    {
+        file_put_contents("{$this->folder}/take.txt", "0.512 on C3 90\n0.75 off C3 # let go\n1 control 64 127\n1.2 on D3\n2 end\n");
+
+        self::assertSame("Track 1 (Lead): 2 notes quantized to 1/4, largest move 200 ms\n", $this->song('song:take', ['take' => "{$this->folder}/take.txt", '--do' => ['take', 'quantize grid=1/4']]));
+        $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
+        $low = array_keys(array_filter($notes->pitch, static fn (int $pitch): bool => $pitch < 60));
+        self::assertSame([[480, 228, 48, 90], [960, 768, 50, 96]], array_map(static fn (int $i): array => [$notes->start[$i], $notes->length[$i], $notes->pitch[$i], $notes->velocity[$i]], $low));
+
+        file_put_contents("{$this->folder}/take.txt", "0.5 on C3\nlater off C3\n");
+        self::assertSame(1, Artisan::call('song:take', ['in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt", 'out' => "{$this->folder}/out.mid"]));
+        self::assertSame(1, Artisan::call('song:take', ['in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt", 'out' => "{$this->folder}/out.mid", '--track' => '7']));
     }
 
     public function test_the_conditions_choose_anew_before_each_line(): void
