@@ -144,7 +144,7 @@ final class SongTest extends AppTestCase
     #[TestWith(['key to="D blue"', 'a root and a scale'])]
     #[TestWith(['meter to=7/9', 'a meter such as'])]
     #[TestWith(['track volume=101', '0 to 100 %'])]
-    #[TestWith(['track voice=tuba', 'plucked, bass'])]
+    #[TestWith(['track voice=tuba', 'plucked, struck'])]
     #[TestWith(['track of=9 mute=on', 'There is no track 9; the song has 1 track.'])]
     #[TestWith(['track-delete', 'the only track'])]
     #[TestWith(['clip-delete', 'the only clip'])]
@@ -267,7 +267,7 @@ final class SongTest extends AppTestCase
         $song = $this->getJson("/api/songs/{$this->demo()}")->json('song');
 
         self::assertSame(['Kalimba', 'Upright bass', 'Frame drum kit', 'Harmonium'], array_column($song['tracks'], 'name'));
-        self::assertSame(['plucked', 'bass', 'drums', 'sustained'], array_column($song['tracks'], 'voice'));
+        self::assertSame(['plucked', 'bass', 'drums', 'reed'], array_column($song['tracks'], 'voice'));
         self::assertSame([[0, 4], [61440, 7], [64800, 4]], array_map(static fn (array $meter): array => [$meter['tick'], $meter['numerator']], $song['meters']));
         self::assertSame(92, $song['tempo']);
         self::assertSame(91680, $song['tracks'][0]['clips'][0]['length'], '24 bars');

@@ -36,8 +36,8 @@ final class TypesTest extends TestCase
     #[DataProvider('unions')]
     public function test_a_union_names_what_the_core_has(string $file, string $type, array $names): void
     {
-        preg_match("/type {$type} = (.*?);/", (string) file_get_contents(self::API.$file), $found);
+        preg_match("/type {$type} =(.*?);/s", (string) file_get_contents(self::API.$file), $found);
 
-        self::assertEqualsCanonicalizing($names, explode(' | ', str_replace("'", '', $found[1])), "{$type} in resources/js/api/{$file}");
+        self::assertEqualsCanonicalizing($names, preg_split('/[\s|\']+/', $found[1] ?? '', flags: PREG_SPLIT_NO_EMPTY) ?: [], "{$type} in resources/js/api/{$file}");
     }
 }

@@ -10,6 +10,22 @@ use Jactonic\Core\Song\Voice;
 /** The voice that suits a track of a file: by its channel, its first program (General MIDI), or its name. */
 final class SuitingVoice
 {
+    /** Words in the name of a track, where it says no program; the first that is found. */
+    private const BY_NAME = [
+        '/drum|kick|snare|hat|kit/' => Voice::Drums,
+        '/perc|conga|bongo|timpani/' => Voice::Percussion,
+        '/synth ?bass/' => Voice::SynthBass,
+        '/bass(?!oon)/' => Voice::Bass,
+        '/harmonium|accordion|harmonica|sax|oboe|clarinet|bassoon/' => Voice::Reed,
+        '/organ/' => Voice::Organ,
+        '/string|violin|viola|cello|fiddle/' => Voice::Bowed,
+        '/flute|horn|trumpet|trombone|brass|whistle|recorder/' => Voice::Blown,
+        '/pad|choir|voice/' => Voice::Pad,
+        '/piano|clavi/' => Voice::Struck,
+        '/marimba|vibra|xylo|glocken|celesta|bell/' => Voice::Mallet,
+        '/synth ?lead|lead ?synth/' => Voice::Lead,
+    ];
+
     public static function of(SmfTrack $track, int $channel): Voice
     {
         if ($channel === Track::DRUM_CHANNEL) {
@@ -22,20 +38,31 @@ final class SuitingVoice
         }
         $name = strtolower($track->name());
 
-        return match (true) {
-            preg_match('/drum|kick|snare|hat|perc/', $name) === 1 => Voice::Drums,
-            str_contains($name, 'bass') => Voice::Bass,
-            preg_match('/pad|string|organ|harmonium|choir|voice|flute|horn/', $name) === 1 => Voice::Sustained,
-            default => Voice::Plucked,
-        };
+        foreach (self::BY_NAME as $pattern => $voice) {
+            if (preg_match($pattern, $name) === 1) {
+                return $voice;
+            }
+        }
+
+        return Voice::Plucked;
     }
 
+    /** By the families of the General MIDI 1 sound set, and those in them that are played otherwise. */
     private static function ofProgram(int $program): Voice
     {
         return match (true) {
-            $program >= 32 && $program < 40 => Voice::Bass,
-            $program >= 16 && $program < 24, $program >= 40 && $program < 104 && $program !== 45 => Voice::Sustained,
-            $program >= 112 && $program < 120 => Voice::Drums,
+            $program === 45, $program === 46, $program >= 104 && $program < 109 => Voice::Plucked,
+            $program === 47, $program >= 112 && $program < 120 => Voice::Percussion,
+            $program === 109, $program === 111, $program >= 20 && $program < 24, $program >= 64 && $program < 72 => Voice::Reed,
+            $program < 8, $program === 55 => Voice::Struck,
+            $program < 16 => Voice::Mallet,
+            $program < 20 => Voice::Organ,
+            $program >= 32 && $program < 38 => Voice::Bass,
+            $program === 38, $program === 39 => Voice::SynthBass,
+            $program >= 40 && $program < 50, $program === 110 => Voice::Bowed,
+            $program >= 50 && $program < 55, $program >= 88 && $program < 104 => Voice::Pad,
+            $program >= 56 && $program < 64, $program >= 72 && $program < 80 => Voice::Blown,
+            $program >= 80 && $program < 88 => Voice::Lead,
             default => Voice::Plucked,
         };
     }

@@ -8,9 +8,19 @@ namespace Jactonic\Core\Song;
 enum Voice: string
 {
     case Plucked = 'plucked';
-    case Bass = 'bass';
+    case Struck = 'struck';
+    case Mallet = 'mallet';
+    case Organ = 'organ';
+    case Reed = 'reed';
+    case Bowed = 'bowed';
+    case Blown = 'blown';
     case Sustained = 'sustained';
+    case Pad = 'pad';
+    case Lead = 'lead';
+    case Bass = 'bass';
+    case SynthBass = 'synth-bass';
     case Drums = 'drums';
+    case Percussion = 'percussion';
 
     /** @return non-empty-list<string> */
     public static function names(): array

@@ -148,7 +148,21 @@ export interface SongLists {
   deleted: SongLine[];
 }
 
-export type VoiceName = 'plucked' | 'bass' | 'sustained' | 'drums';
+export type VoiceName =
+  | 'plucked'
+  | 'struck'
+  | 'mallet'
+  | 'organ'
+  | 'reed'
+  | 'bowed'
+  | 'blown'
+  | 'sustained'
+  | 'pad'
+  | 'lead'
+  | 'bass'
+  | 'synth-bass'
+  | 'drums'
+  | 'percussion';
 
 /** A piece of a track. Times are ticks. */
 export interface Clip {

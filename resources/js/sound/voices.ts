@@ -14,7 +14,11 @@ const MOST_NOTES = 48;
 
 const frequency = (pitch: number) => 440 * 2 ** ((pitch - 69) / 12);
 
-type Poly = Tone.PolySynth<Tone.Synth> | Tone.PolySynth<Tone.FMSynth> | Tone.PolySynth<Tone.AMSynth>;
+type Poly =
+  | Tone.PolySynth<Tone.Synth>
+  | Tone.PolySynth<Tone.FMSynth>
+  | Tone.PolySynth<Tone.AMSynth>
+  | Tone.PolySynth<Tone.MembraneSynth>;
 
 function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
   synth.maxPolyphony = MOST_NOTES;
@@ -62,6 +66,111 @@ function sustained(output: Tone.InputNode): Voice {
     oscillator: { type: 'fatsawtooth', count: 2, spread: 12 },
     envelope: { attack: 0.06, decay: 0.3, sustain: 0.75, release: 0.3 },
     volume: -14,
+  });
+  return tuned(synth, output);
+}
+
+/** Dulled above a frequency in Hz. */
+function dulled(frequencyInHz: number, output: Tone.InputNode): Tone.Filter {
+  const filter = new Tone.Filter(frequencyInHz, 'lowpass');
+  filter.connect(output);
+  return filter;
+}
+
+function struck(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.FMSynth, {
+    harmonicity: 2,
+    modulationIndex: 1.6,
+    envelope: { attack: 0.002, decay: 1.6, sustain: 0.04, release: 0.4 },
+    modulationEnvelope: { attack: 0.001, decay: 0.25, sustain: 0.1, release: 0.2 },
+    volume: -8,
+  });
+  return tuned(synth, output);
+}
+
+function mallet(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.FMSynth, {
+    harmonicity: 3.98,
+    modulationIndex: 1.1,
+    oscillator: { type: 'sine' },
+    envelope: { attack: 0.001, decay: 1.1, sustain: 0, release: 0.6 },
+    modulationEnvelope: { attack: 0.001, decay: 0.07, sustain: 0, release: 0.05 },
+    volume: -7,
+  });
+  return tuned(synth, output);
+}
+
+function organ(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'custom', partials: [1, 0.7, 0.5, 0.3, 0, 0.25, 0, 0.2] },
+    envelope: { attack: 0.008, decay: 0.01, sustain: 1, release: 0.06 },
+    volume: -17,
+  });
+  return tuned(synth, output);
+}
+
+function reed(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'pulse', width: 0.35 },
+    envelope: { attack: 0.04, decay: 0.1, sustain: 0.85, release: 0.12 },
+    volume: -16,
+  });
+  return tuned(synth, dulled(2800, output));
+}
+
+function bowed(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'fatsawtooth', count: 3, spread: 18 },
+    envelope: { attack: 0.14, decay: 0.2, sustain: 0.9, release: 0.35 },
+    volume: -17,
+  });
+  return tuned(synth, dulled(3200, output));
+}
+
+function blown(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.AMSynth, {
+    harmonicity: 1,
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.06, decay: 0.1, sustain: 0.9, release: 0.15 },
+    volume: -10,
+  });
+  return tuned(synth, output);
+}
+
+function pad(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'fattriangle', count: 3, spread: 24 },
+    envelope: { attack: 0.5, decay: 0.4, sustain: 0.85, release: 1.2 },
+    volume: -15,
+  });
+  return tuned(synth, dulled(2400, output));
+}
+
+function lead(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'fatsquare', count: 2, spread: 9 },
+    envelope: { attack: 0.006, decay: 0.2, sustain: 0.7, release: 0.15 },
+    volume: -17,
+  });
+  return tuned(synth, dulled(4200, output));
+}
+
+function synthBass(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.Synth, {
+    oscillator: { type: 'fatsawtooth', count: 2, spread: 6 },
+    envelope: { attack: 0.004, decay: 0.25, sustain: 0.5, release: 0.1 },
+    volume: -9,
+  });
+  return tuned(synth, dulled(700, output));
+}
+
+/** Skins that have a pitch, such as congas and timpani. */
+function percussion(output: Tone.InputNode): Voice {
+  const synth = new Tone.PolySynth(Tone.MembraneSynth, {
+    octaves: 1.2,
+    pitchDecay: 0.03,
+    envelope: { attack: 0.001, decay: 0.45, sustain: 0, release: 0.2 },
+    volume: -7,
   });
   return tuned(synth, output);
 }
@@ -118,7 +227,22 @@ function drums(output: Tone.InputNode): Voice {
   };
 }
 
-const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = { plucked, bass, sustained, drums };
+const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = {
+  plucked,
+  struck,
+  mallet,
+  organ,
+  reed,
+  bowed,
+  blown,
+  sustained,
+  pad,
+  lead,
+  bass,
+  'synth-bass': synthBass,
+  drums,
+  percussion,
+};
 
 export function makeVoice(name: VoiceName, output: Tone.InputNode): Voice {
   return MAKERS[name](output);
