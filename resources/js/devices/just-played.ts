@@ -22,7 +22,8 @@ export class JustPlayed {
   add(message: Message, at: number, tick: number | null): void {
     this.reach = 0;
     this.#events.push({ at, message, tick });
-    if (this.#events.length > MOST_EVENTS || this.#events[0].at < at - KEEPS_MS) {
+    // A little more than is kept, so that not every message makes a new list.
+    if (this.#events.length > 2 * MOST_EVENTS || this.#events[0].at < at - 1.1 * KEEPS_MS) {
       this.#events = this.#events.filter((one) => one.at >= at - KEEPS_MS).slice(-MOST_EVENTS);
     }
   }

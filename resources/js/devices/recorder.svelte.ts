@@ -64,6 +64,7 @@ export class Recorder {
   #loop: [number, number] | null = null;
   /** rounds that were given to the song */
   #given = 0;
+  #isShowing = false;
   /** of them those whose answer has not come */
   #waiting = 0;
 
@@ -96,6 +97,8 @@ export class Recorder {
     this.state = 'counting';
     const unheard = inputs.listen((message, at) => this.#come(message, this.#since(at)));
     this.#end = unheard;
+    await player.settleClocks();
+    player.isEndless = true;
     await player.start(this.origin, settings.countIn);
     this.#timer = setInterval(() => this.#look(), LOOKS_EVERY_MS);
     this.stage.say(`Recording${inputs.last ? '' : ': play on a keyboard, or turn the letters into one'}`, 'hint');
@@ -109,6 +112,7 @@ export class Recorder {
     clearInterval(this.#timer);
     this.#end();
     this.state = 'idle';
+    this.stage.player.isEndless = false;
     this.stage.player.stop();
     const round = this.#roundOf(now);
     for (const note of this.#notes) note.off ??= now;
@@ -137,7 +141,7 @@ export class Recorder {
     } else if (isRelease(message)) {
       this.#letGo(message[1], ms);
     }
-    this.#show(ms);
+    this.#show();
   }
 
   #letGo(pitch: number, ms: number): void {
@@ -162,7 +166,7 @@ export class Recorder {
     if (this.#loop) {
       while (this.#given + 1 < this.#roundOf(now - SETTLES_MS)) this.#give(this.#given + 1, now);
     }
-    this.#show(now);
+    this.#show();
   }
 
   /** Gives a round to the song; one in which nothing was played leaves nothing. */
@@ -176,7 +180,7 @@ export class Recorder {
       this.#waiting--;
       kept.stored(round);
       this.#notes = this.#notes.filter((note) => note.round !== round);
-      this.#show(now);
+      this.#show();
       if (this.state === 'idle' && this.#waiting === 0) this.#over();
     });
   }
@@ -188,8 +192,18 @@ export class Recorder {
     forgetTake(this.stage.song);
   }
 
-  /** What was played since, as a table; keys that are down reach to now. */
-  #show(now: number): void {
+  /** Makes what was played since a table, once a frame at most. */
+  #show(): void {
+    if (this.#isShowing) return;
+    this.#isShowing = true;
+    requestAnimationFrame(() => {
+      this.#isShowing = false;
+      this.#table(this.#since(performance.now()));
+    });
+  }
+
+  /** Keys that are down reach to now. */
+  #table(now: number): void {
     const notes = this.#notes.toSorted((a, b) => a.start - b.start || a.pitch - b.pitch);
     for (const note of notes) note.length = Math.max(1, this.#tickOf(note.off ?? now, note.round) - note.start);
     const column = (of: (note: Fresh) => number) => notes.map(of);

@@ -41,9 +41,19 @@ export class Mixer {
     return Tone.immediate();
   }
 
+  /** Looks at both clocks, which is done often, so that it is known how they stand to each other. */
+  compareClocks(): void {
+    this.#clocks.see(performance.now() / 1000, this.heard);
+  }
+
+  /** Begins to look at them anew. */
+  forgetClocks(): void {
+    this.#clocks.forget();
+  }
+
   /** The moment of the page's clock, in ms, as seconds of the audio clock that are heard then. */
   at(milliseconds: number): number {
-    this.#clocks.see(performance.now() / 1000, this.heard);
+    this.compareClocks();
     const { baseLatency = 0 } = Tone.getContext().rawContext as AudioContext;
     return this.#clocks.audio(milliseconds / 1000) - baseLatency;
   }

@@ -24,6 +24,10 @@ const LATE_SECONDS = 0.1;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
+/** How long both clocks are looked at before something is recorded. */
+const SETTLES_MS = 150;
+/** A clock that does not go by then never will. */
+const GOES_WITHIN_MS = 2000;
 const IDLE_AT_LATEST_MS = 4000;
 
 /**
@@ -38,6 +42,8 @@ export class Player {
   tick = $state(0);
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   level = $state(0);
+  /** whether it plays on past the end of the song, as while something is recorded */
+  isEndless = false;
   /** when it began to play, in seconds of the audio clock: after the count-in */
   began = 0;
   #mixer: Mixer | undefined;
@@ -183,6 +189,23 @@ export class Player {
     this.#pressed.delete(pitch);
   }
 
+  /** Finds out how the clock of the sound stands to the page's, to less than a ms, which takes a moment. */
+  async settleClocks(): Promise<void> {
+    if (!(await this.#ready())) return;
+    const mixer = this.#mixer!;
+    const soon = () => new Promise((done) => setTimeout(done, 1));
+    // Just after the first sound was allowed the clock does not go yet.
+    const stood = mixer.heard;
+    let begin = performance.now();
+    while (mixer.heard === stood && performance.now() - begin < GOES_WITHIN_MS) await soon();
+    mixer.forgetClocks();
+    begin = performance.now();
+    while (performance.now() - begin < SETTLES_MS) {
+      mixer.compareClocks();
+      await soon();
+    }
+  }
+
   /** A moment of the page's clock, in ms, as seconds of the audio clock. */
   audioTime(milliseconds: number): number {
     return this.#mixer?.at(milliseconds) ?? 0;
@@ -256,6 +279,7 @@ export class Player {
   }
 
   #advance(): void {
+    this.#mixer!.compareClocks();
     this.#mixer!.setVolume(settings.volume);
     const until = () => this.#mixer!.now + AHEAD_SECONDS;
     let origin = this.#turns.at(-1)?.origin ?? this.#origin;
@@ -274,7 +298,11 @@ export class Player {
         this.#turns.push({ at, origin });
       }
     }
-    if (!this.loop && this.score.clock.tick(this.#given) > this.score.end + this.score.song.ppq * 4) {
+    if (
+      !this.isEndless &&
+      !this.loop &&
+      this.score.clock.tick(this.#given) > this.score.end + this.score.song.ppq * 4
+    ) {
       this.stop();
       this.tick = 0;
     }

@@ -1,25 +1,33 @@
-/** How far two clocks may run apart, as a share; quartzes differ by less than that. */
-const DRIFT = 0.0002;
+/** For how long the audio clock is looked at, in seconds, and in how many parts. */
+const WINDOW = 2;
+const PARTS = 4;
 
 /**
  * How the audio clock stands to the page's, in seconds. The audio clock goes on in jumps of a block, so what is read of it
- * is late by up to one: it is right where it looks least late, and that is what is gone by.
+ * is late by up to one: it is right where it looks least late. Only the last moments are gone by, for the clocks drift
+ * apart, and sound that was not made in time puts it back.
  */
 export class TwoClocks {
-  #ahead = -Infinity;
-  #seen = 0;
+  #parts: { from: number; ahead: number }[] = [];
 
   /** Both were read at once. */
   see(page: number, audio: number): void {
     const ahead = audio - page;
-    const before = this.#ahead - DRIFT * Math.max(0, page - this.#seen);
-    // A clock that stood still, as after a pause, begins anew.
-    this.#ahead = before - ahead > 0.2 ? ahead : Math.max(ahead, before);
-    this.#seen = page;
+    const last = this.#parts.at(-1);
+    if (last && page - last.from < WINDOW / PARTS) {
+      last.ahead = Math.max(last.ahead, ahead);
+      return;
+    }
+    this.#parts = [...this.#parts.filter(({ from }) => page - from < WINDOW), { from: page, ahead }];
+  }
+
+  /** Forgets what was seen, as of a clock that did not go yet. */
+  forget(): void {
+    this.#parts = [];
   }
 
   /** The audio clock at a moment of the page's. */
   audio(page: number): number {
-    return page + this.#ahead;
+    return page + this.#parts.reduce((most, { ahead }) => Math.max(most, ahead), -Infinity);
   }
 }
