@@ -206,6 +206,23 @@ final class TakeTest extends MusicTestCase
         self::assertSame($said, self::done(['take'], self::played($events))->summary);
     }
 
+    public function test_the_tempo_of_what_was_played_without_a_click_is_guessed_for_a_song_without_notes(): void
+    {
+        $beats = static fn (int $count): array => array_merge(...array_map(static fn (int $k): array => [[$k * 600, self::ON, 60, 96], [$k * 600 + 300, self::OFF, 60, 0]], range(0, $count - 1)));
+        $done = self::done(['take tempo=guess'], self::played($beats(8)));
+
+        self::assertSame('8 notes in 2 bars, on the lines on average, 1/4 fits, sounds like 100 BPM, 100 % sure, which the song has now', $done->summary);
+        self::assertSame(range(0, 7 * 480, 480), OpenSong::of($done->settled()->song, [1], 1)->notes->start);
+
+        $kept = self::done(['take tempo=guess'], self::played($beats(8)), self::song(notes: [0]));
+        self::assertStringEndsWith(', sounds like 100 BPM, 100 % sure', $kept->summary);
+        self::assertSame(120.0, round(60_000_000 / $kept->settled()->song->conductor->tempo->stretches[0]['tempo'], 1), 'a song with notes keeps its own');
+
+        self::assertStringEndsWith('too few moments to tell a tempo', self::done(['take tempo=guess'], self::played($beats(2)))->summary);
+        $loose = [[0, self::ON, 60, 9], [130, self::ON, 61, 9], [410, self::ON, 62, 9], [980, self::ON, 63, 9], [1190, self::ON, 64, 9], [1870, self::ON, 65, 9], [2020, self::ON, 66, 9], [2790, self::ON, 67, 9]];
+        self::assertStringEndsNotWith('which the song has now', self::done(['take tempo=guess'], self::played($loose))->summary, 'nor does one that nothing is sure about');
+    }
+
     public function test_without_anything_played_nothing_changes(): void
     {
         self::assertSame('Nothing was played in that time, so nothing changed.', self::done(['take'], self::played([]))->summary);

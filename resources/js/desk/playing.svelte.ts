@@ -83,7 +83,9 @@ export class Playing {
       desk.say('Nothing was played in the last ten minutes.', 'refused');
       return;
     }
-    const lines = takeLines(false);
+    const [first, ...then] = takeLines(false);
+    // Where nothing told a tempo, the one it was played in is found out.
+    const lines = [this.#just.ran ? first : `${first} tempo=guess`, ...then];
     // Pressed again, the longer phrase takes the place of the shorter one.
     if (isAgain && desk.lastLines.join() === lines.join()) desk.undo();
     desk.run(lines, { played: take });

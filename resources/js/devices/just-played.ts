@@ -18,6 +18,8 @@ export class JustPlayed {
   #events: Heard[] = [];
   /** how many phrases back the last answer went, for a key that is pressed again */
   reach = 0;
+  /** whether the song played at the beginning of the last answer */
+  ran = false;
 
   add(message: Message, at: number, tick: number | null): void {
     this.reach = 0;
@@ -43,6 +45,7 @@ export class JustPlayed {
     this.reach = Math.min(begins.length, this.reach + 1);
     const from = events.findIndex(({ message }, k) => k >= begins[begins.length - this.reach] && isPress(message));
     if (from < 0) return null;
+    this.ran = events[from].tick !== null;
     const [first] = events.slice(from, from + 1);
     return {
       origin: first.tick === null ? here : Math.max(0, Math.round(first.tick)),

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Playing;
 
 use Jactonic\Core\Advice\Advice;
+use Jactonic\Core\Advice\TempoGuess;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
@@ -32,12 +34,16 @@ use Jactonic\Core\Time\TickRange;
  */
 final readonly class Take implements SongEdit
 {
+    /** A tempo that is guessed less surely than this, in %, is told and not taken. */
+    private const SURE = 50;
+
     public function declaration(): Declaration
     {
         return new Declaration('take', 'Take in what was played', Group::Playing, 'Puts what was played where it was played, beside what is there or in its place; its notes are selected.', [
             Parameter::choice('mode', ['merge', 'replace'], 'merge', 'Replace takes out what starts in the time that was played over.'),
             Parameter::onOff('layer', false, 'On puts it into a clip of its own over the one in front.'),
             Parameter::onOff('punch', false, 'On takes only what was played in the range, and replaces only there.'),
+            Parameter::choice('tempo', ['keep', 'guess'], 'keep', 'Guess finds the tempo it was played in where nothing told one, and gives it to a song without notes.'),
             Parameter::wholeNumber('round', 1, 10_000, '', null, 'Only this round of the loop it was played over.', absent: 'all rounds, on top of each other'),
         ], subject: Subject::Anywhere, putsIn: true, synonyms: ['record', 'recording', 'capture', 'overdub', 'punch in', 'layer']);
     }
@@ -45,7 +51,8 @@ final readonly class Take implements SongEdit
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $played = $context->played ?? throw new EditRefused('Nothing was played. Play on a keyboard first, or on the computer’s keys.');
-        $rounds = new Rounds($played, $context->time->tempo);
+        [$open, $guessed] = $parameters->choice('tempo') === 'guess' ? self::inItsTempo($open, $played) : [$open, ''];
+        $rounds = new Rounds($played, $open->song->conductor->tempo);
         $round = $parameters->has('round') ? $parameters->int('round') : null;
         $range = $parameters->isOn('punch') ? $context->needRange('punch=on') : null;
         $taken = $rounds->content($round, $open->frontTrack()->channel);
@@ -63,8 +70,28 @@ final readonly class Take implements SongEdit
 
         return SongResult::opening(
             $open, $song, array_values(array_unique([...$open->open, $clip->id])), $clip->id,
-            self::said($taken, $there->notes->count() - $kept->notes->count(), $context),
+            Wording::sentence([self::said($taken, $there->notes->count() - $kept->notes->count(), $context->in($open)), $guessed]),
         )->selecting(Selection::of($new->notes->id));
+    }
+
+    /**
+     * A song without notes in the tempo that something was played in; one with notes keeps its own.
+     *
+     * @return array{OpenSong, string} and what is to be said of it
+     */
+    private static function inItsTempo(OpenSong $open, Played $played): array
+    {
+        $presses = array_values(array_filter($played->events, static fn (array $event): bool => $event[1] >> 4 === 0x9 && $event[3] > 0));
+        $guess = TempoGuess::of(array_column($presses, 0));
+        if ($guess === null) {
+            return [$open, 'too few moments to tell a tempo'];
+        }
+        $isEmpty = array_filter($open->song->contents, static fn (Content $content): bool => $content->notes->id !== []) === [];
+        $heard = "sounds like {$guess->tempo} BPM, {$guess->sure} % sure";
+
+        return $isEmpty && $guess->sure >= self::SURE
+            ? [$open->with($open->song->conducted($open->song->conductor->scaledTo($guess->tempo))), $heard.', which the song has now']
+            : [$open, $heard];
     }
 
     /** @return array{Song, Clip} the song with a new clip over the time that was played over, in whole bars */
