@@ -252,3 +252,26 @@ test('a count-in is seen in beats before what is played counts', async ({ studio
   await end(page);
   await expect.poll(() => studio.column('pitch')).toEqual([50, 72]);
 });
+
+test('punched in over a range only what is played there is taken, and it ends with the range', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([
+    [0, 240, 72],
+    [960, 960, 74],
+    [2880, 240, 76],
+  ]);
+  await ready(studio);
+  await sheet(page).getByLabel('What is there').selectOption('is replaced');
+  await sheet(page).getByLabel('alone').check();
+  await sheet(page).getByLabel('ends it').check();
+  await studio.roll.focus();
+  await studio.press('.', '.', 'p', 'Escape', 'l', 'Home', 'F7', 'l');
+  await record(page);
+  await play(page, 'KeyZ');
+  await expect(page.getByLabel('Position')).toHaveText(/^1\.3\./);
+  await play(page, 'KeyX');
+  await expect(recording(page)).toBeHidden({ timeout: 10_000 });
+  await expect.poll(() => studio.column('pitch')).toEqual([72, 50, 76]);
+});

@@ -33,9 +33,14 @@ export interface Stage {
   say(text: string, kind: 'done' | 'hint' | 'refused'): void;
 }
 
-/** The lines that take in what was played as it is set: into a layer or not, and onto a grid. */
-export function takeLines(inLoop: boolean): string[] {
-  const take = ['take', settings.replaces ? 'mode=replace' : '', inLoop && settings.layers ? 'layer=on' : ''];
+/** The lines that take in what was played as it is set: into a layer or not, in the range alone, and onto a grid. */
+export function takeLines(inLoop: boolean, hasRange = false): string[] {
+  const take = [
+    'take',
+    settings.replaces ? 'mode=replace' : '',
+    inLoop && settings.layers ? 'layer=on' : '',
+    hasRange && settings.punch ? 'punch=on' : '',
+  ];
   const { quantizeIn, swingIn, strengthIn } = settings;
   const onto = `quantize grid=${quantizeIn}${swingIn ? ` swing=${swingIn}` : ''}${strengthIn < 100 ? ` strength=${strengthIn}` : ''}`;
   return [take.filter(Boolean).join(' '), ...(quantizeIn ? [onto] : [])];
@@ -86,10 +91,11 @@ export class Recorder {
     if (this.state !== 'idle') return;
     player.stop();
     this.#loop = player.loop;
-    const from = score.range?.[0] ?? player.tick;
+    // Who punches in hears what lies before the range.
+    const from = settings.punch ? player.tick : (score.range?.[0] ?? player.tick);
     this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
     // Without a range the loop is the whole song, and nobody means to lay rounds of that over each other.
-    this.#lines = takeLines(settings.loop && score.range !== null);
+    this.#lines = takeLines(settings.loop && score.range !== null, score.range !== null);
     this.#kept = new KeptTake(song, { origin: this.origin, loop: this.#loop, lines: this.#lines, done: 0 });
     this.#notes = [];
     this.#given = 0;
@@ -165,6 +171,11 @@ export class Recorder {
     }
     if (this.#loop) {
       while (this.#given + 1 < this.#roundOf(now - SETTLES_MS)) this.#give(this.#given + 1, now);
+    }
+    const end = this.stage.score.range?.[1];
+    if (settings.endsWithRange && !this.#loop && end !== undefined && this.#tickOf(now - SETTLES_MS) >= end) {
+      this.stop();
+      return;
     }
     this.#show();
   }

@@ -185,6 +185,15 @@
       <option value={false}>stays</option>
       <option value={true}>is replaced</option>
     </select>
+    <span>The range</span>
+    <span class="flex gap-3">
+      <label class="flex items-center gap-1" title="Only what is played in the range is taken in, and replaced"
+        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.punch} />alone</label
+      >
+      <label class="flex items-center gap-1" title="Without a loop the recording ends with the range"
+        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.endsWithRange} />ends it</label
+      >
+    </span>
     <label for="layers">Rounds of a loop</label>
     <select id="layers" class="select select-xs" bind:value={settings.layers}>
       <option value={true}>a layer each</option>

@@ -29,6 +29,9 @@ const defaults = {
   countIn: 1,
   /** whether what was played over is taken out */
   replaces: false,
+  /** whether only what is played in the range is taken in, and whether recording ends with it */
+  punch: false,
+  endsWithRange: false,
   /** whether each round of a loop is a layer of its own */
   layers: true,
   /** the grid that what comes in is quantized to, empty for as played; its swing and strength */
