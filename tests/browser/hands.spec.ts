@@ -124,6 +124,8 @@ for (const [name, keys, how, after, undo] of DRAW) {
   test(`draw hand: ${name}`, async ({ studio, page }) => {
     await studio.press('0', 'h', ...keys);
     await expect(page.getByRole('button', { name: 'Draw hand' })).toHaveAttribute('aria-pressed', 'true');
+    // The lines of another grid have to come first.
+    await page.waitForLoadState('networkidle');
     await drag(studio, how);
     for (const [column, values] of Object.entries(after)) await studio.expectColumn(column, values);
     await page.mouse.move(5, 5);

@@ -275,3 +275,20 @@ test('punched in over a range only what is played there is taken, and it ends wi
   await expect(recording(page)).toBeHidden({ timeout: 10_000 });
   await expect.poll(() => studio.column('pitch')).toEqual([72, 50, 76]);
 });
+
+test('a track sounds on a MIDI output, which is told the tempo and that all is over', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60, 77]]);
+  await ready(studio);
+  await sheet(page).getByLabel('Send clock').check();
+  await studio.turnTo('Tracks');
+  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByLabel('Channel').selectOption('3');
+  await page.getByLabel('Sounds on').selectOption('A list of what is sent');
+  await studio.roll.focus();
+  await studio.press('Home', 'Space');
+  const sent = page.getByTestId('sent');
+  await expect(sent).toContainText(/fa · 92 3c 4d · 82 3c 00/);
+  await expect(sent).toContainText(/\d{2,} clocks/);
+  await studio.press('Space');
+  await expect(sent).toContainText('fc · b0 7b 00');
+});

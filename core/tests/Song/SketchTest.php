@@ -57,17 +57,13 @@ final class SketchTest extends TestCase
         self::assertSame(['120 BPM', '4/4'], self::labels(Sketch::Empty->song(120, Meter::of(4, 4), null)->conductor));
     }
 
-    public function test_drums_lie_on_the_channel_of_drums_and_every_voice_can_be_had(): void
+    public function test_drums_and_no_others_lie_on_the_channel_of_drums(): void
     {
-        $voices = [];
         foreach (Sketch::cases() as $sketch) {
             foreach ($sketch->song(120, Meter::of(4, 4), null)->tracks as $track) {
-                $voices[$track->voice->value] = true;
                 self::assertSame($track->voice === Voice::Drums, $track->channel === Track::DRUM_CHANNEL);
             }
         }
-
-        self::assertEqualsCanonicalizing(Voice::names(), array_keys($voices));
     }
 
     /** @return list<string> */

@@ -25,6 +25,7 @@
   } = $props();
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
+  const CHANNELS = Array.from({ length: 16 }, (_, k) => k + 1);
   /** what volumes are before somebody changes them, in % */
   const VOLUME = 80;
   let more = $state(false);
@@ -161,6 +162,25 @@
               onchange={(event) => change(place, { voice: event.currentTarget.value })}
             >
               {#each voices as voice (voice)}<option value={voice}>{voice}</option>{/each}
+            </select>
+            <label for="track-output">Sounds on</label>
+            <select
+              id="track-output"
+              class="select select-xs"
+              value={desk.outputs.chosen(track.id)}
+              onchange={(event) => desk.outputs.choose(track.id, event.currentTarget.value)}
+            >
+              <option value="">its voice</option>
+              {#each desk.outputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
+            </select>
+            <label for="track-channel">Channel</label>
+            <select
+              id="track-channel"
+              class="select select-xs"
+              value={track.channel + 1}
+              onchange={(event) => change(place, { channel: event.currentTarget.value })}
+            >
+              {#each CHANNELS as channel (channel)}<option value={channel}>{channel}</option>{/each}
             </select>
             <label for="track-pan">Pan, %</label>
             <input

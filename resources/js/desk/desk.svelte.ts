@@ -16,6 +16,7 @@ import type { NamedChord } from '../music/chords';
 import { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import { settings } from '../settings/settings.svelte';
+import { Outputs } from '../sound/outputs.svelte';
 import { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
@@ -86,6 +87,7 @@ export class Desk {
   readonly preview = new Preview();
   readonly view = new Viewport();
   readonly hands: Hands;
+  readonly outputs: Outputs;
   /** what is heard beside the open notes */
   readonly sounding = new Sounding();
   /** told after an edit or a selection which notes to sound */
@@ -105,6 +107,7 @@ export class Desk {
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
     this.hands = new Hands(chords);
+    this.outputs = new Outputs(opened.song.id);
     this.contents = new Contents(opened);
     this.selections = new Selections(this, opened.selections);
     this.grids = new GridTables(() => this.song.id, opened.grid!);

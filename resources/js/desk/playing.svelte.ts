@@ -68,7 +68,7 @@ export class Playing {
 
   /** Asks for the MIDI keyboards; once they were allowed, a song that is opened asks by itself. */
   async lookForMidi(): Promise<void> {
-    await letInMidi(this.inputs);
+    await letInMidi(this.inputs, this.desk.outputs);
     if (this.inputs.problem) this.desk.say(this.inputs.problem, 'refused');
   }
 

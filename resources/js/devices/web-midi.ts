@@ -1,8 +1,13 @@
 import { messageOf } from '../music/midi';
+import type { Outputs } from '../sound/outputs.svelte';
 import type { Inputs } from './inputs.svelte';
 
-/** Lets MIDI keyboards in, as they are plugged in and out. Where that cannot be, the inputs say why. */
-export async function letInMidi(inputs: Inputs, midi = navigator.requestMIDIAccess?.bind(navigator)): Promise<void> {
+/** Lets MIDI keyboards and outputs in, as they are plugged in and out. Where that cannot be, the inputs say why. */
+export async function letInMidi(
+  inputs: Inputs,
+  outputs: Outputs,
+  midi = navigator.requestMIDIAccess?.bind(navigator),
+): Promise<void> {
   if (!midi) {
     inputs.problem =
       'This browser has no MIDI. The computer’s keys and the drawn keyboard work; so does another browser, such as Chromium.';
@@ -28,9 +33,18 @@ export async function letInMidi(inputs: Inputs, midi = navigator.requestMIDIAcce
         },
       });
     };
+    const give = (port: MIDIOutput) => {
+      if (port.state === 'connected') {
+        outputs.add({ id: port.id, name: port.name ?? 'MIDI output', send: (bytes, at) => port.send(bytes, at) });
+      } else {
+        outputs.remove(port.id);
+      }
+    };
     access.inputs.forEach(take);
+    access.outputs?.forEach(give);
     access.addEventListener('statechange', ({ port }) => {
       if (port?.type === 'input') take(port as MIDIInput);
+      if (port?.type === 'output') give(port as MIDIOutput);
     });
   } catch {
     inputs.problem =

@@ -121,6 +121,9 @@
     </div>
     <p class="flex flex-wrap items-center gap-x-3 text-secondary">
       <span>Low on a key is loud · Shift: it stays down</span>
+      <label class="flex items-center gap-1" title="Start, stop and 24 clocks a quarter, to every MIDI output"
+        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.sendClock} />Send clock</label
+      >
       <button class="btn btn-xs {pedal ? 'btn-primary' : ''}" aria-pressed={pedal} onclick={() => setPedal(!pedal)}
         >Pedal</button
       >
@@ -130,6 +133,13 @@
         onclick={() => run('perform seed=1')}>Performer plays</button
       >
     </p>
+    {#if desk.outputs.list.got.length > 0}
+      <p class="truncate text-secondary" data-testid="sent">
+        Sent: {desk.outputs.list.got.slice(-6).join(' · ')}{desk.outputs.list.clocks > 0
+          ? ` · ${desk.outputs.list.clocks} clocks`
+          : ''}
+      </p>
+    {/if}
   </div>
 
   <div class="grid w-64 flex-none grid-cols-[auto_minmax(0,1fr)] content-start items-center gap-x-2 gap-y-1">

@@ -67,7 +67,7 @@
 {/snippet}
 
 <header
-  class="flex min-h-10 flex-wrap select-none items-center gap-x-1 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap"
+  class="flex min-h-10 flex-wrap select-none items-center gap-x-1 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap xl:px-1.5"
   aria-label="Song and transport"
 >
   <button
@@ -127,7 +127,7 @@
   </div>
 
   <label class="flex items-center gap-1">
-    <span class="w-13"
+    <span class="w-12"
       ><NumberField
         label="Tempo in BPM"
         min={SLOWEST}

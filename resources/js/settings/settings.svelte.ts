@@ -40,6 +40,9 @@ const defaults = {
   strengthIn: 100,
   /** how late what is played comes in, in ms */
   inputDelay: 0,
+  /** the MIDI output of a track, by song and track; and whether outputs are told the tempo */
+  outputs: {} as Record<string, string>,
+  sendClock: false,
   /** the keyboard that is listened to, empty for all; its channel, 0 for all */
   input: '',
   inputChannel: 0,

@@ -58,6 +58,13 @@ export class Mixer {
     return this.#clocks.audio(milliseconds / 1000) - baseLatency;
   }
 
+  /** When a moment of the audio clock is heard, in ms of the page's clock. */
+  pageAt(seconds: number): number {
+    this.compareClocks();
+    const { baseLatency = 0 } = Tone.getContext().rawContext as AudioContext;
+    return 1000 * this.#clocks.page(seconds + baseLatency);
+  }
+
   /** The root of the mean power of what sounds, 0–1, so that soft notes show. */
   get level(): number {
     return Math.min(1, Math.sqrt(Math.max(0, this.#meter.getValue() as number)));

@@ -1,7 +1,9 @@
 import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
+import { NOTE_OFF, NOTE_ON } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
 import type { Channel, Mixer } from './mixer';
+import { CLOCKS_A_QUARTER } from './outputs.svelte';
 import type { Score } from './score';
 
 let mixer: Promise<Mixer> | undefined;
@@ -50,6 +52,8 @@ export class Player {
   #channels = new Map<number, Channel>();
   /** what lets the keys go that are pressed, by pitch */
   readonly #pressed = new Map<number, () => void>();
+  /** whether outputs were sent something that has to end */
+  #sounded = false;
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
@@ -103,6 +107,8 @@ export class Player {
     this.began = begins + seconds;
     for (const { at, isBar } of clicks) this.#click(begins + at, isBar);
     this.#turns = [];
+    this.#sounded = true;
+    this.score.outputs.start(this.#mixer!.pageAt(this.began));
     this.playing = true;
     this.active = true;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
@@ -130,6 +136,11 @@ export class Player {
     clearInterval(this.#timer);
     this.playing = false;
     this.#channels.forEach((channel) => channel.voice.silence());
+    if (this.#sounded) {
+      this.score.outputs.stop();
+      this.score.outputs.silence();
+      this.#sounded = false;
+    }
   }
 
   /** Puts the playhead at a tick; while it plays it goes on from there. */
@@ -177,8 +188,14 @@ export class Player {
     this.#ringsUntil = performance.now() + RINGS_MS;
     this.active = true;
     this.letGo(pitch);
-    const channel = this.#channel(track);
     const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
+    const output = this.score.outputs.of(track.id);
+    if (output) {
+      output.send([NOTE_ON | track.channel, sounding, velocity], performance.now());
+      this.#pressed.set(pitch, () => output.send([NOTE_OFF | track.channel, sounding, 0], performance.now()));
+      return;
+    }
+    const channel = this.#channel(track);
     channel.voice.press(sounding, velocity, this.#mixer!.heard + 0.002);
     this.#pressed.set(pitch, () => channel.voice.letGo(sounding, this.#mixer!.heard + 0.002));
   }
@@ -274,6 +291,18 @@ export class Player {
     this.#ringsUntil = performance.now() + RINGS_MS;
     this.active = true;
     const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
+    const output = this.score.outputs.of(track.id);
+    if (output) {
+      this.score.outputs.note(
+        output,
+        track.channel,
+        sounding,
+        velocity,
+        performance.now(),
+        1000 * Math.min(LONGEST_HEARD_SECONDS, seconds),
+      );
+      return;
+    }
     const { voice } = this.#channel(track);
     voice.play(sounding, velocity, this.#mixer!.now + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
   }
@@ -327,6 +356,9 @@ export class Player {
     if (settings.metronome) {
       this.#giveClicks(fromTick, toTick, origin);
     }
+    if (settings.sendClock) {
+      this.#giveClocks(fromTick, toTick, origin);
+    }
   }
 
   /** @param written 0 where the notes are as they sound; else the transposition of their track is still to come */
@@ -344,6 +376,14 @@ export class Player {
       const track = muted[i] ? undefined : trackOf(clip[i]);
       const seconds = clock.seconds(start[i]);
       if (track && this.#isInTime(seconds + origin)) {
+        const output = this.score.outputs.of(track.id);
+        if (output) {
+          const at = this.#mixer!.pageAt(seconds + origin);
+          const sounding = Math.min(127, Math.max(0, pitch[i] + written * track.transposition));
+          const ms = 1000 * (clock.seconds(start[i] + length[i]) - seconds);
+          this.score.outputs.note(output, track.channel, sounding, velocity[i], at, ms);
+          continue;
+        }
         this.#channel(track).voice.play(
           Math.min(127, Math.max(0, pitch[i] + written * track.transposition)),
           velocity[i],
@@ -361,6 +401,15 @@ export class Player {
       if (this.#isInTime(at)) {
         this.#click(at, isBar);
       }
+    }
+  }
+
+  /** What outputs keep the tempo by: so many clocks to a quarter, as the MIDI 1.0 specification has it. */
+  #giveClocks(fromTick: number, toTick: number, origin: number): void {
+    const { clock, song, outputs } = this.score;
+    const step = song.ppq / CLOCKS_A_QUARTER;
+    for (let k = Math.ceil(fromTick / step); k * step < toTick; k++) {
+      outputs.clock(this.#mixer!.pageAt(clock.seconds(k * step) + origin));
     }
   }
 

@@ -1,6 +1,7 @@
 import type { Song, Track } from '../api';
 import type { NoteTable } from '../music/notes';
 import type { Clock, GridLines } from '../music/time';
+import type { Outputs } from './outputs.svelte';
 
 /** What a player plays from: the song as it stands on the screen at this moment. */
 export interface Score {
@@ -18,6 +19,8 @@ export interface Score {
   readonly track: Track;
   /** the track each clip lies on */
   readonly tracks: ReadonlyMap<number, Track>;
+  /** MIDI outputs, and the one a track sounds on */
+  readonly outputs: Outputs;
   /** what sounds beside the open notes */
   readonly sounding: { of(track: number): NoteTable };
 }

@@ -28,6 +28,15 @@ export class TwoClocks {
 
   /** The audio clock at a moment of the page's. */
   audio(page: number): number {
-    return page + this.#parts.reduce((most, { ahead }) => Math.max(most, ahead), -Infinity);
+    return page + this.#ahead;
+  }
+
+  /** The page's clock at a moment of the audio clock. */
+  page(audio: number): number {
+    return audio - this.#ahead;
+  }
+
+  get #ahead(): number {
+    return this.#parts.reduce((most, { ahead }) => Math.max(most, ahead), -Infinity);
   }
 }
