@@ -283,6 +283,7 @@ test('a track sounds on a MIDI output, which is told the tempo and that all is o
   await studio.turnTo('Tracks');
   await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
   await page.getByLabel('Channel').selectOption('3');
+  await expect(studio.status).toContainText('channel 3');
   await page.getByLabel('Sounds on').selectOption('A list of what is sent');
   await studio.roll.focus();
   await studio.press('Home', 'Space');

@@ -150,7 +150,7 @@
       class="select select-sm w-17 ps-1.5 pe-5"
       aria-label="Grid"
       value={desk.grid}
-      onchange={(event) => desk.setGrid(event.currentTarget.value)}
+      onchange={(event) => run(`grid value=${event.currentTarget.value}`)}
     >
       {#each GRIDS.includes(desk.grid) ? GRIDS : [desk.grid, ...GRIDS] as grid (grid)}<option value={grid}
           >{grid}</option
@@ -166,7 +166,7 @@
         max={FULL_SWING}
         usual={0}
         value={desk.swing}
-        set={(swing) => desk.setGrid(desk.grid, Number(swing))}
+        set={(swing) => run(`swing to=${swing}`)}
         refuse={() => desk.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused')}
       /></span
     >
