@@ -259,8 +259,8 @@ test('punched in over a range only what is played there is taken, and it ends wi
 }) => {
   await studio.open([
     [0, 240, 72],
-    [960, 960, 74],
-    [2880, 240, 76],
+    [960, 3840, 74],
+    [5760, 240, 76],
   ]);
   await ready(studio);
   await sheet(page).getByLabel('What is there').selectOption('is replaced');
@@ -270,9 +270,9 @@ test('punched in over a range only what is played there is taken, and it ends wi
   await studio.press('.', '.', 'p', 'Escape', 'l', 'Home', 'F7', 'l');
   await record(page);
   await play(page, 'KeyZ');
-  await expect(page.getByLabel('Position')).toHaveText(/^1\.3\./);
+  await expect(page.getByLabel('Position')).toHaveText(/^(1\.[34]|2)\./);
   await play(page, 'KeyX');
-  await expect(recording(page)).toBeHidden({ timeout: 10_000 });
+  await expect(recording(page)).toBeHidden({ timeout: 20_000 });
   await expect.poll(() => studio.column('pitch')).toEqual([72, 50, 76]);
 });
 
