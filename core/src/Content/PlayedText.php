@@ -11,8 +11,8 @@ use Jactonic\Core\Time\TickRange;
 /**
  * What was played, as text: one message a line, with its seconds since the recording began.
  *
- * `0.512 on C3 96`, `0.75 off C3`, `1 control 64 127`, `1.2 bend -200`, `1.5 pressure 40`, `2 end`; what follows a # is a
- * remark. Without `end` it ends with its last message.
+ * `0.512 on C3 96`, `0.75 off C3`, `1 control 64 127`, `1.2 bend -200`, `1.5 pressure 40`, `2 end`; what follows a blank
+ * and a # is a remark. Without `end` it ends with its last message.
  */
 final class PlayedText
 {
@@ -24,7 +24,7 @@ final class PlayedText
         $events = [];
         $until = 0.0;
         foreach (explode("\n", $text) as $number => $line) {
-            $line = trim((string) preg_replace('/#(?![\d-]).*$/', '', $line));
+            $line = trim((string) preg_replace('/(^|\s)#.*$/', '', $line));
             if ($line === '') {
                 continue;
             }

@@ -21,6 +21,24 @@ enum PointKind: int
     /** The bend of a whole channel, −8192 to 8191. */
     case Bend = 0xE;
 
+    /**
+     * The columns of a point from the two numbers of its message.
+     *
+     * @return array{kind: int, number: int, value: int}
+     */
+    public function columns(int $first, int $second): array
+    {
+        return [
+            'kind' => $this->value,
+            'number' => $this->isNumbered() ? $first : 0,
+            'value' => match (true) {
+                $this === self::Bend => ($second << 7 | $first) - 8192,
+                $this->isNumbered() => $second,
+                default => $first,
+            },
+        ];
+    }
+
     /** Whether a number belongs to it. */
     public function isNumbered(): bool
     {

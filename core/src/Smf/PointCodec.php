@@ -21,18 +21,8 @@ final class PointCodec
         if ($kind === null) {
             return null;
         }
-        [$first, $second] = [ord($event[1] ?? "\0"), ord($event[2] ?? "\0")];
 
-        return [
-            'kind' => $kind->value,
-            'number' => $kind->isNumbered() ? $first : 0,
-            'value' => match (true) {
-                $kind === PointKind::Bend => ($second << 7 | $first) - 8192,
-                $kind->isNumbered() => $second,
-                default => $first,
-            },
-            'channel' => $status & 15,
-        ];
+        return $kind->columns(ord($event[1] ?? "\0"), ord($event[2] ?? "\0")) + ['channel' => $status & 15];
     }
 
     public static function write(int $kind, int $number, int $value, int $channel): string

@@ -15,7 +15,7 @@ final class PlayedTextTest extends TestCase
 {
     public function test_each_line_is_a_message(): void
     {
-        $played = PlayedText::read("0.5 on C3 90\n\n# a remark\n0.75 off F#2\n1 control 64 127\n1.25 bend -200\n1.5 pressure 40\n1.75 on 60\n3 end", 960, TickRange::of(0, 1920));
+        $played = PlayedText::read("0.5 on C3 90\n\n# a remark\n0.75 off F#2 #2 let go\n1 control 64 127\n1.25 bend -200\n1.5 pressure 40\n1.75 on 60\n3 end", 960, TickRange::of(0, 1920));
 
         self::assertSame([960, [0, 1920], 3000.0], [$played->origin, [$played->loop?->from, $played->loop?->to], $played->until]);
         self::assertSame([

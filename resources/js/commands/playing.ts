@@ -45,14 +45,15 @@ const dropLayer: Command = ({ desk }) => {
 
 const taps: number[] = [];
 const TAP_PAUSE_MS = 2500;
+const [FEWEST_TAPS, MOST_TAPS] = [3, 8];
 
-/** Sets the tempo to that of the last taps, from the second one on. */
+/** Sets the tempo to that of the last taps, from the third one on. */
 const tap: Command = ({ desk }) => {
   const now = performance.now();
   if (taps.length > 0 && now - taps.at(-1)! > TAP_PAUSE_MS) taps.length = 0;
   taps.push(now);
-  if (taps.length > 8) taps.shift();
-  if (taps.length < 3) {
+  if (taps.length > MOST_TAPS) taps.shift();
+  if (taps.length < FEWEST_TAPS) {
     desk.say(`Tap on: ${taps.length}`, 'hint');
     return;
   }

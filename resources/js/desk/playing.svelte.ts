@@ -44,6 +44,7 @@ export class Playing {
   left = $state.raw<ReturnType<typeof keptTake>>(null);
   /** pitches that are down, by their velocity */
   down = $state.raw<ReadonlyMap<number, number>>(new Map());
+  #noMidi = () => {};
   readonly #just = new JustPlayed();
   /** what is pressed of a chord that is written when all of it is let go */
   #chord = new Map<number, number>();
@@ -68,7 +69,8 @@ export class Playing {
 
   /** Asks for the MIDI keyboards; once they were allowed, a song that is opened asks by itself. */
   async lookForMidi(): Promise<void> {
-    await letInMidi(this.inputs, this.desk.outputs);
+    this.#noMidi();
+    this.#noMidi = await letInMidi(this.inputs, this.desk.outputs);
     if (this.inputs.problem) this.desk.say(this.inputs.problem, 'refused');
   }
 
@@ -186,6 +188,7 @@ export class Playing {
   leave(): void {
     this.recorder.stop();
     this.performer.stop();
+    this.#noMidi();
     this.inputs.leave();
   }
 

@@ -62,7 +62,8 @@ export class Selections {
     const { desk } = this;
     const ids = this.all[name];
     if (!ids) {
-      const known = this.names.length > 0 ? `Kept are ${this.names.join(', ')}.` : 'F8 K keeps what is selected.';
+      const known =
+        this.names.length > 0 ? `Kept are ${this.names.join(', ')}.` : 'keep-selection keeps what is selected.';
       desk.say(name ? `No selection is kept as “${name}”. ${known}` : `No selection is kept yet. ${known}`, 'refused');
       return;
     }

@@ -62,10 +62,11 @@ export class Inputs {
   }
 
   #come(input: Input, message: Message, at: number): void {
-    if (settings.input !== '' && settings.input !== input.id) return;
-    if (settings.inputChannel > 0 && settings.inputChannel !== channelOf(message)) return;
     const held = this.#held.get(input.id);
     const key = ((message[0] & 15) << 7) | message[1];
+    const isChosen = [input.id, ''].includes(settings.input) && [channelOf(message), 0].includes(settings.inputChannel);
+    // A key that is down comes up, also where another keyboard was chosen meanwhile.
+    if (!isChosen && !(isRelease(message) && held?.has(key))) return;
     if (isPress(message)) held?.add(key);
     if (isRelease(message)) held?.delete(key);
     this.last = { from: input.name, said: said(message), isPress: isPress(message), at };

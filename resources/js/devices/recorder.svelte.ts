@@ -69,9 +69,13 @@ export class Recorder {
   #loop: [number, number] | null = null;
   /** rounds that were given to the song */
   #given = 0;
-  #isShowing = false;
   /** of them those whose answer has not come */
   #waiting = 0;
+  /** rounds in which something came */
+  readonly #rounds = new Set<number>();
+  /** whether the song is under way */
+  #began = false;
+  #isShowing = false;
 
   constructor(private readonly stage: Stage) {}
 
@@ -98,14 +102,27 @@ export class Recorder {
     this.#lines = takeLines(settings.loop && score.range !== null, score.range !== null);
     this.#kept = new KeptTake(song, { origin: this.origin, loop: this.#loop, lines: this.#lines, done: 0 });
     this.#notes = [];
+    this.#rounds.clear();
     this.#given = 0;
     this.fresh = NoteTable.none;
     this.state = 'counting';
-    const unheard = inputs.listen((message, at) => this.#come(message, this.#since(at)));
-    this.#end = unheard;
+    // Until the song is under way it is not known where a moment lies in it.
+    let before: [Message, number][] | null = [];
+    this.#end = inputs.listen((message, at) => {
+      if (before) before.push([message, at]);
+      else this.#come(message, this.#since(at));
+    });
     await player.settleClocks();
+    if (this.#isLeft()) return;
     player.isEndless = true;
     await player.start(this.origin, settings.countIn);
+    if (this.#isLeft()) {
+      player.stop();
+      return;
+    }
+    for (const [message, at] of before) this.#come(message, this.#since(at));
+    before = null;
+    this.#began = true;
     this.#timer = setInterval(() => this.#look(), LOOKS_EVERY_MS);
     this.stage.say(`Recording${inputs.last ? '' : ': play on a keyboard, or turn the letters into one'}`, 'hint');
     this.#look();
@@ -115,23 +132,32 @@ export class Recorder {
   stop(): void {
     if (this.state === 'idle') return;
     const now = this.#since(performance.now());
+    const began = this.#began;
     clearInterval(this.#timer);
     this.#end();
+    this.#began = false;
     this.state = 'idle';
     this.stage.player.isEndless = false;
     this.stage.player.stop();
+    if (!began) {
+      this.#over();
+      return;
+    }
     const round = this.#roundOf(now);
     for (const note of this.#notes) note.off ??= now;
-    const rest = this.#notes.filter((note) => note.round > this.#given);
-    if (rest.length > 0 || this.#given === 0) {
-      for (let k = this.#given + 1; k <= round; k++) this.#give(k, now);
-    }
+    for (let k = this.#given + 1; k <= round; k++) this.#give(k, now);
     if (this.#waiting === 0) this.#over();
+  }
+
+  /** Whether it was ended while it still began. */
+  #isLeft(): boolean {
+    return this.state === 'idle';
   }
 
   #come(message: Message, ms: number): void {
     if (this.state === 'idle') return;
     this.#kept!.add(ms, message);
+    this.#rounds.add(this.#roundOf(ms));
     if (isPress(message)) {
       this.#letGo(message[1], ms);
       const round = this.#roundOf(ms);
@@ -183,9 +209,10 @@ export class Recorder {
   /** Gives a round to the song; one in which nothing was played leaves nothing. */
   #give(round: number, now: number): void {
     this.#given = round;
-    const take = this.#kept!.at(now);
     const kept = this.#kept!;
-    if (take.events.length === 0) return;
+    // What was struck at the end of the round before may belong to this one.
+    if (!this.#rounds.has(round) && !this.#rounds.has(round - 1)) return;
+    const take = kept.at(now);
     this.#waiting++;
     this.stage.store(this.#loop ? ofRound(this.#lines, round) : this.#lines, take, () => {
       this.#waiting--;

@@ -2,16 +2,17 @@ import { messageOf } from '../music/midi';
 import type { Outputs } from '../sound/outputs.svelte';
 import type { Inputs } from './inputs.svelte';
 
-/** Lets MIDI keyboards and outputs in, as they are plugged in and out. Where that cannot be, the inputs say why. */
+/** Lets MIDI keyboards and outputs in, as they are plugged in and out. Where that cannot be, the inputs say why. What is given ends it. */
 export async function letInMidi(
   inputs: Inputs,
   outputs: Outputs,
   midi = navigator.requestMIDIAccess?.bind(navigator),
-): Promise<void> {
+): Promise<() => void> {
+  const nothing = () => undefined;
   if (!midi) {
     inputs.problem =
       'This browser has no MIDI. The computer’s keys and the drawn keyboard work; so does another browser, such as Chromium.';
-    return;
+    return nothing;
   }
   try {
     const access = await midi();
@@ -42,12 +43,15 @@ export async function letInMidi(
     };
     access.inputs.forEach(take);
     access.outputs?.forEach(give);
-    access.addEventListener('statechange', ({ port }) => {
+    const change = ({ port }: MIDIConnectionEvent) => {
       if (port?.type === 'input') take(port as MIDIInput);
       if (port?.type === 'output') give(port as MIDIOutput);
-    });
+    };
+    access.addEventListener('statechange', change);
+    return () => access.removeEventListener('statechange', change);
   } catch {
     inputs.problem =
-      'The browser was not allowed to use MIDI. Allow it for this page beside its address, then choose “Look again”; the computer’s keys work without.';
+      'The browser was not allowed to use MIDI. Allow it for this page beside its address, then press “MIDI” again; the computer’s keys work without.';
+    return nothing;
   }
 }

@@ -109,7 +109,7 @@ final readonly class Rounds
                     }
                 }
             } elseif ($at >= -self::EARLY && ($round === null || $this->roundAt($at) === $round - 1)) {
-                $points[] = ['start' => $this->tickAt($at), ...self::value(PointKind::from($kind), $first, $second), 'channel' => $channel];
+                $points[] = ['start' => $this->tickAt($at), ...PointKind::from($kind)->columns($first, $second), 'channel' => $channel];
             }
         }
         // A key that was not let go, also where its device vanished, sounds until the end.
@@ -175,19 +175,5 @@ final readonly class Rounds
             : $this->tempo->secondsAt($this->played->loop->from) + ($at - $this->seamAfter($round - 1)) / 1000;
 
         return (int) round($this->tempo->tickAt($seconds));
-    }
-
-    /** @return array{kind: int, number: int, value: int} */
-    private static function value(PointKind $kind, int $first, int $second): array
-    {
-        return [
-            'kind' => $kind->value,
-            'number' => $kind->isNumbered() ? $first : 0,
-            'value' => match (true) {
-                $kind === PointKind::Bend => ($second << 7 | $first) - 8192,
-                $kind->isNumbered() => $second,
-                default => $first,
-            },
-        ];
     }
 }
