@@ -114,6 +114,7 @@
       void desk.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
+      for (const { asked } of unsent?.jobs ?? []) if (asked.what === 'edit') studio.playing.isAsked(asked.lines);
       if (unsent) desk.asking.takeUp(unsent, (line) => studio && runLines(studio, [line]));
     } catch (error) {
       failure = (error as Error).message;

@@ -1,3 +1,4 @@
+import { DrawnKeyboard } from '../devices/drawn';
 import { Inputs } from '../devices/inputs.svelte';
 import { JustPlayed } from '../devices/just-played';
 import { forgetTake, keptTake } from '../devices/kept-take';
@@ -9,22 +10,6 @@ import { CONTROLLER, isPress, isRelease, NOTE_OFF, NOTE_ON, SUSTAIN, type Messag
 import { pitchName } from '../music/pitch';
 import type { Player } from '../sound/player.svelte';
 import type { Desk } from './desk.svelte';
-
-/** The keyboard that is drawn on the screen. */
-class DrawnKeyboard {
-  readonly id = 'drawn';
-  readonly name = 'The drawn keyboard';
-  #tell: ((message: Message, at: number) => void) | null = null;
-
-  listen(tell: (message: Message, at: number) => void): () => void {
-    this.#tell = tell;
-    return () => (this.#tell = null);
-  }
-
-  say(message: Message, at: number): void {
-    this.#tell?.(message, at);
-  }
-}
 
 /** Playing in: the keyboards, what comes from them, and what becomes of it: heard, recorded, written step by step. */
 export class Playing {
@@ -104,15 +89,28 @@ export class Playing {
       desk.run(head.lines, { played: take, over });
       return;
     }
-    const [from, to] = take.loop;
-    const [first, length] = [
-      desk.clock.milliseconds(head.origin, to - head.origin),
-      desk.clock.milliseconds(from, to - from),
-    ];
-    const last = take.until < first ? 1 : 2 + Math.floor((take.until - first) / length);
+    const last = this.#lastRound(left);
     for (let round = head.done + 1; round <= last; round++) {
       desk.run(ofRound(head.lines, round), { played: take, over: round === last ? over : undefined });
     }
+  }
+
+  /** What of the take that was left is asked for already, and only waits to be sent, is not offered once more. */
+  isAsked(lines: string[]): void {
+    const { left } = this;
+    const take = lines.find((line) => /^take\b/.test(line));
+    if (!left || !take) return;
+    const done = Number(/ round=(\d+)/.exec(take)?.[1] ?? 0);
+    this.left = left.take.loop && done < this.#lastRound(left) ? { ...left, head: { ...left.head, done } } : null;
+    if (!this.left) forgetTake(this.desk.song.id);
+  }
+
+  /** The last round, from 1, something was played in. */
+  #lastRound({ head, take }: NonNullable<typeof this.left>): number {
+    const { clock } = this.desk;
+    const [from, to] = take.loop!;
+    const first = clock.milliseconds(head.origin, to - head.origin);
+    return take.until < first ? 1 : 2 + Math.floor((take.until - first) / clock.milliseconds(from, to - from));
   }
 
   forgetLeft(): void {

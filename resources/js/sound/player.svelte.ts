@@ -1,9 +1,9 @@
 import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
-import { NOTE_OFF, NOTE_ON } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
-import type { Channel, Mixer } from './mixer';
+import type { Mixer } from './mixer';
 import { CLOCKS_A_QUARTER } from './outputs.svelte';
+import { Parts } from './parts';
 import type { Score } from './score';
 
 let mixer: Promise<Mixer> | undefined;
@@ -49,9 +49,8 @@ export class Player {
   /** when it began to play, in seconds of the audio clock: after the count-in */
   began = 0;
   #mixer: Mixer | undefined;
-  #channels = new Map<number, Channel>();
-  /** what lets the keys go that are pressed, by pitch */
-  readonly #pressed = new Map<number, () => void>();
+  /** what the tracks sound with */
+  readonly #parts: Parts;
   /** whether outputs were sent something that has to end */
   #sounded = false;
   #ringsUntil = 0;
@@ -65,7 +64,9 @@ export class Player {
   /** origins that are still to come: the playhead changes over when the sound does */
   #turns: { at: number; origin: number }[] = [];
 
-  constructor(private readonly score: Score) {}
+  constructor(private readonly score: Score) {
+    this.#parts = new Parts(score, () => this.#mixer!);
+  }
 
   /** Fetches the sound library when the page has nothing else to do. */
   prepareWhenIdle(): void {
@@ -98,7 +99,7 @@ export class Player {
     clearInterval(this.#timer);
     const loop = this.loop;
     const { end } = this.score;
-    const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end ? 0 : from;
+    const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end && !this.isEndless ? 0 : from;
     this.tick = tick;
     this.#given = this.score.clock.seconds(tick);
     const { seconds, clicks } = this.#countIn(tick, countIn);
@@ -135,7 +136,7 @@ export class Player {
     this.#wanted++;
     clearInterval(this.#timer);
     this.playing = false;
-    this.#channels.forEach((channel) => channel.voice.silence());
+    this.#parts.silence();
     if (this.#sounded) {
       this.score.outputs.stop();
       this.score.outputs.silence();
@@ -187,23 +188,12 @@ export class Player {
     const { track } = this.score;
     this.#ringsUntil = performance.now() + RINGS_MS;
     this.active = true;
-    this.letGo(pitch);
-    const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
-    const output = this.score.outputs.of(track.id);
-    if (output) {
-      output.send([NOTE_ON | track.channel, sounding, velocity], performance.now());
-      this.#pressed.set(pitch, () => output.send([NOTE_OFF | track.channel, sounding, 0], performance.now()));
-      return;
-    }
-    const channel = this.#channel(track);
-    channel.voice.press(sounding, velocity, this.#mixer!.heard + 0.002);
-    this.#pressed.set(pitch, () => channel.voice.letGo(sounding, this.#mixer!.heard + 0.002));
+    this.#parts.press(track, pitch, velocity);
   }
 
   letGo(pitch: number): void {
     this.#ringsUntil = performance.now() + RINGS_MS;
-    this.#pressed.get(pitch)?.();
-    this.#pressed.delete(pitch);
+    this.#parts.letGo(pitch);
   }
 
   /** Finds out how the clock of the sound stands to the page's, to less than a ms, which takes a moment. */
@@ -254,7 +244,7 @@ export class Player {
   dispose(): void {
     this.#disposed = true;
     this.stop();
-    this.#channels.forEach((channel) => this.#mixer?.giveBack(channel));
+    this.#parts.giveBack();
   }
 
   /** Gets ready to sound; tells whether it still may. */
@@ -269,42 +259,12 @@ export class Player {
     return true;
   }
 
-  #channel(track: Track): Channel {
-    const mixer = this.#mixer!;
-    let channel = this.#channels.get(track.id);
-    if (channel?.name !== track.voice) {
-      if (channel) mixer.giveBack(channel);
-      channel = mixer.take(track.voice);
-      this.#channels.set(track.id, channel);
-    }
-    channel.gain.gain.rampTo(this.#isAudible(track) ? (track.volume / 80) ** 1.5 : 0, 0.02);
-    channel.pan.pan.rampTo(track.pan / 100, 0.02);
-    return channel;
-  }
-
-  #isAudible(track: Track): boolean {
-    return !track.muted && (track.solo || !this.score.song.tracks.some(({ solo }) => solo));
-  }
-
   /** Sounds one note at once. */
   #touch(track: Track, pitch: number, velocity: number, seconds: number): void {
     this.#ringsUntil = performance.now() + RINGS_MS;
     this.active = true;
-    const sounding = Math.min(127, Math.max(0, pitch + track.transposition));
-    const output = this.score.outputs.of(track.id);
-    if (output) {
-      this.score.outputs.note(
-        output,
-        track.channel,
-        sounding,
-        velocity,
-        performance.now(),
-        1000 * Math.min(LONGEST_HEARD_SECONDS, seconds),
-      );
-      return;
-    }
-    const { voice } = this.#channel(track);
-    voice.play(sounding, velocity, this.#mixer!.now + 0.01, Math.min(LONGEST_HEARD_SECONDS, seconds));
+    const soon = this.#mixer!.now + 0.01;
+    this.#parts.play(track, [pitch, track.transposition], velocity, soon, Math.min(LONGEST_HEARD_SECONDS, seconds));
   }
 
   #advance(): void {
@@ -342,16 +302,18 @@ export class Player {
     const { clock, song, visible, sounding, tracks } = this.score;
     const [fromTick, toTick] = [clock.tick(from) - 1e-6, clock.tick(to) - 1e-6];
     for (const track of song.tracks) {
-      if (this.#isAudible(track)) {
+      if (this.#parts.isAudible(track)) {
         this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => track, 0);
       }
     }
     const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
     const inFront = this.score.track;
-    this.#giveNotes(this.score.fresh, fromTick, toTick, origin, () => (this.#isAudible(inFront) ? inFront : undefined));
+    this.#giveNotes(this.score.fresh, fromTick, toTick, origin, () =>
+      this.#parts.isAudible(inFront) ? inFront : undefined,
+    );
     this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
       const track = tracks.get(clip);
-      return track && this.#isAudible(track) && !muted.has(clip) ? track : undefined;
+      return track && this.#parts.isAudible(track) && !muted.has(clip) ? track : undefined;
     });
     if (settings.metronome) {
       this.#giveClicks(fromTick, toTick, origin);
@@ -376,16 +338,9 @@ export class Player {
       const track = muted[i] ? undefined : trackOf(clip[i]);
       const seconds = clock.seconds(start[i]);
       if (track && this.#isInTime(seconds + origin)) {
-        const output = this.score.outputs.of(track.id);
-        if (output) {
-          const at = this.#mixer!.pageAt(seconds + origin);
-          const sounding = Math.min(127, Math.max(0, pitch[i] + written * track.transposition));
-          const ms = 1000 * (clock.seconds(start[i] + length[i]) - seconds);
-          this.score.outputs.note(output, track.channel, sounding, velocity[i], at, ms);
-          continue;
-        }
-        this.#channel(track).voice.play(
-          Math.min(127, Math.max(0, pitch[i] + written * track.transposition)),
+        this.#parts.play(
+          track,
+          [pitch[i], written * track.transposition],
           velocity[i],
           Math.max(this.#mixer!.now, seconds + origin),
           clock.seconds(start[i] + length[i]) - seconds,
