@@ -293,3 +293,42 @@ test('a track sounds on a MIDI output, which is told the tempo and that all is o
   await studio.press('Space');
   await expect(sent).toContainText('fc · b0 7b 00');
 });
+
+test('ended while it still begins a recording leaves nothing, and a key held down is one note', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'l', 'Home', 'F6', 'F6');
+  await expect(recording(page)).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await record(page);
+  // A key that is down already comes again as a repeat.
+  for (let k = 0; k < 4; k++) await page.keyboard.down('KeyZ');
+  await page.keyboard.up('KeyZ');
+  await end(page);
+  await expect.poll(() => studio.column('pitch')).toEqual([48, 72]);
+});
+
+test('a take that waits to be sent when the page goes is sent then, and not offered as well', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'l', 'Home');
+  await record(page);
+  await play(page, 'KeyZ');
+  await page.route('**/edits', (route) => route.abort());
+  await end(page);
+  await expect(page.getByText('1 not sent yet')).toBeVisible();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.unrouteAll();
+  await page.reload();
+  await expect.poll(() => studio.column('pitch')).toEqual([48, 72]);
+  await expect(page.getByRole('button', { name: 'Take it in' })).toBeHidden();
+  await page.reload();
+  await expect(studio.roll).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it in' })).toBeHidden();
+});

@@ -73,6 +73,8 @@ export class Recorder {
   #waiting = 0;
   /** rounds in which something came */
   readonly #rounds = new Set<number>();
+  /** counts recordings that began */
+  #turn = 0;
   /** whether the song is under way */
   #began = false;
   #isShowing = false;
@@ -106,6 +108,9 @@ export class Recorder {
     this.#given = 0;
     this.fresh = NoteTable.none;
     this.state = 'counting';
+    const turn = ++this.#turn;
+    /** Whether it was ended while it still began; another one may have begun since. */
+    const isLeft = () => this.state === 'idle' || turn !== this.#turn;
     // Until the song is under way it is not known where a moment lies in it.
     let before: [Message, number][] | null = [];
     this.#end = inputs.listen((message, at) => {
@@ -113,10 +118,10 @@ export class Recorder {
       else this.#come(message, this.#since(at));
     });
     await player.settleClocks();
-    if (this.#isLeft()) return;
+    if (isLeft()) return;
     player.isEndless = true;
     await player.start(this.origin, settings.countIn);
-    if (this.#isLeft()) {
+    if (isLeft()) {
       player.stop();
       return;
     }
@@ -147,11 +152,6 @@ export class Recorder {
     for (const note of this.#notes) note.off ??= now;
     for (let k = this.#given + 1; k <= round; k++) this.#give(k, now);
     if (this.#waiting === 0) this.#over();
-  }
-
-  /** Whether it was ended while it still began. */
-  #isLeft(): boolean {
-    return this.state === 'idle';
   }
 
   #come(message: Message, ms: number): void {

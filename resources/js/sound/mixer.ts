@@ -3,6 +3,9 @@ import type { VoiceName } from '../api';
 import { TwoClocks } from './two-clocks';
 import { makeVoice, type Voice } from './voices';
 
+/** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
+const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
+
 /** One voice with its loudness and its place. */
 export interface Channel {
   name: VoiceName;
@@ -46,9 +49,19 @@ export class Mixer {
     this.#clocks.see(performance.now() / 1000, this.heard);
   }
 
-  /** Begins to look at them anew. */
-  forgetClocks(): void {
+  /** Looks at them anew until they are known to less than a ms. */
+  async settleClocks(): Promise<void> {
+    const soon = () => new Promise((done) => setTimeout(done, 1));
+    // Just after the first sound was allowed the audio clock does not go yet.
+    const stood = this.heard;
+    let begin = performance.now();
+    while (this.heard === stood && performance.now() - begin < GOES_WITHIN_MS) await soon();
     this.#clocks.forget();
+    begin = performance.now();
+    while (performance.now() - begin < SETTLES_MS) {
+      this.compareClocks();
+      await soon();
+    }
   }
 
   /** The moment of the page's clock, in ms, as seconds of the audio clock that are heard then. */

@@ -1,6 +1,7 @@
 import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
+import { countInAt } from './count-in';
 import type { Mixer } from './mixer';
 import { CLOCKS_A_QUARTER } from './outputs.svelte';
 import { Parts } from './parts';
@@ -26,10 +27,6 @@ const LATE_SECONDS = 0.1;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
-/** How long both clocks are looked at before something is recorded. */
-const SETTLES_MS = 150;
-/** A clock that does not go by then never will. */
-const GOES_WITHIN_MS = 2000;
 const IDLE_AT_LATEST_MS = 4000;
 
 /**
@@ -102,7 +99,7 @@ export class Player {
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end && !this.isEndless ? 0 : from;
     this.tick = tick;
     this.#given = this.score.clock.seconds(tick);
-    const { seconds, clicks } = this.#countIn(tick, countIn);
+    const { seconds, clicks } = countInAt(this.score, tick, countIn);
     const begins = this.#mixer!.now + 0.05;
     this.#origin = begins + seconds - this.#given;
     this.began = begins + seconds;
@@ -114,22 +111,6 @@ export class Player {
     this.active = true;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
     this.#advance();
-  }
-
-  /** The clicks of so many bars like the one of a tick, and how long they last, in seconds. */
-  #countIn(tick: number, bars: number): { seconds: number; clicks: { at: number; isBar: boolean }[] } {
-    const { clock, gridLines } = this.score;
-    const { bar, tick: start } = gridLines.barAt(tick);
-    const end = gridLines.barStart(bar + 1);
-    const one = clock.seconds(end) - clock.seconds(start);
-    const beats = Array.from(gridLines.beats(start, end), (beat) => ({
-      at: clock.seconds(beat.tick) - clock.seconds(start),
-      isBar: beat.isBar,
-    }));
-    const clicks = Array.from({ length: bars }, (_, k) =>
-      beats.map(({ at, isBar }) => ({ at: at + k * one, isBar })),
-    ).flat();
-    return { seconds: bars * one, clicks };
   }
 
   stop(): void {
@@ -196,21 +177,9 @@ export class Player {
     this.#parts.letGo(pitch);
   }
 
-  /** Finds out how the clock of the sound stands to the page's, to less than a ms, which takes a moment. */
+  /** Finds out how the clock of the sound stands to the page's, which takes a moment. */
   async settleClocks(): Promise<void> {
-    if (!(await this.#ready())) return;
-    const mixer = this.#mixer!;
-    const soon = () => new Promise((done) => setTimeout(done, 1));
-    // Just after the first sound was allowed the clock does not go yet.
-    const stood = mixer.heard;
-    let begin = performance.now();
-    while (mixer.heard === stood && performance.now() - begin < GOES_WITHIN_MS) await soon();
-    mixer.forgetClocks();
-    begin = performance.now();
-    while (performance.now() - begin < SETTLES_MS) {
-      mixer.compareClocks();
-      await soon();
-    }
+    if (await this.#ready()) await this.#mixer!.settleClocks();
   }
 
   /** A moment of the page's clock, in ms, as seconds of the audio clock. */
