@@ -318,6 +318,7 @@ test('a take that waits to be sent when the page goes is sent then, and not offe
   await studio.open([[1920, 240, 72]]);
   await ready(studio);
   await studio.press('F7', 'l', 'Home');
+  await page.getByRole('button', { name: 'Loop' }).click();
   await record(page);
   await play(page, 'KeyZ');
   await page.route('**/edits', (route) => route.abort());

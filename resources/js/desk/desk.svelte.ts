@@ -418,7 +418,7 @@ export class Desk {
     void this.listen(this.contents.soundingElsewhere(answer));
     this.say(answer.message + (isAfterOthers ? ', after changes in another window' : ''));
     const after = answer.selection ?? this.notes.selection();
-    if (after.length > 0) {
+    if (after.length > 0 && isNewest) {
       this.#use(after[after.length - 1]);
     }
     if (answer.clipboard) {
