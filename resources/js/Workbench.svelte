@@ -164,10 +164,12 @@
       return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
     if (desk.looking.at !== undefined)
       return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
+    if (playing.delayTest.click !== null) return [['Escape', 'leave the test', () => playing.testDelay()]];
     if (playing.stepping)
       return [
         ['Enter', 'rest', () => playing.rest()],
         ['\\', 'tie', () => playing.tie()],
+        ['=', 'dot', () => playing.dot()],
         ['Backspace', 'back', () => playing.back()],
         ['Escape', 'leave step by step', () => act(['step-entry'], 'key')],
       ];

@@ -125,6 +125,61 @@ test('in a loop each round is a layer and one step, the last is dropped, and the
   await studio.expectColumn('pitch', expect.arrayContaining([48, 72]) as unknown as number[]);
 });
 
+test('one layer is picked for a bar, and muted on the bench', async ({ studio, page }) => {
+  await studio.open([[0, 480, 72]]);
+  await ready(studio);
+  await studio.press('Control+a', 'p', 'Escape', 'F7', 'l');
+  await record(page);
+  await play(page, 'KeyZ');
+  await studio.turnTo('Tracks');
+  const layer = studio.bench.getByRole('button', { name: /^Layer 1, 1\.1\.0 to/ });
+  await expect(layer).toHaveAttribute('aria-current', 'true');
+  await end(page);
+  await studio.press('Home', 'F7', 'c');
+  await expect(studio.status).toHaveText('Layer 1 picked for 1.1.0 to 1.2.0, 1 note of other clips muted');
+  await studio.expectColumn('muted', [1]);
+  await studio.bench.getByRole('button', { name: /^Mute Clip, / }).click();
+  await expect(studio.bench.getByRole('button', { name: /^Clip, .* muted$/ })).toHaveAttribute('aria-current', 'true');
+  await studio.bench.getByRole('button', { name: 'Pick it for these bars' }).click();
+  await studio.expectColumn('muted', [0]);
+  await expect(studio.bench.getByRole('button', { name: /^Mute Clip, / })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('the delay is measured by taps to clicks, and a take is put right by it', async ({ studio, page }) => {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'l', 'F7', 'y');
+  await expect(studio.status).toContainText('Tap any key');
+  for (let click = 3; click <= 10; click++) {
+    await expect(page.getByTestId('delay-test')).toHaveText(`Click ${click} of 10: tap`);
+    await page.keyboard.press('KeyZ');
+  }
+  await expect(studio.status).toContainText(/comes late by \d+ ms/);
+  const ms = Number(/by (\d+) ms/.exec((await studio.status.textContent())!)![1]);
+  await expect(page.getByLabel('Comes late by, ms')).toHaveValue(String(ms));
+  expect(ms).toBeGreaterThan(0);
+  expect(ms).toBeLessThan(300);
+  // Taps are no notes.
+  await studio.expectColumn('pitch', [72]);
+  await studio.press('F7', 'y', 'Escape');
+  await expect(studio.status).toHaveText('The delay was not measured');
+  await expect(page.getByLabel('Comes late by, ms')).toHaveValue(String(ms));
+});
+
+test('the upper row of the letters may be louder than the lower one', async ({ studio, page }) => {
+  await studio.open([[10, 200, 60]]);
+  await ready(studio);
+  await studio.press('F7', 'l');
+  await page.getByLabel('The upper row is louder').check();
+  await studio.roll.focus();
+  await page.keyboard.down('KeyQ');
+  await expect(page.getByTestId('came-in')).toHaveText('The computer’s keys: C4 120');
+  await page.keyboard.up('KeyQ');
+  await page.keyboard.down('KeyZ');
+  await expect(page.getByTestId('came-in')).toHaveText('The computer’s keys: C3 96');
+  await page.keyboard.up('KeyZ');
+});
+
 test('what was just played comes in though nothing was recorded', async ({ studio, page }) => {
   await studio.open([[1920, 240, 72]]);
   await ready(studio);
@@ -136,7 +191,7 @@ test('what was just played comes in though nothing was recorded', async ({ studi
   expect(studio.column('start')[0]).toBe(0);
 });
 
-test('step by step a chord is written when it is let go, with rests, ties and a way back', async ({ studio, page }) => {
+test('step by step a chord is written when it is let go, with rests, ties, dots and a way back', async ({ studio, page }) => {
   await studio.open([[1920, 240, 72]]);
   await ready(studio);
   await studio.press('Control+Home', 'F7', 'l', 'F7', 's');
@@ -146,13 +201,15 @@ test('step by step a chord is written when it is let go, with rests, ties and a 
   await expect(studio.bench).toContainText('3 of 4 notes selected');
   await studio.press('Backslash');
   await studio.expectColumn('length', [240, 240, 240, 240]);
+  await studio.press('=');
+  await studio.expectColumn('length', [360, 360, 360, 240]);
   await studio.press('Enter');
   await play(page, 'KeyM');
-  await studio.expectColumn('start', [0, 0, 0, 360, 1920]);
+  await studio.expectColumn('start', [0, 0, 0, 480, 1920]);
   await studio.press('Backspace');
   await studio.expectColumn('start', [0, 0, 0, 1920]);
   await play(page, 'KeyN');
-  await studio.expectColumn('start', [0, 0, 0, 360, 1920]);
+  await studio.expectColumn('start', [0, 0, 0, 480, 1920]);
   await studio.press('Escape', 'Escape', 'z');
   await expect(page.getByTestId('came-in')).toContainText('A3');
 });

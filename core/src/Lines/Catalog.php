@@ -76,6 +76,7 @@ final readonly class Catalog
         'tidy' => Building\Tidy::class,
         'to-track' => Building\ToTrack::class,
         'take' => Playing\Take::class,
+        'layer-pick' => Playing\PickLayer::class,
         'track' => Tracks\ChangeTrack::class,
         'track-new' => Tracks\NewTrack::class,
         'track-copy' => Tracks\CopyTrack::class,

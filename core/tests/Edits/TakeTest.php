@@ -38,6 +38,8 @@ final class TakeTest extends MusicTestCase
 
     private const BAR = [0, 1920];
 
+    private const LAYERS = ['take layer=on round=1', 'take layer=on round=2'];
+
     /** @return iterable<string, array{array<string, mixed>, string, list<string>}> what was played, the line, and the notes after it: start+length pitch, and how far from where they were played */
     public static function takes(): iterable
     {
@@ -142,6 +144,44 @@ final class TakeTest extends MusicTestCase
 
         $this->expectExceptionMessage('Nothing joined: no other clip that sounds lies over the one in front.');
         self::done([...$lines, 'clip-join what=over'], $played, self::song(notes: [0]));
+    }
+
+    /**
+     * Two layers of two bars with a note on each bar: 60 64 and 62 65, over a clip with 72 on the first.
+     *
+     * @param  array{int, int}|null  $range
+     * @param  list<string>  $lines
+     */
+    #[TestWith([null, ['layer-pick'], '72m | 60m 64 | 62 65', 'Layer 2 picked for 1.1.0 to 2.1.0, 2 notes of other clips muted'], 'the bar of the caret')]
+    #[TestWith([[1920, 3840], ['layer-pick'], '72 | 60 64m | 62 65', 'Layer 2 picked for 2.1.0 to 3.1.0, 1 note of other clips muted'], 'the range')]
+    #[TestWith([[480, 1920], ['layer-pick'], '72 | 60 64 | 62 65', 'Layer 2 picked for 1.2.0 to 2.1.0'], 'a range nothing begins in')]
+    #[TestWith([null, ['layer-pick', 'layer-pick'], '72m | 60m 64 | 62 65', 'Layer 2 picked for 1.1.0 to 2.1.0'], 'picked again')]
+    #[TestWith([null, ['clip mute=on', 'layer-pick'], '72m | 60m 64 | 62 65m', 'Layer 2 picked for 1.1.0 to 2.1.0, 2 notes of other clips muted'], 'a muted clip is heard there alone')]
+    public function test_bars_of_one_layer_and_bars_of_another_make_one_part(?array $range, array $lines, string $heard, string $said): void
+    {
+        $done = self::done([...self::LAYERS, ...$lines], self::layers(), self::song(notes: [0]), $range);
+        $song = $done->settled()->song;
+        $notes = static fn (Clip $clip): string => implode(' ', array_map(
+            static fn (int $pitch, int $muted): string => $pitch.($muted === 1 || $clip->muted ? 'm' : ''),
+            $song->contentOf($clip->id)->notes->pitch,
+            $song->contentOf($clip->id)->notes->muted,
+        ));
+
+        self::assertSame($heard, implode(' | ', array_map($notes, [$song->clips[1], $song->clips[2], $song->clips[3]])));
+        self::assertStringEndsWith($said, $done->summary);
+    }
+
+    /** @param  list<string>  $lines */
+    #[TestWith([[7680, 9600], [], 'The clip in front does not reach there'])]
+    #[TestWith([null, ['clip-move by=2bar'], 'The clip in front does not reach there'])]
+    #[TestWith([[3840, 5760], ['clip-move by=2bar'], 'No other clip lies over the one in front there'])]
+    #[TestWith([null, ['clip loop=1bar'], 'A clip that loops sounds the same in every round'])]
+    public function test_a_layer_is_picked_only_where_it_lies_over_another(?array $range, array $lines, string $said): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($said);
+
+        self::done([...self::LAYERS, ...$lines, 'layer-pick'], self::layers(), self::song(notes: [0]), $range);
     }
 
     public function test_the_rounds_of_a_loop_are_together_what_was_played(): void
@@ -250,6 +290,14 @@ final class TakeTest extends MusicTestCase
         Played::fromArray($value);
     }
 
+    /** @return array<string, mixed> two rounds of two bars, a note on each bar */
+    private static function layers(): array
+    {
+        $note = static fn (int $bar, int $pitch): array => [[2000 * $bar, self::ON, $pitch, 96], [2000 * $bar + 250, self::OFF, $pitch, 0]];
+
+        return self::played([...$note(0, 60), ...$note(1, 64), ...$note(2, 62), ...$note(3, 65)], loop: [0, 3840], until: 7900);
+    }
+
     /**
      * @param  list<array<int, int|float>>  $events
      * @param  array{int, int}|null  $loop
@@ -291,13 +339,14 @@ final class TakeTest extends MusicTestCase
     /**
      * @param  non-empty-list<string>  $lines
      * @param  array<string, mixed>|null  $played
+     * @param  array{int, int}|null  $range
      */
-    private static function done(array $lines, ?array $played, ?Song $song = null): State
+    private static function done(array $lines, ?array $played, ?Song $song = null, ?array $range = [480, 960]): State
     {
         $open = OpenSong::of($song ?? self::song(), [1], 1);
         $conductor = $open->song->conductor;
         $context = new Context(
-            new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), range: TickRange::of(480, 960),
+            new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), range: $range === null ? null : TickRange::of(...$range),
             played: $played === null ? null : Played::fromArray($played),
         );
 

@@ -17,7 +17,7 @@ const stepEntry: Command = ({ desk, playing }) => {
   settings.playingIn ||= playing.stepping;
   desk.say(
     playing.stepping
-      ? 'Step by step: each key or chord goes to the caret; Enter is a rest, \\ ties, Backspace goes back, Escape leaves'
+      ? 'Step by step: each key or chord goes to the caret; Enter is a rest, \\ ties, = dots, Backspace goes back, Escape leaves'
       : 'What is played is not written step by step any more',
     'hint',
   );
@@ -70,6 +70,7 @@ export const playingCommands: Record<string, Command> = {
   'quantize-in': quantizeIn,
   'drop-layer': dropLayer,
   perform: ({ playing }, { seed }) => playing.perform(Number(seed ?? 1)),
+  'delay-test': ({ playing }) => playing.testDelay(),
   midi: ({ playing }) => playing.lookForMidi(),
   tap,
 };

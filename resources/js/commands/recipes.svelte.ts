@@ -52,10 +52,10 @@ export class RecipeShelf {
     return problems;
   }
 
-  /** Writes a line down while a recipe is recorded. */
+  /** Writes lines down while a recipe is recorded. What was played is there only once, so taking it in is left out. */
   record(lines: string[]): void {
     if (this.recorded) {
-      this.recorded = [...this.recorded, ...lines];
+      this.recorded = [...this.recorded, ...lines.filter((line) => !/^take\b/.test(line))];
     }
   }
 

@@ -1,3 +1,4 @@
+import { DelayTest } from '../devices/delay-test.svelte';
 import { DrawnKeyboard } from '../devices/drawn';
 import { Inputs } from '../devices/inputs.svelte';
 import { JustPlayed } from '../devices/just-played';
@@ -8,8 +9,12 @@ import { ofRound, Recorder, takeLines } from '../devices/recorder.svelte';
 import { letInMidi } from '../devices/web-midi';
 import { CONTROLLER, isPress, isRelease, NOTE_OFF, NOTE_ON, SUSTAIN, type Message } from '../music/midi';
 import { pitchName } from '../music/pitch';
+import { settings } from '../settings/settings.svelte';
 import type { Player } from '../sound/player.svelte';
 import type { Desk } from './desk.svelte';
+
+/** What a delay may be set to, in ms. */
+export const [LEAST_DELAY, MOST_DELAY] = [-100, 500];
 
 /** Playing in: the keyboards, what comes from them, and what becomes of it: heard, recorded, written step by step. */
 export class Playing {
@@ -23,6 +28,7 @@ export class Playing {
   readonly drawn = new DrawnKeyboard();
   readonly performer = new Performer();
   readonly recorder: Recorder;
+  readonly delayTest: DelayTest;
   /** whether each key or chord is written at the caret, which then steps on */
   stepping = $state(false);
   /** a take that was being played when the page went before; null where there is none */
@@ -46,6 +52,7 @@ export class Playing {
       store: (lines, take, over) => desk.run(lines, { played: take, over }),
       say: (text, kind) => desk.say(text, kind),
     });
+    this.delayTest = new DelayTest(player, this.inputs);
     desk.recorded = () => this.recorder.fresh;
     this.left = keptTake(desk.song.id);
     for (const input of [this.letters, this.drawn, this.performer]) this.inputs.add(input);
@@ -183,7 +190,44 @@ export class Playing {
     desk.moveCaret({ tick });
   }
 
+  /** Writes the notes written last half as long again. */
+  dot(): void {
+    const { desk } = this;
+    const { columns, selected } = desk.notes;
+    const first = selected.indexOf(1);
+    if (first < 0) {
+      desk.say('There is no note to dot; play one first.', 'refused');
+      return;
+    }
+    const more = Math.max(1, Math.round(columns.length[first] / 2));
+    const to = columns.start[first] + columns.length[first] + more;
+    desk.run([`nudge by=${more}tk edge=end`]);
+    desk.moveCaret({ tick: to });
+  }
+
+  /** Finds out how late what is played comes in, and sets it. */
+  testDelay(): void {
+    const { desk, delayTest } = this;
+    if (delayTest.click !== null) {
+      delayTest.stop();
+      desk.say('The delay was not measured', 'hint');
+      return;
+    }
+    this.recorder.stop();
+    settings.playingIn = true;
+    desk.say(`Tap any key of your keyboard with each of the ${delayTest.clicks} clicks`, 'hint');
+    void delayTest.start((found) => {
+      if (typeof found === 'string') {
+        desk.say(found, 'refused');
+        return;
+      }
+      settings.inputDelay = Math.min(MOST_DELAY, Math.max(LEAST_DELAY, found.ms));
+      desk.say(`What you play comes late by ${found.ms} ms, give or take ${found.within}; takes are put right by that`);
+    });
+  }
+
   leave(): void {
+    this.delayTest.stop();
     this.recorder.stop();
     this.performer.stop();
     this.#noMidi();
@@ -193,7 +237,8 @@ export class Playing {
   #come(message: Message, at: number): void {
     const pitch = message[1];
     if (isPress(message)) {
-      void this.player.press(pitch, message[2]);
+      // Who taps to clicks is not to be misled by what sounds late.
+      if (this.delayTest.click === null) void this.player.press(pitch, message[2]);
       this.down = new Map(this.down).set(pitch, message[2]);
       if (this.recorder.state !== 'idle') this.#show();
     } else if (isRelease(message)) {
@@ -203,7 +248,7 @@ export class Playing {
       this.down = down;
     }
     this.#just.add(message, at, this.player.playing ? this.player.tickAt(at) : null);
-    if (this.stepping && this.recorder.state === 'idle') this.#step(message);
+    if (this.stepping && this.recorder.state === 'idle' && this.delayTest.click === null) this.#step(message);
   }
 
   /** Keys that are down together are one chord, which is written when the last of them is let go. */

@@ -90,7 +90,7 @@ export class Letters implements Input {
       // A key whose coming up was never told, as keyboards do that report only so many, is let go of first.
       this.#letGo(event.code, event.timeStamp);
       this.#held.set(event.code, pitch);
-      this.#say([NOTE_ON, pitch, settings.velocities[this.level]], event.timeStamp);
+      this.#say([NOTE_ON, pitch, this.#velocityOf(event.code)], event.timeStamp);
     }
     return true;
   }
@@ -114,6 +114,11 @@ export class Letters implements Input {
     const lower = LOWER.indexOf(code);
     const upper = UPPER.indexOf(code);
     return lower < 0 && upper < 0 ? null : MIDDLE_C + 12 * this.octave + (lower >= 0 ? lower - 12 : upper);
+  }
+
+  #velocityOf(code: string): number {
+    const louder = settings.upperRowLouder && UPPER.includes(code) ? 1 : 0;
+    return settings.velocities[Math.min(settings.velocities.length - 1, this.level + louder)];
   }
 
   #letGo(code: string, at: number): void {

@@ -261,7 +261,7 @@ export class Recorder {
   /** ms since the song passed the origin, at a moment of the page's clock. */
   #since(at: number): number {
     const { player } = this.stage;
-    return 1000 * (player.audioTime(at) - player.began) - settings.inputDelay;
+    return 1000 * (player.playedAt(at) - player.began);
   }
 
   #seconds(tick: number): number {

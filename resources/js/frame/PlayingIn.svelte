@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Desk } from '../desk/desk.svelte';
-  import type { Playing } from '../desk/playing.svelte';
+  import { LEAST_DELAY, MOST_DELAY, type Playing } from '../desk/playing.svelte';
   import NumberField from '../look/NumberField.svelte';
   import { GRIDS } from '../music/grids';
   import { isBlackKey, pitchName } from '../music/pitch';
@@ -58,6 +58,22 @@
   }
 </script>
 
+{#snippet delay(id: string, label: string, value: number, set: (ms: number) => void)}
+  <label for={id}>{label}</label>
+  <NumberField
+    {id}
+    {label}
+    min={LEAST_DELAY}
+    max={MOST_DELAY}
+    usual={0}
+    unit="ms"
+    size="input-xs px-1.5"
+    {value}
+    set={(ms) => set(Number(ms))}
+    refuse={() => desk.say(`Between ${LEAST_DELAY} and ${MOST_DELAY} ms.`, 'refused')}
+  />
+{/snippet}
+
 <svelte:window onpointerup={letGo} onpointercancel={letGo} />
 
 <section
@@ -74,6 +90,10 @@
         Octave {letters.octave > 0 ? '+' : ''}{letters.octave} <kbd>[</kbd> <kbd>]</kbd> · velocity
         {settings.velocities[letters.level]} <kbd>A</kbd> <kbd>F</kbd> <kbd>K</kbd> <kbd>’</kbd>
       </p>
+      <label class="flex items-center gap-2"
+        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.upperRowLouder} />The upper row is
+        louder</label
+      >
     {/if}
     <label class="flex items-center gap-2"
       ><input
@@ -209,18 +229,17 @@
       <option value={true}>a layer each</option>
       <option value={false}>in the clip in front</option>
     </select>
-    <label for="input-delay">Comes late by, ms</label>
-    <NumberField
-      id="input-delay"
-      label="Comes late by, ms"
-      min={-100}
-      max={500}
-      usual={0}
-      unit="ms"
-      size="input-xs px-1.5"
-      value={settings.inputDelay}
-      set={(value) => (settings.inputDelay = Number(value))}
-      refuse={() => desk.say('Between −100 and 500 ms.', 'refused')}
-    />
+    {@render delay('output-delay', 'Heard late by, ms', settings.outputDelay, (ms) => (settings.outputDelay = ms))}
+    {@render delay('input-delay', 'Comes late by, ms', settings.inputDelay, (ms) => (settings.inputDelay = ms))}
+    <span data-testid="delay-test" aria-live="polite"
+      >{playing.delayTest.click === null
+        ? ''
+        : `Click ${playing.delayTest.click} of ${playing.delayTest.clicks}: tap`}</span
+    >
+    <button
+      class="btn btn-xs"
+      title="Plays clicks to tap to, and sets how late playing comes in ({keyOf('delay-test')})"
+      onclick={() => run('delay-test')}>{playing.delayTest.click === null ? 'Measure' : 'Leave the test'}</button
+    >
   </div>
 </section>

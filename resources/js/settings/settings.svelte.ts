@@ -38,8 +38,11 @@ const defaults = {
   quantizeIn: '',
   swingIn: 0,
   strengthIn: 100,
-  /** how late what is played comes in, in ms */
+  /** how late what is played comes in, and how late what sounds is heard beyond what the browser knows of, in ms */
   inputDelay: 0,
+  outputDelay: 0,
+  /** whether the upper row of the letters plays a level louder than the lower one */
+  upperRowLouder: false,
   /** the MIDI output of a track, by song and track; and whether outputs are told the tempo */
   outputs: {} as Record<string, string>,
   sendClock: false,

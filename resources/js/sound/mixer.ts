@@ -1,5 +1,6 @@
 import * as Tone from 'tone';
 import type { VoiceName } from '../api';
+import { settings } from '../settings/settings.svelte';
 import { TwoClocks } from './two-clocks';
 import { makeVoice, type Voice } from './voices';
 
@@ -67,15 +68,19 @@ export class Mixer {
   /** The moment of the page's clock, in ms, as seconds of the audio clock that are heard then. */
   at(milliseconds: number): number {
     this.compareClocks();
-    const { baseLatency = 0 } = Tone.getContext().rawContext as AudioContext;
-    return this.#clocks.audio(milliseconds / 1000) - baseLatency;
+    return this.#clocks.audio(milliseconds / 1000) - this.#onItsWay;
   }
 
   /** When a moment of the audio clock is heard, in ms of the page's clock. */
   pageAt(seconds: number): number {
     this.compareClocks();
+    return 1000 * this.#clocks.page(seconds + this.#onItsWay);
+  }
+
+  /** How long sound is under way until it is heard, in seconds. */
+  get #onItsWay(): number {
     const { baseLatency = 0 } = Tone.getContext().rawContext as AudioContext;
-    return 1000 * this.#clocks.page(seconds + baseLatency);
+    return baseLatency + settings.outputDelay / 1000;
   }
 
   /** The root of the mean power of what sounds, 0–1, so that soft notes show. */

@@ -182,14 +182,27 @@ export class Player {
     if (await this.#ready()) await this.#mixer!.settleClocks();
   }
 
-  /** A moment of the page's clock, in ms, as seconds of the audio clock. */
-  audioTime(milliseconds: number): number {
-    return this.#mixer?.at(milliseconds) ?? 0;
+  /**
+   * The seconds of the audio clock that something was played to, by the moment of the page's clock in ms at which it came:
+   * the sound took its time on the way out, and the key on the way in.
+   */
+  playedAt(milliseconds: number): number {
+    return (this.#mixer?.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
   }
 
-  /** Where the song is at a moment of the page's clock, in ticks, not rounded. */
+  /** Clicks so many times, so far apart in ms; tells when each is heard, in ms of the page's clock. */
+  async clicks(count: number, apart: number): Promise<number[]> {
+    this.stop();
+    await this.settleClocks();
+    const first = this.#mixer!.now + apart / 1000;
+    const all = Array.from({ length: count }, (_, k) => first + (k * apart) / 1000);
+    all.forEach((at) => this.#click(at, false));
+    return all.map((at) => this.#mixer!.pageAt(at));
+  }
+
+  /** Where the song was for who played at a moment of the page's clock, in ticks, not rounded. */
   tickAt(milliseconds: number): number {
-    const at = this.audioTime(milliseconds);
+    const at = this.playedAt(milliseconds);
     const origin = this.#turns.findLast((turn) => turn.at <= at)?.origin ?? this.#origin;
     return this.score.clock.tick(at - origin);
   }
@@ -202,7 +215,7 @@ export class Player {
       return;
     }
     this.#ringsUntil = performance.now() + RINGS_MS;
-    const now = this.#mixer!.heard;
+    const now = this.#mixer!.heard - settings.outputDelay / 1000;
     while (this.#turns.length > 0 && this.#turns[0].at <= now) {
       this.#origin = this.#turns.shift()!.origin;
     }
