@@ -191,7 +191,10 @@ test('what was just played comes in though nothing was recorded', async ({ studi
   expect(studio.column('start')[0]).toBe(0);
 });
 
-test('step by step a chord is written when it is let go, with rests, ties, dots and a way back', async ({ studio, page }) => {
+test('step by step a chord is written when it is let go, with rests, ties, dots and a way back', async ({
+  studio,
+  page,
+}) => {
   await studio.open([[1920, 240, 72]]);
   await ready(studio);
   await studio.press('Control+Home', 'F7', 'l', 'F7', 's');
