@@ -103,6 +103,23 @@ test('the range is set by keys from the bar and from two places of the caret, an
   await expect(studio.status).toHaveText('No range; the loop is the whole clip');
 });
 
+test('a range set while a note is still being written ends at the caret as it is then, and what follows works with it', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[960, 240, 60]]);
+  await studio.press('Control+Home');
+  let letGo = () => {};
+  const held = new Promise<void>((done) => (letGo = done));
+  await page.route('**/edits', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await studio.press('Control+Enter', 'Alt+]', 'Shift+O');
+  letGo();
+  await studio.expectColumn('start', [120, 1080]);
+});
+
 test('new notes are as set, or as the note used last; the top line says which', async ({ studio, page }) => {
   await studio.open([[0, 200, 60, 77]]);
   await studio.press('.', 'Control+End', 'i');

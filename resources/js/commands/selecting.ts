@@ -1,6 +1,7 @@
 import { api } from '../api';
 import type { Desk } from '../desk/desk.svelte';
 import { formatLine } from '../music/line';
+import type { Asked } from '../song/unsent';
 import type { Command } from './studio';
 import { movedTick, stepPlace } from './neighbours';
 
@@ -117,12 +118,36 @@ const step: Command = ({ desk }, { to, extend }) => {
   view.reveal(tick, pitch);
 };
 
-const range: Command = ({ desk }, { to, by }) => {
-  const set = (span: [number, number] | null) => {
-    desk.range = span;
-    const at = (tick: number) => desk.gridLines.position(tick);
-    desk.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');
-  };
+function setRange(desk: Desk, span: [number, number] | null): void {
+  desk.range = span;
+  const at = (tick: number) => desk.gridLines.position(tick);
+  desk.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');
+}
+
+const range: Command = ({ desk }, values) => {
+  const { to, by } = values;
+  const asked: Asked = { what: 'view', line: formatLine({ name: 'range', values }) };
+  if (to === 'selection' && !by) {
+    // What was selected when it was pressed.
+    const span = desk.notes.selectedCount === 0 ? null : spanOf(desk);
+    if (!span) {
+      desk.say('Select notes first; the range goes over their span.', 'refused');
+      return;
+    }
+    const { gridLines: lines } = desk;
+    const over: [number, number] = [
+      lines.around(span.from).before,
+      lines.around(Math.max(span.from, span.to - 1)).after,
+    ];
+    desk.rangeInOrder(() => setRange(desk, over), asked);
+    return;
+  }
+  // Where the caret is by then: what was pressed before may move it.
+  desk.rangeInOrder(() => rangeByCaret(desk, to, by), asked);
+};
+
+function rangeByCaret(desk: Desk, to: string | undefined, by: string | undefined): void {
+  const set = (span: [number, number] | null) => setRange(desk, span);
   if (by) {
     const [from, end] = desk.range ?? [desk.caret.tick, desk.caret.tick];
     const moved = movedTick(desk, desk.gridLines, end, by);
@@ -136,16 +161,6 @@ const range: Command = ({ desk }, { to, by }) => {
   }
   if (to === 'none') {
     set(null);
-    return;
-  }
-  if (to === 'selection') {
-    const span = desk.notes.selectedCount === 0 ? null : spanOf(desk);
-    if (!span) {
-      desk.say('Select notes first; the range goes over their span.', 'refused');
-      return;
-    }
-    const { gridLines: lines } = desk;
-    set([lines.around(span.from).before, lines.around(Math.max(span.from, span.to - 1)).after]);
     return;
   }
   const { tick } = desk.caret;
@@ -164,7 +179,7 @@ const range: Command = ({ desk }, { to, by }) => {
     }
     set([start < tick ? start : Math.min(bar.tick === tick ? 0 : bar.tick, tick - 1), tick]);
   }
-};
+}
 
 /** Selects what meets conditions; which notes those are is the core's to say. */
 const choose: Command = ({ desk }, { where }) => {

@@ -150,13 +150,14 @@ export class Asking {
   }
 
   #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
-    const { song, caret } = this.desk;
+    const { song, caret, range } = this.desk;
     switch (asked.what) {
       case 'edit':
         // Where the caret is by now: what was pressed before may have moved it.
         return api.edit(song.id, standing, asked.lines, selection, {
           ...asked.context,
           caret: [caret.tick, caret.pitch],
+          ...(asked.rangeOfThen && { range }),
         });
       case 'go':
         return api.goTo(song.id, standing, asked.step);

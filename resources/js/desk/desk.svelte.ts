@@ -103,6 +103,7 @@ export class Desk {
   /** those before the present one, and those with a name */
   readonly selections: Selections;
   readonly asking = new Asking(this);
+  #rangesInLine = 0;
   readonly looking = new Looking(this);
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
@@ -225,6 +226,19 @@ export class Desk {
     }
   }
 
+  /** Sets the range once the edits pressed before are done; those pressed after work with it. */
+  rangeInOrder(set: () => void, asked: Asked): void {
+    if (this.waiting === 0) {
+      set();
+      return;
+    }
+    this.#rangesInLine++;
+    this.inOrder(() => {
+      this.#rangesInLine--;
+      set();
+    }, asked);
+  }
+
   /** Opens all clips of a track once the edits pressed before are done: each belongs to what was open when it was pressed. */
   async openTrack(track: Track): Promise<void> {
     const clips = this.song.tracks.find(({ id }) => id === track.id)?.clips ?? [];
@@ -329,6 +343,7 @@ export class Desk {
       {
         what: 'edit',
         lines,
+        ...(this.#rangesInLine > 0 && { rangeOfThen: true }),
         context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
         ...(stepsOn && { stepsOn }),
       },

@@ -212,15 +212,19 @@
           >
         </div>
         {#if form}
-          {#key form}
+          {@const shown = form}
+          {#key shown}
             <ShortcutForm
               {shortcuts}
-              binding={form.binding}
-              instead={form.instead}
+              binding={shown.binding}
+              instead={shown.instead}
               canHold={(lines) =>
                 lines.length > 0 &&
                 lines.every((line) => catalog.view.some(({ name, holds }) => holds && name === line.split(' ')[0]))}
-              close={() => (form = null)}
+              close={() => {
+                // Another key may have been taken up since.
+                if (form === shown) form = null;
+              }}
             />
           {/key}
         {/if}

@@ -2,8 +2,8 @@ import type { EditContext } from '../api';
 
 /** What is asked of the server about a song, as it can be written down. */
 export type Asked =
-  /** `stepsOn`: the caret goes on to the end of the note that is written */
-  | { what: 'edit'; lines: string[]; context: EditContext; stepsOn?: boolean }
+  /** `stepsOn`: the caret goes on to the end of the note that is written; `rangeOfThen`: the range is the one set by then */
+  | { what: 'edit'; lines: string[]; context: EditContext; stepsOn?: boolean; rangeOfThen?: boolean }
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
   | { what: 'tracks'; lines: string[]; context: EditContext; clips: number[]; names: string }
