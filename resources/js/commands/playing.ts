@@ -2,7 +2,7 @@ import { settings } from '../settings/settings.svelte';
 import type { Command } from './studio';
 
 const letters: Command = ({ desk, playing }) => {
-  playing.letters.toggle();
+  playing.toggleLetters();
   settings.playingIn ||= playing.letters.on;
   desk.say(
     playing.letters.on

@@ -64,6 +64,13 @@ export class Playing {
     this.#noMidi();
     this.#noMidi = await letInMidi(this.inputs, this.desk.outputs);
     if (this.inputs.problem) this.desk.say(this.inputs.problem, 'refused');
+    else await this.player.prepare();
+  }
+
+  /** The letters are piano keys, or shortcuts again. */
+  toggleLetters(): void {
+    this.letters.toggle();
+    if (this.letters.on) void this.player.prepare();
   }
 
   /** Takes in the last phrase that was played, recorded or not; said again, one phrase more. */

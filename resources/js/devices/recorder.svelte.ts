@@ -117,6 +117,7 @@ export class Recorder {
       if (before) before.push([message, at]);
       else this.#come(message, this.#since(at));
     });
+    await player.prepare();
     await player.settleClocks();
     if (isLeft()) return;
     player.isEndless = true;

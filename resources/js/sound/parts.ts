@@ -45,6 +45,11 @@ export class Parts {
     }
   }
 
+  /** Makes ready to be played by hand. */
+  prepare(track: Track): void {
+    if (!this.score.outputs.of(track.id)) this.#channel(track).voice.prepare(this.mixer().now);
+  }
+
   /** Sounds a key until it is let go. */
   press(track: Track, pitch: number, velocity: number): void {
     this.letGo(pitch);

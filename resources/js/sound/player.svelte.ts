@@ -163,6 +163,11 @@ export class Player {
     }
   }
 
+  /** Makes ready to be played by hand, so that no key has to wait for its voice. */
+  async prepare(): Promise<void> {
+    if (await this.#ready()) this.#parts.prepare(this.score.track);
+  }
+
   /** Sounds a key that is pressed until it is let go, on the voice of the track in front. */
   async press(pitch: number, velocity: number): Promise<void> {
     if (!this.#mixer && !(await this.#ready())) return;

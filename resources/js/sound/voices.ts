@@ -7,10 +7,13 @@ export interface Voice {
   /** Sounds a note until it is let go: one that is being played. */
   press(pitch: number, velocity: number, at: number): void;
   letGo(pitch: number, at: number): void;
+  /** Makes ready, without a sound, what a few keys at once take: it takes longer than a key may. */
+  prepare(at: number): void;
   silence(): void;
 }
 
 const MOST_NOTES = 48;
+const AT_ONCE = [48, 52, 55, 60, 64, 67];
 
 const frequency = (pitch: number) => 440 * 2 ** ((pitch - 69) / 12);
 
@@ -33,6 +36,7 @@ function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
       ),
     press: (pitch, velocity, at) => synth.triggerAttack(frequency(pitch), at, (velocity / 127) ** 1.6),
     letGo: (pitch, at) => synth.triggerRelease(frequency(pitch), at),
+    prepare: (at) => synth.triggerAttackRelease(AT_ONCE.map(frequency), 0.02, at, 0),
     silence: () => synth.releaseAll(),
   };
 }
@@ -223,6 +227,7 @@ function drums(output: Tone.InputNode): Voice {
     play: strike,
     press: strike,
     letGo: () => undefined,
+    prepare: () => undefined,
     silence: () => skin.releaseAll(),
   };
 }
