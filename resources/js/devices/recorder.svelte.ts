@@ -78,6 +78,7 @@ export class Recorder {
   /** whether the song is under way */
   #began = false;
   #isShowing = false;
+  #isCountedIn = false;
 
   constructor(private readonly stage: Stage) {}
 
@@ -115,18 +116,18 @@ export class Recorder {
     let before: [Message, number][] | null = [];
     this.#end = inputs.listen((message, at) => {
       if (before) before.push([message, at]);
-      else this.#come(message, this.#since(at));
+      else this.#come(message, this.#moment(at));
     });
-    await player.prepare();
     await player.settleClocks();
     if (isLeft()) return;
     player.isEndless = true;
+    this.#isCountedIn = settings.countIn > 0;
     await player.start(this.origin, settings.countIn);
     if (isLeft()) {
       player.stop();
       return;
     }
-    for (const [message, at] of before) this.#come(message, this.#since(at));
+    for (const [message, at] of before) this.#come(message, this.#moment(at));
     before = null;
     this.#began = true;
     this.#timer = setInterval(() => this.#look(), LOOKS_EVERY_MS);
@@ -257,6 +258,11 @@ export class Recorder {
             velocity: column(({ velocity }) => velocity),
           },
     );
+  }
+
+  /** When something came, in ms since the song passed the origin. Who was not counted in means the first beat before it. */
+  #moment(at: number): number {
+    return this.#isCountedIn ? this.#since(at) : Math.max(0, this.#since(at));
   }
 
   /** ms since the song passed the origin, at a moment of the page's clock. */
