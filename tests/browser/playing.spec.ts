@@ -85,6 +85,23 @@ test('what the performer plays is recorded where it was played, and one key puts
   await studio.expectColumn('start', starts);
 });
 
+test('the performer lets go of the keys when the recording ends, or when asked again', async ({ studio, page }) => {
+  await studio.open([[0, 19_200, 60]]);
+  await ready(studio);
+  const key = page.getByRole('button', { name: 'C4', exact: true });
+  await studio.press('Control+Home', 'Home');
+  await record(page);
+  await studio.press('F7', 'p');
+  await expect(key).toHaveAttribute('aria-pressed', 'true');
+  await end(page);
+  await expect(key).toHaveAttribute('aria-pressed', 'false');
+  await page.getByRole('button', { name: 'Performer plays' }).click();
+  await expect(key).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Stop the performer' }).click();
+  await expect(key).toHaveAttribute('aria-pressed', 'false');
+  await expect(page.getByTestId('sent')).toBeHidden();
+});
+
 test('quantized on the way in, the played moment is kept', async ({ studio, page }) => {
   await studio.open([[0, 240, 72]]);
   await ready(studio);
@@ -352,7 +369,7 @@ test('a track sounds on a MIDI output, which is told the tempo and that all is o
   await expect(sent).toContainText(/fa · 92 3c 4d · 82 3c 00/);
   await expect(sent).toContainText(/\d{2,} clocks/);
   await studio.press('Space');
-  await expect(sent).toContainText('fc · b0 7b 00');
+  await expect(sent).toContainText('fc · b2 7b 00');
 });
 
 test('ended while it still begins a recording leaves nothing, and a key held down is one note', async ({

@@ -4,7 +4,7 @@ import { Inputs } from '../devices/inputs.svelte';
 import { JustPlayed } from '../devices/just-played';
 import { forgetTake, keptTake } from '../devices/kept-take';
 import { Letters } from '../devices/letters.svelte';
-import { Performer, type PhraseNote } from '../devices/performer';
+import { Performer, type PhraseNote } from '../devices/performer.svelte';
 import { ofRound, Recorder, takeLines } from '../devices/recorder.svelte';
 import { letInMidi } from '../devices/web-midi';
 import { CONTROLLER, isPress, isRelease, NOTE_OFF, NOTE_ON, SUSTAIN, type Message } from '../music/midi';
@@ -51,6 +51,7 @@ export class Playing {
       inputs: this.inputs,
       store: (lines, take, over) => desk.run(lines, { played: take, over }),
       say: (text, kind) => desk.say(text, kind),
+      ended: () => this.performer.stop(),
     });
     this.delayTest = new DelayTest(player, this.inputs);
     desk.recorded = () => this.recorder.fresh;
@@ -133,9 +134,14 @@ export class Playing {
     this.desk.say('The take that was not stored is left out', 'hint');
   }
 
-  /** Lets the performer play the notes of the track in front, or the selected ones, as a hand would. */
+  /** Lets the performer play the notes of the track in front, or the selected ones, as a hand would; or stop. */
   perform(seed: number): void {
     const { desk, player } = this;
+    if (this.performer.playing) {
+      this.performer.stop();
+      desk.say('The performer stopped', 'hint');
+      return;
+    }
     const { columns, selected, selectedCount } = desk.notes;
     const places = Array.from(columns.id.keys()).filter((i) => selectedCount === 0 || selected[i]);
     if (places.length === 0) {

@@ -31,6 +31,8 @@ export interface Stage {
   /** Takes what was played into the song; told when it is there, or was refused. */
   store(lines: string[], take: Played, over: () => void): void;
   say(text: string, kind: 'done' | 'hint' | 'refused'): void;
+  /** Told when it is over. */
+  ended(): void;
 }
 
 /** The lines that take in what was played as it is set: into a layer or not, in the range alone, and onto a grid. */
@@ -146,6 +148,7 @@ export class Recorder {
     this.state = 'idle';
     this.stage.player.isEndless = false;
     this.stage.player.stop();
+    this.stage.ended();
     if (!began) {
       this.#over();
       return;

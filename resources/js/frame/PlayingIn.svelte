@@ -150,7 +150,8 @@
       <button
         class="btn btn-xs"
         title="Plays the selected notes, or all, as a hand would ({keyOf('perform seed=1')})"
-        onclick={() => run('perform seed=1')}>Performer plays</button
+        onclick={() => run('perform seed=1')}
+        >{playing.performer.playing ? 'Stop the performer' : 'Performer plays'}</button
       >
     </p>
     {#if desk.outputs.list.got.length > 0}
@@ -162,7 +163,9 @@
     {/if}
   </div>
 
-  <div class="grid w-64 flex-none grid-cols-[auto_minmax(0,1fr)] content-start items-center gap-x-2 gap-y-1">
+  <div
+    class="grid w-[29rem] flex-none grid-cols-[auto_minmax(0,1fr)_auto_minmax(0,1fr)] content-start items-center gap-x-2 gap-y-1"
+  >
     <label for="input">Keyboard</label>
     <span class="flex gap-1">
       <select id="input" class="select min-w-0 flex-1 select-xs" bind:value={settings.input}>
@@ -176,7 +179,7 @@
         >MIDI</button
       >
     </span>
-    {#if inputs.problem}<p role="alert" class="col-span-2 text-error">{inputs.problem}</p>{/if}
+    {#if inputs.problem}<p role="alert" class="col-span-4 text-error">{inputs.problem}</p>{/if}
     <label for="count-in">Count-in, bars</label>
     <select id="count-in" class="select select-xs" bind:value={settings.countIn}>
       {#each [0, 1, 2, 3, 4] as bars (bars)}<option value={bars}>{bars}</option>{/each}
@@ -216,7 +219,7 @@
       <option value={true}>is replaced</option>
     </select>
     <span>The range</span>
-    <span class="flex gap-3">
+    <span class="flex gap-2 whitespace-nowrap">
       <label class="flex items-center gap-1" title="Only what is played in the range is taken in, and replaced"
         ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.punch} />alone</label
       >
@@ -231,7 +234,7 @@
     </select>
     {@render delay('output-delay', 'Heard late by, ms', settings.outputDelay, (ms) => (settings.outputDelay = ms))}
     {@render delay('input-delay', 'Comes late by, ms', settings.inputDelay, (ms) => (settings.inputDelay = ms))}
-    <span data-testid="delay-test" aria-live="polite"
+    <span class="col-span-3 text-right" data-testid="delay-test" aria-live="polite"
       >{playing.delayTest.click === null
         ? ''
         : `Click ${playing.delayTest.click} of ${playing.delayTest.clicks}: tap`}</span

@@ -38,6 +38,8 @@ export class ListingOutput implements Output {
 /** All MIDI outputs there are, and which track sounds on which: that is this machine's, and kept in the browser. */
 export class Outputs {
   readonly list = new ListingOutput();
+  /** the channels on which something may sound */
+  readonly #sounding = new Map<Output, Set<number>>();
   all = $state.raw<readonly Output[]>([this.list]);
 
   constructor(private readonly song: number) {}
@@ -65,21 +67,25 @@ export class Outputs {
     return id === '' ? null : (this.all.find((one) => one.id === id) ?? null);
   }
 
+  /** A key that goes down. */
+  press(output: Output, channel: number, pitch: number, velocity: number, at: number): void {
+    this.#sounding.set(output, (this.#sounding.get(output) ?? new Set()).add(channel));
+    output.send([NOTE_ON | channel, pitch, velocity], at);
+  }
+
   /** A note, on and off. */
   note(output: Output, channel: number, pitch: number, velocity: number, at: number, ms: number): void {
-    output.send([NOTE_ON | channel, pitch, velocity], at);
+    this.press(output, channel, pitch, velocity, at);
     output.send([NOTE_OFF | channel, pitch, 0], at + ms);
   }
 
-  /** Ends every note on every output. */
+  /** Ends every note that was sent. */
   silence(): void {
-    for (const output of this.all) {
+    for (const [output, channels] of this.#sounding) {
       output.clear?.();
-      for (let channel = 0; channel < 16; channel++) {
-        if (output !== this.list || channel === 0)
-          output.send([CONTROLLER | channel, ALL_NOTES_OFF, 0], performance.now());
-      }
+      for (const channel of channels) output.send([CONTROLLER | channel, ALL_NOTES_OFF, 0], performance.now());
     }
+    this.#sounding.clear();
   }
 
   start(at: number): void {

@@ -1,5 +1,5 @@
 import type { Track } from '../api';
-import { NOTE_OFF, NOTE_ON } from '../music/midi';
+import { NOTE_OFF } from '../music/midi';
 import type { Channel, Mixer } from './mixer';
 import type { Score } from './score';
 
@@ -56,7 +56,7 @@ export class Parts {
     const sounding = heard(pitch, track.transposition);
     const output = this.score.outputs.of(track.id);
     if (output) {
-      output.send([NOTE_ON | track.channel, sounding, velocity], performance.now());
+      this.score.outputs.press(output, track.channel, sounding, velocity, performance.now());
       this.#pressed.set(pitch, () => output.send([NOTE_OFF | track.channel, sounding, 0], performance.now()));
     } else {
       const { voice } = this.#channel(track);

@@ -11,6 +11,8 @@ const LOOSE = { ms: 18, velocity: 9 };
 export class Performer implements Input {
   readonly id = 'performer';
   readonly name = 'The performer';
+  /** whether the hands are on the keys */
+  playing = $state(false);
   #tell: ((message: Message, at: number) => void) | null = null;
   #stop = () => {};
 
@@ -41,11 +43,12 @@ export class Performer implements Input {
       })
       .sort(([a], [b]) => a - b);
     let next = 0;
+    this.playing = true;
     const timer = setInterval(() => {
       for (; next < messages.length && messages[next][0] <= performance.now(); next++) {
         this.#tell?.(messages[next][1], messages[next][0]);
       }
-      if (next === messages.length) clearInterval(timer);
+      if (next === messages.length) this.stop();
     }, 4);
     this.#stop = () => {
       clearInterval(timer);
@@ -63,6 +66,7 @@ export class Performer implements Input {
   stop(): void {
     this.#stop();
     this.#stop = () => {};
+    this.playing = false;
   }
 }
 
