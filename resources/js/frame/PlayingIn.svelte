@@ -169,7 +169,7 @@
     <label for="input">Keyboard</label>
     <span class="flex gap-1">
       <select id="input" class="select min-w-0 flex-1 select-xs" bind:value={settings.input}>
-        <option value="">all of them</option>
+        <option value="">all</option>
         {#each inputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
         {#if settings.input && !inputs.all.some(({ id }) => id === settings.input)}
           <option value={settings.input}>one that is not here</option>
