@@ -20,7 +20,7 @@ use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, and what was played. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, what was played, and whether clips are worked on as wholes. */
 final readonly class ContextInput
 {
     public function __construct(
@@ -34,6 +34,7 @@ final readonly class ContextInput
         private ?Pointer $pointer = null,
         private ?Rows $rows = null,
         private ?Played $played = null,
+        public bool $onClips = false,
     ) {
     }
 
@@ -47,7 +48,7 @@ final readonly class ContextInput
             new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows, $this->played,
+            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows, $this->played, $this->onClips,
         );
     }
 }

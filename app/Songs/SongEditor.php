@@ -51,7 +51,7 @@ final readonly class SongEditor
         $script = $this->lines->script($lines);
 
         return $this->carrying->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): Plan {
-            $stored = $this->seen($songId, $standing, $script);
+            $stored = $this->seen($songId, $standing, $script, $input->onClips);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
@@ -87,7 +87,7 @@ final readonly class SongEditor
     public function preview(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
     {
         $script = $this->lines->script($lines);
-        $stored = $this->seen($songId, $standing, $script);
+        $stored = $this->seen($songId, $standing, $script, $input->onClips);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
         $state = $script->apply($open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin());
@@ -169,10 +169,11 @@ final readonly class SongEditor
     }
 
     /** The song as far as a script needs it, where nobody else changed what the caller saw. */
-    private function seen(int $songId, Standing $standing, ?Script $script = null): StoredSong
+    private function seen(int $songId, Standing $standing, ?Script $script = null, bool $onClips = false): StoredSong
     {
-        $stored = $script?->worksOnSong() === true ? $this->store->whole($songId) : $this->store->clips($songId, $standing->open);
-        $standing->compare($stored, $script?->worksOnSong() === true);
+        $needsAll = $onClips || $script?->worksOnSong() === true;
+        $stored = $needsAll ? $this->store->whole($songId, $script?->worksOnSong() === true ? null : $standing->open) : $this->store->clips($songId, $standing->open);
+        $standing->compare($stored, $needsAll);
 
         return $stored;
     }
@@ -196,6 +197,10 @@ final readonly class SongEditor
             return null;
         }
         $begun = $row->step();
+        // What moved notes does not go on with what moves the clips they lie in.
+        if (($begun->change->contents === []) !== $script->movesClips($context)) {
+            return null;
+        }
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
         $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start), Patience::begin());

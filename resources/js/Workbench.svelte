@@ -31,6 +31,7 @@
   import { unsentOf } from './song/unsent';
   import { use, type How } from './commands/use.svelte';
   import { Walk } from './desk/walk.svelte';
+  import Arrangement from './arrange/Arrangement.svelte';
   import Bench from './bench/Bench.svelte';
   import Coach from './frame/Coach.svelte';
   import KeyOverlay from './frame/KeyOverlay.svelte';
@@ -173,6 +174,11 @@
         ['Backspace', 'back', () => playing.back()],
         ['Escape', 'leave step by step', () => act(['step-entry'], 'key')],
       ];
+    if (view === 'song' && desk.arranging.placed.length > 0)
+      return [
+        ['Enter', 'open in the roll', () => openFromSong([...desk.arranging.chosen])],
+        ['Escape', 'choose none', () => desk.arranging.choose([])],
+      ];
     if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act(['letters'], 'key')]];
     return [];
   });
@@ -183,6 +189,22 @@
     const edit = catalog.edits.find(({ name }) => name === said.name);
     settings.bench = true;
     if (edit) studio.tuning.open(edit, said);
+  }
+
+  /** Opens clips in the roll, with their notes in sight. */
+  function openFromSong(clips: number[]): void {
+    if (!studio || clips.length === 0) return;
+    const { desk } = studio;
+    void desk.openClips(clips, clips.includes(desk.front) ? desk.front : clips[0]).then(() => {
+      view = 'roll';
+      const of = desk.arranging.all.filter(({ clip }) => clips.includes(clip.id)).map(({ clip }) => clip);
+      const from = Math.min(...of.map(({ start }) => start));
+      const to = Math.max(...of.map(({ start, length }) => start + length));
+      requestAnimationFrame(() => {
+        desk.view.fit(from, to, ...desk.pitches);
+        focusRoll();
+      });
+    });
   }
 
   /** The first bars, with all pitches that occur. */
@@ -316,7 +338,9 @@
   {@const { desk, player, playing, tuning } = studio}
   <main
     onchange={letGo}
-    class="grid h-full grid-cols-[52px_minmax(0,1fr)_auto] grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_24px_44px]"
+    class="grid h-full {view === 'song'
+      ? 'grid-cols-[196px_minmax(0,1fr)_auto]'
+      : 'grid-cols-[52px_minmax(0,1fr)_auto]'} grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_24px_44px]"
     inert={covered}
   >
     <div class="col-span-3 grid">
@@ -335,29 +359,41 @@
           onclick={() => run('conductor')}><Flag size={13} aria-hidden="true" /></button
         >
       </div>
-      <Ruler {desk} {player} scales={catalog.scales} {run} />
-      <div class="col-start-1 row-start-3 grid">
-        <PitchKeys {desk} {player} onmouse={(line) => noteUse(line, 'mouse')} />
-      </div>
-      <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
-        <Roll
+      {#if view === 'song'}
+        <Ruler {desk} {player} view={desk.arranging.view} scales={catalog.scales} {run} />
+        <Arrangement
           {desk}
           {player}
-          summary={summary ?? ''}
-          onwheel={(event) =>
-            // What is tried on the bench is turned where one looks.
-            (!event.shiftKey &&
-              !event.ctrlKey &&
-              !event.altKey &&
-              event.deltaY !== 0 &&
-              tuning.turn(event.deltaY < 0 ? 1 : -1)) ||
-            dispatcher.wheel(event, view)}
-          onmouse={(line) => noteUse(line, 'mouse')}
+          {run}
+          open={openFromSong}
+          onwheel={(event) => dispatcher.wheel(event, view)}
           onmenu={openMenu}
         />
-      </div>
-      {#if settings.lane}
-        <VelocityLane {desk} onmouse={(line) => noteUse(line, 'mouse')} />
+      {:else}
+        <Ruler {desk} {player} scales={catalog.scales} {run} />
+        <div class="col-start-1 row-start-3 grid">
+          <PitchKeys {desk} {player} onmouse={(line) => noteUse(line, 'mouse')} />
+        </div>
+        <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
+          <Roll
+            {desk}
+            {player}
+            summary={summary ?? ''}
+            onwheel={(event) =>
+              // What is tried on the bench is turned where one looks.
+              (!event.shiftKey &&
+                !event.ctrlKey &&
+                !event.altKey &&
+                event.deltaY !== 0 &&
+                tuning.turn(event.deltaY < 0 ? 1 : -1)) ||
+              dispatcher.wheel(event, view)}
+            onmouse={(line) => noteUse(line, 'mouse')}
+            onmenu={openMenu}
+          />
+        </div>
+        {#if settings.lane}
+          <VelocityLane {desk} onmouse={(line) => noteUse(line, 'mouse')} />
+        {/if}
       {/if}
     {/if}
     {#if settings.bench}

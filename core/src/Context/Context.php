@@ -31,6 +31,7 @@ final readonly class Context
      * @param  Pointer|null  $pointer  where the pointer lies on the roll; null where it does not
      * @param  Rows|null  $rows  the pitches that are shown; null where all are
      * @param  Played|null  $played  what was played in one go; null where nothing was
+     * @param  bool  $onClips  whether the open clips are worked on as wholes, as those that are chosen in the song are
      */
     public function __construct(
         public Timeline $time,
@@ -44,6 +45,7 @@ final readonly class Context
         public ?Pointer $pointer = null,
         public ?Rows $rows = null,
         public ?Played $played = null,
+        public bool $onClips = false,
     ) {
         $this->clips = $clips ?? OpenClips::one();
     }
@@ -81,7 +83,7 @@ final readonly class Context
     /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null} $all */
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool} $all */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

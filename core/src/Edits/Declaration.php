@@ -18,6 +18,7 @@ final readonly class Declaration
      * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
+     * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
      * @param  bool  $isHeard  whether its result is sounded once it is done
      */
     public function __construct(
@@ -33,6 +34,7 @@ final readonly class Declaration
         public bool $usesClipboard = false,
         public bool $putsIn = false,
         public bool $isHeard = false,
+        public bool $onClips = false,
     ) {
     }
 

@@ -52,7 +52,7 @@ final readonly class Binding
             is_string($value[$name]) && mb_strlen($value[$name]) <= self::LONGEST_TEXT => $value[$name],
             default => throw new BadInput("{$key}: {$name} takes a text of at most ".self::LONGEST_TEXT.' characters.'),
         };
-        $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, table or songs.");
+        $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, song, table or songs.");
         $by = By::tryFrom($text('by', 'letter')) ?? throw new BadInput("{$key}: by takes letter or place.");
 
         $lines = array_map(EarlierLines::today(...), $lines);

@@ -9,6 +9,7 @@ enum Surface: string
 {
     case Everywhere = 'everywhere';
     case Roll = 'roll';
+    case Song = 'song';
     case Table = 'table';
     case Songs = 'songs';
 }

@@ -100,9 +100,9 @@ final readonly class Parameter
         return new self($name, AmountOfTime::unsigned(...$words), null, $help, 'as it is');
     }
 
-    public static function signedAmount(string $name, string $default, string $help): self
+    public static function signedAmount(string $name, ?string $default, string $help, string $absent = ''): self
     {
-        return new self($name, AmountOfTime::signed(), $default, $help);
+        return new self($name, AmountOfTime::signed(), $default, $help, $absent);
     }
 
     public static function grid(string $name, string $help, string $absent = ''): self

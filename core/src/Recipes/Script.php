@@ -8,7 +8,9 @@ use Closure;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\Gesture;
+use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
@@ -78,6 +80,14 @@ final readonly class Script
         return $state;
     }
 
+    /** Whether it is one line that moves the chosen clips themselves rather than the notes in them. */
+    public function movesClips(Context $context): bool
+    {
+        $run = $this->steps[0]['run'];
+
+        return $context->onClips && count($this->steps) === 1 && $run instanceof PreparedEdit && $run->declaration->onClips;
+    }
+
     /** Whether a line of it changes tracks, clips or the conductor, and so needs all of the song. */
     public function worksOnSong(): bool
     {
@@ -145,6 +155,9 @@ final readonly class Script
      */
     private static function run(PreparedEdit|PreparedSongEdit|Closure $run, State $state): State
     {
+        if ($run instanceof PreparedEdit && $state->context->onClips) {
+            return self::runOnClips($run, $state);
+        }
         if ($run instanceof PreparedEdit) {
             return $state->after($run->apply($state->notes, $state->selection, $state->context));
         }
@@ -155,5 +168,18 @@ final readonly class Script
         }
 
         return $run($state);
+    }
+
+    /** An edit of what the chosen clips are as wholes, or of all notes in them. */
+    private static function runOnClips(PreparedEdit $run, State $state): State
+    {
+        if ($run->declaration->onClips) {
+            $settled = $state->settled();
+
+            return $state->afterSong($settled, ChosenClips::apply($run->edit, $settled, $state->context, $run->parameters));
+        }
+        $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $run->declaration->group === Group::Pitch);
+
+        return $state->after($run->apply($state->notes, $reached, $state->context));
     }
 }

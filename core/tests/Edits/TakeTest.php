@@ -58,6 +58,7 @@ final class TakeTest extends MusicTestCase
         yield 'what began in the count-in and sounds on belongs to the first beat' => [self::played([...$note(-40, 250)]), 'take', ['0+240 60 -38']];
         yield 'so does a chord across it' => [self::played([[-15, self::ON, 60, 96], [5, self::ON, 64, 96], [250, self::OFF, 60, 0], [250, self::OFF, 64, 0]]), 'take', ['0+240 60 -14', '5+235 64']];
         yield 'and a touch just before it, as long as it was' => [self::played([...$note(-80, -30)]), 'take', ['0+48 60 -77']];
+        yield 'in a loop that is begun in its middle it is the beat one began at' => [self::played([...$note(-40, 250)], origin: 480, loop: self::BAR), 'take', ['480+240 60 -38']];
         yield 'but not what was tried before' => [self::played([...$note(-900, -700), ...$note(0, 250)]), 'take', ['0+240 60']];
 
         $held = [...$note(1500, 2300)];

@@ -69,7 +69,7 @@ final class KeysTest extends TestCase
         yield 'no lines' => [['key' => 'Q', 'run' => []], 'Q: run takes 1 to 50 lines'];
         yield 'a line that is no text' => [['key' => 'Q', 'run' => ['mute', 5]], 'Q: run takes 1 to 50 lines'];
         yield 'too many lines' => [['key' => 'Q', 'run' => array_fill(0, 51, 'mute')], 'Q: run takes 1 to 50 lines'];
-        yield 'a place there is not' => [['key' => 'Q', 'run' => 'mute', 'where' => 'moon'], 'Q: where takes everywhere, roll, table or songs'];
+        yield 'a place there is not' => [['key' => 'Q', 'run' => 'mute', 'where' => 'moon'], 'Q: where takes everywhere, roll, song, table or songs'];
         yield 'a way there is not' => [['key' => 'Q', 'run' => 'mute', 'by' => 'colour'], 'Q: by takes letter or place'];
         yield 'a title too long' => [['key' => 'Q', 'run' => 'mute', 'title' => str_repeat('x', 121)], 'Q: title takes a text'];
         yield 'a text' => ['Q', 'A shortcut has a key'];

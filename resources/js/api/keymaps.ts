@@ -1,7 +1,7 @@
 import { request } from './client';
 
 /** Where on the screen a shortcut holds. */
-export type Surface = 'everywhere' | 'roll' | 'table' | 'songs';
+export type Surface = 'everywhere' | 'roll' | 'song' | 'table' | 'songs';
 
 /** One shortcut; what is left out is usual: everywhere, by the letter, done when pressed. */
 export interface Binding {

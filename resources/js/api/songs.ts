@@ -270,6 +270,8 @@ export interface EditContext {
   rows?: number[] | null;
   clipboard?: Phrase;
   played?: Played;
+  /** whether clips are worked on as wholes, those that are open, rather than the notes in them */
+  onClips?: boolean;
 }
 
 /** What was played in one go: MIDI messages with the ms since the song passed the origin. */

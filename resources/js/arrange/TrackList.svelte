@@ -9,7 +9,7 @@
   import { arrows } from '../look/arrows';
   import NumberField from '../look/NumberField.svelte';
   import { turning } from '../look/turning';
-  import { formatLine } from '../music/line';
+  import { trackLine } from './track-line';
   import { settings } from '../settings/settings.svelte';
 
   let {
@@ -34,11 +34,7 @@
   const turned = (value: number, min: number, max: number, usual: number, set: (value: number) => void) =>
     turning(() => ({ value, min, max, step: 5, usual, set }));
 
-  /** The line that changes a track, by its number from the top. */
-  function change(place: number, values: Record<string, string | number>): void {
-    const said = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, String(value)]));
-    run(formatLine({ name: 'track', values: { of: String(place + 1), ...said } }));
-  }
+  const change = (place: number, values: Record<string, string | number>) => run(trackLine(place, values));
 
   const isOpen = (track: Track) => track.clips.some(({ id }) => desk.open.includes(id));
 

@@ -7,7 +7,7 @@ import type { Desk } from '../desk/desk.svelte';
 import type { Playing } from '../desk/playing.svelte';
 
 /** Views of a song, of which one is in the middle of the workbench. */
-export type SongView = 'roll' | 'table';
+export type SongView = 'roll' | 'song' | 'table';
 
 /** Sides of the bench. */
 export type Tab = 'notes' | 'history' | 'recipes' | 'tracks';

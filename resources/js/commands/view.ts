@@ -7,6 +7,7 @@ import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
 import { playingCommands } from './playing';
+import { arrangingCommands, fallsBack } from './arranging';
 import { selecting, spanOf } from './selecting';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
@@ -207,6 +208,7 @@ export const viewCommands: Record<string, Command> = {
   conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
   'new-song': ({ leave }) => leave('new-song'),
   roll: ({ show }) => show('roll'),
+  song: ({ shown, show }) => show(shown() === 'song' ? 'roll' : 'song'),
   table: ({ shown, show }) => show(shown() === 'table' ? 'roll' : 'table'),
   bench: toggle('bench', 'Bench shown', 'Bench hidden'),
   theme: () => void (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
@@ -240,11 +242,24 @@ export function download(song: number): void {
  */
 export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (() => void) | undefined {
   const lines = texts.map(parseLine);
-  const instead = studio.desk.notes.selectedCount === 0 && texts.length === 1 ? withoutNotes(studio, lines[0]) : null;
+  const isSong = studio.shown() === 'song';
+  const instead = isSong
+    ? null
+    : studio.desk.notes.selectedCount === 0 && texts.length === 1
+      ? withoutNotes(studio, lines[0])
+      : null;
   if (instead) {
     return runLines(studio, [instead]);
   }
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
+  if (lines.some(isEdit) && isSong && studio.desk.arranging.placed.length > 0) {
+    studio.desk.arranging.run(texts);
+    return undefined;
+  }
+  if (lines.some(isEdit) && isSong && lines.some((line) => needsClips(studio, line))) {
+    studio.desk.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
+    return undefined;
+  }
   if (lines.some(isEdit)) {
     studio.desk.run(texts, {
       sound: lines.some(({ name }) => studio.catalog.edits.find((edit) => edit.name === name)?.isHeard),
@@ -263,6 +278,13 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
 
 /** Selections that go by where one is, or by what was selected before: a script has neither. */
 const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord|kept)$/;
+
+/** Whether an edit works on what is selected, which in the song are clips. */
+function needsClips({ catalog }: Studio, { name }: Line): boolean {
+  return (
+    /^(selection|clip)/.test(catalog.edits.find((edit) => edit.name === name)?.subject ?? '') && name !== 'clip-new'
+  );
+}
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
 function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
@@ -284,7 +306,9 @@ function runCommand(studio: Studio, line: Line): (() => void) | undefined {
     studio.desk.say(`${line.name}: ${wrong}`, 'refused');
     return undefined;
   }
-  const end = viewCommands[line.name](studio, line.values);
+  const inSong = studio.shown() === 'song' ? arrangingCommands[line.name] : undefined;
+  let end = inSong ? inSong(studio, line.values) : fallsBack;
+  if (end === fallsBack) end = viewCommands[line.name](studio, line.values);
   return typeof end === 'function' ? (end as () => void) : undefined;
 }
 

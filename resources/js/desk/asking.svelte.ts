@@ -5,6 +5,7 @@ import type { Desk, Running } from './desk.svelte';
 
 type OfSong = Extract<Asked, { what: 'edit' | 'undo' | 'redo' | 'go' }>;
 type OfTracks = Extract<Asked, { what: 'tracks' }>;
+type OfClips = Extract<Asked, { what: 'clips' }>;
 
 /**
  * What is asked of the server about a song, in the order in which it was pressed: each for the notes that were selected
@@ -86,6 +87,36 @@ export class Asking {
     });
   }
 
+  /** Runs lines on clips that are chosen in the song; those that come of it are chosen then. */
+  sendToClips(asked: OfClips, request?: string): void {
+    const { desk } = this;
+    const { lines, context, clips } = asked;
+    this.sender.add({
+      run: async (name) => {
+        const there = clips.filter((clip) => desk.tracks.has(clip));
+        if (there.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
+        const standing = { open: there, front: there[0], revisions: {}, request: name };
+        const answer = await api.edit(desk.song.id, standing, lines, 'all', {
+          ...context,
+          caret: [desk.caret.tick, desk.caret.pitch],
+        });
+        const known = new Set(desk.tracks.keys());
+        const before = there.map((clip) => desk.tracks.get(clip)!.id);
+        const songs = answer.song ?? desk.song;
+        const left = new Set(songs.tracks.flatMap((track) => track.clips.map(({ id }) => id)));
+        const open = desk.open.filter((clip) => left.has(clip));
+        desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
+        const chosen = (answer.open?.clips ?? there).filter((clip) => there.includes(clip) || !known.has(clip));
+        desk.arranging.choose(chosen);
+        void desk.listen([...new Set([...before, ...chosen.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
+        desk.say(answer.message);
+      },
+      refused: (message) => desk.say(message, 'refused'),
+      asks: () => ({ asked, selection: null }),
+      request,
+    });
+  }
+
   /**
    * Waits for its turn; a refusal is said in the status line.
    *
@@ -122,6 +153,9 @@ export class Asking {
           break;
         case 'tracks':
           this.sendToTracks(asked, request);
+          break;
+        case 'clips':
+          this.sendToClips(asked, request);
           break;
         case 'caret':
           desk.moveCaret(asked.to);

@@ -21,6 +21,7 @@ import { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import { Sounding } from '../song/sounding.svelte';
 import type { Asked } from '../song/unsent';
+import { Arranging } from './arranging.svelte';
 import { Asking } from './asking.svelte';
 import { Bodies } from './bodies';
 import { keepForSystem } from './clipboard';
@@ -105,6 +106,7 @@ export class Desk {
   readonly asking = new Asking(this);
   #rangesInLine = 0;
   readonly looking = new Looking(this);
+  readonly arranging = new Arranging(this);
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
     this.hands = new Hands(chords);
@@ -386,6 +388,14 @@ export class Desk {
       names: chosen.map(({ name }) => name).join(', '),
     });
     await this.sender.idle();
+  }
+
+  /** Runs lines on clips, whether they are open or not, as one step. */
+  runOnClips(lines: string[], clips: number[]): void {
+    const { context } = this;
+    this.lastLines = lines;
+    this.onRun(lines);
+    this.asking.sendToClips({ what: 'clips', lines, context: { ...context, onClips: true }, clips });
   }
 
   say(text: string, kind: Message['kind'] = 'done'): void {

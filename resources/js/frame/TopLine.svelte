@@ -11,6 +11,7 @@
   import Repeat from '@lucide/svelte/icons/repeat';
   import Square from '@lucide/svelte/icons/square';
   import Sun from '@lucide/svelte/icons/sun';
+  import Rows3 from '@lucide/svelte/icons/rows-3';
   import TableProperties from '@lucide/svelte/icons/table-properties';
   import type { SongView } from '../commands/studio';
   import { NUDGES } from '../desk/hands.svelte';
@@ -51,6 +52,7 @@
   ]);
   const views = $derived([
     { line: 'playing-in', name: 'Playing in', on: settings.playingIn, icon: Piano },
+    { line: 'song', name: 'Song', on: view === 'song', icon: Rows3 },
     { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);

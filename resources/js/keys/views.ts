@@ -15,6 +15,7 @@ export interface View {
 export const VIEWS: readonly View[] = [
   { name: 'songs', title: 'Song list', there: 'in the song list', command: 'songs' },
   { name: 'roll', title: 'Roll', there: 'in the roll', command: 'roll' },
+  { name: 'song', title: 'Song', there: 'in the song', command: 'song' },
   { name: 'table', title: 'Note table', there: 'in the note table', command: 'table' },
   { name: 'shortcuts', title: 'Shortcuts', there: 'in the shortcuts', command: 'shortcuts' },
 ];

@@ -1,13 +1,13 @@
 <script lang="ts">
   import type { Desk } from '../desk/desk.svelte';
+  import type { Viewport } from '../desk/viewport.svelte';
   import { flagsIn, type Flag } from '../music/conductor';
 
-  let { desk, run }: { desk: Desk; run: (...lines: string[]) => void } = $props();
+  let { desk, view, run }: { desk: Desk; view: Viewport; run: (...lines: string[]) => void } = $props();
 
   const STARTS_DRAG_AT = 3;
   /** flags nearer than this to the one before are folded into it, in CSS pixels */
   const NARROWEST = 14;
-  const { view } = $derived(desk);
   let dragged = $state.raw<{ flag: Flag; from: number; tick: number } | null>(null);
 
   const shown = $derived.by(() => {

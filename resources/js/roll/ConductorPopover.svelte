@@ -1,17 +1,22 @@
 <script lang="ts">
   import type { ConductorKind } from '../api';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Viewport } from '../desk/viewport.svelte';
   import NumberField from '../look/NumberField.svelte';
   import KeyChoice from '../look/KeyChoice.svelte';
   import { holding } from '../music/conductor';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
   import { formatLine } from '../music/line';
 
-  let { desk, tick, scales, run }: { desk: Desk; tick: number; scales: string[]; run: (line: string) => void } =
-    $props();
+  let {
+    desk,
+    view,
+    tick,
+    scales,
+    run,
+  }: { desk: Desk; view: Viewport; tick: number; scales: string[]; run: (line: string) => void } = $props();
 
   const WIDTH = 288;
-  const { view } = $derived(desk);
   const left = $derived(Math.min(Math.max(4, view.x(tick)), Math.max(4, view.width - WIDTH - 4)));
   const found = (kind: ConductorKind) => holding(desk.song.events, kind, tick);
   const isHere = (kind: ConductorKind) => found(kind)?.tick === tick;

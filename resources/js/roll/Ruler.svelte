@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Viewport } from '../desk/viewport.svelte';
   import { settings } from '../settings/settings.svelte';
   import { hasCourse } from '../music/conductor';
   import ConductorFlags from './ConductorFlags.svelte';
@@ -13,12 +14,19 @@
     player,
     scales,
     run,
-  }: { desk: Desk; player: Player; scales: string[]; run: (...lines: string[]) => void } = $props();
+    view = desk.view,
+  }: {
+    desk: Desk;
+    player: Player;
+    scales: string[];
+    run: (...lines: string[]) => void;
+    /** whose time it shows: that of the roll, or of the song */
+    view?: Viewport;
+  } = $props();
 
   const STARTS_RANGE_AT = 4;
   const ROOM_FOR_NUMBER = 34;
   const WHEEL_ZOOM = 1.2;
-  const { view } = $derived(desk);
   let canvas: HTMLCanvasElement;
   const HEIGHT = 22;
   let pressedAt: number | null = null;
@@ -137,10 +145,10 @@
     }}
     ondblclick={(event) => (desk.conducting = desk.gridLines.nearest(tickAt(event)))}
   ></canvas>
-  {#if hasCourse(desk.song.events)}<ConductorFlags {desk} {run} />{/if}
+  {#if hasCourse(desk.song.events)}<ConductorFlags {desk} {view} {run} />{/if}
   {#if desk.conducting !== null}
     <div class="absolute inset-x-0 top-full h-0">
-      {#key desk.conducting}<ConductorPopover {desk} tick={desk.conducting} {scales} {run} />{/key}
+      {#key desk.conducting}<ConductorPopover {desk} {view} tick={desk.conducting} {scales} {run} />{/key}
     </div>
   {/if}
 </div>

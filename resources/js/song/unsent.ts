@@ -6,6 +6,7 @@ export type Asked =
   | { what: 'edit'; lines: string[]; context: EditContext; stepsOn?: boolean; rangeOfThen?: boolean }
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
+  | { what: 'clips'; lines: string[]; context: EditContext; clips: number[] }
   | { what: 'tracks'; lines: string[]; context: EditContext; clips: number[]; names: string }
   | { what: 'open'; clips: number[]; front: number }
   | { what: 'caret'; to: { tick?: number; pitch?: number } }

@@ -20,7 +20,7 @@ final readonly class Duplicate implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('duplicate', 'Duplicate', Group::Building, 'Copies notes onto the same place and selects the copies, to be moved next.', synonyms: ['clone', 'copy in place']);
+        return new Declaration('duplicate', 'Duplicate', Group::Building, 'Copies notes onto the same place and selects the copies, to be moved next.', synonyms: ['clone', 'copy in place'], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

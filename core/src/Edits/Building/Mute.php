@@ -23,7 +23,7 @@ final readonly class Mute implements Edit
     {
         return new Declaration('mute', 'Mute', Group::Building, 'Silences notes without taking them out, or lets them sound again.', [
             Parameter::choice('state', ['on', 'off', 'toggle'], 'toggle', 'Silent, sounding, or each the other way.'),
-        ]);
+        ], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -36,7 +36,7 @@ final readonly class Repeat implements Edit
             Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
             Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
             Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
-        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar']);
+        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar'], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

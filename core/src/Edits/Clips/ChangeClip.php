@@ -17,14 +17,14 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Amount;
 
-/** Changes the clip in front: its name, whether it is muted, and after which length it begins again. */
+/** Changes the chosen clips, or the one in front: the name, whether they are muted, and after which length it begins again. */
 final readonly class ChangeClip implements SongEdit
 {
     private const OFF = 'off';
 
     public function declaration(): Declaration
     {
-        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the clip in front: its name, whether it is muted, whether it loops.', [
+        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the chosen clips, or the one in front: the name, whether it is muted, whether it loops.', [
             Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
             Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
             Parameter::amountOr([self::OFF], 'loop', 'The length after which its content begins again until the clip ends.'),
@@ -36,7 +36,8 @@ final readonly class ChangeClip implements SongEdit
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $clip = $open->song->clips[$open->front];
+        $clips = ChosenClips::of($open, $context);
+        $clip = $clips[0];
         $values = [];
         if ($parameters->has('name')) {
             $values['name'] = (string) $parameters->word('name');
@@ -51,12 +52,16 @@ final readonly class ChangeClip implements SongEdit
         if ($parameters->has('length')) {
             $values['length'] = max(1, $parameters->amount('length')->ticksAt($clip->start, $context->time));
         }
-        $changed = $clip->with($values);
-        $said = array_keys(array_diff_assoc($changed->toArray(), $clip->toArray()));
+        [$song, $said, $changed] = [$open->song, [], $clip];
+        foreach ($clips as $one) {
+            $now = $one->with($values);
+            $new = array_keys(array_diff_assoc($now->toArray(), $one->toArray()));
+            [$song, $said, $changed] = $new === [] ? [$song, $said, $changed] : [$song->withClip($now), $said === [] ? $new : $said, $said === [] ? $now : $changed];
+        }
 
-        return SongResult::of($open, $said === [] ? $open->song : $open->song->withClip($changed), $said === []
+        return SongResult::of($open, $song, $said === []
             ? 'Nothing changed: the clip is so already.'
-            : 'Clip: '.implode(', ', array_map(static fn (string $name): string => match ($name) {
+            : (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').implode(', ', array_map(static fn (string $name): string => match ($name) {
                 'muted' => $changed->muted ? 'muted' : 'sounding',
                 'loop' => $changed->loop === 0 ? 'loops no more' : 'loops',
                 'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",

@@ -16,23 +16,27 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 
-/** Takes the clip in front out with what lies in it. */
+/** Takes the chosen clips, or the one in front, out with what lies in them. */
 final readonly class DeleteClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-delete', 'Delete the clip', Group::Clips, 'Takes the clip in front out with what lies in it.', subject: Subject::Clip, synonyms: ['remove clip']);
+        return new Declaration('clip-delete', 'Delete the clip', Group::Clips, 'Takes the chosen clips, or the one in front, out with what lies in them.', subject: Subject::Clip, synonyms: ['remove clip']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $song = $open->song->withoutClip($open->front);
+        $gone = array_map(static fn (Clip $clip): int => $clip->id, ChosenClips::of($open, $context));
+        $song = $open->song;
+        foreach ($gone as $id) {
+            $song = $song->withoutClip($id);
+        }
         if ($song->clips === []) {
             throw new EditRefused('This is the only clip of the song; a song has at least one.');
         }
-        $stays = array_values(array_diff($open->open, [$open->front]));
+        $stays = array_values(array_diff($open->open, $gone));
         $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($open->frontTrack()->id));
 
-        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, 'Clip deleted');
+        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, count($gone) === 1 ? 'Clip deleted' : count($gone).' clips deleted');
     }
 }

@@ -19,12 +19,12 @@ use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
-/** Makes the clip in front and the next one on its track one. */
+/** Makes clips of a track one: those that are chosen, or the one in front and others beside or over it. */
 final readonly class JoinClips implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the clip in front and the next one on its track one clip, or all that lie over it, such as the layers of a loop.', [
+        return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the chosen clips of each track one clip, or the one in front and the next one, or all that lie over it, such as the layers of a loop.', [
             Parameter::choice('what', ['next', 'over'], 'next', 'The next clip, or all that lie over the one in front; muted ones stay as they are.'),
         ], subject: Subject::Clip, synonyms: ['merge clips', 'glue clips', 'unite', 'flatten', 'layers', 'comp'], uses: ['clip-join what=over' => 'All layers in one clip']);
     }
@@ -33,7 +33,35 @@ final readonly class JoinClips implements SongEdit
     {
         $song = $open->song;
         $front = $song->clips[$open->front];
-        $clips = $parameters->choice('what') === 'next' ? self::withNext($song, $front) : self::over($song, $front);
+        $chosen = ChosenClips::of($open, $context);
+        $groups = match (true) {
+            count($chosen) > 1 => self::byTrack($chosen),
+            $parameters->choice('what') === 'next' => [self::withNext($song, $front)],
+            default => [self::over($song, $front)],
+        };
+        $joined = $gone = [];
+        foreach ($groups as $clips) {
+            $song = $this->joined($song, $clips);
+            $joined[] = $clips[0]->id;
+            $gone = [...$gone, ...array_map(static fn (Clip $clip): int => $clip->id, array_slice($clips, 1))];
+        }
+        $count = count($joined) + count($gone);
+
+        return SongResult::opening(
+            $open, $song, array_values(array_unique([...array_diff($open->open, $gone), ...$joined])), $joined[0],
+            ($count === 2 ? 'Clips joined' : "{$count} clips joined").(count($joined) > 1 ? ', to '.count($joined) : ''),
+        );
+    }
+
+    /**
+     * The song with clips of one track as one, with silence where there was none of them.
+     *
+     * @param  non-empty-list<Clip>  $clips  the earliest first
+     *
+     * @throws EditRefused where one of them loops
+     */
+    private function joined(Song $song, array $clips): Song
+    {
         foreach ($clips as $clip) {
             if ($clip->loop > 0) {
                 throw new EditRefused('A clip that loops cannot be joined; take clip loop=off first.');
@@ -47,12 +75,28 @@ final readonly class JoinClips implements SongEdit
             $song = $song->withoutClip($clip->id);
             $end = max($end, $clip->end());
         }
-        $gone = array_map(static fn (Clip $clip): int => $clip->id, array_slice($clips, 1));
 
-        return SongResult::opening(
-            $open, $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), $content),
-            array_values(array_unique([...array_diff($open->open, $gone), $first->id])), $first->id, count($clips) === 2 ? 'Clips joined' : count($clips).' clips joined',
-        );
+        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), $content);
+    }
+
+    /**
+     * Chosen clips of each track of which there are several, the earliest first.
+     *
+     * @param  non-empty-list<Clip>  $chosen
+     * @return non-empty-list<non-empty-list<Clip>>
+     *
+     * @throws EditRefused where each lies on a track of its own
+     */
+    private static function byTrack(array $chosen): array
+    {
+        usort($chosen, static fn (Clip $a, Clip $b): int => $a->start <=> $b->start);
+        $tracks = [];
+        foreach ($chosen as $clip) {
+            $tracks[$clip->track][] = $clip;
+        }
+        $several = array_values(array_filter($tracks, static fn (array $clips): bool => count($clips) > 1));
+
+        return $several !== [] ? $several : throw new EditRefused('Nothing joined: each chosen clip lies on a track of its own.');
     }
 
     /**

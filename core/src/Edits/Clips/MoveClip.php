@@ -14,29 +14,64 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Bounds;
 
-/** Moves the clip in front in time, with what lies in it. */
+/** Puts the clips that are chosen, or the one in front, elsewhere: earlier or later, on other tracks, as copies where wanted. */
 final readonly class MoveClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-move', 'Move the clip', Group::Clips, 'Moves the clip in front earlier or later, with what lies in it.', [
+        return new Declaration('clip-move', 'Move clips', Group::Clips, 'Moves the chosen clips, or the one in front, in time and to other tracks, with what lies in them.', [
             Parameter::signedAmount('by', '1bar', 'How far; earlier with a minus.'),
-        ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier']);
+            Parameter::wholeNumber('rows', -Song::MOST_TRACKS, Song::MOST_TRACKS, 'tracks', 0, 'How many tracks lower; higher with a minus.'),
+            Parameter::onOff('copy', false, 'On leaves them where they are and moves copies.'),
+        ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip', 'copy clip to track'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier', 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $clip = $open->song->clips[$open->front];
-        $start = max(0, $parameters->amount('by')->shift($clip->start, $context->time));
-        if ($start + $clip->length > Bounds::LAST_TICK) {
+        $clips = ChosenClips::of($open, $context);
+        $first = min(array_map(static fn (Clip $clip): int => $clip->start, $clips));
+        $last = max(array_map(static fn (Clip $clip): int => $clip->end(), $clips));
+        $by = max(0, $parameters->amount('by')->shift($first, $context->time)) - $first;
+        if ($last + $by > Bounds::LAST_TICK) {
             throw new EditRefused('That would go past the end of what a song can hold; move the clip by less.');
         }
+        $rows = $parameters->int('rows');
+        if ($by === 0 && $rows === 0) {
+            return SongResult::of($open, $open->song, 'Nothing moved: the clip is at the start of the song.');
+        }
+        $song = $open->song;
+        $there = [];
+        foreach ($clips as $clip) {
+            $values = ['start' => $clip->start + $by, 'track' => self::track($open->song, $clip, $rows)->id];
+            $isCopy = $parameters->isOn('copy');
+            $there[] = $isCopy ? $song->newClipId() : $clip->id;
+            $song = $isCopy ? ChosenClips::copied($song, $clip, ['id' => $song->newClipId()] + $values) : $song->withClip($clip->with($values));
+        }
+        // A copy of what is open is open beside it.
+        $opened = $context->onClips ? $there : array_values(array_unique([...$open->open, ...$there]));
 
-        return SongResult::of($open, $start === $clip->start ? $open->song : $open->song->withClip($clip->with(['start' => $start])), $start === $clip->start
-            ? 'Nothing moved: the clip is at the start of the song.'
-            : "Clip moved to {$context->time->position($start)}");
+        return SongResult::opening($open, $song, $opened, $there[0], self::said($clips, $song->clips[$there[0]], $rows, $parameters->isOn('copy'), $context, $song));
+    }
+
+    /** @throws EditRefused where there is no such track */
+    private static function track(Song $song, Clip $clip, int $rows): Track
+    {
+        $tracks = array_values($song->tracks);
+        $row = (int) array_search($song->tracks[$clip->track], $tracks, true) + $rows;
+
+        return $tracks[$row] ?? throw new EditRefused('Nothing moved: there is no track '.($rows > 0 ? 'below' : 'above').' for every clip; track-new makes one.');
+    }
+
+    /** @param  non-empty-list<Clip>  $clips */
+    private static function said(array $clips, Clip $first, int $rows, bool $isCopy, Context $context, Song $song): string
+    {
+        return (count($clips) === 1 ? 'Clip ' : count($clips).' clips ').($isCopy ? 'copied to ' : 'moved to ')
+            .$context->time->position($first->start).($rows === 0 ? '' : " on {$song->tracks[$first->track]->name}");
     }
 }

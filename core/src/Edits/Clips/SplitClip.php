@@ -18,6 +18,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
 
 /**
  * Cuts the clip in front in two. Each piece keeps the notes that begin in it; one that sounds across is cut as well.
@@ -26,15 +27,34 @@ final readonly class SplitClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-split', 'Split the clip', Group::Clips, 'Cuts the clip in front in two, and the notes that sound across.', [
+        return new Declaration('clip-split', 'Split the clip', Group::Clips, 'Cuts the chosen clips, or the one in front, in two, and the notes that sound across.', [
             Parameter::moment('at', 'Where to cut.'),
         ], subject: Subject::Clip, synonyms: ['cut clip', 'divide', 'slice']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $clip = $open->song->clips[$open->front];
         $at = $context->moment($parameters, 'at');
+        $clips = ChosenClips::of($open, $context);
+        $there = array_values(array_filter($clips, static fn (Clip $clip): bool => $at > $clip->start && $at < $clip->end()));
+        if ($there === [] && count($clips) > 1) {
+            throw new EditRefused("Nothing split: no chosen clip lies over {$context->time->position($at)}.");
+        }
+        [$song, $behind] = [$open->song, []];
+        foreach ($there === [] ? $clips : $there as $clip) {
+            [$song, $behind[]] = $this->split($song, $clip, $at, $context);
+        }
+
+        return SongResult::opening($open, $song, [...$open->open, ...$behind], $open->front, (count($behind) === 1 ? 'Clip' : count($behind).' clips')." split at {$context->time->position($at)}");
+    }
+
+    /**
+     * @return array{Song, int} and the id of the second piece
+     *
+     * @throws EditRefused where it cannot be cut there
+     */
+    private function split(Song $song, Clip $clip, int $at, Context $context): array
+    {
         if ($at <= $clip->start || $at >= $clip->end()) {
             throw new EditRefused("Nothing split: {$context->time->position($at)} lies outside of the clip, which goes from {$context->time->position($clip->start)} to {$context->time->position($clip->end())}.");
         }
@@ -42,18 +62,17 @@ final readonly class SplitClip implements SongEdit
             throw new EditRefused('A clip that loops cannot be split; take clip loop=off first.');
         }
         $cut = $at - $clip->shift();
-        [$song, $content] = [$open->song, $open->song->contentOf($clip->id)];
+        $content = $song->contentOf($clip->id);
         [$left, $right] = [$this->notesBefore($content->notes, $cut), $this->notesFrom($content->notes, $cut, $song->nextId)];
         $points = $content->points;
         $isLeft = array_filter($points->start, static fn (int $start): bool => $start < $cut);
         $behind = new Clip($song->newClipId(), $clip->track, $at, $clip->end() - $at, $cut, name: $clip->name, muted: $clip->muted);
 
-        return SongResult::opening(
-            $open,
+        return [
             $song->withClip($clip->with(['length' => $at - $clip->start]), new Content($left, $points->at(array_keys($isLeft))))
                 ->withClip($behind, new Content($right, $points->at(array_keys(array_diff_key($points->start, $isLeft))))),
-            [...$open->open, $behind->id], $open->front, "Clip split at {$context->time->position($at)}",
-        );
+            $behind->id,
+        ];
     }
 
     private function notesBefore(Notes $notes, int $cut): Notes

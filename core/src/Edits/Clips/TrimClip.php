@@ -16,34 +16,38 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\OpenSong;
 
-/** Puts an edge of the clip in front at a place. What lies in it stays where it sounds. */
+/** Puts an edge of the chosen clips, or of the one in front, at a place, or moves it by so much. What lies in them stays where it sounds. */
 final readonly class TrimClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-trim', 'Trim the clip', Group::Clips, 'Puts the start or the end of the clip in front at a place; what lies in it stays where it sounds.', [
+        return new Declaration('clip-trim', 'Trim clips', Group::Clips, 'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them stays where it sounds.', [
             Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
             Parameter::moment('at', 'Where it goes.'),
-        ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret']);
+            Parameter::signedAmount('by', null, 'How far it moves instead; earlier with a minus.', absent: 'to the place'),
+        ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret', 'clip-trim by=1bar' => 'The clip a bar longer']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $clip = $open->song->clips[$open->front];
-        $at = $context->moment($parameters, 'at');
         $atStart = $parameters->choice('edge') === 'start';
-        if ($atStart ? $at >= $clip->end() : $at <= $clip->start) {
-            throw new EditRefused('Nothing trimmed: the clip would have no length.');
+        $song = $open->song;
+        $clips = ChosenClips::of($open, $context);
+        foreach ($clips as $clip) {
+            $edge = $atStart ? $clip->start : $clip->end();
+            $at = $parameters->has('by') ? max(0, $parameters->amount('by')->shift($edge, $context->time)) : $context->moment($parameters, 'at');
+            if ($atStart ? $at >= $clip->end() : $at <= $clip->start) {
+                throw new EditRefused('Nothing trimmed: the clip would have no length.');
+            }
+            $song = ChosenClips::changed($song, $clip, [
+                'start' => $atStart ? $at : $clip->start, 'length' => $atStart ? $clip->end() - $at : $at - $clip->start, 'muted' => $clip->muted,
+            ]);
         }
-        $earlier = max(0, $clip->start - $at - $clip->offset);
-        $trimmed = $clip->with($atStart
-            ? ['start' => $at, 'length' => $clip->end() - $at, 'offset' => max(0, $clip->offset + $at - $clip->start)]
-            : ['length' => $at - $clip->start]);
+        $first = $song->clips[$clips[0]->id];
 
-        // Before its content begins there is room only where all of the content moves.
         return SongResult::of(
-            $open, $open->song->withClip($trimmed, $earlier > 0 ? $open->song->contentOf($clip->id)->shifted($earlier) : null),
-            'The clip '.($atStart ? 'begins' : 'ends')." at {$context->time->position($at)}",
+            $open, $song, (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').($atStart ? 'begins' : 'ends').' at '
+                .$context->time->position($atStart ? $first->start : $first->end()),
         );
     }
 }

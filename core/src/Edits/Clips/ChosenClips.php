@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Voice;
+
+/**
+ * What edits of notes do to the clips that are chosen in the song: each clip is to them a note of its track that lasts as
+ * long. So a rule of time is written once, and means the same near and far.
+ */
+final readonly class ChosenClips
+{
+    private const ONLY_ONE = 'These are all clips of the song; a song has at least one.';
+
+    /**
+     * The clips a line is about: those chosen in the song, or the one in front.
+     *
+     * @return non-empty-list<Clip>
+     */
+    public static function of(OpenSong $open, Context $context): array
+    {
+        return $context->onClips && $open->open !== []
+            ? array_map(static fn (int $id): Clip => $open->song->clips[$id], $open->open)
+            : [$open->song->clips[$open->front]];
+    }
+
+    /**
+     * The notes in chosen clips that an edit reaches. One of pitches passes drums over, unless there is nothing else.
+     *
+     * @param  bool  $leavesDrums  whether it is about pitches
+     */
+    public static function reached(OpenSong $open, Selection $selection, bool $leavesDrums): Selection
+    {
+        if (! $leavesDrums) {
+            return $selection;
+        }
+        $tracks = $open->tracks();
+        $isDrums = static fn (int $clip): bool => $open->song->tracks[$tracks[$clip]]->voice === Voice::Drums;
+        $others = array_filter($selection->positions($open->notes), static fn (int $i): bool => ! $isDrums($open->notes->clip[$i]));
+
+        return $others === [] ? $selection : Selection::of(array_map(static fn (int $i): int => $open->notes->id[$i], array_values($others)));
+    }
+
+    /** @throws EditRefused where it cannot be done to them */
+    public static function apply(Edit $edit, OpenSong $open, Context $context, Parameters $parameters): SongResult
+    {
+        $clips = self::of($open, $context);
+        $rows = self::asNotes($clips, $open->song->newClipId());
+        $change = $edit->apply($rows, Selection::all($rows), $context, $parameters);
+        $song = $open->song;
+        foreach ($change->removed->id as $id) {
+            $song = $song->withoutClip($id);
+        }
+        if ($song->clips === []) {
+            throw new EditRefused(self::ONLY_ONE);
+        }
+        $after = $change->applyTo($rows);
+        foreach ($after->id as $i => $id) {
+            $now = ['start' => $after->start[$i], 'length' => $after->length[$i], 'muted' => $after->muted[$i] === 1];
+            $song = isset($open->song->clips[$id])
+                ? self::changed($song, $open->song->clips[$id], $now)
+                : self::copied($song, $open->song->clips[$after->clip[$i]], ['id' => $id] + $now);
+        }
+
+        return SongResult::opening($open, $song, array_values($change->selection->ids), $open->front, self::ofClips($change->summary));
+    }
+
+    /**
+     * A clip with another place, length or mute. Where its start alone moves, what lies in it stays where it sounds.
+     *
+     * @param  array{start: int, length: int, muted: bool}  $now
+     *
+     * @throws EditRefused where a clip that loops would begin elsewhere in its round
+     */
+    public static function changed(Song $song, Clip $clip, array $now): Song
+    {
+        $later = $now['start'] - $clip->start;
+        $isTrimmed = $later !== 0 && $now['length'] === $clip->length - $later;
+        if ($isTrimmed && $clip->loop > 0) {
+            throw new EditRefused('A clip that loops cannot begin elsewhere; take clip loop=off first.');
+        }
+        // Before its content begins there is room only where all of the content moves.
+        $earlier = $isTrimmed ? max(0, -$later - $clip->offset) : 0;
+        $changed = $clip->with($now + ['offset' => $isTrimmed ? max(0, $clip->offset + $later) : $clip->offset]);
+
+        return $changed->toArray() === $clip->toArray() ? $song : $song->withClip($changed, $earlier > 0 ? $song->contentOf($clip->id)->shifted($earlier) : null);
+    }
+
+    /** @param  array<string, int|bool>  $values  of the copy, its id among them */
+    public static function copied(Song $song, Clip $clip, array $values): Song
+    {
+        [$song, $content] = $song->copyOf($song->contentOf($clip->id));
+
+        return $song->withClip($clip->with($values), $content);
+    }
+
+    /** @param  non-empty-list<Clip>  $clips */
+    private static function asNotes(array $clips, int $nextId): Notes
+    {
+        return Notes::fromRows(array_map(static fn (Clip $clip): array => [
+            'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'muted' => $clip->muted ? 1 : 0, 'clip' => $clip->id,
+        ], $clips))->with([], $nextId);
+    }
+
+    /** The same said of clips. */
+    private static function ofClips(string $summary): string
+    {
+        return (string) preg_replace('/\bnote(s?)\b/', 'clip$1', $summary);
+    }
+}

@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Edits;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Timeline;
+use PHPUnit\Framework\Attributes\TestWith;
+
+/** Keys in two clips of a bar (1, 2), a bass in one of two bars (3), a kit in one of a bar (4), at 480 ticks a quarter. */
+final class ChosenClipsTest extends MusicTestCase
+{
+    private const SPLIT = ['clip-split at=720'];
+
+    /**
+     * @param  non-empty-list<int>  $chosen
+     * @param  non-empty-list<string>  $lines
+     * @param  list<int>  $then  the clips that are chosen after it
+     */
+    #[TestWith([[1, 3], ['nudge by=1/4'], 'Keys: 480+1920 1920+1920 | Bass: 480+3840 | Kit: 0+1920', [1, 3], '2 clips'])]
+    #[TestWith([[2], ['nudge by=-1/4'], 'Keys: 0+1920 1440+1920 | Bass: 0+3840 | Kit: 0+1920', [2], '1 clip'])]
+    #[TestWith([[1], ['nudge by=1/4 edge=end'], 'Keys: 0+2400 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1], '1 clip'])]
+    #[TestWith([[2], ['nudge by=1/4 edge=start'], 'Keys: 0+1920 2400+1440>480 | Bass: 0+3840 | Kit: 0+1920', [2], '1 clip'])]
+    #[TestWith([[1, 4], ['nudge by=10tk', 'quantize grid=1/4'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 4], '2 clips quantized'])]
+    #[TestWith([[2, 4], ['align to=caret'], 'Keys: 0+1920 2640+1920 | Bass: 0+3840 | Kit: 720+1920', [2, 4], '2 clips'])]
+    #[TestWith([[1, 4], ['duplicate'], 'Keys: 0+1920 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920 0+1920', [5, 6], '2 clips copied onto the same place'])]
+    #[TestWith([[1, 2], ['repeat'], 'Keys: 0+1920 1920+1920 3840+1920 5760+1920 | Bass: 0+3840 | Kit: 0+1920', [5, 6], '2 clips repeated once'])]
+    #[TestWith([[4], ['repeat times=3'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920 1920+1920 3840+1920 5760+1920', [5, 6, 7], '1 clip repeated 3 times'])]
+    #[TestWith([[2, 4], ['mute'], 'Keys: 0+1920 1920+1920m | Bass: 0+3840 | Kit: 0+1920m', [2, 4], '2 clips'])]
+    #[TestWith([[1, 4], ['delete'], 'Keys: 1920+1920 | Bass: 0+3840 | Kit: ', [2], '2 clips'])]
+    #[TestWith([[1, 4], ['clip-delete'], 'Keys: 1920+1920 | Bass: 0+3840 | Kit: ', [2], '2 clips deleted'])]
+    #[TestWith([[1, 2], ['clip-move by=1bar'], 'Keys: 1920+1920 3840+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 2], '2 clips moved to 2.1.0'])]
+    #[TestWith([[1, 2], ['clip-move by=-1bar'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 2], 'Nothing moved'])]
+    #[TestWith([[1, 3], ['clip-move by=0tk rows=1'], 'Keys: 1920+1920 | Bass: 0+1920 | Kit: 0+3840 0+1920', [1, 3], '2 clips moved to 1.1.0 on Bass'])]
+    #[TestWith([[1, 3], ['clip-move by=1bar rows=1 copy=on'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 1920+1920 | Kit: 0+1920 1920+3840', [5, 6], '2 clips copied to 2.1.0 on Bass'])]
+    #[TestWith([[1, 4], ['clip-trim by=-1/4'], 'Keys: 0+1440 1920+1920 | Bass: 0+3840 | Kit: 0+1440', [1, 4], '2 clips, the first one ends at 1.4.0'])]
+    #[TestWith([[1, 4], self::SPLIT, 'Keys: 0+720 720+1200>720 1920+1920 | Bass: 0+3840 | Kit: 0+720 720+1200>720', [1, 4, 5, 6], '2 clips split at 1.2.240'])]
+    #[TestWith([[2, 4], self::SPLIT, 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+720 720+1200>720', [2, 4, 5], 'Clip split at 1.2.240'], 'only what lies there')]
+    #[TestWith([[2, 1, 3], ['clip-join'], 'Keys: 0+3840 | Bass: 0+3840 | Kit: 0+1920', [3, 1], 'Clips joined'])]
+    #[TestWith([[2, 4], ['clip name=Verse mute=on'], 'Keys: 0+1920 1920+1920m | Bass: 0+3840 | Kit: 0+1920m', [2, 4], '2 clips: named Verse, muted'])]
+    public function test_keys_do_to_clips_what_they_do_to_notes(array $chosen, array $lines, string $expected, array $then, string $said): void
+    {
+        $before = self::song();
+        $done = self::done($lines, $chosen);
+        $after = $done->settled();
+
+        self::assertSame($expected, self::arrangement($after->song));
+        self::assertEqualsCanonicalizing($then, $after->open);
+        self::assertStringContainsString($said, $done->summary);
+        self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after->song))->isNothing(), 'back as it was');
+    }
+
+    /**
+     * @param  non-empty-list<int>  $chosen
+     * @param  array<int, list<int>>  $pitches  of clips
+     */
+    #[TestWith([[1, 2, 4], 'transpose semitones=12', [1 => [72, 76], 2 => [79], 3 => [36], 4 => [38]]], 'drums are no pitches')]
+    #[TestWith([[4], 'transpose semitones=2', [1 => [60, 64], 4 => [40]]], 'unless they alone are chosen')]
+    #[TestWith([[1, 3], 'delete', [2 => [67], 4 => [38]]], 'a clip goes with what lies in it')]
+    public function test_edits_of_notes_reach_all_notes_in_the_chosen_clips(array $chosen, string $line, array $pitches): void
+    {
+        $song = self::done([$line], $chosen)->settled()->song;
+
+        foreach ($pitches as $clip => $expected) {
+            self::assertSame($expected, $song->contentOf($clip)->notes->pitch, "clip {$clip}");
+        }
+    }
+
+    public function test_dynamics_reach_drums_as_well(): void
+    {
+        $song = self::done(['velocity set=33'], [1, 4])->settled()->song;
+
+        self::assertSame([[33, 33], [64], [33]], [$song->contentOf(1)->notes->velocity, $song->contentOf(2)->notes->velocity, $song->contentOf(4)->notes->velocity]);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  non-empty-list<int>  $chosen
+     * @param  list<int>  $starts  where the keys sound
+     */
+    #[TestWith([['clip-split at=720', 'clip-join'], [1], [0, 600, 1920]], 'split and joined, a note that sounds across is two')]
+    #[TestWith([['nudge by=1/4 edge=start'], [1], [600, 1920]], 'begun later, what was there is gone')]
+    #[TestWith([['nudge by=1/4 edge=start', 'nudge by=-1/4 edge=start'], [1], [0, 600, 1920]], 'and comes back')]
+    #[TestWith([['repeat', 'clip-move by=1bar'], [2], [0, 600, 1920, 5760]], 'copies go on by themselves')]
+    #[TestWith([['nudge by=1/4', 'nudge by=-1/4'], [1, 2], [0, 600, 1920]], 'there and back')]
+    #[TestWith([['clip-move by=2bar', 'nudge by=-1bar edge=start'], [2], [0, 600, 5760]], 'earlier than its content begins')]
+    public function test_what_lies_in_clips_sounds_where_it_should(array $lines, array $chosen, array $starts): void
+    {
+        $song = self::done($lines, $chosen)->settled()->song;
+
+        self::assertSame($starts, array_values(array_unique(array_diff(Sounding::of($song, $song->tracks[1])->notes->start, [720]))));
+    }
+
+    public function test_an_edit_of_clips_and_one_of_all_notes_in_them_agree(): void
+    {
+        foreach (['nudge by=1/4', 'quantize grid=1/2', 'align to=caret'] as $line) {
+            $near = self::done([$line], [1, 2], onClips: false)->settled()->song;
+            $far = self::done([$line], [1, 2])->settled()->song;
+
+            self::assertSame(
+                $line === 'quantize grid=1/2' ? [0, 600, 1920] : Sounding::of($near, $near->tracks[1])->notes->start,
+                Sounding::of($far, $far->tracks[1])->notes->start, $line,
+            );
+        }
+    }
+
+    /**
+     * @param  non-empty-list<int>  $chosen
+     * @param  non-empty-list<string>  $lines
+     */
+    #[TestWith([[1, 2, 3, 4], ['delete'], 'a song has at least one'])]
+    #[TestWith([[1, 2, 3, 4], ['clip-delete'], 'a song has at least one'])]
+    #[TestWith([[1, 4], ['clip-move by=0tk rows=1'], 'there is no track below for every clip'])]
+    #[TestWith([[1, 4], ['clip-move by=0tk rows=-1'], 'there is no track above for every clip'])]
+    #[TestWith([[2, 3], ['clip-join'], 'each chosen clip lies on a track of its own'])]
+    #[TestWith([[1, 2], ['clip-split at=3840'], 'no chosen clip lies over 3.1.0'])]
+    #[TestWith([[1], ['clip loop=1/4', 'nudge by=1/4 edge=start'], 'A clip that loops cannot begin elsewhere'])]
+    public function test_what_cannot_be_done_to_all_of_them_is_done_to_none(array $chosen, array $lines, string $said): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($said);
+
+        self::done($lines, $chosen);
+    }
+
+    private static function song(): Song
+    {
+        $note = static fn (int $id, int $start, int $length, int $pitch): array => ['id' => $id, 'start' => $start, 'length' => $length, 'pitch' => $pitch, 'velocity' => 64];
+
+        return Song::of(
+            Conductor::of(self::PPQ, [ConductorEvent::ofTempo(0, 120)]),
+            [new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass', voice: Voice::Bass), new Track(3, 2, 'Kit', voice: Voice::Drums)],
+            [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840), new Clip(4, 3, 0, 1920)],
+            [
+                1 => Content::ofNotes(Notes::fromRows([$note(1, 0, 200, 60), $note(2, 600, 480, 64)])), 2 => Content::ofNotes(Notes::fromRows([$note(3, 0, 240, 67)])),
+                3 => Content::ofNotes(Notes::fromRows([$note(4, 0, 1920, 36)])), 4 => Content::ofNotes(Notes::fromRows([$note(5, 0, 60, 38)])),
+            ], 6,
+        );
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  non-empty-list<int>  $chosen
+     */
+    private static function done(array $lines, array $chosen, bool $onClips = true): State
+    {
+        $open = OpenSong::of(self::song(), $chosen, $chosen[0]);
+        $conductor = $open->song->conductor;
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret(720, 60), onClips: $onClips);
+
+        return Script::read($lines, Catalog::standard())->apply($open, Selection::all($open->notes), $context->in($open));
+    }
+
+    /** “Keys: 0+1920 2400+1440>480m”: start and length of each clip, what of its content is cut off before it, and whether it is muted. */
+    private static function arrangement(Song $song): string
+    {
+        $said = static fn (Clip $clip): string => "{$clip->start}+{$clip->length}".($clip->offset > 0 ? ">{$clip->offset}" : '').($clip->muted ? 'm' : '');
+
+        return implode(' | ', array_map(static fn (Track $track): string => "{$track->name}: ".implode(' ', array_map($said, $song->clipsOf($track->id))), $song->tracks));
+    }
+}

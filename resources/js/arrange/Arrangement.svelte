@@ -1,0 +1,299 @@
+<script lang="ts">
+  import type { Player } from '../sound/player.svelte';
+  import { type Placed } from '../desk/arranging.svelte';
+  import type { Desk } from '../desk/desk.svelte';
+  import { oncePerFrame } from '../look/layer';
+  import { coloursOf, prepared } from '../look/theme';
+  import { settings } from '../settings/settings.svelte';
+  import { ClipDrag, type Dragged, type Held } from './clip-drag';
+  import { clipAt } from './clip-hit';
+  import { boxOf, paintClips, paintRows } from './paint-song';
+  import TrackHead from './TrackHead.svelte';
+
+  let {
+    desk,
+    player,
+    run,
+    open,
+    onwheel,
+    onmenu,
+  }: {
+    desk: Desk;
+    player: Player;
+    run: (line: string) => void;
+    /** Opens clips in the roll. */
+    open: (clips: number[]) => void;
+    /** told a turn of the wheel; tells whether it is a shortcut */
+    onwheel: (event: WheelEvent) => boolean;
+    onmenu: (x: number, y: number) => void;
+  } = $props();
+
+  const DRAGS_FROM = 4;
+  const { arranging } = $derived(desk);
+  const { view } = $derived(arranging);
+  let ground: HTMLCanvasElement;
+  let over: HTMLCanvasElement;
+  let cursor = $state('default');
+  const colours = $derived(coloursOf(settings.theme, 1));
+  const ofTrack = (colour: number) => coloursOf(settings.theme, colour);
+
+  /** what the pointer does: nothing yet, a drag of clips, or a box */
+  let pressed: { x: number; y: number; found: ReturnType<typeof clipAt>; wasChosen: boolean; adds: boolean } | null =
+    null;
+  let drag = $state.raw<ClipDrag | null>(null);
+  let dragged = $state.raw<Dragged[]>([]);
+  let box = $state.raw<DOMRect | null>(null);
+  let held: Held = { free: false, copies: false };
+  let kept: readonly number[] = [];
+
+  $effect(() => {
+    void [desk.song.tracks, settings.songRows, desk.end, view.width, view.height];
+    arranging.follow();
+  });
+
+  const askGround = oncePerFrame(() => {
+    const pen = prepared(ground, view.width, view.height);
+    if (!pen) return;
+    paintRows(pen, desk, view, colours);
+    paintClips(pen, desk, arranging, ofTrack);
+  });
+  const askOver = oncePerFrame(() => {
+    const pen = prepared(over, view.width, view.height);
+    if (!pen) return;
+    if (desk.range) {
+      pen.fillStyle = colours.range;
+      pen.globalAlpha = 0.12;
+      pen.fillRect(view.x(desk.range[0]), 0, (desk.range[1] - desk.range[0]) * view.pixelsPerTick, view.height);
+      pen.globalAlpha = 1;
+    }
+    pen.strokeStyle = colours.selection;
+    pen.lineWidth = 2;
+    for (const { placed, start, length, row } of dragged) {
+      const { x, y, width, height } = boxOf(view, start, length, row);
+      pen.fillStyle = ofTrack(placed.track.colour).tint;
+      pen.globalAlpha = 0.7;
+      pen.fillRect(x, y, width, height);
+      pen.globalAlpha = 1;
+      pen.strokeRect(x, y, width, height);
+    }
+    if (box) {
+      pen.lineWidth = 1;
+      pen.setLineDash([4, 3]);
+      pen.strokeRect(box.x, box.y, box.width, box.height);
+      pen.setLineDash([]);
+    }
+    pen.fillStyle = colours['color-base-content'];
+    const row = desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
+    pen.fillRect(Math.round(view.x(desk.caret.tick)), (row - view.top) * view.rowHeight, 2, view.rowHeight);
+    pen.fillStyle = colours.playhead;
+    pen.fillRect(Math.round(view.x(player.tick)), 0, 2, view.height);
+  });
+  const place = () => [
+    view.left,
+    view.top,
+    view.pixelsPerTick,
+    view.rowHeight,
+    view.width,
+    view.height,
+    view.rows,
+    colours,
+  ];
+
+  $effect(() => {
+    void [
+      place(),
+      desk.song,
+      desk.gridLines,
+      arranging.all,
+      arranging.isChosen,
+      desk.sounding.all,
+      desk.visible,
+      desk.front,
+    ];
+    askGround();
+  });
+  $effect(() => {
+    void [place(), desk.range, desk.caret, desk.track, player.tick, dragged, box];
+    askOver();
+  });
+  $effect(() => {
+    if (settings.follow && player.playing && !drag && (player.tick > view.right || player.tick < view.left))
+      view.scrollTo(player.tick - (view.width * 0.08) / view.pixelsPerTick);
+  });
+
+  const at = (event: MouseEvent) => {
+    const { left, top } = over.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  };
+  const rowAt = (y: number) => Math.floor(view.top + y / view.rowHeight);
+  const tickAt = (x: number, free: boolean) => {
+    const tick = Math.max(0, Math.round(view.tick(x)));
+    return free || desk.free ? tick : desk.gridLines.around(tick).before;
+  };
+
+  function press(event: PointerEvent): void {
+    if (event.button !== 0) return;
+    over.setPointerCapture(event.pointerId);
+    const from = at(event);
+    const found = clipAt(arranging, from.x, from.y);
+    const adds = event.shiftKey || event.ctrlKey;
+    const wasChosen = found !== null && arranging.isChosen.has(found.placed.clip.id);
+    pressed = { ...from, found, wasChosen, adds };
+    kept = adds ? arranging.chosen : [];
+    if (found && !wasChosen)
+      arranging.choose(adds ? [...arranging.chosen, found.placed.clip.id] : [found.placed.clip.id]);
+    if (found) desk.moveCaret({ tick: found.placed.clip.start });
+  }
+
+  function move(event: PointerEvent): void {
+    const now = at(event);
+    held = { free: event.altKey || desk.free, copies: event.ctrlKey };
+    if (!pressed) {
+      const found = clipAt(arranging, now.x, now.y);
+      cursor = !found ? 'default' : found.part === 'body' ? 'grab' : 'ew-resize';
+      desk.hands.word = !found
+        ? 'drag: choose clips · two presses: a new clip'
+        : found.part === 'body'
+          ? 'drag: move · Ctrl: a copy · Alt: free of the grid · two presses: open'
+          : 'drag: change this end; what sounds stays where it is';
+      return;
+    }
+    if (!drag && !box && Math.hypot(now.x - pressed.x, now.y - pressed.y) < DRAGS_FROM) return;
+    if (pressed.found) {
+      drag ??= new ClipDrag(desk, arranging, pressed.found.placed, pressed.found.part, pressed);
+      drag.move(now.x, now.y, held);
+      dragged = drag.shown;
+      desk.hands.word = drag.said(held);
+      return;
+    }
+    const { x, y } = pressed;
+    box = new DOMRect(Math.min(x, now.x), Math.min(y, now.y), Math.abs(now.x - x), Math.abs(now.y - y));
+    arranging.choose([...kept, ...inBox(box).map(({ clip }) => clip.id)]);
+  }
+
+  function inBox({ left, right, top, bottom }: DOMRect): Placed[] {
+    const [from, to] = [view.tick(left), view.tick(right)];
+    const [first, last] = [rowAt(top), rowAt(bottom)];
+    return arranging.all.filter(
+      ({ clip, row }) => row >= first && row <= last && clip.start < to && clip.start + clip.length > from,
+    );
+  }
+
+  function release(): void {
+    if (!pressed) return;
+    const { found, wasChosen, adds, x, y } = pressed;
+    if (drag) {
+      const line = drag.line(held);
+      if (line) run(line);
+    } else if (!box && found && wasChosen) {
+      const { id } = found.placed.clip;
+      arranging.choose(adds ? arranging.chosen.filter((one) => one !== id) : [id]);
+    } else if (!box && !found) {
+      if (!adds) arranging.choose([]);
+      desk.moveCaret({ tick: tickAt(x, held.free) });
+      frontRow(rowAt(y));
+    }
+    cancel();
+  }
+
+  function cancel(): void {
+    pressed = null;
+    drag = null;
+    dragged = [];
+    box = null;
+    desk.hands.word = '';
+  }
+
+  function frontRow(row: number): void {
+    const open_ = desk.song.tracks[row]?.clips.find(({ id }) => desk.open.includes(id));
+    if (open_) desk.toFront(open_.id);
+  }
+
+  function twice(event: MouseEvent): void {
+    const { x, y } = at(event);
+    const found = clipAt(arranging, x, y);
+    const row = rowAt(y);
+    if (found) open([found.placed.clip.id]);
+    else if (row < desk.song.tracks.length) run(`clip-new at=${tickAt(x, event.altKey)} of=${row + 1}`);
+  }
+
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const { x, y } = at(event);
+    view.pointer = { x, y };
+    const taken = onwheel(event);
+    view.pointer = null;
+    if (taken) return;
+    const step = event.deltaMode === 1 ? 16 : 1;
+    const [across, down] = [event.deltaX * step, event.deltaY * step];
+    view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
+  }
+
+  const said = $derived.by(() => {
+    const { placed, all } = arranging;
+    const names = placed
+      .slice(0, 5)
+      .map(({ clip, track }) => `${clip.name || 'clip'} of ${track.name} at ${desk.gridLines.position(clip.start)}`);
+    return placed.length === 0
+      ? `${all.length} clips on ${desk.song.tracks.length} tracks, none chosen.`
+      : `${placed.length} of ${all.length} clips chosen: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
+  });
+  const tops = $derived(desk.song.tracks.map((_, row) => (row - view.top) * view.rowHeight));
+</script>
+
+<svelte:window
+  onkeydowncapture={(event) => {
+    if (event.key === 'Escape' && pressed) {
+      event.stopPropagation();
+      cancel();
+    }
+  }}
+/>
+
+<div
+  class="relative col-start-1 row-start-3 overflow-hidden border-r border-base-300 bg-base-200"
+  role="group"
+  aria-label="Tracks of the song"
+>
+  {#each desk.song.tracks as track, place (track.id)}
+    <div class="absolute inset-x-0" style:top="{tops[place]}px" style:height="{view.rowHeight}px">
+      <TrackHead {desk} {track} {place} {run} open={() => open(track.clips.map(({ id }) => id))} />
+    </div>
+  {/each}
+</div>
+<!-- The keys of the whole window work on the song; the canvas takes the pointer. -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+  class="relative col-start-2 row-start-3 min-h-0 min-w-0 overflow-hidden"
+  role="group"
+  aria-label="Song"
+  aria-describedby="song-summary"
+  tabindex="0"
+  bind:clientWidth={view.width}
+  bind:clientHeight={view.height}
+>
+  <p id="song-summary" class="sr-only">{said}</p>
+  <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
+  <canvas
+    bind:this={over}
+    class="absolute inset-0 size-full touch-none"
+    style:cursor
+    aria-hidden="true"
+    data-testid="song-canvas"
+    data-left={view.left}
+    data-top={view.top}
+    data-pixels-per-tick={view.pixelsPerTick}
+    data-row-height={view.rowHeight}
+    onpointerdown={press}
+    onpointermove={move}
+    onpointerup={release}
+    onpointercancel={cancel}
+    onpointerleave={() => !pressed && (desk.hands.word = '')}
+    oncontextmenu={(event) => {
+      event.preventDefault();
+      onmenu(event.clientX, event.clientY);
+    }}
+    ondblclick={twice}
+    onwheel={wheel}
+  ></canvas>
+</div>

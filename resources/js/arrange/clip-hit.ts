@@ -1,0 +1,29 @@
+import type { Arranging, Placed } from '../desk/arranging.svelte';
+
+/** How wide an edge of a clip is to take hold of, in CSS pixels. */
+const EDGE = 7;
+
+/** What of a clip a press takes hold of. */
+export type ClipPart = 'body' | 'start' | 'end';
+
+/** The clip under a point, and which part of it: a chosen one before others, else the one that was put there last. */
+export function clipAt(
+  { view, all, isChosen }: Arranging,
+  x: number,
+  y: number,
+): { placed: Placed; part: ClipPart } | null {
+  const row = Math.floor(view.top + y / view.rowHeight);
+  const tick = view.tick(x);
+  const slack = 3 / view.pixelsPerTick;
+  let found: Placed | null = null;
+  for (const placed of all) {
+    const { start, length } = placed.clip;
+    if (placed.row !== row || tick < start || tick > start + Math.max(length, slack)) continue;
+    if (!found || isChosen.has(placed.clip.id) || !isChosen.has(found.clip.id)) found = placed;
+  }
+  if (!found) return null;
+  const left = view.x(found.clip.start);
+  const right = view.x(found.clip.start + found.clip.length);
+  const edge = Math.min(EDGE, (right - left) / 4);
+  return { placed: found, part: x > right - edge ? 'end' : x < left + edge ? 'start' : 'body' };
+}

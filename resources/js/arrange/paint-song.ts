@@ -1,0 +1,195 @@
+import type { Arranging, Placed } from '../desk/arranging.svelte';
+import type { Desk } from '../desk/desk.svelte';
+import type { NoteTable } from '../music/notes';
+import type { Viewport } from '../desk/viewport.svelte';
+import { FONT, type Colours } from '../look/theme';
+
+/** Lines nearer to each other than this, in CSS pixels, are not drawn. */
+const NEAREST_LINES = 6;
+/** A name stands over the notes where a row is at least so high. */
+const ROOM_FOR_NAME = 40;
+const NAME_HEIGHT = 14;
+const GAP = 2;
+
+/** Where a clip lies on the canvas, in CSS pixels. */
+export function boxOf(view: Viewport, start: number, length: number, row: number): DOMRect {
+  return new DOMRect(
+    view.x(start),
+    (row - view.top) * view.rowHeight + GAP / 2,
+    Math.max(3, length * view.pixelsPerTick - 1),
+    view.rowHeight - GAP,
+  );
+}
+
+/** Rows of tracks with bar lines and beats. */
+export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, view: Viewport, colours: Colours): void {
+  const rows = desk.song.tracks.length;
+  const bottom = Math.min(view.height, (rows - view.top) * view.rowHeight);
+  for (let row = Math.floor(view.top); row < Math.min(rows, view.top + view.rowsInSight); row++) {
+    const y = (row - view.top) * view.rowHeight;
+    pen.fillStyle = colours[row % 2 === 0 ? 'row-white' : 'row-black'];
+    pen.fillRect(0, y, view.width, view.rowHeight);
+    pen.fillStyle = colours['row-line'];
+    pen.fillRect(0, y + view.rowHeight - 1, view.width, 1);
+  }
+  let lastBeat = -Infinity;
+  for (const { tick, isBar } of desk.gridLines.beats(Math.max(0, view.left), view.right)) {
+    const x = Math.round(view.x(tick));
+    if (x - lastBeat < NEAREST_LINES && !isBar) continue;
+    pen.fillStyle = colours[isBar ? 'line-bar' : 'line-grid'];
+    if (isBar && x - lastBeat < NEAREST_LINES / 2) continue;
+    pen.fillRect(x, 0, 1, bottom);
+    lastBeat = x;
+  }
+}
+
+/** All clips in sight with their notes in miniature. */
+export function paintClips(
+  pen: CanvasRenderingContext2D,
+  desk: Desk,
+  arranging: Arranging,
+  ofTrack: (colour: number) => Colours,
+): void {
+  const { view, all, isChosen } = arranging;
+  const inSight = all.filter(
+    ({ clip, row }) =>
+      clip.start < view.right &&
+      clip.start + clip.length > view.left &&
+      row + 1 > view.top &&
+      row < view.top + view.rowsInSight,
+  );
+  for (const placed of inSight) {
+    const colours = ofTrack(placed.track.colour);
+    const chosen = isChosen.has(placed.clip.id);
+    paintBody(pen, view, placed, colours, chosen);
+  }
+  const rows = new Set(inSight.map(({ row }) => row));
+  for (const row of rows) {
+    const track = desk.song.tracks[row];
+    const mine = (clip: number) => desk.tracks.get(clip)?.id === track.id;
+    const open = track.clips.some(({ id }) => desk.open.includes(id));
+    const tables = [desk.sounding.of(track.id), ...(open ? [desk.visible] : [])];
+    const spans = tables.map((notes, k) => spanOf(notes, k === 1 ? mine : null)).filter((span) => span !== null);
+    if (spans.length === 0) continue;
+    const low = Math.min(...spans.map(([lowest]) => lowest));
+    const high = Math.max(...spans.map(([, highest]) => highest));
+    const colours = ofTrack(track.colour);
+    tables.forEach((notes, k) => {
+      pen.fillStyle = colours.ink;
+      pen.globalAlpha = track.muted ? 0.35 : 1;
+      paintMiniature(pen, view, notes, row, low, high, k === 1 ? mine : null);
+      pen.globalAlpha = 1;
+    });
+  }
+  for (const placed of inSight)
+    paintName(pen, view, placed, ofTrack(placed.track.colour), isChosen.has(placed.clip.id), desk);
+}
+
+function paintBody(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { clip, row }: Placed,
+  colours: Colours,
+  chosen: boolean,
+): void {
+  const box = boxOf(view, clip.start, clip.length, row);
+  pen.beginPath();
+  pen.roundRect(box.x, box.y, box.width, box.height, 4);
+  pen.fillStyle = chosen ? colours['selection-tint'] : colours.tint;
+  pen.globalAlpha = clip.muted ? 0.35 : 1;
+  pen.fill();
+  pen.globalAlpha = 1;
+  pen.lineWidth = chosen ? 2 : 1;
+  pen.strokeStyle = chosen ? colours.selection : colours.ink;
+  if (clip.muted) pen.setLineDash([4, 3]);
+  if (chosen || clip.muted) pen.stroke();
+  pen.setLineDash([]);
+  if (clip.loop > 0) {
+    // Each round but the first begins at a dashed line.
+    pen.strokeStyle = colours.ink;
+    pen.lineWidth = 1;
+    pen.setLineDash([2, 3]);
+    pen.beginPath();
+    for (let at = clip.start + clip.loop; at < clip.start + clip.length; at += clip.loop) {
+      const x = Math.round(view.x(at)) + 0.5;
+      if (x < 0 || x > view.width || clip.loop * view.pixelsPerTick < NEAREST_LINES) continue;
+      pen.moveTo(x, box.y + 2);
+      pen.lineTo(x, box.y + box.height - 2);
+    }
+    pen.stroke();
+    pen.setLineDash([]);
+  }
+}
+
+/** The lowest and highest pitch of the notes of some clips; of tables that never change it is looked up once. */
+const spans = new WeakMap<NoteTable, [number, number] | null>();
+function spanOf(notes: NoteTable, mine: ((clip: number) => boolean) | null): [number, number] | null {
+  if (!mine) {
+    let span = spans.get(notes);
+    if (span === undefined) spans.set(notes, (span = notes.pitchSpan()));
+    return span;
+  }
+  const { pitch, clip } = notes.columns;
+  let [low, high] = [128, -1];
+  for (let i = 0; i < notes.count; i++) {
+    if (mine(clip[i])) {
+      if (pitch[i] < low) low = pitch[i];
+      if (pitch[i] > high) high = pitch[i];
+    }
+  }
+  return high < 0 ? null : [low, high];
+}
+
+/** The notes of a row as thin strokes, the higher the higher. Those that would fall on the same pixels are drawn once. */
+function paintMiniature(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  notes: NoteTable,
+  row: number,
+  low: number,
+  high: number,
+  mine: ((clip: number) => boolean) | null,
+): void {
+  const { start, length, pitch, muted, clip } = notes.columns;
+  const name = view.rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
+  const top = (row - view.top) * view.rowHeight + GAP / 2 + name;
+  const room = view.rowHeight - GAP - name - 3;
+  const stroke = Math.max(1, Math.min(4, Math.floor(room / (high - low + 1))));
+  const step = high > low ? (room - stroke) / (high - low) : 0;
+  const middle = high > low ? 0 : (room - stroke) / 2;
+  const drawnTo = new Map<number, number>();
+  for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= view.right; i++) {
+    if (muted[i] || (mine && !mine(clip[i]))) continue;
+    const x = Math.round(view.x(start[i]));
+    const to = Math.max(x + 1, Math.round(view.x(start[i] + length[i])) - 1);
+    const y = Math.round(top + middle + (high - pitch[i]) * step);
+    if (to <= (drawnTo.get(y) ?? -Infinity)) continue;
+    drawnTo.set(y, to);
+    pen.fillRect(x, y, to - x, stroke);
+  }
+}
+
+function paintName(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { clip, track, row }: Placed,
+  colours: Colours,
+  chosen: boolean,
+  desk: Desk,
+): void {
+  if (view.rowHeight < ROOM_FOR_NAME) return;
+  const box = boxOf(view, clip.start, clip.length, row);
+  const x = Math.max(0, box.x) + 5;
+  const room = box.x + box.width - x - 4;
+  if (room < 12) return;
+  pen.save();
+  pen.beginPath();
+  pen.rect(x, box.y, room, NAME_HEIGHT);
+  pen.clip();
+  pen.font = `${clip.id === desk.front ? 700 : 500} 10px ${FONT}`;
+  pen.textBaseline = 'middle';
+  pen.fillStyle = chosen ? colours['color-base-content'] : colours['note-text'];
+  const said = [clip.name || track.name, clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : ''];
+  pen.fillText(said.filter(Boolean).join(' · '), x, box.y + NAME_HEIGHT / 2 + 1);
+  pen.restore();
+}

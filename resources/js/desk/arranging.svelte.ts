@@ -1,0 +1,106 @@
+import type { Clip, Track } from '../api';
+import { settings } from '../settings/settings.svelte';
+import type { Desk } from './desk.svelte';
+import { Viewport } from './viewport.svelte';
+
+/** How high rows of the song are, in CSS pixels. */
+export const ROW_HEIGHTS = { small: 26, middle: 48, tall: 88 } as const;
+export type RowHeight = keyof typeof ROW_HEIGHTS;
+
+/** A clip with its track and the row of it, from the top down. */
+export interface Placed {
+  clip: Clip;
+  track: Track;
+  row: number;
+}
+
+/** The song seen from afar: what part of it is in sight, and which clips are chosen. */
+export class Arranging {
+  readonly view = new Viewport();
+  /** ids of the clips the next key reaches */
+  chosen = $state.raw<readonly number[]>([]);
+  /** whether the view was fitted to the song yet */
+  #wasShown = false;
+
+  constructor(private readonly desk: Desk) {}
+
+  /** All clips, by their rows and in order of time. */
+  readonly all: readonly Placed[] = $derived.by(() =>
+    this.desk.song.tracks.flatMap((track, row) => track.clips.map((clip) => ({ clip, track, row }))),
+  );
+  readonly isChosen: ReadonlySet<number> = $derived(new Set(this.chosen));
+
+  /** Those that are chosen and still there. */
+  get placed(): Placed[] {
+    return this.all.filter(({ clip }) => this.isChosen.has(clip.id));
+  }
+
+  /** Follows the song and what is set, and shows all of it where it was not shown yet. */
+  follow(): void {
+    const { view, desk } = this;
+    view.rows = desk.song.tracks.map((_, row) => row);
+    view.rowHeight = ROW_HEIGHTS[settings.songRows];
+    view.length = desk.end;
+    if (!this.#wasShown && view.width > 100) {
+      this.#wasShown = true;
+      this.showAll();
+    }
+  }
+
+  /** Fits the whole song. */
+  showAll(): void {
+    this.showSpan(0, this.desk.end);
+  }
+
+  showSpan(from: number, to: number): void {
+    const { view } = this;
+    const ticks = Math.max(1, to - from);
+    view.pixelsPerTick = Math.min(4, view.width / (ticks * 1.03));
+    view.scrollTo(from);
+  }
+
+  choose(ids: readonly number[]): void {
+    this.chosen = [...new Set(ids)];
+    const [only] = this.placed;
+    if (this.chosen.length === 1 && only) this.desk.toFront(only.clip.id);
+  }
+
+  /** Where the chosen clips lie, or all of them where none is chosen; null in a song without clips. */
+  span(): [from: number, to: number] | null {
+    const some = this.placed.length > 0 ? this.placed : this.all;
+    if (some.length === 0) return null;
+    return [
+      Math.min(...some.map(({ clip }) => clip.start)),
+      Math.max(...some.map(({ clip }) => clip.start + clip.length)),
+    ];
+  }
+
+  /** The clip beside those that are chosen, on their track or the next one; the first one where none is. */
+  neighbour(to: 'next' | 'previous' | 'higher' | 'lower'): Placed | undefined {
+    const { all } = this;
+    const here = to === 'next' || to === 'lower' ? this.placed.at(-1) : this.placed[0];
+    if (!here) return all[0];
+    const at = all.indexOf(here);
+    if (to === 'next') return all[at + 1];
+    if (to === 'previous') return all[at - 1];
+    const rows = to === 'lower' ? all.filter(({ row }) => row > here.row) : all.filter(({ row }) => row < here.row);
+    const row = to === 'lower' ? rows[0]?.row : rows.at(-1)?.row;
+    const apart = ({ clip }: Placed) => Math.abs(clip.start - here.clip.start);
+    return rows
+      .filter((other) => other.row === row)
+      .reduce<Placed | undefined>((best, other) => (best && apart(best) <= apart(other) ? best : other), undefined);
+  }
+
+  /** Scrolls so that a clip is in sight. */
+  reveal({ clip, row }: Placed): void {
+    const { view } = this;
+    const left = clip.start < view.left || clip.start > view.right ? clip.start - 20 / view.pixelsPerTick : view.left;
+    const top = row < view.top ? row : row + 1 > view.top + view.rowsInSight ? row + 1 - view.rowsInSight : view.top;
+    view.scrollTo(left, top);
+  }
+
+  /** Runs lines on the chosen clips. */
+  run(lines: string[]): void {
+    this.desk.runOnClips(lines, [...this.chosen]);
+  }
+}
