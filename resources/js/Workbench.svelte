@@ -399,7 +399,7 @@
     {#if settings.bench}
       <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
         {#if walk}
-          <Bench {studio} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
+          <Bench {studio} ofClips={view === 'song'} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
         {/if}
       </div>
     {/if}
@@ -422,7 +422,7 @@
       <KeyStrip
         bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))}
         edits={catalog.edits}
-        selected={facts.selected}
+        selected={view === 'song' ? desk.arranging.placed.length > 0 : facts.selected}
         where={view}
         pending={pending.keys}
         {moment}

@@ -5,7 +5,7 @@
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
-  import { ClipDrag, type Dragged, type Held } from './clip-drag';
+  import { ClipDrag, nearestLine, type Dragged, type Held } from './clip-drag';
   import { clipAt } from './clip-hit';
   import { boxOf, paintClips, paintRows } from './paint-song';
   import TrackHead from './TrackHead.svelte';
@@ -128,7 +128,7 @@
   const rowAt = (y: number) => Math.floor(view.top + y / view.rowHeight);
   const tickAt = (x: number, free: boolean) => {
     const tick = Math.max(0, Math.round(view.tick(x)));
-    return free || desk.free ? tick : desk.gridLines.around(tick).before;
+    return free || desk.free ? tick : nearestLine(desk.gridLines, view, tick);
   };
 
   function press(event: PointerEvent): void {

@@ -5,6 +5,7 @@
   import { arrows } from '../look/arrows';
   import { timingOf, type Facts } from '../desk/facts';
   import type { Walk } from '../desk/walk.svelte';
+  import ClipFacts from './ClipFacts.svelte';
   import AdviceList from './AdviceList.svelte';
   import DynamicsPicture from './DynamicsPicture.svelte';
   import Kept from './Kept.svelte';
@@ -15,6 +16,7 @@
 
   let {
     studio,
+    ofClips,
     calm,
     walk,
     facts,
@@ -24,6 +26,8 @@
     run,
   }: {
     studio: Studio;
+    /** whether clips are what the next key reaches */
+    ofClips: boolean;
     /** counts up a frame after the notes changed */
     calm: number;
     walk: Walk;
@@ -120,6 +124,7 @@
   {#if tab === 'notes'}
     <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} giveKey={(line) => studio.giveKey([line])} />
 
+    {#if ofClips}<ClipFacts {desk} />{/if}
     <section aria-labelledby="bench-selection">
       <h2 id="bench-selection" class="font-semibold">
         {facts.selected ? `${facts.count} of ${facts.total} notes selected` : `All ${facts.total} notes; none selected`}

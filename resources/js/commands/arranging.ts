@@ -59,8 +59,9 @@ const zoom: Command = ({ desk: { arranging } }, { axis, to }) => {
 
 const zoomTo: Command = ({ desk }, { what }) => {
   const { arranging } = desk;
-  const span = what === 'range' ? desk.range : what === 'selection' ? arranging.span() : ([0, desk.end] as const);
-  if (!span) desk.say('There is nothing to zoom to.', 'refused');
+  const span = what === 'range' ? desk.range : what === 'selection' ? arranging.span() : null;
+  if (what !== 'range' && what !== 'selection') arranging.showAll();
+  else if (!span) desk.say('There is nothing to zoom to.', 'refused');
   else arranging.showSpan(span[0], span[1]);
 };
 

@@ -5,6 +5,7 @@ import { Viewport } from './viewport.svelte';
 
 /** How high rows of the song are, in CSS pixels. */
 export const ROW_HEIGHTS = { small: 26, middle: 48, tall: 88 } as const;
+const ROOM_BEHIND = 1.12;
 export type RowHeight = keyof typeof ROW_HEIGHTS;
 
 /** A clip with its track and the row of it, from the top down. */
@@ -47,9 +48,9 @@ export class Arranging {
     }
   }
 
-  /** Fits the whole song. */
+  /** Fits the whole song, with room behind it to go on in. */
   showAll(): void {
-    this.showSpan(0, this.desk.end);
+    this.showSpan(0, this.desk.end * ROOM_BEHIND);
   }
 
   showSpan(from: number, to: number): void {

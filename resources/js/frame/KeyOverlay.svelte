@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Binding, Surface } from '../api';
+  import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, sameModifiers } from '../keys/keystroke';
 
   let { bindings, where }: { bindings: Binding[]; where: Surface } = $props();
@@ -10,7 +11,7 @@
     ['with Alt', { ctrl: false, alt: true, shift: false }],
     ['with Ctrl', { ctrl: true, alt: false, shift: false }],
   ] as const;
-  const here = $derived(bindings.filter((binding) => ['everywhere', where].includes(binding.where ?? 'everywhere')));
+  const here = $derived(holdingIn(bindings, where));
   /** Of keys that others follow one row each: what follows is told by the strip once the first one was pressed. */
   const single = $derived(here.filter(({ key }) => !key.includes(' ')));
   const following = $derived(here.filter(({ key }) => key.includes(' ')));

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Binding, Declaration, Surface } from '../api';
+  import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
 
   let {
@@ -26,11 +27,10 @@
   const needing = $derived(new Set(edits.filter(({ subject }) => subject === 'selection').map(({ name }) => name)));
   const needsNotes = ({ run: lines }: Binding) => lines.some((line) => needing.has(line.split(' ', 1)[0]));
   const shown = $derived(
-    bindings
+    holdingIn(bindings, where)
       .filter(
         (binding) =>
           (binding.strip !== '' || pending !== '') &&
-          ['everywhere', where].includes(binding.where ?? 'everywhere') &&
           !moment.some(([key]) => key === binding.key) &&
           (pending
             ? binding.key.startsWith(`${pending} `)

@@ -69,7 +69,7 @@
 {/snippet}
 
 <header
-  class="flex min-h-10 flex-wrap select-none items-center gap-x-1 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap xl:px-1.5"
+  class="flex min-h-10 flex-wrap select-none items-center gap-x-1 gap-y-0.5 border-b border-base-300 px-2 py-0.5 text-sm whitespace-nowrap xl:flex-nowrap xl:gap-x-0.5 xl:px-1.5"
   aria-label="Song and transport"
 >
   <button

@@ -10,7 +10,7 @@ export interface Snapped {
  * Of the lines of the grid, the places as far from a line as the edge was, and where it was, the nearest one catches a
  * dragged edge; the line where several are as near.
  */
-export function snapped(lines: GridLines, edge: number, to: number, free: boolean): Snapped {
+export function snapped(lines: Pick<GridLines, 'nearest'>, edge: number, to: number, free: boolean): Snapped {
   const wanted = Math.max(0, to);
   if (free) {
     return { tick: Math.round(wanted), by: '' };

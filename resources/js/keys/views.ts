@@ -1,4 +1,4 @@
-import type { Surface } from '../api';
+import type { Binding, Surface } from '../api';
 
 export type ViewName = Exclude<Surface, 'everywhere'> | 'shortcuts';
 
@@ -25,3 +25,11 @@ export const SURFACES: readonly { name: Surface; title: string; there: string }[
   { name: 'everywhere', title: 'Everywhere', there: 'everywhere' },
   ...VIEWS.flatMap(({ name, ...said }) => (name === 'shortcuts' ? [] : [{ name, ...said }])),
 ];
+
+/** The shortcuts that hold in a view: one of its own takes the place of the one that holds everywhere. */
+export function holdingIn(bindings: readonly Binding[], view: Surface): Binding[] {
+  const own = new Set(bindings.filter(({ where }) => where === view).map(({ key }) => key));
+  return bindings.filter(
+    ({ key, where = 'everywhere' }) => where === view || (where === 'everywhere' && !own.has(key)),
+  );
+}

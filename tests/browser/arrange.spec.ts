@@ -1,0 +1,165 @@
+import type { Page } from '@playwright/test';
+import { expect, test, type Studio } from './studio';
+
+const BAR = 1920;
+
+/** “Kalimba: 0+7680 7680+1920”, by bars: each track with where its clips start and how long they are. */
+async function arrangement(studio: Studio): Promise<string> {
+  const { song } = await (await studio.page.request.get(`/api/songs/${studio.song}`)).json();
+  const bars = (ticks: number) => Math.round((ticks * 480) / song.ppq) / BAR;
+  return (song.tracks as { name: string; clips: { start: number; length: number; muted: boolean }[] }[])
+    .map(
+      ({ name, clips }) =>
+        `${name}: ${clips.map((c) => `${bars(c.start)}+${bars(c.length)}${c.muted ? 'm' : ''}`).join(' ')}`,
+    )
+    .join(' | ');
+}
+
+const lies = (studio: Studio, expected: string) => expect.poll(() => arrangement(studio)).toBe(expected);
+const song = (page: Page) => page.getByRole('group', { name: 'Song', exact: true });
+
+/** A song of four bars of one note each, and a second track with a clip of two bars, seen from afar. */
+async function openSong(studio: Studio): Promise<void> {
+  await studio.open([0, 1, 2, 3].map((bar) => [bar * BAR, 480, 60 + bar]));
+  await studio.press('F2', 'n');
+  await expect(studio.status).toHaveText('New track Plucked');
+  await studio.press('Control+Home', 'F9');
+  await expect(song(studio.page)).toBeVisible();
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+}
+
+/** Where a bar of a row lies, in pixels of the page. */
+async function place(page: Page, bar: number, row: number): Promise<[number, number]> {
+  const canvas = page.getByTestId('song-canvas');
+  const box = (await canvas.boundingBox())!;
+  const { left, top, pixelsPerTick, rowHeight } = await canvas.evaluate((one) => ({ ...(one as HTMLElement).dataset }));
+  return [
+    box.x + (bar * BAR - Number(left)) * Number(pixelsPerTick),
+    box.y + (row + 0.5 - Number(top)) * Number(rowHeight),
+  ];
+}
+
+async function drag(page: Page, from: [number, number], to: [number, number], held?: string): Promise<void> {
+  const [a, b] = [await place(page, ...from), await place(page, ...to)];
+  await page.mouse.move(...a);
+  if (held) await page.keyboard.down(held);
+  await page.mouse.down();
+  await page.mouse.move((a[0] + b[0]) / 2, (a[1] + b[1]) / 2);
+  await page.mouse.move(...b);
+  await page.mouse.up();
+  if (held) await page.keyboard.up(held);
+}
+
+test('one key goes from the roll to the song and back, and what was chosen stays so', async ({ studio, page }) => {
+  await openSong(studio);
+  await expect(song(page)).toContainText('2 clips on 2 tracks, none chosen.');
+  await studio.press('.');
+  await expect(studio.status).toHaveText('Clip of Track 1 at 1.1.0');
+  await studio.press('Shift+.');
+  await expect(song(page)).toContainText('2 of 2 clips chosen');
+  await expect(studio.bench).toContainText('2 of 2 clips chosen');
+  await studio.press('F9');
+  await expect(studio.roll).toBeVisible();
+  await studio.press('F9');
+  await expect(song(page)).toContainText('2 of 2 clips chosen: clip of Track 1 at 1.1.0, clip of Plucked at 1.1.0.');
+  await studio.press('Escape');
+  await expect(song(page)).toContainText('none chosen');
+  await studio.press('.', 'Enter');
+  await expect(studio.roll).toBeVisible();
+  await expect(page.getByLabel('Track', { exact: true })).toHaveValue(/\d/);
+  await expect(studio.roll).toContainText('4 notes, none selected');
+});
+
+test('the keys of notes move, repeat, split, mute and delete clips, with undo', async ({ studio, page }) => {
+  await openSong(studio);
+  await page.getByLabel('Grid', { exact: true }).selectOption('bar');
+  await studio.press('.', 'ArrowRight', 'ArrowRight');
+  await lies(studio, 'Track 1: 2+4 | Plucked: 0+4');
+  await studio.press('Control+z');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await studio.press('Control+Shift+ArrowRight', 'Control+Shift+ArrowRight', 'Shift+K');
+  await expect(studio.status).toHaveText('Clip split at 3.1.0');
+  await lies(studio, 'Track 1: 0+2 2+2 | Plucked: 0+4');
+  await studio.press('Escape', '.', '.', 'Shift+N');
+  await lies(studio, 'Track 1: 0+2 2+2 4+2 | Plucked: 0+4');
+  await expect(song(page)).toContainText('1 of 4 clips chosen: clip of Track 1 at 5.1.0.');
+  await studio.press('b');
+  await lies(studio, 'Track 1: 0+2 2+2 4+2m | Plucked: 0+4');
+  await studio.press('Delete');
+  await lies(studio, 'Track 1: 0+2 2+2 | Plucked: 0+4');
+  await expect(song(page)).toContainText('3 clips on 2 tracks, none chosen.');
+  await studio.press('Control+a', 'Shift+J');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+});
+
+test('edits of notes reach all notes in the chosen clips', async ({ studio }) => {
+  await openSong(studio);
+  await studio.press('.', 'Shift+ArrowUp');
+  await expect(studio.status).toHaveText('4 notes up 1 octave');
+  await studio.expectColumn('pitch', [72, 73, 74, 75]);
+  await studio.press('Control+z');
+  await studio.expectColumn('pitch', [60, 61, 62, 63]);
+});
+
+test('an edit without a chosen clip says how one is chosen, and changes nothing', async ({ studio }) => {
+  await openSong(studio);
+  await studio.press('ArrowUp', 'ArrowRight');
+  await expect(studio.status).toHaveText(/^Choose clips first/);
+  await studio.expectColumn('pitch', [60, 61, 62, 63]);
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+});
+
+test('clips are moved, copied to other tracks and trimmed with the pointer', async ({ studio, page }) => {
+  await openSong(studio);
+  await drag(page, [1.5, 0], [2.5, 0]);
+  await lies(studio, 'Track 1: 1+4 | Plucked: 0+4');
+  await drag(page, [2, 0], [2, 1], 'Control');
+  await lies(studio, 'Track 1: 1+4 | Plucked: 0+4 1+4');
+  await expect(studio.status).toHaveText('Clip copied to 2.1.0 on Plucked');
+  await studio.press('Control+z');
+  await lies(studio, 'Track 1: 1+4 | Plucked: 0+4');
+  await studio.press('Escape');
+  await drag(page, [3.99, 1], [2, 1]);
+  await lies(studio, 'Track 1: 1+4 | Plucked: 0+2');
+  await studio.press('Escape');
+  await drag(page, [1.01, 0], [2, 0]);
+  await lies(studio, 'Track 1: 2+3 | Plucked: 0+2');
+  // What lies in it stays where it sounds.
+  await expect.poll(() => studio.column('start')).toEqual([0, BAR, 2 * BAR, 3 * BAR]);
+});
+
+test('a drag that is left with Escape moves nothing, and a box chooses what it touches', async ({ studio, page }) => {
+  await openSong(studio);
+  await page.mouse.move(...(await place(page, 1, 0)));
+  await page.mouse.down();
+  await page.mouse.move(...(await place(page, 3, 0)), { steps: 3 });
+  await expect(page.getByTestId('hint')).toHaveText(/^Moves to 3\.1/);
+  await studio.press('Escape');
+  await page.mouse.up();
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await studio.press('Escape');
+  await drag(page, [4.3, 0], [3.5, 1]);
+  await expect(song(page)).toContainText('2 of 2 clips chosen');
+});
+
+test('two presses make a clip where there is none, and open one that is there', async ({ studio, page }) => {
+  await openSong(studio);
+  await page.mouse.dblclick(...(await place(page, 4.02, 1)));
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+4');
+  await page.mouse.dblclick(...(await place(page, 1, 0)));
+  await expect(studio.roll).toContainText('4 notes, none selected');
+});
+
+test('heads of tracks mute, sound alone and bring to the front', async ({ studio, page }) => {
+  await openSong(studio);
+  const heads = page.getByRole('group', { name: 'Tracks of the song' });
+  await heads.getByRole('button', { name: 'Mute Track 1' }).click();
+  await expect(heads.getByRole('button', { name: 'Mute Track 1' })).toHaveAttribute('aria-pressed', 'true');
+  await heads.getByRole('button', { name: 'Track 1', exact: true }).click();
+  await expect(heads.getByRole('button', { name: 'Track 1', exact: true })).toHaveAttribute('aria-current', 'true');
+  await heads.getByLabel('Volume of Plucked in %').fill('55');
+  await expect(studio.status).toContainText('55');
+  await song(page).focus();
+  await studio.press('Shift+=', 'Shift+=');
+  await expect(heads.getByLabel('Pan of Plucked in %')).toBeVisible();
+});
