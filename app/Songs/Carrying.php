@@ -6,6 +6,7 @@ namespace App\Songs;
 
 use App\Models\KnownRequest;
 use Closure;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Jactonic\Core\Song\OpenSong;
 
 /** Carries plans out, each once. */
@@ -35,21 +36,34 @@ final readonly class Carrying
                 return $this->again($songId, $standing, $known);
             }
             $planned = $tries < self::MOST_TRIES ? $plan() : null;
-            $answer = $this->store->writing($songId, function () use ($songId, $standing, $plan, $planned): ?SongAnswer {
-                if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
-                    return null;
-                }
-                $answer = ($planned ?? $plan())->carryOut();
-                if ($standing->request !== null) {
-                    KnownRequest::keep($standing->request, $songId, $answer->kept());
-                }
-
-                return $answer;
-            });
+            try {
+                $answer = $this->store->writing($songId, fn (): ?SongAnswer => $this->carriedOut($songId, $standing, $plan, $planned));
+            } catch (UniqueConstraintViolationException $taken) {
+                // Another song gave the id of a new track or clip out meanwhile.
+                $answer = $planned === null ? throw $taken : null;
+            }
             if ($answer !== null) {
                 return $answer;
             }
         }
+    }
+
+    /**
+     * Null where another writer was there first. The lock has to be held.
+     *
+     * @param  Closure(): Plan  $plan
+     */
+    private function carriedOut(int $songId, Standing $standing, Closure $plan, ?Plan $planned): ?SongAnswer
+    {
+        if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
+            return null;
+        }
+        $answer = ($planned ?? $plan())->carryOut();
+        if ($standing->request !== null) {
+            KnownRequest::keep($standing->request, $songId, $answer->kept());
+        }
+
+        return $answer;
     }
 
     /** A request of that name that was carried out before. */

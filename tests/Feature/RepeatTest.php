@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\StepRecord;
+use Illuminate\Database\Events\TransactionBeginning;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
@@ -102,6 +104,25 @@ final class RepeatTest extends AppTestCase
         $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['track name=Reed']])->assertConflict()->assertJsonPath('song.song.tempo', 100);
         $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['velocity add=1'], 'selection' => [1]])->assertOk();
         $this->ask($clip, 'edits', ['song' => 2, 'lines' => ['track name=Reed']])->assertOk();
+    }
+
+    public function test_an_id_that_another_song_gives_out_meanwhile_is_not_given_twice(): void
+    {
+        $clip = $this->clip();
+        $other = DB::table('clips')->where('id', $this->clip())->first();
+        $isFirst = true;
+        // Between working the edit out and writing it another song gets a clip.
+        Event::listen(TransactionBeginning::class, static function () use (&$isFirst, $other): void {
+            if ($isFirst) {
+                $isFirst = false;
+                DB::table('clips')->insert(['id' => null] + (array) $other);
+            }
+        });
+        $answer = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['clip-new at=3840'], 'selection' => []])->assertOk()->json();
+
+        self::assertFalse($isFirst);
+        self::assertCount(2, $answer['song']['tracks'][0]['clips']);
+        self::assertSame(DB::table('clips')->count(), DB::table('clips')->distinct()->count('id'));
     }
 
     public function test_a_song_renamed_elsewhere_is_not_renamed_over(): void
