@@ -37,7 +37,7 @@ php_version() {
   php -r 'echo PHP_MAJOR_VERSION.".".PHP_MINOR_VERSION;'
 }
 
-# $1: php for running, all for testing too (Chromium).
+# $1: php for running, all for testing too (Chromium without a window).
 setup_system() {
   local missing=() version
   command -v php >/dev/null || { echo 'PHP 8.2 or later is needed: sudo apt-get install php-cli' >&2; exit 1; }
@@ -50,7 +50,7 @@ setup_system() {
   command -v nginx >/dev/null || missing+=(nginx-light)
   command -v composer >/dev/null || missing+=(composer unzip)
   command -v npm >/dev/null || missing+=(nodejs npm)
-  if [ "$1" = all ]; then command -v chromium >/dev/null || missing+=(chromium); fi
+  if [ "$1" = all ]; then command -v chromium-headless-shell >/dev/null || missing+=(chromium-headless-shell); fi
   [ ${#missing[@]} -eq 0 ] || install_packages "${missing[@]}"
 }
 
