@@ -60,12 +60,13 @@ final class Order
      */
     private static function places(array $start, array $second, array $id): array
     {
-        if ($id !== [] && max($id) >> self::RANK_BITS !== 0) {
+        $placeByRank = array_flip($id);
+        // Rows of what sounds may have one id: each round of a clip that loops has those of the first.
+        if ($id !== [] && (max($id) >> self::RANK_BITS !== 0 || count($placeByRank) < count($id))) {
             asort($id);
             $placeByRank = array_keys($id);
             $rank = array_flip($placeByRank);
         } else {
-            $placeByRank = array_flip($id);
             $rank = $id;
         }
         $keys = [];

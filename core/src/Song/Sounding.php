@@ -35,9 +35,24 @@ final class Sounding
     }
 
     /**
+     * Each round of a clip as it is written, muted or not, in song time.
+     *
+     * @return non-empty-list<Content>
+     */
+    public static function roundsOf(Song $song, Clip $clip): array
+    {
+        $content = $song->contentOf($clip->id);
+
+        return array_map(
+            static fn (array $round): Content => new Content(self::notes($content->notes, ...$round), self::points($content->points, ...$round)),
+            self::rounds($clip),
+        );
+    }
+
+    /**
      * Which ticks of its content each round of a clip lets sound, and how much later in the song.
      *
-     * @return list<array{int, int, int}>
+     * @return non-empty-list<array{int, int, int}>
      */
     private static function rounds(Clip $clip): array
     {
@@ -45,7 +60,7 @@ final class Sounding
             return [[$clip->offset, $clip->offset + $clip->length, $clip->shift()]];
         }
         $rounds = [];
-        for ($at = 0; $at < $clip->length; $at += $clip->loop) {
+        for ($at = 0; $rounds === [] || $at < $clip->length; $at += $clip->loop) {
             $rounds[] = [$clip->offset, $clip->offset + min($clip->loop, $clip->length - $at), $clip->shift() + $at];
         }
 

@@ -111,6 +111,26 @@ final class ChosenClipsTest extends MusicTestCase
         self::assertSame($starts, array_values(array_unique(array_diff(Sounding::of($song, $song->tracks[1])->notes->start, [720]))));
     }
 
+    /** @param  list<string>  $lines */
+    #[TestWith([['clip loop=1/2 length=2bar']], 'whole rounds')]
+    #[TestWith([['clip loop=700tk length=2000tk']], 'a round that is cut off, and notes cut by each')]
+    #[TestWith([['nudge by=1/4 edge=start', 'clip loop=1/2 length=6000tk']], 'of a content that begins earlier')]
+    #[TestWith([['clip loop=2bar']], 'one that ends before its round')]
+    #[TestWith([['group', 'clip loop=1bar length=4bar']], 'groups')]
+    public function test_a_clip_that_loops_sounds_the_same_with_its_rounds_as_notes(array $lines): void
+    {
+        $sound = static fn (Song $song): array => array_diff_key(Sounding::of($song, $song->tracks[1])->notes->columns(), ['id' => 0, 'group' => 0]);
+        $before = self::done($lines, [1])->settled()->song;
+        $after = self::done([...$lines, 'clip loop=notes'], [1])->settled()->song;
+        $notes = $after->contentOf(1)->notes;
+
+        self::assertSame([0, 0], [$after->clips[1]->loop, $after->clips[1]->offset]);
+        self::assertSame($sound($before), $sound($after));
+        self::assertSame($notes->id, array_values(array_unique($notes->id)), 'each has an id of its own');
+        $groups = array_count_values(array_filter($notes->group));
+        self::assertSame(array_fill_keys(array_keys($groups), 2), $groups, 'a group stays as large as it was');
+    }
+
     public function test_an_edit_of_clips_and_one_of_all_notes_in_them_agree(): void
     {
         foreach (['nudge by=1/4', 'quantize grid=1/2', 'align to=caret'] as $line) {

@@ -89,6 +89,13 @@ final class SongEditsTest extends MusicTestCase
         self::assertSame($starts, Sounding::of($song, $song->tracks[1])->notes->start);
     }
 
+    public function test_a_clip_that_loops_over_another_one_sounds_in_every_round(): void
+    {
+        $song = self::done(['clip loop=1/2 length=2bar'])->settled()->song;
+
+        self::assertSame([0, 240, 960, 1200, 1920, 1920, 2160, 2880, 3120], Sounding::of($song, $song->tracks[1])->notes->start);
+    }
+
     public function test_a_clip_trimmed_to_before_its_beginning_has_room_there(): void
     {
         $song = self::done(['clip-move by=2bar', 'clip-trim edge=start at=1920'])->settled()->song;

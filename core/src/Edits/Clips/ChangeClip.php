@@ -15,6 +15,8 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Time\Amount;
 
 /** Changes the chosen clips, or the one in front: the name, whether they are muted, and after which length it begins again. */
@@ -22,15 +24,17 @@ final readonly class ChangeClip implements SongEdit
 {
     private const OFF = 'off';
 
+    private const NOTES = 'notes';
+
     public function declaration(): Declaration
     {
         return new Declaration('clip', 'Clip', Group::Clips, 'Changes the chosen clips, or the one in front: the name, whether it is muted, whether it loops.', [
             Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
             Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
-            Parameter::amountOr([self::OFF], 'loop', 'The length after which its content begins again until the clip ends.'),
+            Parameter::amountOr([self::OFF, self::NOTES], 'loop', 'The length after which its content begins again until the clip ends; notes makes all rounds notes of their own.'),
             Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
         ], subject: Subject::Clip, synonyms: ['rename clip', 'loop clip', 'silence clip'], uses: [
-            'clip mute=toggle' => 'Mute the clip', 'clip loop=4bar length=16bar' => 'Loop four bars over sixteen', 'clip loop=off' => 'Loop the clip no more',
+            'clip mute=toggle' => 'Mute the clip', 'clip loop=4bar length=16bar' => 'Loop four bars over sixteen', 'clip loop=off' => 'Loop the clip no more', 'clip loop=notes' => 'All rounds as notes of their own',
         ]);
     }
 
@@ -45,7 +49,8 @@ final readonly class ChangeClip implements SongEdit
         if ($parameters->has('mute')) {
             $values['muted'] = $parameters->choice('mute') === 'toggle' ? ! $clip->muted : $parameters->choice('mute') === 'on';
         }
-        if ($parameters->has('loop')) {
+        $isUnrolled = $parameters->has('loop') && $parameters->word('loop') === self::NOTES;
+        if ($parameters->has('loop') && ! $isUnrolled) {
             $loop = $parameters->value('loop');
             $values['loop'] = $loop instanceof Amount ? max(1, $loop->ticksAt($clip->start, $context->time)) : 0;
         }
@@ -55,6 +60,9 @@ final readonly class ChangeClip implements SongEdit
         [$song, $said, $changed] = [$open->song, [], $clip];
         foreach ($clips as $one) {
             $now = $one->with($values);
+            if ($isUnrolled && $now->loop > 0) {
+                [$song, $now] = self::unrolled($song, $now);
+            }
             $new = array_keys(array_diff_assoc($now->toArray(), $one->toArray()));
             [$song, $said, $changed] = $new === [] ? [$song, $said, $changed] : [$song->withClip($now), $said === [] ? $new : $said, $said === [] ? $now : $changed];
         }
@@ -63,9 +71,30 @@ final readonly class ChangeClip implements SongEdit
             ? 'Nothing changed: the clip is so already.'
             : (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').implode(', ', array_map(static fn (string $name): string => match ($name) {
                 'muted' => $changed->muted ? 'muted' : 'sounding',
-                'loop' => $changed->loop === 0 ? 'loops no more' : 'loops',
+                'loop' => $isUnrolled ? 'its rounds are notes now' : ($changed->loop === 0 ? 'loops no more' : 'loops'),
                 'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
                 default => "{$name} changed",
             }, $said)));
+    }
+
+    /**
+     * A clip that loops with all its rounds as notes of their own, which sounds the same. Copies of a group are a group of
+     * their own.
+     *
+     * @return array{Song, Clip}
+     */
+    private static function unrolled(Song $song, Clip $clip): array
+    {
+        $rounds = Sounding::roundsOf($song, $clip);
+        $all = $rounds[0];
+        $groups = max(0, ...$song->contentOf($clip->id)->notes->group);
+        foreach (array_slice($rounds, 1) as $k => $round) {
+            [$song, $copy] = $song->copyOf($round);
+            $group = array_map(static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group);
+            $all = $all->and($copy->withNotes($copy->notes->with(['group' => $group])));
+        }
+        $plain = $clip->with(['loop' => 0, 'offset' => 0]);
+
+        return [$song->withClip($plain, $all->shifted(-$clip->start)), $plain];
     }
 }
