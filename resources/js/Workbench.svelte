@@ -32,6 +32,7 @@
   import { use, type How } from './commands/use.svelte';
   import { Walk } from './desk/walk.svelte';
   import Arrangement from './arrange/Arrangement.svelte';
+  import SongStrip from './arrange/SongStrip.svelte';
   import Bench from './bench/Bench.svelte';
   import Coach from './frame/Coach.svelte';
   import KeyOverlay from './frame/KeyOverlay.svelte';
@@ -370,7 +371,10 @@
           onmenu={openMenu}
         />
       {:else}
-        <Ruler {desk} {player} scales={catalog.scales} {run} />
+        <div class="grid min-w-0">
+          {#if settings.songStrip}<SongStrip {desk} {player} />{/if}
+          <Ruler {desk} {player} scales={catalog.scales} {run} />
+        </div>
         <div class="col-start-1 row-start-3 grid">
           <PitchKeys {desk} {player} onmouse={(line) => noteUse(line, 'mouse')} />
         </div>

@@ -109,6 +109,24 @@ test('an edit without a chosen clip says how one is chosen, and changes nothing'
   await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
 });
 
+test('clips are copied, cut and pasted where the caret is and on the track in front', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('.', 'Control+c');
+  await expect(studio.status).toHaveText('1 clip copied');
+  await studio.press('Escape', 'Control+End', 'Control+v');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+4');
+  await expect(song(page)).toContainText('1 of 3 clips chosen: clip of Plucked at 5.1.0.');
+  await studio.press('Control+x');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await page
+    .getByRole('group', { name: 'Tracks of the song' })
+    .getByRole('button', { name: 'Track 1', exact: true })
+    .click();
+  await song(page).focus();
+  await studio.press('Control+Shift+V');
+  await lies(studio, 'Track 1: 0+4 4+4 | Plucked: 0+4');
+});
+
 test('clips are moved, copied to other tracks and trimmed with the pointer', async ({ studio, page }) => {
   await openSong(studio);
   await drag(page, [1.5, 0], [2.5, 0]);

@@ -109,6 +109,7 @@ test('quantized on the way in, the played moment is kept', async ({ studio, page
   await studio.roll.focus();
   await studio.press('F7', 'l', 'Home');
   await record(page);
+  await expect(page.getByLabel('Position')).not.toHaveText('1.1.0');
   await play(page, 'KeyZ');
   await end(page);
   await expect.poll(() => studio.column('pitch')).toEqual(expect.arrayContaining([48]));

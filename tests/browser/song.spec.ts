@@ -142,7 +142,7 @@ test('clips are split, repeated and walked through with keys, and the list says 
     [1920, 240, 64],
   ]);
   await studio.turnTo('Tracks');
-  const clips = studio.bench.getByRole('list', { name: /^Clips of/ }).getByRole('button');
+  const clips = studio.bench.getByRole('list', { name: /^Clips of/ }).getByRole('button', { name: /^Clip, / });
   await expect(clips).toHaveCount(1);
   await studio.press('Control+Shift+ArrowRight', 'F3', 's');
   await expect(clips).toHaveCount(2);

@@ -61,3 +61,12 @@ test('table and roll are in step: selection, edit keys, and back', async ({ stud
   await studio.press('j');
   await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected, pitches E4 to G4/);
 });
+
+test('the row of the caret is asked for from the table too, and shown in the roll', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('j', 'F2', 'r');
+  await expect(studio.roll).toBeVisible();
+  await expect(page.getByRole('dialog', { name: /^The row of/ })).toBeVisible();
+  await studio.press('Escape', 'j', 'j');
+  await expect(studio.roll).toBeVisible();
+});

@@ -158,9 +158,9 @@ test('notes go over the clipboard to another window and another song, and throug
     [0, 240, 60, 70],
     [480, 240, 64, 80],
   ]);
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await studio.press('Control+a', 'Control+c');
   await expect(studio.status).toHaveText(/2 notes copied/);
-  await context.grantPermissions(['clipboard-read']);
   await expect
     .poll(() => page.evaluate(() => navigator.clipboard.readText()))
     .toMatch(/^\{"jactonic":"phrase","ppq":480/);

@@ -9,7 +9,7 @@ use Jactonic\Core\Time\Rounding;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * Notes on the clipboard, with their place in the song they come from.
+ * Notes on the clipboard, with their place in the song they come from; where clips were taken, with those they lie in.
  *
  * As text it is JSON, so that it passes through the system's clipboard to other songs, windows and programs:
  * `{"jactonic":"phrase","ppq":960,"span":[0,3840],"notes":{"start":[0,480],"length":[240,240],"pitch":[60,64]}}`.
@@ -20,19 +20,28 @@ final readonly class Phrase
 
     private const MOST_NOTES = 200_000;
 
+    private const MOST_PIECES = 2_000;
+
     /**
      * @param  TickRange|null  $span  the range it was taken from, whose silence belongs to it
+     * @param  list<Piece>  $pieces  the clips it was taken from; their notes and points have the place of theirs here as `clip`
      */
     public function __construct(
         public Notes $notes,
         public int $ppq,
         public ?TickRange $span = null,
+        public array $pieces = [],
+        public ?Points $points = null,
     ) {
     }
 
-    /** Where it begins: at its range, or its first note. */
+    /** Where it begins: at its range, its first clip, or its first note. */
     public function start(): int
     {
+        if ($this->pieces !== []) {
+            return min(array_map(static fn (Piece $piece): int => $piece->start, $this->pieces));
+        }
+
         return $this->span->from ?? $this->notes->start[0] ?? 0;
     }
 
@@ -54,21 +63,28 @@ final readonly class Phrase
         }
         $from = $this->span === null ? 0 : $scaled($this->span->from);
 
-        return new self(Notes::of($columns), $ppq, $this->span === null ? null : TickRange::of($from, max($from + 1, $scaled($this->span->to))));
+        return new self(
+            Notes::of($columns), $ppq, $this->span === null ? null : TickRange::of($from, max($from + 1, $scaled($this->span->to))),
+            array_map(static fn (Piece $piece): Piece => $piece->scaled($scaled), $this->pieces),
+            $this->points?->with(['start' => array_map($scaled, $this->points->start)]),
+        );
     }
 
     /** @return array<string, mixed> as JSON takes it */
     public function toArray(): array
     {
-        $columns = $this->notes->columns();
-        unset($columns['id'], $columns['clip']);
+        $columns = array_diff_key($this->notes->columns(), ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
+        $clips = $this->pieces === [] ? [] : [
+            'clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces),
+            'points' => array_diff_key($this->points?->columns() ?? [], ['id' => 0, 'note' => 0]),
+        ];
 
         return [
             'jactonic' => self::MARK,
             'ppq' => $this->ppq,
             'span' => $this->span === null ? null : [$this->span->from, $this->span->to],
             'notes' => $columns,
-        ];
+        ] + $clips;
     }
 
     /** @throws BadInput where the text is no phrase */
@@ -93,7 +109,28 @@ final readonly class Phrase
             throw self::unreadable('span takes two ticks');
         }
 
-        return new self(Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges);
+        $pieces = self::pieces($value['clips'] ?? []);
+        if ($pieces === []) {
+            return new self(Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges);
+        }
+        $notes = ($value['notes']['start'] ?? []) === [] ? Notes::none() : Notes::checked($value['notes'], self::MOST_NOTES, self::unreadable(...));
+        $given = $value['points'] ?? [];
+        $points = ! is_array($given) || ($given['start'] ?? []) === [] ? Points::none() : Points::checked($given, self::MOST_NOTES, self::unreadable(...));
+        if (array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces)) !== []) {
+            throw self::unreadable('clip takes the place of one of its clips');
+        }
+
+        return new self($notes, $ppq, $edges, $pieces, $points);
+    }
+
+    /** @return list<Piece> */
+    private static function pieces(mixed $value): array
+    {
+        if (! is_array($value) || count($value) > self::MOST_PIECES) {
+            throw self::unreadable('clips takes at most '.self::MOST_PIECES.' clips');
+        }
+
+        return array_map(static fn (mixed $piece): Piece => Piece::fromArray($piece) ?? throw self::unreadable('a clip takes its row, start, length, loop, name and whether it is muted'), array_values($value));
     }
 
     private static function unreadable(string $why): BadInput

@@ -52,6 +52,7 @@ final readonly class Declaration
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,
             'usesClipboard' => $this->usesClipboard,
+            'putsIn' => $this->putsIn,
             'isHeard' => $this->isHeard,
         ];
     }

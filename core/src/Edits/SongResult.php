@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
+use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -18,6 +19,7 @@ final readonly class SongResult
         public OpenSong $open,
         public string $summary,
         public ?Selection $selection = null,
+        public ?Phrase $clipboard = null,
     ) {
     }
 
@@ -29,7 +31,13 @@ final readonly class SongResult
 
     public function selecting(Selection $selection): self
     {
-        return new self($this->open, $this->summary, $selection);
+        return new self($this->open, $this->summary, $selection, $this->clipboard);
+    }
+
+    /** The same that also fills the clipboard. */
+    public function taking(Phrase $clipboard): self
+    {
+        return new self($this->open, $this->summary, $this->selection, $clipboard);
     }
 
     /**

@@ -91,6 +91,8 @@ final readonly class Catalog
         'clip-trim' => Clips\TrimClip::class,
         'clip-move' => Clips\MoveClip::class,
         'clip-repeat' => Clips\RepeatClip::class,
+        'clip-copy' => Clips\CopyClip::class,
+        'clip-paste' => Clips\PasteClip::class,
         'clip-delete' => Clips\DeleteClip::class,
         'tempo' => Song\ChangeTempo::class,
         'meter' => Song\ChangeMeter::class,

@@ -74,9 +74,9 @@ final readonly class State
     {
         return new self(
             $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, $result->open->notes->id)),
-            $this->context->in($result->open), null,
+            ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
-            $result->summary, $this->clipboard, $this->forTheScreen, $this->pause,
+            $result->summary, $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause,
         );
     }
 

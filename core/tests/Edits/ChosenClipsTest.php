@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Jactonic\Core\Tests\Edits;
 
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
@@ -111,6 +113,53 @@ final class ChosenClipsTest extends MusicTestCase
         self::assertSame($starts, array_values(array_unique(array_diff(Sounding::of($song, $song->tracks[1])->notes->start, [720]))));
     }
 
+    /**
+     * @param  non-empty-list<int>  $chosen
+     * @param  non-empty-list<string>  $lines
+     * @param  list<int>  $then
+     */
+    #[TestWith([[1], ['clip-copy', 'clip-paste'], 'Keys: 0+1920 720+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [5], '1 clip pasted at 1.2.240'], 'at the caret')]
+    #[TestWith([[1, 3], ['clip-copy', 'clip-paste at=same'], 'Keys: 0+1920 0+1920 1920+1920 | Bass: 0+3840 0+3840 | Kit: 0+1920', [5, 6], '2 clips pasted at 1.1.0'], 'where they were')]
+    #[TestWith([[2, 4], ['clip-copy', 'clip-paste at=3840'], 'Keys: 0+1920 1920+1920 5760+1920 | Bass: 0+3840 | Kit: 0+1920 3840+1920', [5, 6], '2 clips pasted at 3.1.0'], 'as far apart as they were')]
+    #[TestWith([[2], ['clip name=Verse mute=on', 'clip-copy cut=on', 'clip-paste at=same'], 'Keys: 0+1920 1920+1920m | Bass: 0+3840 | Kit: 0+1920', [5], '1 clip pasted'], 'cut and put back')]
+    #[TestWith([[1, 2, 3], ['clip-copy cut=on'], 'Keys:  | Bass:  | Kit: 0+1920', [4], '3 clips cut'])]
+    #[TestWith([[3], ['copy', 'clip-paste at=3840'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 3840+1920 | Kit: 0+1920', [5], '1 clip pasted at 3.1.0'], 'notes become a clip in whole bars')]
+    public function test_clips_are_copied_and_pasted(array $chosen, array $lines, string $expected, array $then, string $said): void
+    {
+        $done = self::done($lines, $chosen);
+
+        self::assertSame($expected, self::arrangement($done->settled()->song));
+        self::assertEqualsCanonicalizing($then, $done->settled()->open);
+        self::assertStringContainsString($said, $done->summary);
+    }
+
+    public function test_what_lies_in_a_copied_clip_comes_along_as_it_is_seen_also_as_text_and_to_a_song_of_another_resolution(): void
+    {
+        $copied = self::done(['clip-trim edge=start at=480', 'clip loop=1/2 length=3bar', 'clip-copy'], [1])->clipboard;
+        self::assertInstanceOf(Phrase::class, $copied);
+        $there = Phrase::fromJson((string) json_encode($copied->toArray()));
+        self::assertSame($copied->toArray(), $there->toArray());
+
+        $song = self::done(['clip-paste at=0'], [3], clipboard: $there->at(960)->at(480))->settled()->song;
+        $clip = $song->clips[5];
+        self::assertSame([2, 0, 5760, 960, 0], [$clip->track, $clip->start, $clip->length, $clip->loop, $clip->offset]);
+        self::assertSame([[120], [480], [64]], [$song->contentOf(5)->notes->start, $song->contentOf(5)->notes->length, $song->contentOf(5)->notes->pitch]);
+        self::assertSame([0], $song->contentOf(5)->notes->clip);
+    }
+
+    #[TestWith([['clips' => 'none'], 'clips takes at most'])]
+    #[TestWith([['clips' => [['row' => -1, 'start' => 0, 'length' => 1, 'loop' => 0]]], 'a clip takes its row'])]
+    #[TestWith([['clips' => [['row' => 0, 'start' => 0, 'length' => 0, 'loop' => 0]]], 'a clip takes its row'])]
+    #[TestWith([['clips' => [['row' => 0, 'start' => 0, 'length' => 9, 'loop' => 0]], 'notes' => ['start' => [0], 'clip' => [1]]], 'clip takes the place of one of its clips'])]
+    /** @param  array<string, mixed>  $clips */
+    public function test_a_text_that_is_no_clips_is_refused(array $clips, string $said): void
+    {
+        $this->expectException(BadInput::class);
+        $this->expectExceptionMessage($said);
+
+        Phrase::fromArray($clips + ['jactonic' => 'phrase', 'ppq' => 480, 'notes' => ['start' => [0]]]);
+    }
+
     /** @param  list<string>  $lines */
     #[TestWith([['clip loop=1/2 length=2bar']], 'whole rounds')]
     #[TestWith([['clip loop=700tk length=2000tk']], 'a round that is cut off, and notes cut by each')]
@@ -154,6 +203,9 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([[1, 4], ['clip-move by=0tk rows=-1'], 'there is no track above for every clip'])]
     #[TestWith([[2, 3], ['clip-join'], 'each chosen clip lies on a track of its own'])]
     #[TestWith([[1, 2], ['clip-split at=3840'], 'no chosen clip lies over 3.1.0'])]
+    #[TestWith([[1, 2, 3, 4], ['clip-copy cut=on'], 'a song has at least one'])]
+    #[TestWith([[1], ['clip-paste'], 'Nothing was copied yet'])]
+    #[TestWith([[4, 3], ['clip-copy', 'clip-paste'], 'it takes 4 tracks, and the song has 3'])]
     #[TestWith([[1], ['clip loop=1/4', 'nudge by=1/4 edge=start'], 'A clip that loops cannot begin elsewhere'])]
     public function test_what_cannot_be_done_to_all_of_them_is_done_to_none(array $chosen, array $lines, string $said): void
     {
@@ -182,11 +234,11 @@ final class ChosenClipsTest extends MusicTestCase
      * @param  non-empty-list<string>  $lines
      * @param  non-empty-list<int>  $chosen
      */
-    private static function done(array $lines, array $chosen, bool $onClips = true): State
+    private static function done(array $lines, array $chosen, bool $onClips = true, ?Phrase $clipboard = null): State
     {
         $open = OpenSong::of(self::song(), $chosen, $chosen[0]);
         $conductor = $open->song->conductor;
-        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret(720, 60), onClips: $onClips);
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret(720, 60), clipboard: $clipboard, onClips: $onClips);
 
         return Script::read($lines, Catalog::standard())->apply($open, Selection::all($open->notes), $context->in($open));
     }

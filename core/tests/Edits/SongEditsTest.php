@@ -51,6 +51,7 @@ final class SongEditsTest extends MusicTestCase
         yield 'an end' => ['clip-trim at=960', 'Kalimba: 0+960 1920+1920 | Bass: 0+3840'];
         yield 'a start' => ['clip-trim edge=start at=480', 'Kalimba: 480+1440 1920+1920 | Bass: 0+3840'];
         yield 'a bar later' => ['clip-move', 'Kalimba: 1920+1920 1920+1920 | Bass: 0+3840'];
+        yield 'taken to the clipboard' => ['clip-copy', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840'];
         yield 'three times' => ['clip-repeat times=2', 'Kalimba: 0+1920 1920+1920 1920+1920 3840+1920 | Bass: 0+3840'];
         yield 'away with a clip' => ['clip-delete', 'Kalimba: 1920+1920 | Bass: 0+3840'];
         yield 'a tempo' => ['tempo to=60', 'tempo 0 60 BPM, marker 960 Verse, tempo 1920 30 BPM'];

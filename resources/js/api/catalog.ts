@@ -35,6 +35,8 @@ export interface Declaration {
   /** what an edit works on */
   subject?: 'selection' | 'selection-or-range' | 'anywhere' | 'track' | 'clip' | 'conductor';
   usesClipboard?: boolean;
+  /** whether it puts in something of its own, and so needs nothing selected */
+  putsIn?: boolean;
   /** whether its result is sounded once it is done */
   isHeard?: boolean;
   /** whether a command of the screen acts for as long as its key is down */

@@ -150,7 +150,10 @@ export const handCommands: Record<string, Command> = {
     settings.frame = !settings.frame;
     desk.say(settings.frame ? 'A frame around several selected notes' : 'No frame', 'hint');
   },
-  'row-menu': ({ desk }) => (desk.rowMenu = desk.caret.pitch),
+  'row-menu': ({ desk, show }) => {
+    show('roll');
+    desk.rowMenu = desk.caret.pitch;
+  },
   hits: ({ desk }) => {
     settings.heads = !settings.heads;
     desk.say(settings.heads ? 'Hits are heads at their moment' : 'Hits are as long as they last', 'hint');

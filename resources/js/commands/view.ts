@@ -15,7 +15,7 @@ import { writing } from './writing';
 const ZOOM = 1.25;
 
 function toggle(
-  name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop',
+  name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop' | 'songStrip',
   on: string,
   off: string,
 ): Command {
@@ -205,6 +205,7 @@ export const viewCommands: Record<string, Command> = {
   'go-clip': goClip,
   'show-tracks': showTracks,
   backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
+  'song-strip': toggle('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
   conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
   'new-song': ({ leave }) => leave('new-song'),
   roll: ({ show }) => show('roll'),
@@ -252,12 +253,13 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
     return runLines(studio, [instead]);
   }
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
-  if (lines.some(isEdit) && isSong && studio.desk.arranging.placed.length > 0) {
-    studio.desk.arranging.run(texts);
-    return undefined;
-  }
-  if (lines.some(isEdit) && isSong && lines.some((line) => needsClips(studio, line))) {
-    studio.desk.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
+  if (lines.some(isEdit) && isSong) {
+    const { arranging } = studio.desk;
+    if (arranging.placed.length === 0 && lines.some((line) => needsClips(studio, line))) {
+      studio.desk.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
+      return undefined;
+    }
+    arranging.run(texts, clipboard);
     return undefined;
   }
   if (lines.some(isEdit)) {
@@ -281,9 +283,8 @@ const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord|kept
 
 /** Whether an edit works on what is selected, which in the song are clips. */
 function needsClips({ catalog }: Studio, { name }: Line): boolean {
-  return (
-    /^(selection|clip)/.test(catalog.edits.find((edit) => edit.name === name)?.subject ?? '') && name !== 'clip-new'
-  );
+  const edit = catalog.edits.find((known) => known.name === name);
+  return edit !== undefined && /^(selection|clip)/.test(edit.subject ?? '') && !edit.putsIn;
 }
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */

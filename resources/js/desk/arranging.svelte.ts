@@ -1,4 +1,4 @@
-import type { Clip, Track } from '../api';
+import type { Clip, Phrase, Track } from '../api';
 import { settings } from '../settings/settings.svelte';
 import type { Desk } from './desk.svelte';
 import { Viewport } from './viewport.svelte';
@@ -100,8 +100,8 @@ export class Arranging {
     view.scrollTo(left, top);
   }
 
-  /** Runs lines on the chosen clips. */
-  run(lines: string[]): void {
-    this.desk.runOnClips(lines, [...this.chosen]);
+  /** Runs lines on the chosen clips; what needs none, where the open ones lie. */
+  run(lines: string[], clipboard?: Phrase): void {
+    this.desk.runOnClips(lines, this.placed.length > 0 ? [...this.chosen] : [...this.desk.open], clipboard);
   }
 }

@@ -1,6 +1,7 @@
 import { api, Refused, type SongAnswer, type Standing } from '../api';
 import { Sender, type Job } from '../song/sender.svelte';
 import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
+import { keepForSystem } from './clipboard';
 import type { Desk, Running } from './desk.svelte';
 
 type OfSong = Extract<Asked, { what: 'edit' | 'undo' | 'redo' | 'go' }>;
@@ -106,6 +107,7 @@ export class Asking {
         const left = new Set(songs.tracks.flatMap((track) => track.clips.map(({ id }) => id)));
         const open = desk.open.filter((clip) => left.has(clip));
         desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
+        if (answer.clipboard) keepForSystem(answer.clipboard);
         const chosen = (answer.open?.clips ?? there).filter((clip) => there.includes(clip) || !known.has(clip));
         desk.arranging.choose(chosen);
         void desk.listen([...new Set([...before, ...chosen.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);

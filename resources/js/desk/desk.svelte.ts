@@ -391,11 +391,16 @@ export class Desk {
   }
 
   /** Runs lines on clips, whether they are open or not, as one step. */
-  runOnClips(lines: string[], clips: number[]): void {
+  runOnClips(lines: string[], clips: number[], clipboard?: Phrase): void {
     const { context } = this;
     this.lastLines = lines;
     this.onRun(lines);
-    this.asking.sendToClips({ what: 'clips', lines, context: { ...context, onClips: true }, clips });
+    this.asking.sendToClips({
+      what: 'clips',
+      lines,
+      context: { ...context, onClips: true, ...(clipboard && { clipboard }) },
+      clips,
+    });
   }
 
   say(text: string, kind: Message['kind'] = 'done'): void {

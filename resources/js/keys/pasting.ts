@@ -16,7 +16,7 @@ export class Pasting {
 
   /** Whether a key is left to the browser for now. */
   begin(chord: string, line: string): boolean {
-    if (!/^Ctrl\+(Shift\+)?V$/.test(chord) || !/^paste\b/.test(line)) {
+    if (!/^Ctrl\+(Shift\+)?V$/.test(chord) || !/^(clip-)?paste\b/.test(line)) {
       return false;
     }
     this.#line = line;

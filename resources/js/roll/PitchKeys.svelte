@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
@@ -79,6 +80,12 @@
   });
 
   /** the pitch sounded last while keys are dragged over, and the one it began at */
+  /** whether there is a canvas to stand beside */
+  let isThere = $state(false);
+  onMount(() => {
+    isThere = true;
+  });
+
   let sounding: number | null = null;
   let began = 0;
 
@@ -173,7 +180,7 @@
     }}
   ></canvas>
 </div>
-{#if desk.rowMenu !== null}
+{#if desk.rowMenu !== null && isThere}
   <RowMenu
     {desk}
     {player}

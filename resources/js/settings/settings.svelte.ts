@@ -14,6 +14,8 @@ const defaults = {
   frame: true,
   /** which pitches have a row: all, those that are used, those in the key, or those with a name */
   rows: 'all' as 'all' | 'used' | 'key' | 'named',
+  /** whether the whole song is in sight above the roll */
+  songStrip: true,
   /** how high the rows of the song are */
   songRows: 'middle' as 'small' | 'middle' | 'tall',
   /** whether hits of drum tracks are heads at their moment, whatever their length */

@@ -27,7 +27,7 @@ final readonly class NewClip implements SongEdit
             Parameter::moment('at', 'Where it starts.'),
             Parameter::amount('length', '4bar', 'How long it lasts.'),
             WhichTrack::parameter(),
-        ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section']);
+        ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section'], putsIn: true);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Clips;
+
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Piece;
+use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+
+/** Takes the chosen clips, or the one in front, to the clipboard, as they are seen: what lies outside of them stays behind. */
+final readonly class CopyClip implements SongEdit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('clip-copy', 'Copy clips', Group::Clips, 'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or window.', [
+            Parameter::onOff('cut', false, 'On takes them out of the song.'),
+        ], subject: Subject::Clip, synonyms: ['clipboard', 'take clip', 'cut clip'], uses: ['clip-copy cut=on' => 'Cut the clips']);
+    }
+
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
+    {
+        $clips = ChosenClips::of($open, $context);
+        $phrase = self::phrase($open->song, $clips);
+        $said = count($clips) === 1 ? '1 clip ' : count($clips).' clips ';
+        if (! $parameters->isOn('cut')) {
+            return SongResult::of($open, $open->song, $said.'copied')->taking($phrase);
+        }
+        $song = $open->song;
+        foreach ($clips as $clip) {
+            $song = $song->withoutClip($clip->id);
+        }
+        if ($song->clips === []) {
+            throw new EditRefused('These are all clips of the song; a song has at least one.');
+        }
+
+        return SongResult::of($open, $song, $said.'cut')->taking($phrase);
+    }
+
+    /** @param  non-empty-list<Clip>  $clips */
+    private static function phrase(Song $song, array $clips): Phrase
+    {
+        $rows = array_flip(array_keys($song->tracks));
+        $pieces = $notes = $points = [];
+        foreach ($clips as $k => $clip) {
+            $seen = $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift());
+            $pieces[] = new Piece($rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted);
+            foreach ($seen->notes->id as $i => $_) {
+                $notes[] = ['clip' => $k] + $seen->notes->row($i);
+            }
+            foreach ($seen->points->id as $i => $_) {
+                $points[] = ['clip' => $k] + $seen->points->row($i);
+            }
+        }
+
+        return new Phrase(Notes::fromRows($notes), $song->conductor->ppq, null, $pieces, Points::fromRows($points));
+    }
+}
