@@ -189,6 +189,7 @@
     const said = parseLine(line);
     const edit = catalog.edits.find(({ name }) => name === said.name);
     settings.bench = true;
+    if (edit && view === 'song') view = 'roll';
     if (edit) studio.tuning.open(edit, said);
   }
 

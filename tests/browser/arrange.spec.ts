@@ -109,6 +109,24 @@ test('an edit without a chosen clip says how one is chosen, and changes nothing'
   await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
 });
 
+test('chosen clips are named and muted on the bench, and an edit tried there is seen in the roll', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  await studio.press('Control+a');
+  await studio.bench.getByLabel('Name').fill('Verse');
+  await studio.press('Tab');
+  await expect(studio.status).toHaveText('2 clips: named Verse');
+  await studio.bench.getByRole('button', { name: 'mute' }).click();
+  await lies(studio, 'Track 1: 0+4m | Plucked: 0+4m');
+  await song(page).focus();
+  await studio.press('Escape', '.');
+  await expect(studio.status).toHaveText('Verse of Track 1 at 1.1.0');
+  await studio.press('Shift+Enter');
+  await expect(studio.roll).toBeVisible();
+});
+
 test('clips are copied, cut and pasted where the caret is and on the track in front', async ({ studio, page }) => {
   await openSong(studio);
   await studio.press('.', 'Control+c');

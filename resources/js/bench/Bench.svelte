@@ -122,30 +122,35 @@
   </div>
 
   {#if tab === 'notes'}
-    <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} giveKey={(line) => studio.giveKey([line])} />
-
-    {#if ofClips}<ClipFacts {desk} />{/if}
-    <section aria-labelledby="bench-selection">
-      <h2 id="bench-selection" class="font-semibold">
-        {facts.selected ? `${facts.count} of ${facts.total} notes selected` : `All ${facts.total} notes; none selected`}
-      </h2>
-      {#if !tuning.edit}
-        <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
-          {#each rows as [name, value] (name)}
-            <dt class="text-secondary">{name}</dt>
-            <dd>{value}</dd>
-          {/each}
-        </dl>
-        <Kept {desk} {keyOf} />
-      {/if}
-    </section>
-
-    {#if tuning.edit?.group === 'Dynamics'}
-      {@render dynamics()}
-      {@render timed()}
+    {#if ofClips}
+      <ClipFacts {desk} {run} />
     {:else}
-      {@render timed()}
-      {@render dynamics()}
+      <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} giveKey={(line) => studio.giveKey([line])} />
+
+      <section aria-labelledby="bench-selection">
+        <h2 id="bench-selection" class="font-semibold">
+          {facts.selected
+            ? `${facts.count} of ${facts.total} notes selected`
+            : `All ${facts.total} notes; none selected`}
+        </h2>
+        {#if !tuning.edit}
+          <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
+            {#each rows as [name, value] (name)}
+              <dt class="text-secondary">{name}</dt>
+              <dd>{value}</dd>
+            {/each}
+          </dl>
+          <Kept {desk} {keyOf} />
+        {/if}
+      </section>
+
+      {#if tuning.edit?.group === 'Dynamics'}
+        {@render dynamics()}
+        {@render timed()}
+      {:else}
+        {@render timed()}
+        {@render dynamics()}
+      {/if}
     {/if}
   {:else if tab === 'history'}
     <HistoryList {desk} {walk} asked={historyAsked} torecipe={(lines) => makeRecipe(lines)} />

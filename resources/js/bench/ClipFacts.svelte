@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { formatLine } from '../music/line';
   import type { Desk } from '../desk/desk.svelte';
 
-  let { desk }: { desk: Desk } = $props();
+  let { desk, run }: { desk: Desk; run: (line: string) => void } = $props();
 
   const { arranging } = $derived(desk);
   const chosen = $derived(arranging.placed);
@@ -12,6 +13,9 @@
     const lines = desk.gridLines;
     return lines.barAt(Math.max(span[0], span[1] - 1)).bar - lines.barAt(span[0]).bar + 1;
   });
+  const name = $derived(new Set(chosen.map(({ clip }) => clip.name)).size === 1 ? chosen[0].clip.name : '');
+  const loops = $derived(chosen.some(({ clip }) => clip.loop > 0));
+  const muted = $derived(chosen.length > 0 && chosen.every(({ clip }) => clip.muted));
   const rows = $derived(
     span
       ? [
@@ -37,4 +41,33 @@
       <dd>{value}</dd>
     {/each}
   </dl>
+  {#if chosen.length > 0}
+    <div class="mt-2 flex flex-col gap-1 text-xs">
+      <label class="flex items-center gap-1"
+        >Name
+        <input
+          class="input input-xs min-w-0 flex-1"
+          maxlength="80"
+          placeholder={chosen.length > 1 ? 'for all of them' : 'as its track'}
+          value={name}
+          onchange={(event) => run(formatLine({ name: 'clip', values: { name: event.currentTarget.value } }))}
+        /></label
+      >
+      <div class="flex flex-wrap gap-1">
+        <button
+          class="btn btn-xs {muted ? 'btn-primary' : ''}"
+          aria-pressed={muted}
+          onclick={() => run(`clip mute=${muted ? 'off' : 'on'}`)}>mute</button
+        >
+        <button class="btn btn-xs" onclick={() => run('clip-split')} title="Splits them at the caret">split</button>
+        <button class="btn btn-xs" onclick={() => run('clip-join')} title="Makes those of each track one">join</button>
+        {#if loops}
+          <button class="btn btn-xs" onclick={() => run('clip loop=off')}>repeat no more</button>
+          <button class="btn btn-xs" onclick={() => run('clip loop=notes')}>rounds as notes</button>
+        {/if}
+      </div>
+    </div>
+  {:else}
+    <p class="mt-2 text-xs text-secondary">A press chooses a clip, a box several, <kbd>.</kbd> the next one.</p>
+  {/if}
 </section>

@@ -77,7 +77,7 @@ const again: Command = ({ desk }) => {
 };
 
 /** Takes an edit to the bench: the one named, with the parameters said, or the last one with its own. */
-const tune: Command = ({ desk, tuning, catalog }, { edit }) => {
+const tune: Command = ({ desk, tuning, catalog, shown, show }, { edit }) => {
   const line = edit ? parseLine(edit) : desk.lastLines.length === 1 ? parseLine(desk.lastLines[0]) : undefined;
   const name = line?.name ?? 'quantize';
   const found = catalog.edits.find((known) => known.name === name);
@@ -86,6 +86,8 @@ const tune: Command = ({ desk, tuning, catalog }, { edit }) => {
     return;
   }
   settings.bench = true;
+  // What is tried is seen on the notes.
+  if (shown() === 'song') show('roll');
   tuning.open(found, line);
 };
 
