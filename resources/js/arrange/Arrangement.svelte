@@ -7,7 +7,7 @@
   import { settings } from '../settings/settings.svelte';
   import { ClipDrag, nearestLine, type Dragged, type Held } from './clip-drag';
   import { clipAt } from './clip-hit';
-  import { boxOf, paintClips, paintRows } from './paint-song';
+  import { boxOf, paintClips, paintMiniatures, paintRows } from './paint-song';
   import TrackHead from './TrackHead.svelte';
 
   let {
@@ -32,6 +32,7 @@
   const { arranging } = $derived(desk);
   const { view } = $derived(arranging);
   let ground: HTMLCanvasElement;
+  let marks: HTMLCanvasElement;
   let over: HTMLCanvasElement;
   let cursor = $state('default');
   const colours = $derived(coloursOf(settings.theme, 1));
@@ -56,6 +57,8 @@
     if (!pen) return;
     paintRows(pen, desk, view, colours);
     paintClips(pen, desk, arranging, ofTrack);
+    const fine = prepared(marks, view.width, view.height);
+    if (fine) paintMiniatures(fine, desk, view, ofTrack);
   });
   const askOver = oncePerFrame(() => {
     const pen = prepared(over, view.width, view.height);
@@ -238,7 +241,6 @@
       ? `${all.length} clips on ${desk.song.tracks.length} tracks, none chosen.`
       : `${placed.length} of ${all.length} clips chosen: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
   });
-  const tops = $derived(desk.song.tracks.map((_, row) => (row - view.top) * view.rowHeight));
 </script>
 
 <svelte:window
@@ -255,11 +257,13 @@
   role="group"
   aria-label="Tracks of the song"
 >
-  {#each desk.song.tracks as track, place (track.id)}
-    <div class="absolute inset-x-0" style:top="{tops[place]}px" style:height="{view.rowHeight}px">
-      <TrackHead {desk} {track} {place} {run} open={() => open(track.clips.map(({ id }) => id))} />
-    </div>
-  {/each}
+  <div style:transform="translateY({-view.top * view.rowHeight}px)">
+    {#each desk.song.tracks as track, place (track.id)}
+      <div style:height="{view.rowHeight}px">
+        <TrackHead {desk} {track} {place} {run} open={() => open(track.clips.map(({ id }) => id))} />
+      </div>
+    {/each}
+  </div>
 </div>
 <!-- The keys of the whole window work on the song; the canvas takes the pointer. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -274,6 +278,7 @@
 >
   <p id="song-summary" class="sr-only">{said}</p>
   <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
+  <canvas bind:this={marks} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas
     bind:this={over}
     class="absolute inset-0 size-full touch-none"

@@ -10,6 +10,7 @@ const NEAREST_LINES = 6;
 const ROOM_FOR_NAME = 40;
 const NAME_HEIGHT = 14;
 const GAP = 2;
+const NARROWEST_NAME = 18;
 
 /** Where a clip lies on the canvas, in CSS pixels. */
 export function boxOf(view: Viewport, start: number, length: number, row: number): DOMRect {
@@ -62,24 +63,6 @@ export function paintClips(
     const colours = ofTrack(placed.track.colour);
     const chosen = isChosen.has(placed.clip.id);
     paintBody(pen, view, placed, colours, chosen);
-  }
-  const rows = new Set(inSight.map(({ row }) => row));
-  for (const row of rows) {
-    const track = desk.song.tracks[row];
-    const mine = (clip: number) => desk.tracks.get(clip)?.id === track.id;
-    const open = track.clips.some(({ id }) => desk.open.includes(id));
-    const tables = [desk.sounding.of(track.id), ...(open ? [desk.visible] : [])];
-    const spans = tables.map((notes, k) => spanOf(notes, k === 1 ? mine : null)).filter((span) => span !== null);
-    if (spans.length === 0) continue;
-    const low = Math.min(...spans.map(([lowest]) => lowest));
-    const high = Math.max(...spans.map(([, highest]) => highest));
-    const colours = ofTrack(track.colour);
-    tables.forEach((notes, k) => {
-      pen.fillStyle = colours.ink;
-      pen.globalAlpha = track.muted ? 0.35 : 1;
-      paintMiniature(pen, view, notes, row, low, high, k === 1 ? mine : null);
-      pen.globalAlpha = 1;
-    });
   }
   for (const placed of inSight)
     paintName(pen, view, placed, ofTrack(placed.track.colour), isChosen.has(placed.clip.id), desk);
@@ -140,34 +123,75 @@ function spanOf(notes: NoteTable, mine: ((clip: number) => boolean) | null): [nu
   return high < 0 ? null : [low, high];
 }
 
-/** The notes of a row as thin strokes, the higher the higher. Those that would fall on the same pixels are drawn once. */
-function paintMiniature(
+/** A CSS colour of the form #rrggbb as a pixel, of some opacity from 0 to 1. */
+function pixel(colour: string, opacity: number): number {
+  const [, red, green, blue] = /^#(..)(..)(..)/.exec(colour) ?? [];
+  const alpha = Math.round(opacity * 255) << 24;
+  return (alpha | (parseInt(blue, 16) << 16) | (parseInt(green, 16) << 8) | parseInt(red, 16)) >>> 0;
+}
+
+/**
+ * The notes of all rows in sight in miniature, the higher the higher, straight into pixels: a canvas takes longer to fill
+ * ten thousand rectangles than a frame lasts.
+ */
+export function paintMiniatures(
   pen: CanvasRenderingContext2D,
+  desk: Desk,
+  view: Viewport,
+  ofTrack: (colour: number) => Colours,
+): void {
+  const { width, height } = pen.canvas;
+  const image = pen.createImageData(width, height);
+  const pixels = new Uint32Array(image.data.buffer);
+  const ratio = pen.getTransform().a;
+  const last = Math.min(desk.song.tracks.length, Math.ceil(view.top + view.rowsInSight));
+  for (let row = Math.floor(view.top); row < last; row++) {
+    const track = desk.song.tracks[row];
+    const mine = (clip: number) => desk.tracks.get(clip)?.id === track.id;
+    const isOpen = track.clips.some(({ id }) => desk.open.includes(id));
+    const tables = [desk.sounding.of(track.id), ...(isOpen ? [desk.visible] : [])];
+    const found = tables.map((notes, k) => spanOf(notes, k === 1 ? mine : null)).filter((span) => span !== null);
+    if (found.length === 0) continue;
+    const low = Math.min(...found.map(([lowest]) => lowest));
+    const high = Math.max(...found.map(([, highest]) => highest));
+    const colour = pixel(ofTrack(track.colour).ink, track.muted ? 0.35 : 1);
+    tables.forEach((notes, k) =>
+      paintRow({ pixels, width, height, ratio }, view, notes, [row, low, high], k === 1 ? mine : null, colour),
+    );
+  }
+  pen.putImageData(image, 0, 0);
+}
+
+function paintRow(
+  { pixels, width, height, ratio }: { pixels: Uint32Array; width: number; height: number; ratio: number },
   view: Viewport,
   notes: NoteTable,
-  row: number,
-  low: number,
-  high: number,
+  [row, low, high]: [row: number, low: number, high: number],
   mine: ((clip: number) => boolean) | null,
+  colour: number,
 ): void {
   const { start, length, pitch, muted, clip } = notes.columns;
   const name = view.rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
-  const top = (row - view.top) * view.rowHeight + GAP / 2 + name;
-  const room = view.rowHeight - GAP - name - 3;
-  const stroke = Math.max(1, Math.min(4, Math.floor(room / (high - low + 1))));
+  const top = ((row - view.top) * view.rowHeight + GAP / 2 + name) * ratio;
+  const room = (view.rowHeight - GAP - name - 3) * ratio;
+  const stroke = Math.max(1, Math.min(4 * ratio, Math.floor(room / (high - low + 1))));
   const step = high > low ? (room - stroke) / (high - low) : 0;
   const middle = high > low ? 0 : (room - stroke) / 2;
-  const drawnTo = new Map<number, number>();
-  for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= view.right; i++) {
+  // Plain numbers: what is read from the view is looked up anew each time.
+  const [left, right, scale] = [view.left, view.right, view.pixelsPerTick * ratio];
+  for (let i = notes.firstPlaceFrom(left); i < notes.count && start[i] <= right; i++) {
     if (muted[i] || (mine && !mine(clip[i]))) continue;
-    const x = Math.round(view.x(start[i]));
-    const to = Math.max(x + 1, Math.round(view.x(start[i] + length[i])) - 1);
-    const y = Math.round(top + middle + (high - pitch[i]) * step);
-    if (to <= (drawnTo.get(y) ?? -Infinity)) continue;
-    drawnTo.set(y, to);
-    pen.fillRect(x, y, to - x, stroke);
+    const from = Math.max(0, Math.round((start[i] - left) * scale));
+    const to = Math.min(width, Math.max(from + 1, Math.round((start[i] + length[i] - left) * scale) - 1));
+    const upper = Math.round(top + middle + (high - pitch[i]) * step);
+    for (let y = Math.max(0, upper); y < Math.min(height, upper + stroke); y++) {
+      for (let p = y * width + from, end = y * width + to; p < end; p++) pixels[p] = colour;
+    }
   }
 }
+
+/** How wide names are, in CSS pixels: measured once. */
+const widths = new Map<string, number>();
 
 function paintName(
   pen: CanvasRenderingContext2D,
@@ -180,16 +204,16 @@ function paintName(
   if (view.rowHeight < ROOM_FOR_NAME) return;
   const box = boxOf(view, clip.start, clip.length, row);
   const x = Math.max(0, box.x) + 5;
-  const room = box.x + box.width - x - 4;
-  if (room < 12) return;
-  pen.save();
-  pen.beginPath();
-  pen.rect(x, box.y, room, NAME_HEIGHT);
-  pen.clip();
+  const room = box.x + box.width - x - 2;
+  if (room < NARROWEST_NAME) return;
+  const said = [clip.name || track.name, clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : '']
+    .filter(Boolean)
+    .join(' · ');
   pen.font = `${clip.id === desk.front ? 700 : 500} 10px ${FONT}`;
   pen.textBaseline = 'middle';
   pen.fillStyle = chosen ? colours['color-base-content'] : colours['note-text'];
-  const said = [clip.name || track.name, clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : ''];
-  pen.fillText(said.filter(Boolean).join(' · '), x, box.y + NAME_HEIGHT / 2 + 1);
-  pen.restore();
+  let width = widths.get(said);
+  if (width === undefined) widths.set(said, (width = pen.measureText(said).width));
+  const shown = width <= room ? said : said.slice(0, Math.floor((said.length * room) / width));
+  pen.fillText(shown, x, box.y + NAME_HEIGHT / 2 + 1);
 }
