@@ -105,6 +105,10 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([['nudge by=1/4 edge=start', 'nudge by=-1/4 edge=start'], [1], [0, 600, 1920]], 'and comes back')]
     #[TestWith([['repeat', 'clip-move by=1bar'], [2], [0, 600, 1920, 5760]], 'copies go on by themselves')]
     #[TestWith([['nudge by=1/4', 'nudge by=-1/4'], [1, 2], [0, 600, 1920]], 'there and back')]
+    #[TestWith([['clip-move by=1/4 of=content'], [1], [480, 1080, 1920]], 'moved within its clip')]
+    #[TestWith([['clip-move by=-1/4 of=content'], [1], [120, 1920]], 'earlier, what went out of sight is not heard')]
+    #[TestWith([['clip-move by=-1/2 of=content', 'clip-move by=1/2 of=content'], [1, 2], [0, 600, 1920]], 'and it comes back')]
+    #[TestWith([['clip-move by=1bar of=content', 'clip-move by=-1bar of=content'], [1], [0, 600, 1920]], 'later than the clip, and back')]
     #[TestWith([['clip-move by=2bar', 'nudge by=-1bar edge=start'], [2], [0, 600, 5760]], 'earlier than its content begins')]
     public function test_what_lies_in_clips_sounds_where_it_should(array $lines, array $chosen, array $starts): void
     {

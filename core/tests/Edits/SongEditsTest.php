@@ -97,6 +97,26 @@ final class SongEditsTest extends MusicTestCase
         self::assertSame([0, 240, 960, 1200, 1920, 1920, 2160, 2880, 3120], Sounding::of($song, $song->tracks[1])->notes->start);
     }
 
+    public function test_a_transposition_written_into_the_notes_sounds_the_same(): void
+    {
+        $sound = static fn (Song $song): array => Sounding::of($song, $song->tracks[1])->notes->pitch;
+        $before = self::done(['track transpose=-48'])->settled()->song;
+        $after = self::done(['track transpose=-48', 'track transpose=notes'])->settled()->song;
+
+        self::assertSame([12, 16, 19], $sound($after));
+        self::assertSame($sound($before), $sound($after));
+        self::assertSame([[12, 16], 0], [$after->contentOf(1)->notes->pitch, $after->tracks[1]->transposition]);
+    }
+
+    public function test_a_track_is_doubled_on_another_voice_and_an_octave_off_in_one_line(): void
+    {
+        $song = self::done(['track transpose=2', 'track-copy voice=pad transpose=12'])->settled()->song;
+
+        self::assertSame(['pad', 14], [$song->tracks[3]->voice->value, $song->tracks[3]->transposition]);
+        self::assertSame([74, 78, 81], Sounding::of($song, $song->tracks[3])->notes->pitch);
+        self::assertSame([62, 66, 69], Sounding::of($song, $song->tracks[1])->notes->pitch);
+    }
+
     public function test_a_clip_trimmed_to_before_its_beginning_has_room_there(): void
     {
         $song = self::done(['clip-move by=2bar', 'clip-trim edge=start at=1920'])->settled()->song;
@@ -133,6 +153,8 @@ final class SongEditsTest extends MusicTestCase
         yield [['track transpose=-12'], 'Kalimba: sounds 12 semitones lower'];
         yield [['track voice=plucked'], 'Nothing changed: Kalimba is so already.'];
         yield [['track channel=5'], 'Kalimba: channel 5'];
+        yield [['track transpose=-1', 'track transpose=notes'], 'Kalimba: 3 notes written as they sound, 1 semitone lower'];
+        yield [['track transpose=notes'], 'Nothing changed: Kalimba sounds as written.'];
         yield [['track-copy clips=off'], 'Kalimba copied, without its notes'];
         yield [['track-new'], 'New track Plucked'];
         yield [['track-new', 'track-new'], 'New track Plucked 2'];

@@ -227,6 +227,14 @@
                 /></span
               > semitones higher</span
             >
+            {#if track.transposition !== 0}
+              <span></span>
+              <button
+                class="btn btn-xs"
+                title="The notes get the pitches they sound at"
+                onclick={() => change(place, { transpose: 'notes' })}>write it into the notes</button
+              >
+            {/if}
             <span>Colour</span>
             <span class="flex flex-wrap gap-0.5" role="group" aria-label="Colour of {track.name}">
               {#each COLOURS as colour (colour)}

@@ -28,6 +28,7 @@ final readonly class MoveClip implements SongEdit
         return new Declaration('clip-move', 'Move clips', Group::Clips, 'Moves the chosen clips, or the one in front, in time and to other tracks, with what lies in them.', [
             Parameter::signedAmount('by', '1bar', 'How far; earlier with a minus.'),
             Parameter::wholeNumber('rows', -Song::MOST_TRACKS, Song::MOST_TRACKS, 'tracks', 0, 'How many tracks lower; higher with a minus.'),
+            Parameter::choice('of', ['clip', 'content'], 'clip', 'Content moves what lies in them, while they stay where they are.'),
             Parameter::onOff('copy', false, 'On leaves them where they are and moves copies.'),
         ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip', 'copy clip to track'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier', 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track']);
     }
@@ -35,6 +36,9 @@ final readonly class MoveClip implements SongEdit
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $clips = ChosenClips::of($open, $context);
+        if ($parameters->choice('of') === 'content') {
+            return self::content($open, $clips, $context, $parameters);
+        }
         $first = min(array_map(static fn (Clip $clip): int => $clip->start, $clips));
         $last = max(array_map(static fn (Clip $clip): int => $clip->end(), $clips));
         $by = max(0, $parameters->amount('by')->shift($first, $context->time)) - $first;
@@ -57,6 +61,23 @@ final readonly class MoveClip implements SongEdit
         $opened = $context->onClips ? $there : array_values(array_unique([...$open->open, ...$there]));
 
         return SongResult::opening($open, $song, $opened, $there[0], self::said($clips, $song->clips[$there[0]], $rows, $parameters->isOn('copy'), $context, $song));
+    }
+
+    /**
+     * Moves what lies in clips within their windows; what goes out of sight comes back when it is moved back.
+     *
+     * @param  non-empty-list<Clip>  $clips
+     */
+    private static function content(OpenSong $open, array $clips, Context $context, Parameters $parameters): SongResult
+    {
+        $song = $open->song;
+        foreach ($clips as $clip) {
+            $offset = $clip->offset - $parameters->amount('by')->ticksAt($clip->start, $context->time);
+            // Before its content begins there is room only where all of the content moves.
+            $song = $song->withClip($clip->with(['offset' => max(0, $offset)]), $offset < 0 ? $song->contentOf($clip->id)->shifted(-$offset) : null);
+        }
+
+        return SongResult::of($open, $song, 'The content of '.(count($clips) === 1 ? 'the clip' : count($clips).' clips').' moved by '.$parameters->amount('by'));
     }
 
     /** @throws EditRefused where there is no such track */

@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\OpenSong;
@@ -22,6 +23,8 @@ use Jactonic\Core\Song\Voice;
 final readonly class ChangeTrack implements Gesture, SongEdit
 {
     private const STATES = ['on', 'off', 'toggle'];
+
+    private const NOTES = 'notes';
 
     public function declaration(): Declaration
     {
@@ -34,10 +37,10 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             Parameter::wholeNumber('pan', -100, 100, '%', null, '−100 is left, 100 is right.', absent: 'as it is'),
             Parameter::choice('mute', self::STATES, null, 'Whether it is silent.', absent: 'as it is'),
             Parameter::choice('solo', self::STATES, null, 'Whether only it, and others on solo, sound.', absent: 'as it is'),
-            Parameter::wholeNumber('transpose', -48, 48, 'semitones', null, 'Heard and exported higher or lower; the notes stay as written.', absent: 'as it is'),
+            Parameter::wholeNumberOr([self::NOTES], 'transpose', -48, 48, 'semitones', null, 'Heard and exported higher or lower, while the notes stay as written; notes writes them as they sound.', absent: 'as it is'),
             Parameter::wholeNumber('channel', 1, 16, '', null, 'The MIDI channel of notes that are put in.', absent: 'as it is'),
         ], subject: Subject::Track, synonyms: ['rename', 'instrument', 'sound', 'mixer', 'silence', 'colour', 'left', 'right', 'transposition'], uses: [
-            'track mute=toggle' => 'Mute the track', 'track solo=toggle' => 'Hear the track alone', 'track transpose=12' => 'Sound an octave up', 'track transpose=0' => 'Sound as written',
+            'track mute=toggle' => 'Mute the track', 'track solo=toggle' => 'Hear the track alone', 'track transpose=12' => 'Sound an octave up', 'track transpose=0' => 'Sound as written', 'track transpose=notes' => 'Write the notes as they sound',
         ]);
     }
 
@@ -51,12 +54,34 @@ final readonly class ChangeTrack implements Gesture, SongEdit
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $track = WhichTrack::of($open, $parameters);
+        if ($parameters->has('transpose') && $parameters->word('transpose') === self::NOTES) {
+            return $this->written($open, $track);
+        }
         $changed = $track->with($this->values($track, $parameters));
         $said = array_diff_assoc($changed->toArray(), $track->toArray());
 
         return SongResult::of($open, $said === [] ? $open->song : $open->song->withTrack($changed), $said === []
             ? "Nothing changed: {$track->name} is so already."
             : "{$track->name}: ".implode(', ', array_map($this->said(...), array_keys($said), $said)));
+    }
+
+    /** Gives the notes of a track the pitches they sound at: it sounds the same, as written. */
+    private function written(OpenSong $open, Track $track): SongResult
+    {
+        $by = $track->transposition;
+        if ($by === 0) {
+            return SongResult::of($open, $open->song, "Nothing changed: {$track->name} sounds as written.");
+        }
+        $song = $open->song->withTrack($track->with(['transposition' => 0]));
+        $count = 0;
+        foreach ($song->clipsOf($track->id) as $clip) {
+            $content = $song->contentOf($clip->id);
+            $count += $content->notes->count();
+            $pitches = array_map(static fn (int $pitch): int => max(0, min(127, $pitch + $by)), $content->notes->pitch);
+            $song = $song->withClip($clip, $content->withNotes($content->notes->with(['pitch' => $pitches])));
+        }
+
+        return SongResult::of($open, $song, "{$track->name}: ".Wording::notes($count).' written as they sound, '.abs($by).(abs($by) === 1 ? ' semitone ' : ' semitones ').($by > 0 ? 'higher' : 'lower'));
     }
 
     /** @return array<string, int|string|bool> */

@@ -17,6 +17,7 @@ use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
 
 /** Copies a track, with its clips or with empty ones, and opens the copy. */
 final readonly class CopyTrack implements SongEdit
@@ -26,7 +27,9 @@ final readonly class CopyTrack implements SongEdit
         return new Declaration('track-copy', 'Copy a track', Group::Tracks, 'Puts a copy of a track below it and opens it.', [
             WhichTrack::parameter(),
             Parameter::onOff('clips', true, 'On with what lies in its clips, off with empty ones.'),
-        ], subject: Subject::Track, synonyms: ['duplicate track', 'clone track', 'layer'], uses: ['track-copy clips=off' => 'Copy the track without its notes']);
+            Parameter::choice('voice', Voice::names(), null, 'The voice of the copy.', absent: 'the same'),
+            Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copy sounds.'),
+        ], subject: Subject::Track, synonyms: ['duplicate track', 'clone track', 'layer'], uses: ['track-copy clips=off' => 'Copy the track without its notes', 'track-copy transpose=12' => 'The track doubled an octave up']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -36,7 +39,8 @@ final readonly class CopyTrack implements SongEdit
         $place = $track->place + 1;
         $copy = $track->with([
             'id' => $song->newTrackId(), 'place' => $place, 'name' => mb_substr("{$track->name} copy", 0, Track::LONGEST_NAME), 'home' => null, 'rest' => (new Rest)->pack(),
-        ]);
+            'transposition' => max(-48, min(48, $track->transposition + $parameters->int('transpose'))),
+        ] + ($parameters->has('voice') ? ['voice' => $parameters->choice('voice')] : []));
         $others = array_map(static fn (Track $other): Track => $other->place >= $place ? $other->with(['place' => $other->place + 1]) : $other, $song->tracks);
         $copied = $song->withTracks([...$others, $copy]);
         $opened = [];
