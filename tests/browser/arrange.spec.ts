@@ -92,6 +92,24 @@ test('the keys of notes move, repeat, split, mute and delete clips, with undo', 
   await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
 });
 
+test('keys that follow fast work on what the one before left', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('.', 'Shift+N', 'Shift+N', 'Shift+N');
+  await lies(studio, 'Track 1: 0+4 4+4 8+4 12+4 | Plucked: 0+4');
+  await expect(song(page)).toContainText('1 of 5 clips chosen: clip of Track 1 at 13.1.0.');
+});
+
+test('what was pressed on clips before a reload is done after it', async ({ studio, page }) => {
+  await openSong(studio);
+  await page.route('**/edits', (route) => route.abort());
+  await studio.press('.', 'Shift+N');
+  await expect(page.getByText('1 not sent yet')).toBeVisible();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.unrouteAll();
+  await page.reload();
+  await lies(studio, 'Track 1: 0+4 4+4 | Plucked: 0+4');
+});
+
 test('edits of notes reach all notes in the chosen clips', async ({ studio }) => {
   await openSong(studio);
   await studio.press('.', 'Shift+ArrowUp');
@@ -191,6 +209,15 @@ test('heads of tracks mute, sound alone and bring to the front', async ({ studio
   const heads = page.getByRole('group', { name: 'Tracks of the song' });
   await heads.getByRole('button', { name: 'Mute Track 1' }).click();
   await expect(heads.getByRole('button', { name: 'Mute Track 1' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(song(page)).toContainText('none chosen');
+  await heads.getByRole('button', { name: 'Solo Track 1' }).hover();
+  await page.mouse.down();
+  await heads.getByRole('button', { name: 'Solo Plucked' }).hover();
+  await page.mouse.up();
+  for (const name of ['Solo Track 1', 'Solo Plucked'])
+    await expect(heads.getByRole('button', { name })).toHaveAttribute('aria-pressed', 'true');
+  await heads.getByRole('button', { name: 'Solo Plucked' }).press('Enter');
+  await expect(heads.getByRole('button', { name: 'Solo Plucked' })).toHaveAttribute('aria-pressed', 'false');
   await heads.getByRole('button', { name: 'Track 1', exact: true }).click();
   await expect(heads.getByRole('button', { name: 'Track 1', exact: true })).toHaveAttribute('aria-current', 'true');
   await heads.getByLabel('Volume of Plucked in %').fill('55');

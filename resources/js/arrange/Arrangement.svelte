@@ -44,6 +44,7 @@
   let drag = $state.raw<ClipDrag | null>(null);
   let dragged = $state.raw<Dragged[]>([]);
   let box = $state.raw<DOMRect | null>(null);
+  const sweep: { what: 'mute' | 'solo' | ''; to: 'on' | 'off' } = { what: '', to: 'on' };
   let held: Held = { free: false, copies: false };
   let kept: readonly number[] = [];
 
@@ -244,6 +245,7 @@
 </script>
 
 <svelte:window
+  onpointerup={() => (sweep.what = '')}
   onkeydowncapture={(event) => {
     if (event.key === 'Escape' && pressed) {
       event.stopPropagation();
@@ -260,7 +262,7 @@
   <div style:transform="translateY({-view.top * view.rowHeight}px)">
     {#each desk.song.tracks as track, place (track.id)}
       <div style:height="{view.rowHeight}px">
-        <TrackHead {desk} {track} {place} {run} open={() => open(track.clips.map(({ id }) => id))} />
+        <TrackHead {desk} {track} {place} {sweep} {run} open={() => open(track.clips.map(({ id }) => id))} />
       </div>
     {/each}
   </div>

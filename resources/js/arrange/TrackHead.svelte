@@ -4,10 +4,13 @@
   import { settings } from '../settings/settings.svelte';
   import { trackLine } from './track-line';
 
+  type Swept = 'mute' | 'solo';
+
   let {
     desk,
     track,
     place,
+    sweep,
     run,
     open,
   }: {
@@ -15,6 +18,8 @@
     track: Track;
     /** from the top, from 0 */
     place: number;
+    /** what a drag over heads does to each: begun at one of them, ended where the pointer comes up */
+    sweep: { what: Swept | ''; to: 'on' | 'off' };
     run: (line: string) => void;
     /** Opens the track in the roll. */
     open: () => void;
@@ -32,6 +37,26 @@
   }
 </script>
 
+{#snippet state(what: Swept, word: string, on: boolean)}
+  <button
+    class="btn touch-none px-1 btn-xs {on ? 'btn-primary' : ''}"
+    aria-pressed={on}
+    aria-label="{word} {track.name}"
+    title="A drag over the heads below does the same to them"
+    onpointerdown={(event) => {
+      if (event.button !== 0) return;
+      (event.currentTarget as HTMLElement).releasePointerCapture(event.pointerId);
+      sweep.what = what;
+      sweep.to = on ? 'off' : 'on';
+      change({ [what]: sweep.to });
+    }}
+    onpointerenter={() => {
+      if (sweep.what === what && (sweep.to === 'on') !== on) change({ [what]: sweep.to });
+    }}
+    onclick={(event) => event.detail === 0 && change({ [what]: 'toggle' })}>{what}</button
+  >
+{/snippet}
+
 <div
   role="group"
   aria-label={track.name}
@@ -48,18 +73,8 @@
       onclick={toFront}
       ondblclick={open}>{track.name}</button
     >
-    <button
-      class="btn px-1 btn-xs {track.muted ? 'btn-primary' : ''}"
-      aria-pressed={track.muted}
-      aria-label="Mute {track.name}"
-      onclick={() => change({ mute: 'toggle' })}>mute</button
-    >
-    <button
-      class="btn px-1 btn-xs {track.solo ? 'btn-primary' : ''}"
-      aria-pressed={track.solo}
-      aria-label="Solo {track.name}"
-      onclick={() => change({ solo: 'toggle' })}>solo</button
-    >
+    {@render state('mute', 'Mute', track.muted)}
+    {@render state('solo', 'Solo', track.solo)}
   </div>
   {#if settings.songRows !== 'small'}
     <div class="flex min-w-0 items-center gap-2 text-secondary">

@@ -60,7 +60,16 @@ export class Arranging {
     view.scrollTo(from);
   }
 
+  /** counts what was chosen by hand: what was pressed before works on what was chosen then */
+  epoch = 0;
+
   choose(ids: readonly number[]): void {
+    this.epoch++;
+    this.take(ids);
+  }
+
+  /** Chooses what an edit left. */
+  take(ids: readonly number[]): void {
     this.chosen = [...new Set(ids)];
     const [only] = this.placed;
     if (this.chosen.length === 1 && only) this.desk.toFront(only.clip.id);
@@ -102,6 +111,10 @@ export class Arranging {
 
   /** Runs lines on the chosen clips; what needs none, where the open ones lie. */
   run(lines: string[], clipboard?: Phrase): void {
-    this.desk.runOnClips(lines, this.placed.length > 0 ? [...this.chosen] : [...this.desk.open], clipboard);
+    this.desk.runOnClips(
+      lines,
+      this.placed.map(({ clip }) => clip.id),
+      clipboard,
+    );
   }
 }

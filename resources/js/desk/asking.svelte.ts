@@ -88,29 +88,39 @@ export class Asking {
     });
   }
 
-  /** Runs lines on clips that are chosen in the song; those that come of it are chosen then. */
+  /**
+   * Runs lines on the clips that were chosen in the song when they were pressed, or on those that an edit before them left;
+   * where none is chosen, on the open ones. What comes of it is chosen then.
+   */
   sendToClips(asked: OfClips, request?: string): void {
     const { desk } = this;
-    const { lines, context, clips } = asked;
+    const { arranging } = desk;
+    const { epoch } = arranging;
     this.sender.add({
       run: async (name) => {
-        const there = clips.filter((clip) => desk.tracks.has(clip));
-        if (there.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
-        const standing = { open: there, front: there[0], revisions: {}, request: name };
-        const answer = await api.edit(desk.song.id, standing, lines, 'all', {
-          ...context,
-          caret: [desk.caret.tick, desk.caret.pitch],
-        });
+        const isNewest = epoch === arranging.epoch;
+        const chosen = isNewest
+          ? arranging.placed.map(({ clip }) => clip.id)
+          : asked.clips.filter((clip) => desk.tracks.has(clip));
+        const wanted = chosen.length > 0 ? chosen : asked.clips.length > 0 ? [] : [...desk.open];
+        if (wanted.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
         const known = new Set(desk.tracks.keys());
-        const before = there.map((clip) => desk.tracks.get(clip)!.id);
-        const songs = answer.song ?? desk.song;
-        const left = new Set(songs.tracks.flatMap((track) => track.clips.map(({ id }) => id)));
+        const before = wanted.map((clip) => desk.tracks.get(clip)!.id);
+        const standing = {
+          open: wanted,
+          front: wanted.includes(desk.front) ? desk.front : wanted[0],
+          revisions: {},
+          request: name,
+        };
+        const caret: [number, number] = [desk.caret.tick, desk.caret.pitch];
+        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', { ...asked.context, caret });
+        const left = new Set((answer.song ?? desk.song).tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
         const open = desk.open.filter((clip) => left.has(clip));
         desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
         if (answer.clipboard) keepForSystem(answer.clipboard);
-        const chosen = (answer.open?.clips ?? there).filter((clip) => there.includes(clip) || !known.has(clip));
-        desk.arranging.choose(chosen);
-        void desk.listen([...new Set([...before, ...chosen.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
+        const then = (answer.open?.clips ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip));
+        if (isNewest) arranging.take(then);
+        void desk.listen([...new Set([...before, ...then.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
         desk.say(answer.message);
       },
       refused: (message) => desk.say(message, 'refused'),
@@ -157,6 +167,7 @@ export class Asking {
           this.sendToTracks(asked, request);
           break;
         case 'clips':
+          desk.arranging.choose(asked.clips);
           this.sendToClips(asked, request);
           break;
         case 'caret':
