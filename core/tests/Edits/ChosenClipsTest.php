@@ -151,6 +151,17 @@ final class ChosenClipsTest extends MusicTestCase
         self::assertSame([0], $song->contentOf(5)->notes->clip);
     }
 
+    public function test_a_clip_of_a_tick_is_one_in_a_coarser_song_too_and_one_that_repeats_not_does_not_there(): void
+    {
+        $copied = self::done(['clip-trim at=1tk', 'clip-copy'], [1])->clipboard;
+        $looping = self::done(['clip loop=1tk', 'clip-copy'], [1])->clipboard;
+
+        self::assertSame([[0, 1, 0], [0, 960, 1]], array_map(
+            static fn (?Phrase $phrase): array => [$phrase?->at(240)->pieces[0]->start, $phrase?->at(240)->pieces[0]->length, $phrase?->at(240)->pieces[0]->loop],
+            [$copied, $looping],
+        ));
+    }
+
     #[TestWith([['clips' => 'none'], 'clips takes at most'])]
     #[TestWith([['clips' => [['row' => -1, 'start' => 0, 'length' => 1, 'loop' => 0]]], 'a clip takes its row'])]
     #[TestWith([['clips' => [['row' => 0, 'start' => 0, 'length' => 0, 'loop' => 0]]], 'a clip takes its row'])]
