@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use Illuminate\Foundation\Testing\TestCase;
+use Jactonic\Core\Song\Song;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\RealServer;
 
@@ -66,6 +67,13 @@ final class DoorTest extends TestCase
 
         self::assertSame($status, $answer['status']);
         self::assertArrayHasKey('error', $answer['answer']);
+    }
+
+    public function test_all_clips_a_song_may_have_are_opened_by_their_ids(): void
+    {
+        $clips = implode(',', range(1, Song::MOST_CLIPS));
+
+        self::assertSame(404, $this->server()->ask("api/songs/999?clips={$clips}&front=1&grid=1%2F16&swing=0")['status'], 'read, though there is no such song');
     }
 
     public function test_a_body_without_a_length_is_counted_as_it_comes_in(): void
