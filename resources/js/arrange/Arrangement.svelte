@@ -121,8 +121,7 @@
     askOver();
   });
   $effect(() => {
-    if (settings.follow && player.playing && !drag && (player.tick > view.right || player.tick < view.left))
-      view.scrollTo(player.tick - (view.width * 0.08) / view.pixelsPerTick);
+    if (settings.follow && player.playing && !drag) view.follow(player.tick);
   });
 
   const at = (event: MouseEvent) => {
@@ -228,9 +227,7 @@
     const taken = onwheel(event);
     view.pointer = null;
     if (taken) return;
-    const step = event.deltaMode === 1 ? 16 : 1;
-    const [across, down] = [event.deltaX * step, event.deltaY * step];
-    view.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
+    view.scrollByWheel(event);
   }
 
   const said = $derived.by(() => {

@@ -4,6 +4,10 @@ const MIN_ROW = 4;
 const MAX_ROW = 40;
 /** CSS pixels */
 const LEAST_SIZE = 40;
+/** a line of a wheel that turns by lines, in CSS pixels */
+const LINE = 16;
+/** how much of the width is left behind a playhead that is followed */
+const BEHIND = 0.08;
 /** how often one can go back */
 const MOST_PLACES = 20;
 
@@ -119,6 +123,20 @@ export class Viewport {
 
   scrollBy(x: number, y: number): void {
     this.scrollTo(this.left + x / this.pixelsPerTick, this.top + y / this.rowHeight);
+  }
+
+  /** Scrolls by a turn of the wheel; with Shift across. */
+  scrollByWheel(event: WheelEvent): void {
+    const step = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
+    const [across, down] = [event.deltaX * step, event.deltaY * step];
+    this.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
+  }
+
+  /** Turns the page where a tick is out of sight. */
+  follow(tick: number): void {
+    if (tick > this.right || tick < this.left) {
+      this.scrollTo(tick - (this.width * BEHIND) / this.pixelsPerTick);
+    }
   }
 
   /** Zooms time so that what is at x stays there. */
