@@ -142,6 +142,9 @@
     if (wanted === 'history') historyAsked++;
   }
 
+  $effect(() => {
+    if (studio) studio.desk.arranging.isShown = view === 'song';
+  });
   // Only one thing is looked at: the edit being tuned, or the history.
   $effect(() => {
     if (studio?.tuning.edit) tab = 'notes';
@@ -369,7 +372,7 @@
           {run}
           open={openFromSong}
           onwheel={(event) => dispatcher.wheel(event, view)}
-          onmenu={openMenu}
+          onmenu={() => (palette = true)}
         />
       {:else}
         <div class="grid min-w-0">

@@ -145,6 +145,20 @@ test('chosen clips are named and muted on the bench, and an edit tried there is 
   await expect(studio.roll).toBeVisible();
 });
 
+test('the right button finds what can be done with a clip, and a line says what it would do to it', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  await page.mouse.click(...(await place(page, 1, 0)), { button: 'right' });
+  await expect(song(page)).toContainText('1 of 2 clips chosen: clip of Track 1');
+  await studio.palette.fill('nudge by=2bar');
+  await expect(page.getByTestId('palette-effect')).toContainText('1 clip');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await studio.press('Enter');
+  await lies(studio, 'Track 1: 2+4 | Plucked: 0+4');
+});
+
 test('clips are copied, cut and pasted where the caret is and on the track in front', async ({ studio, page }) => {
   await openSong(studio);
   await studio.press('.', 'Control+c');

@@ -332,7 +332,7 @@ export const songs = {
   edit: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
     request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context }),
   /** What the lines would do; everything stays as it is. */
-  preview: (song: number, standing: Standing, lines: string[], selection: number[], context: EditContext) =>
+  preview: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
     request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, dry: true }),
   undo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/undo`, standing),
   redo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/redo`, standing),

@@ -25,7 +25,8 @@
     open: (clips: number[]) => void;
     /** told a turn of the wheel; tells whether it is a shortcut */
     onwheel: (event: WheelEvent) => boolean;
-    onmenu: (x: number, y: number) => void;
+    /** asked for what can be done with the chosen clips */
+    onmenu: () => void;
   } = $props();
 
   const DRAGS_FROM = 4;
@@ -295,7 +296,10 @@
     onpointerleave={() => !pressed && (desk.hands.word = '')}
     oncontextmenu={(event) => {
       event.preventDefault();
-      onmenu(event.clientX, event.clientY);
+      const { x, y } = at(event);
+      const found = clipAt(arranging, x, y)?.placed.clip.id;
+      if (found !== undefined && !arranging.isChosen.has(found)) arranging.choose([found]);
+      onmenu();
     }}
     ondblclick={twice}
     onwheel={wheel}

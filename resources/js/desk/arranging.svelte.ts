@@ -20,6 +20,8 @@ export class Arranging {
   readonly view = new Viewport();
   /** ids of the clips the next key reaches */
   chosen = $state.raw<readonly number[]>([]);
+  /** whether the song is what is seen, so that keys and lines reach the chosen clips */
+  isShown = $state(false);
   /** whether the view was fitted to the song yet */
   #wasShown = false;
 

@@ -119,7 +119,8 @@ export class Asking {
         desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
         if (answer.clipboard) keepForSystem(answer.clipboard);
         const then = (answer.open?.clips ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip));
-        if (isNewest) arranging.take(then);
+        // What was chosen by hand while the answer was on its way stays chosen.
+        if (epoch === arranging.epoch) arranging.take(then);
         void desk.listen([...new Set([...before, ...then.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
         desk.say(answer.message);
       },

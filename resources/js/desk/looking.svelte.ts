@@ -19,12 +19,32 @@ export class Looking {
    */
   atLines(lines: string[], ofSong = false): void {
     const { desk } = this;
+    if (desk.arranging.isShown) {
+      this.#atLinesOnClips(lines);
+      return;
+    }
     desk.preview.ask(async () => {
       await desk.sender.idle();
       const answer = await this.#asked(() =>
         api.preview(desk.song.id, desk.standing, lines, desk.notes.selection(), desk.context),
       );
       return compared(desk.notes, ofSong ? desk.notes : desk.contents.after(answer), answer.message);
+    });
+  }
+
+  /** Says what lines would do to the chosen clips, and shows the notes as they are. */
+  #atLinesOnClips(lines: string[]): void {
+    const { desk } = this;
+    const open = desk.arranging.placed.map(({ clip }) => clip.id);
+    if (open.length === 0) {
+      desk.preview.clear();
+      return;
+    }
+    const standing = { open, front: open.includes(desk.front) ? desk.front : open[0], revisions: {} };
+    desk.preview.ask(async () => {
+      await desk.sender.idle();
+      const answer = await api.preview(desk.song.id, standing, lines, 'all', { ...desk.context, onClips: true });
+      return compared(desk.notes, desk.notes, answer.message);
     });
   }
 
