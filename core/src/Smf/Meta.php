@@ -12,6 +12,7 @@ enum Meta: int
     case Tempo = 0x51;
     case TimeSignature = 0x58;
     case KeySignature = 0x59;
+    case SequencerSpecific = 0x7F;
 
     /** A whole event of this kind. */
     public function event(string $data): string

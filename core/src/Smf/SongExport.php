@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
+use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Rest;
@@ -46,7 +47,7 @@ final readonly class SongExport
 
     private function track(Track $track, ?int $number): SmfTrack
     {
-        return $this->assembled($this->named($track), Sounding::of($this->song, $track), $number);
+        return $this->assembled($this->named($track), Sounding::of($this->song, $track), $number, $this->marks($track));
     }
 
     /** The other events of a track, its name as it is now: the bytes that came in where they say the same. */
@@ -69,8 +70,23 @@ final readonly class SongExport
         return new Rest([0, ...$rest->ticks], [$event, ...$rest->events], [-1, ...$rest->ranks], $rest->end);
     }
 
-    /** A track from its parts, each event in its place among those of its tick. */
-    private function assembled(Rest $rest, Content $content, ?int $number): SmfTrack
+    /** @return list<ClipMark> where its clips lie and what they are called, unless it comes in again as it is without that */
+    private function marks(Track $track): array
+    {
+        $clips = array_values(array_filter($this->song->clipsOf($track->id), static fn (Clip $clip): bool => ! $clip->muted));
+        $only = $clips[0] ?? null;
+        $isPlain = count($clips) === 1 && $only->start === 0 && $only->loop === 0 && $only->name === ''
+            && $only->offset === 0 && $only->length === SongImport::lengthOf($this->song->contentOf($only->id), $track->rest->end, $this->song->conductor->meters);
+
+        return $isPlain ? [] : array_map(ClipMark::of(...), $clips);
+    }
+
+    /**
+     * A track from its parts, each event in its place among those of its tick.
+     *
+     * @param  list<ClipMark>  $marks
+     */
+    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = []): SmfTrack
     {
         $rows = [];
         foreach ($rest->events as $k => $event) {
@@ -78,6 +94,9 @@ final readonly class SongExport
         }
         foreach ($number === null ? [] : $this->conducting($number) as $event) {
             $rows[] = [$event->tick, $event->rank, count($rows), ConductorCodec::write($event)];
+        }
+        foreach ($marks as $mark) {
+            $rows[] = [$mark->start, PHP_INT_MAX, count($rows), $mark->write($this->song->conductor->ppq)];
         }
         $points = $content->points;
         foreach ($points->start as $i => $tick) {

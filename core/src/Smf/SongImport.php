@@ -16,10 +16,11 @@ use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\MeterMap;
 
 /**
- * Takes a file apart into a song: each track with notes becomes a track with one clip of notes and points; tempos,
- * meters, keys and markers become the conductor's; all other events stay as they are. Nothing is lost.
+ * Takes a file apart into a song: each track with notes becomes a track with one clip of notes and points, or with the
+ * clips that it had here; tempos, meters, keys and markers become the conductor's; all other events stay as they are. Nothing is lost.
  */
 final class SongImport
 {
@@ -62,17 +63,17 @@ final class SongImport
         if (count($playable) > Song::MOST_TRACKS) {
             throw new NotMidi('The file has '.number_format(count($playable)).' tracks with notes; a song has at most '.Song::MOST_TRACKS.'. Split it, or join tracks.');
         }
-        $tracks = $contents = $bare = $ends = [];
+        $tracks = $parts = $marks = $bare = $ends = [];
         $nextId = 1;
         foreach ($this->file->tracks as $number => $smfTrack) {
             $isTrack = isset($playable[$number]);
-            [$points, $rest] = $this->apart($smfTrack, $number, $isTrack);
+            $id = count($tracks) + 1;
+            [$points, $rest, $marks[$id]] = $this->apart($smfTrack, $number, $isTrack);
             if (! $isTrack) {
                 $bare[$number] = $rest;
 
                 continue;
             }
-            $id = count($tracks) + 1;
             $channel = $smfTrack->notes->channel[0] ?? 0;
             $tracks[$id] = new Track(
                 $id, $id - 1, mb_substr($smfTrack->name() ?: 'Track '.($number + 1), 0, Track::LONGEST_NAME), ($id - 1) % Track::COLOURS + 1,
@@ -82,23 +83,45 @@ final class SongImport
             $nextId += $notes->count();
             $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
-            $contents[$id] = new Content($notes, $points);
-            $ends[$id] = max(0, $smfTrack->end - 1, $notes->end() - 1, ...array_slice($points->start, -1));
+            $parts[$id] = new Content($notes, $points);
+            $ends[$id] = $smfTrack->end;
         }
         $conductor = Conductor::of($this->file->ppq, $this->events);
-        $clips = array_map(
-            static fn (int $id): Clip => new Clip($id, $id, 0, max(1, min(Bounds::LAST_TICK, $conductor->meters->nextBarLine($ends[$id])))),
-            array_combine(array_keys($ends), array_keys($ends)),
-        );
+        $clips = $contents = [];
+        foreach ($parts as $track => $content) {
+            foreach (self::cut($content, $marks[$track], $ends[$track], $conductor->meters) as [$clip, $part]) {
+                $id = count($clips) + 1;
+                $clips[$id] = $clip->with(['id' => $id, 'track' => $track]);
+                $contents[$id] = $part;
+            }
+        }
+        if (count($clips) > Song::MOST_CLIPS) {
+            throw new NotMidi('The file tells of '.number_format(count($clips)).' clips; a song has at most '.number_format(Song::MOST_CLIPS).'.');
+        }
 
         return Song::of($conductor, array_values($tracks), array_values($clips), $contents, $nextId, new Layout($this->file->format, $bare, $this->file->chunks));
     }
 
-    /** @return array{Points, Rest} the points of a track, and its other events but those of the conductor */
+    /** How many ticks the clip of a track lasts that has no marks: to the bar line behind all that is in it. */
+    public static function lengthOf(Content $content, int $end, MeterMap $meters): int
+    {
+        return max(1, min(Bounds::LAST_TICK, $meters->nextBarLine(max(0, $end - 1, $content->notes->end() - 1, ...array_slice($content->points->start, -1)))));
+    }
+
+    /**
+     * @param  list<ClipMark>  $marks
+     * @return list<array{Clip, Content}>
+     */
+    private static function cut(Content $content, array $marks, int $end, MeterMap $meters): array
+    {
+        return $marks === [] ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]] : ClipCutter::cut($content, $marks, $meters);
+    }
+
+    /** @return array{Points, Rest, list<ClipMark>} the points of a track, its other events but those of the conductor, and its clips */
     private function apart(SmfTrack $track, int $number, bool $withPoints): array
     {
         $columns = ['start' => [], 'kind' => [], 'number' => [], 'value' => [], 'channel' => [], 'rank' => []];
-        $ticks = $events = $ranks = [];
+        $ticks = $events = $ranks = $marks = [];
         $conducts = $this->file->format !== 2 || $number === 0;
         foreach ($track->events as $rank => $event) {
             $tick = $track->ticks[$rank];
@@ -107,6 +130,12 @@ final class SongImport
                 foreach (['start' => $tick, 'rank' => $rank] + $point as $name => $value) {
                     $columns[$name][] = $value;
                 }
+
+                continue;
+            }
+            $mark = $withPoints ? ClipMark::read($tick, $event, $this->file->ppq) : null;
+            if ($mark !== null) {
+                $marks[] = $mark;
 
                 continue;
             }
@@ -124,7 +153,7 @@ final class SongImport
             $ranks[] = $rank;
         }
 
-        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end)];
+        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $marks];
     }
 
     /** @return array<int, SmfTrack> the tracks with notes, or the last one where there are no notes at all */

@@ -41,8 +41,12 @@ final class Sounding
      */
     public static function roundsOf(Song $song, Clip $clip): array
     {
-        $content = $song->contentOf($clip->id);
+        return self::roundsOfContent($clip, $song->contentOf($clip->id));
+    }
 
+    /** @return non-empty-list<Content> what a clip with such a content lets sound, round by round, in song time */
+    public static function roundsOfContent(Clip $clip, Content $content): array
+    {
         return array_map(
             static fn (array $round): Content => new Content(self::notes($content->notes, ...$round), self::points($content->points, ...$round)),
             self::rounds($clip),

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Smf;
+
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\MeterMap;
+
+/**
+ * Cuts a track of a file into the clips that its marks tell of.
+ *
+ * Nothing is lost where another program changed the file: what begins outside of all clips comes into clips of its own up
+ * to bar lines, a note that lasts longer than its clip makes the clip longer, and a clip whose rounds are not the same
+ * any more loops no more. Where clips lie over each other, all goes to the one that begins first.
+ */
+final readonly class ClipCutter
+{
+    /**
+     * @param  Content  $content  in song time
+     * @param  non-empty-list<ClipMark>  $marks
+     * @return non-empty-list<array{Clip, Content}> clips without ids, by their start, each with its content in its own time
+     */
+    public static function cut(Content $content, array $marks, MeterMap $meters): array
+    {
+        usort($marks, static fn (ClipMark $a, ClipMark $b): int => $a->start <=> $b->start);
+        $cut = [];
+        $behind = 0;
+        foreach ($marks as $mark) {
+            $cut = [...$cut, ...self::between($content, $behind, $mark->start, $meters), self::marked($mark, self::part($content, max($behind, $mark->start), $mark->end()))];
+            $behind = max($behind, $mark->end());
+        }
+
+        return [...$cut, ...self::between($content, $behind, PHP_INT_MAX, $meters)];
+    }
+
+    /**
+     * The clip of a mark.
+     *
+     * @param  Content  $inside  in song time
+     * @return array{Clip, Content}
+     */
+    private static function marked(ClipMark $mark, Content $inside): array
+    {
+        $clip = new Clip(0, 0, $mark->start, $mark->length, loop: $mark->loop, name: $mark->name);
+        $content = $inside->shifted(-$clip->start);
+        if ($clip->loop > 0) {
+            $round = $content->within($clip->window());
+            if (self::sounds($clip, $round) === self::rows($inside)) {
+                return [$clip, $round];
+            }
+        }
+
+        return [$clip->with(['loop' => 0, 'length' => max($clip->length, $content->notes->end())]), $content];
+    }
+
+    /**
+     * What begins between two clips, in a clip from bar line to bar line.
+     *
+     * @return list<array{Clip, Content}> none where nothing does
+     */
+    private static function between(Content $content, int $from, int $to, MeterMap $meters): array
+    {
+        $inside = self::part($content, $from, $to);
+        $starts = [...$inside->notes->start, ...$inside->points->start];
+        if ($starts === []) {
+            return [];
+        }
+        $start = max($from, $meters->barStart($meters->barAt(min($starts))));
+        $end = max(min($to, Bounds::LAST_TICK, $meters->nextBarLine(max($starts))), $inside->notes->end());
+
+        return [[new Clip(0, 0, $start, $end - $start), $inside->shifted(-$start)]];
+    }
+
+    /** What starts from a tick up to another one. */
+    private static function part(Content $content, int $from, int $to): Content
+    {
+        return new Content($content->notes->at(self::places($content->notes->start, $from, $to)), $content->points->at(self::places($content->points->start, $from, $to)));
+    }
+
+    /**
+     * @param  array<int, int>  $starts  ascending
+     * @return list<int>
+     */
+    private static function places(array $starts, int $from, int $to): array
+    {
+        $first = self::firstFrom($starts, $from);
+        $last = self::firstFrom($starts, $to);
+
+        return $last > $first ? range($first, $last - 1) : [];
+    }
+
+    /** @param  array<int, int>  $starts  ascending */
+    private static function firstFrom(array $starts, int $tick): int
+    {
+        [$low, $high] = [0, count($starts)];
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            [$low, $high] = $starts[$middle] < $tick ? [$middle + 1, $high] : [$low, $middle];
+        }
+
+        return $low;
+    }
+
+    /** @return list<string> what all rounds of a clip let sound */
+    private static function sounds(Clip $clip, Content $round): array
+    {
+        $rows = array_merge(...array_map(self::rows(...), Sounding::roundsOfContent($clip, $round)));
+        sort($rows);
+
+        return $rows;
+    }
+
+    /** @return list<string> notes and points as a file tells them apart, sorted */
+    private static function rows(Content $content): array
+    {
+        $rows = [];
+        foreach ($content->notes->start as $i => $start) {
+            $rows[] = implode(' ', [$start, ...array_map(static fn (string $name): int => $content->notes->columns()[$name][$i], ['length', 'pitch', 'velocity', 'release', 'channel'])]);
+        }
+        foreach ($content->points->start as $i => $start) {
+            $rows[] = implode(' ', ['point', $start, $content->points->kind[$i], $content->points->number[$i], $content->points->value[$i], $content->points->channel[$i]]);
+        }
+        sort($rows);
+
+        return $rows;
+    }
+}
