@@ -16,7 +16,7 @@ final class AgreementTest extends AppTestCase
     private const STEPS = 70;
 
     private const LINES = [
-        'transpose semitones=1', 'nudge by=1/8', 'duplicate', 'delete', 'velocity add=3', 'quantize', 'insert', 'chord', 'fill range=0..1920', 'to-track', 'repeat span=selection',
+        'transpose semitones=1', 'nudge by=1/8', 'duplicate', 'delete', 'velocity add=3', 'quantize', 'insert', 'chord', 'fill range=0..1920', 'copy-to', 'repeat span=selection',
         'track-new', 'track-copy', 'track-delete', 'track-move by=1', 'clip-new', 'clip-split', 'clip-delete', 'clip-join', 'clip-move by=1bar', 'clip-repeat', 'clip-trim', 'clip loop=1bar',
         'tempo to=100', 'marker name=A', 'open range=0..480', 'close range=0..480',
     ];

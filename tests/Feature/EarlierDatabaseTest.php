@@ -9,6 +9,9 @@ use App\Models\StepRecord;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Jactonic\Core\Smf\Meta;
+use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Smf\SmfTrack;
 
 /** A database made by an earlier version opens with all songs, steps and branches: tests/fixtures holds one. */
 final class EarlierDatabaseTest extends TestCase
@@ -58,7 +61,10 @@ final class EarlierDatabaseTest extends TestCase
 
         self::assertSame(['Lantern Ferry', 'Night Quay'], SongRecord::query()->orderBy('id')->pluck('name')->all());
         self::assertSame(['Gone'], SongRecord::onlyTrashed()->pluck('name')->all());
-        self::assertSame(bin2hex((string) file_get_contents(base_path('tests/fixtures/night-quay-of-2026-11-25.mid'))), bin2hex((string) $this->get('/api/songs/2/export')->assertOk()->getContent()));
+        self::assertSame(
+            bin2hex((string) file_get_contents(base_path('tests/fixtures/night-quay-of-2026-11-25.mid'))),
+            bin2hex($this->withoutMarks((string) $this->get('/api/songs/2/export')->assertOk()->getContent())),
+        );
         self::assertSame([4, 3], [DB::table('clips')->where('id', 5)->value('events'), DB::table('songs')->where('id', 2)->value('events')], 'two notes; tempo, meter and key');
         $history = $this->getJson('/api/songs/2/history')->assertOk()->json();
         self::assertSame([[null, 1, 2, 3, 4, 5, 5], 7], [array_column($history['steps'], 'parent'), $history['at']]);
@@ -67,6 +73,14 @@ final class EarlierDatabaseTest extends TestCase
         $clip = $this->getJson('/api/songs/2')->json('open.clips.0');
         $this->postJson('/api/songs/2/history', ['open' => [$clip], 'step' => 1])->assertOk();
         self::assertSame([70], $this->getJson("/api/songs/2?clips={$clip}")->json('open.notes.velocity'));
+    }
+
+    /** A file without the marks of clips, which that version did not write. */
+    private function withoutMarks(string $bytes): string
+    {
+        $file = SmfFile::read($bytes);
+
+        return (new SmfFile($file->format, $file->ppq, array_map(static fn (SmfTrack $track): SmfTrack => $track->withoutMetas(Meta::SequencerSpecific), $file->tracks), $file->chunks))->write();
     }
 
     public function test_every_step_of_every_clip_is_in_the_history_of_the_song(): void

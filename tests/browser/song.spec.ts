@@ -46,7 +46,7 @@ test('from nothing: a song of two tracks is begun, drawn, doubled, taken back ov
 
   await studio.press('Control+z', 'Control+z');
   await studio.expectColumn('pitch', []);
-  await expect(studio.status).toHaveText('Undone: to-track');
+  await expect(studio.status).toHaveText('Undone: copy-to');
 });
 
 /** The pitches of the note-ons of each track that has some, in order. */

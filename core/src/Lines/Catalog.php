@@ -74,7 +74,7 @@ final readonly class Catalog
         'copy' => Building\Copy::class,
         'paste' => Building\Paste::class,
         'tidy' => Building\Tidy::class,
-        'to-track' => Building\ToTrack::class,
+        'copy-to' => Building\CopyTo::class,
         'take' => Playing\Take::class,
         'layer-pick' => Playing\PickLayer::class,
         'track' => Tracks\ChangeTrack::class,

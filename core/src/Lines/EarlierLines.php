@@ -11,6 +11,7 @@ final class EarlierLines
         '/^track (?=to=)/' => 'go-track ',
         '/^tempo value=/' => 'tempo to=',
         '/^key value=/' => 'key to=',
+        '/^to-track\b/' => 'copy-to',
     ];
 
     public static function today(string $line): string

@@ -70,15 +70,27 @@ final readonly class SongExport
         return new Rest([0, ...$rest->ticks], [$event, ...$rest->events], [-1, ...$rest->ranks], $rest->end);
     }
 
-    /** @return list<ClipMark> where its clips lie and what they are called, unless it comes in again as it is without that */
+    /**
+     * Where its clips lie and what they are called. None where it would come in again as it is without that: so a track that
+     * came from a file and still is one clip goes out as it came, though silence at its end may be longer here.
+     *
+     * @return list<ClipMark>
+     */
     private function marks(Track $track): array
     {
         $clips = array_values(array_filter($this->song->clipsOf($track->id), static fn (Clip $clip): bool => ! $clip->muted));
-        $only = $clips[0] ?? null;
-        $isPlain = count($clips) === 1 && $only->start === 0 && $only->loop === 0 && $only->name === ''
-            && $only->offset === 0 && $only->length === SongImport::lengthOf($this->song->contentOf($only->id), $track->rest->end, $this->song->conductor->meters);
 
-        return $isPlain ? [] : array_map(ClipMark::of(...), $clips);
+        return count($clips) === 1 && $this->isPlain($clips[0], $track) ? [] : array_map(ClipMark::of(...), $clips);
+    }
+
+    private function isPlain(Clip $clip, Track $track): bool
+    {
+        if ($clip->start > 0 || $clip->offset > 0 || $clip->loop > 0 || $clip->name !== '') {
+            return false;
+        }
+        $length = SongImport::lengthOf($this->song->contentOf($clip->id), $track->rest->end, $this->song->conductor->meters);
+
+        return $clip->length === $length || ($track->home !== null && $clip->length > $length);
     }
 
     /**

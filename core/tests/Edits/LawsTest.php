@@ -41,7 +41,7 @@ final class LawsTest extends TestCase
     private const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
 
     /** What needs a clipboard, or another track. */
-    private const HAVE_LAWS_OF_THEIR_OWN = ['paste', 'to-track', 'take', 'clip-paste'];
+    private const HAVE_LAWS_OF_THEIR_OWN = ['paste', 'copy-to', 'take', 'clip-paste'];
 
     /** What takes notes along leaves them as they are. */
     private const CHANGE_NOTHING = ['copy', 'copy range=on'];

@@ -24,13 +24,13 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /** Notes go to another track, as doubles or altogether. */
-final class ToTrackTest extends TestCase
+final class CopyToTest extends TestCase
 {
     private const BAR = 1920;
 
     public function test_a_phrase_is_doubled_on_the_next_track_where_it_lies_and_takes_the_channel_there(): void
     {
-        $state = $this->done('to-track', [1, 2]);
+        $state = $this->done('copy-to', [1, 2]);
 
         self::assertSame('2 notes doubled on Bass', $state->summary);
         self::assertSame([[0, 60, 0], [480, 64, 0], [2160, 67, 0]], $this->notes($state, 1));
@@ -42,7 +42,7 @@ final class ToTrackTest extends TestCase
 
     public function test_handed_over_the_notes_are_gone_where_they_were(): void
     {
-        $state = $this->done('to-track keep=off', [2]);
+        $state = $this->done('copy-to keep=off', [2]);
 
         self::assertSame('1 note handed over to Bass', $state->summary);
         self::assertSame([[0, 60, 0], [2160, 67, 0]], $this->notes($state, 1));
@@ -51,7 +51,7 @@ final class ToTrackTest extends TestCase
 
     public function test_a_track_without_a_clip_gets_one_up_to_the_bar_line(): void
     {
-        $state = $this->done('to-track track=3', [1, 2]);
+        $state = $this->done('copy-to track=3', [1, 2]);
 
         self::assertSame([0, self::BAR], [$state->settled()->song->clips[4]->start, $state->settled()->song->clips[4]->length]);
         self::assertSame([[0, 60, 9], [480, 64, 9]], $this->notes($state, 4));
@@ -61,23 +61,46 @@ final class ToTrackTest extends TestCase
     {
         $song = self::song()->withClip((new Clip(1, 1, 0, 2 * self::BAR)), Content::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])));
 
-        self::assertSame(self::BAR, $this->done('to-track track=3', [1, 2], $song)->settled()->song->clips[4]->length);
+        self::assertSame(self::BAR, $this->done('copy-to track=3', [1, 2], $song)->settled()->song->clips[4]->length);
     }
 
     public function test_a_note_goes_to_the_clip_that_lies_where_it_begins(): void
     {
-        $state = $this->done('to-track', [3]);
+        $state = $this->done('copy-to', [3]);
 
         self::assertSame([[240, 67, 3]], $this->notes($state, 3), 'in time of the clip that begins at the second bar');
+    }
+
+    public function test_the_bass_goes_to_the_kick_on_one_pitch_with_one_hit_for_a_chord(): void
+    {
+        $chord = Content::ofNotes(Notes::fromRows([
+            ['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 100], ['start' => 0, 'length' => 480, 'pitch' => 47, 'velocity' => 60], ['start' => 960, 'length' => 240, 'pitch' => 40],
+        ]));
+        $song = self::song()->withClip(new Clip(1, 1, 0, 2 * self::BAR), $chord);
+        $state = $this->done('copy-to track=drums pitch=C2', [1, 2, 3], $song);
+
+        self::assertSame('2 notes doubled on Drums, all on C2, 1 note would have doubled another', $state->summary);
+        self::assertSame([[0, 36, 9], [960, 36, 9]], $this->notes($state, 4));
+        $there = $state->settled()->song->contentOf(4)->notes;
+        self::assertSame([[480, 100], [240, 96]], [[$there->length[0], $there->velocity[0]], [$there->length[1], $there->velocity[1]]], 'the longest, as loud as the loudest');
+        $again = $this->done('copy-to track=3 pitch=C2', [1, 3], $state->settled()->song->withClip(new Clip(4, 3, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]]))));
+        self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', $again->summary);
+    }
+
+    public function test_copies_are_transposed_where_wanted(): void
+    {
+        self::assertSame([[0, 72, 3]], $this->notes($this->done('copy-to track=Bass transpose=12', [1]), 2));
     }
 
     /** @return iterable<string, array{string, list<int>, string}> */
     public static function refused(): iterable
     {
-        yield 'nothing selected' => ['to-track', [], 'Nothing is selected'];
-        yield 'no such track' => ['to-track track=9', [1], 'There is no track 9; the song has 3 tracks.'];
-        yield 'none above' => ['to-track track=previous', [1], 'There is no previous track'];
-        yield 'where they are' => ['to-track track=1', [1], 'The notes lie on Keys already'];
+        yield 'nothing selected' => ['copy-to', [], 'Nothing is selected'];
+        yield 'no such track' => ['copy-to track=9', [1], 'There is no track 9; the song has 3 tracks.'];
+        yield 'none above' => ['copy-to track=previous', [1], 'There is no previous track'];
+        yield 'no such name' => ['copy-to track=Harp', [1], 'There is no track “Harp”; there are Keys, Bass, Drums.'];
+        yield 'too low' => ['copy-to transpose=-48 pitch=C2', [1], 'would leave the 128 pitches'];
+        yield 'where they are' => ['copy-to track=1', [1], 'The notes lie on Keys already'];
     }
 
     /** @param  list<int>  $selected */
@@ -92,7 +115,7 @@ final class ToTrackTest extends TestCase
     public function test_a_later_round_of_a_clip_that_loops_takes_no_notes(): void
     {
         $this->expectExceptionObject(new EditRefused('Bass repeats a clip there; take clip loop=off first.'));
-        $this->done('to-track', [2], self::song()->withClip((new Clip(2, 2, 0, self::BAR))->with(['loop' => 480])));
+        $this->done('copy-to', [2], self::song()->withClip((new Clip(2, 2, 0, self::BAR))->with(['loop' => 480])));
     }
 
     private static function song(): Song

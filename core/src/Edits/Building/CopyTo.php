@@ -1,0 +1,201 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Building;
+
+use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\SongEdit;
+use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
+
+/** Doubles notes on another track at the same place, or hands them over to it; its clips there are opened, and the copies selected. */
+final readonly class CopyTo implements SongEdit
+{
+    private const NEXT = 'next';
+
+    private const PREVIOUS = 'previous';
+
+    public function declaration(): Declaration
+    {
+        return new Declaration('copy-to', 'To another track', Group::Building, 'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.', [
+            Parameter::text('track', Track::LONGEST_NAME, 'The track below or above, or one by its name or its number from the top.', self::NEXT),
+            Parameter::pitch('pitch', 'One pitch for all of them, such as that of a drum; notes that then start together become one.', [], 'as they are'),
+            Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
+            Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
+        ], synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'], uses: [
+            'copy-to keep=off' => 'Hand over to the next track', 'copy-to track=previous' => 'Double on the track above', 'copy-to transpose=-12' => 'Double on the next track an octave down',
+        ]);
+    }
+
+    public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
+    {
+        $selected = $selection->positions($open->notes);
+        if ($selected === []) {
+            throw new EditRefused('Nothing is selected, so nothing changed. Select notes first.');
+        }
+        $track = self::track($open, $parameters);
+        $places = array_values(array_filter($selected, static fn (int $i): bool => $open->song->clips[$open->notes->clip[$i]]->track !== $track->id));
+        if ($places === []) {
+            throw new EditRefused("The notes lie on {$track->name} already; name another track.");
+        }
+        [$song, $clips] = self::homes($open, $track, $places);
+        $wide = OpenSong::of($song, [...$open->open, ...array_values($clips)], $clips[$places[0]]);
+        $draft = new Draft($wide->notes);
+        $at = array_flip($wide->notes->id);
+        $pitches = self::pitches($open->notes, $places, $parameters);
+        $louder = $parameters->has('pitch') ? self::together($open->notes, $places) : array_fill_keys($places, null);
+        $taken = $parameters->has('pitch') ? self::taken($wide, $track) : [];
+        $copies = [];
+        foreach ($places as $i) {
+            if (array_key_exists($i, $louder) && ! isset($taken["{$open->notes->start[$i]} {$pitches[$i]}"])) {
+                $copies[] = $draft->copy($at[$open->notes->id[$i]], [
+                    'clip' => $clips[$i], 'channel' => $track->channel, 'pitch' => $pitches[$i], 'velocity' => $louder[$i] ?? $open->notes->velocity[$i],
+                ]);
+            }
+            if (! $parameters->isOn('keep')) {
+                $draft->remove($at[$open->notes->id[$i]]);
+            }
+        }
+        if ($copies === [] && $parameters->isOn('keep')) {
+            throw new EditRefused("Nothing doubled: {$track->name} has a note there each time.");
+        }
+        $change = $draft->change(Selection::of($copies), '');
+
+        return SongResult::opening(
+            $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->added->nextId), $wide->open, $wide->front,
+            Wording::sentence([
+                Wording::notes(count($copies)).($parameters->isOn('keep') ? ' doubled on ' : ' handed over to ').$track->name.($parameters->has('pitch') && $copies !== [] ? ', all on '.PitchName::of($pitches[$places[0]]) : ''),
+                count($copies) < count($places) ? Wording::notes(count($places) - count($copies)).' would have doubled another' : '',
+            ]),
+        )->selecting($change->selection);
+    }
+
+    /** @throws EditRefused where there is no such track */
+    private static function track(OpenSong $open, Parameters $parameters): Track
+    {
+        $tracks = array_values($open->song->tracks);
+        $front = (int) array_search($open->frontTrack(), $tracks, true);
+        $said = $parameters->has('track') ? (string) $parameters->word('track') : self::NEXT;
+        $place = match (true) {
+            $said === self::NEXT => $front + 1,
+            $said === self::PREVIOUS => $front - 1,
+            ctype_digit($said) => (int) $said - 1,
+            default => array_search(mb_strtolower($said), array_map(static fn (Track $track): string => mb_strtolower($track->name), $tracks), true),
+        };
+
+        return $tracks[$place === false ? -1 : $place] ?? throw new EditRefused(match (true) {
+            in_array($said, [self::NEXT, self::PREVIOUS], true) => "There is no {$said} track; track-new makes one.",
+            ctype_digit($said) => "There is no track {$said}; the song has ".(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.'),
+            default => "There is no track “{$said}”; there are ".implode(', ', array_map(static fn (Track $track): string => $track->name, $tracks)).'.',
+        });
+    }
+
+    /**
+     * @param  non-empty-list<int>  $places
+     * @return array<int, int> the pitch of each copy
+     *
+     * @throws EditRefused where one would leave 0–127
+     */
+    private static function pitches(Notes $notes, array $places, Parameters $parameters): array
+    {
+        $to = $parameters->has('pitch') ? $parameters->int('pitch') : null;
+        $pitches = [];
+        foreach ($places as $i) {
+            $pitches[$i] = ($to ?? $notes->pitch[$i]) + $parameters->int('transpose');
+            if ($pitches[$i] < 0 || $pitches[$i] > 127) {
+                throw new EditRefused('Nothing copied: a note would leave the 128 pitches there are; transpose it by less.');
+            }
+        }
+
+        return $pitches;
+    }
+
+    /**
+     * Of notes that start together the longest, each with the highest velocity of them.
+     *
+     * @param  non-empty-list<int>  $places
+     * @return array<int, int> velocities by place
+     */
+    private static function together(Notes $notes, array $places): array
+    {
+        $kept = $velocity = [];
+        foreach ($places as $i) {
+            $start = $notes->start[$i];
+            $velocity[$start] = max($velocity[$start] ?? 0, $notes->velocity[$i]);
+            $kept[$start] = isset($kept[$start]) && $notes->length[$kept[$start]] >= $notes->length[$i] ? $kept[$start] : $i;
+        }
+
+        return array_combine($kept, array_map(static fn (int $i): int => $velocity[$notes->start[$i]], $kept));
+    }
+
+    /** @return array<string, true> where a track has a note: “start pitch” */
+    private static function taken(OpenSong $open, Track $track): array
+    {
+        $tracks = $open->tracks();
+        $taken = [];
+        foreach ($open->notes->start as $i => $start) {
+            if ($tracks[$open->notes->clip[$i]] === $track->id) {
+                $taken["{$start} {$open->notes->pitch[$i]}"] = true;
+            }
+        }
+
+        return $taken;
+    }
+
+    /**
+     * The clips of a track that notes go to: the one that lies where they begin, else the last one before them. A track
+     * without one gets a clip.
+     *
+     * @param  non-empty-list<int>  $places  of the notes
+     * @return array{Song, non-empty-array<int, int>} the song with the clips, and the id of the clip for each place
+     *
+     * @throws EditRefused where a note would fall into a later round of a clip that loops
+     */
+    private static function homes(OpenSong $open, Track $track, array $places): array
+    {
+        $song = $open->song;
+        if ($song->clipsOf($track->id) === []) {
+            $end = max(array_map(static fn (int $i): int => $open->notes->start[$i] + $open->notes->length[$i], $places));
+            $song = $song->withClip(new Clip($song->newClipId(), $track->id, 0, $song->conductor->meters->nextBarLine($end - 1)), Content::none());
+        }
+        $clips = $song->clipsOf($track->id);
+        $homes = [];
+        foreach ($places as $i) {
+            $home = self::home($clips, $open->notes, $i);
+            if ($home->loop > 0 && $home->loop <= $open->notes->start[$i] - $home->start) {
+                throw new EditRefused("{$track->name} repeats a clip there; take clip loop=off first.");
+            }
+            $homes[$i] = $home->id;
+        }
+
+        return [$song, $homes];
+    }
+
+    /** @param  list<Clip>  $clips  in order of time, at least one */
+    private static function home(array $clips, Notes $notes, int $place): Clip
+    {
+        $home = $clips[0];
+        foreach ($clips as $clip) {
+            if ($clip->start <= $notes->start[$place]) {
+                $home = $clip;
+            }
+        }
+
+        return $home;
+    }
+}
