@@ -40,6 +40,10 @@ final class BuildingTest extends MusicTestCase
             'repeat: on the next line' => ['repeat span=selection', [[0, 100, 60, 90], [480, 130, 62, 80]], [[0, 100, 60, 90], [480, 130, 62, 80], [600, 100, 60, 90], [1080, 130, 62, 80]]],
             'repeat: with the silence of the range' => ['repeat', $held, [[0, 480, 60, 90], [900, 200, 62, 80], [1920, 480, 60, 90], [2000, 100, 64, 70], [2820, 200, 62, 80]]],
             'repeat: on the next bar' => ['repeat span=selection round=bar times=2', [[0, 100, 60, 90]], [[0, 100, 60, 90], [1920, 100, 60, 90], [3840, 100, 60, 90]]],
+            'repeat: until a tick, cut off there' => ['repeat span=selection round=bar until=5800', [[0, 1000, 60, 90]], [[0, 1000, 60, 90], [1920, 1000, 60, 90], [3840, 1000, 60, 90], [5760, 40, 60, 90]]],
+            'repeat: up to a tick' => ['repeat span=selection round=bar until=3840', [[0, 1000, 60, 90]], [[0, 1000, 60, 90], [1920, 1000, 60, 90]]],
+            'repeat: every two bars' => ['repeat span=selection every=2bar times=2', [[10, 100, 60, 90]], [[10, 100, 60, 90], [3850, 100, 60, 90], [7690, 100, 60, 90]]],
+            'repeat: every 50 ticks, which are no lines' => ['repeat span=selection every=50tk times=2', [[10, 100, 60, 90]], [[10, 100, 60, 90], [60, 100, 60, 90], [110, 100, 60, 90]]],
             'repeat: right behind' => ['repeat span=selection round=none', [[10, 100, 60, 90]], [[10, 100, 60, 90], [110, 100, 60, 90]]],
             'repeat: a take keeps its feel' => ['repeat span=selection round=bar', [[8, 100, 60, 90]], [[8, 100, 60, 90], [1928, 100, 60, 90]]],
 
@@ -131,6 +135,7 @@ final class BuildingTest extends MusicTestCase
     #[TestWith(['open', 'needs a range'])]
     #[TestWith(['cut range=on', 'needs a range'])]
     #[TestWith(['repeat span=range', 'needs a range'])]
+    #[TestWith(['repeat until=100 every=1bar', 'no copy would begin before'])]
     #[TestWith(['paste', 'Nothing was copied yet'])]
     #[TestWith(['chord pitch=G9', 'take a root of C9 at most'])]
     public function test_what_is_missing_is_said(string $line, string $message): void

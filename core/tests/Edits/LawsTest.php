@@ -34,7 +34,7 @@ final class LawsTest extends TestCase
         'trim', 'trim edge=start at=playhead', 'detach', 'detach keep=1 scope=clip', 'fit', 'fit min=1/8 max=1/4',
         'ramp', 'ramp from=120 to=10 mode=scale curve=-60', 'squeeze', 'squeeze amount=-80 toward=64', 'limit min=40 max=90', 'accent', 'smooth', 'course at="0:10 4000:127"', 'course at="480:200 1920:0" mode=scale',
         'insert', 'chord shape=min9', 'split', 'split at=playhead keep=longer', 'steps', 'steps parts=7 curve=80 ramp=20', 'join', 'join gap=1/4',
-        'repeat', 'repeat times=3 span=selection round=bar', 'repeat round=none', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
+        'repeat', 'repeat times=3 span=selection round=bar', 'repeat until=40000 every=1bar', 'repeat round=none', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
     ];
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */

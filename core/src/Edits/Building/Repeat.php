@@ -30,51 +30,93 @@ final readonly class Repeat implements Edit
 {
     private const MOST_TIMES = 64;
 
+    private const NONE = 'none';
+
     public function declaration(): Declaration
     {
         return new Declaration('repeat', 'Repeat', Group::Building, 'Copies the selection right behind itself, on the grid, and selects the copies.', [
             Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
+            Parameter::moment('until', 'Where the last copy ends instead, cut off there.', [self::NONE], self::NONE),
+            Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
             Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
             Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
-        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar'], onClips: true);
+        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $range = $this->range($context, $parameters);
         $places = $this->within($notes, $selection->positions($notes), $range);
-        $times = $parameters->int('times');
-        $this->refuseTooMany($notes, count($places), $times);
-        $round = $parameters->choice('round');
-        $lines = match ($round) {
+        $lines = match ($parameters->choice('round')) {
             'grid' => $context->time->gridLines(),
             'bar' => $context->time->gridLines(Grid::parse('bar')),
             default => null,
         };
-        [$from, $to] = $range === null ? self::span($notes, $places) : [$range->from, $range->to];
-        $numbers = $lines?->numbers();
-        $early = intdiv($context->time->ppq(), 16);
+        [$place, $behind] = self::course($notes, $places, $range, $lines?->numbers(), $parameters, $context);
         $draft = new Draft($notes);
         $copies = [];
-        if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
-            // The edges are no lines, so every note keeps its distance from the edge in ticks.
-            $place = static fn (int $i, int $k): int => $notes->start[$i] + $k * ($to - $from);
-            $end = $to + $times * ($to - $from);
-        } else {
-            $first = $range === null ? $numbers->before($from + $early) : $numbers->nearest($from);
-            $behind = $range === null ? max($first + 1, self::lineFrom($numbers, $to - $early)) : $numbers->nearest($to);
-            $place = static fn (int $i, int $k): int => $numbers->moved($notes->start[$i], $k * ($behind - $first));
-            $end = $numbers->line($behind + $times * ($behind - $first));
-        }
+        $until = $parameters->value('until') === self::NONE ? null : $context->moment($parameters, 'until');
+        $times = $until === null ? $parameters->int('times') : self::timesUntil($until, static fn (int $k): int => $place($places[0], $k), $context);
+        $this->refuseTooMany($notes, count($places), $times);
         for ($k = 1; $k <= $times; $k++) {
             $draft->beginCopies();
             foreach ($places as $i) {
-                $copies[] = $draft->copy($i, ['start' => max(0, $place($i, $k))]);
+                $start = max(0, $place($i, $k));
+                if ($until === null || $start < $until) {
+                    $isCut = $until !== null && $start + $notes->length[$i] > $until;
+                    $copies[] = $draft->copy($i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []));
+                }
             }
         }
 
         return $draft->change(Selection::of($copies), Wording::notes(count($places)).' repeated '.($times === 1 ? 'once' : "{$times} times")
-            .", up to {$context->time->position($end)}".($lines === null ? '' : ", on {$lines->grid}"));
+            .', up to '.$context->time->position($until ?? $behind($times)).($lines === null ? '' : ", on {$lines->grid}"));
+    }
+
+    /**
+     * Where each note of each copy begins, and where a copy ends.
+     *
+     * @param  non-empty-array<int, int>  $places
+     * @param  LineNumbers|null  $numbers  of the lines that copies begin on
+     * @return array{callable(int, int): int, callable(int): int} by the place of the note and the number of the copy, from 1
+     */
+    private static function course(Notes $notes, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context): array
+    {
+        $every = static fn (int $at): ?int => $parameters->has('every') ? max(1, $parameters->amount('every')->shift($at, $context->time) - $at) : null;
+        $byTicks = static fn (int $to, int $span): array => [static fn (int $i, int $k): int => $notes->start[$i] + $k * $span, static fn (int $k): int => $to + $k * $span];
+        [$from, $to] = $range === null ? self::span($notes, $places) : [$range->from, $range->to];
+        if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
+            // The edges are no lines, so every note keeps its distance from the edge in ticks.
+            return $byTicks($to, $every($from) ?? $to - $from);
+        }
+        $early = intdiv($context->time->ppq(), 16);
+        $first = $range === null ? $numbers->before($from + $early) : $numbers->nearest($from);
+        $behind = $range === null ? max($first + 1, self::lineFrom($numbers, $to - $early)) : $numbers->nearest($to);
+        $start = $numbers->line($first);
+        $far = $every($start);
+        if ($far !== null && ! self::areLines($numbers, $start, $start + $far)) {
+            return $byTicks($numbers->line($behind), $far);
+        }
+        $step = $far === null ? $behind - $first : $numbers->nearest($start + $far) - $first;
+
+        return [static fn (int $i, int $k): int => $numbers->moved($notes->start[$i], $k * $step), static fn (int $k): int => $numbers->line($behind + $k * $step)];
+    }
+
+    /**
+     * How many copies begin before a tick.
+     *
+     * @param  callable(int): int  $start  of the first note of each copy
+     *
+     * @throws EditRefused where none does
+     */
+    private static function timesUntil(int $until, callable $start, Context $context): int
+    {
+        $times = 0;
+        while ($start($times + 1) < $until && $times <= Draft::MOST_NOTES) {
+            $times++;
+        }
+
+        return $times > 0 ? $times : throw new EditRefused("Nothing repeated: no copy would begin before {$context->time->position($until)}.");
     }
 
     /** @throws EditRefused where the range is asked for and there is none */
