@@ -100,6 +100,8 @@ final readonly class Catalog
         'marker' => Song\SetMarker::class,
         'conductor-remove' => Song\RemoveEvent::class,
         'conductor-move' => Song\MoveEvent::class,
+        'time-open' => Song\OpenTime::class,
+        'time-close' => Song\CloseTime::class,
     ];
 
     /** @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time */

@@ -6,17 +6,21 @@ namespace Jactonic\Core\Tests\Edits;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -59,6 +63,22 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([[1, 4], self::SPLIT, 'Keys: 0+720 720+1200>720 1920+1920 | Bass: 0+3840 | Kit: 0+720 720+1200>720', [1, 4, 5, 6], '2 clips split at 1.2.240'])]
     #[TestWith([[2, 4], self::SPLIT, 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+720 720+1200>720', [2, 4, 5], 'Clip split at 1.2.240'], 'only what lies there')]
     #[TestWith([[2, 1, 3], ['clip-join'], 'Keys: 0+3840 | Bass: 0+3840 | Kit: 0+1920', [3, 1], 'Clips joined'])]
+    #[TestWith([[1, 4], ['stretch factor=2'], 'Keys: 0+3840 1920+1920 | Bass: 0+3840 | Kit: 0+3840', [1, 4], '2 clips made 2 times as slow'])]
+    #[TestWith([[1, 2], ['reverse'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 2], '2 clips reversed'])]
+    #[TestWith([[2], ['clip-move by=100tk', 'clip-move to=next'], 'Keys: 0+1920 3840+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'Clip moved to 3.1.0'], 'its start to where the bass ends')]
+    #[TestWith([[2], ['clip-move by=-100tk', 'clip-move to=next'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'Clip moved to 2.1.0'], 'its start to where the first one ends')]
+    #[TestWith([[2], ['clip-move by=-100tk', 'clip-move to=previous'], 'Keys: 0+1920 0+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'Clip moved to 1.1.0'], 'its end to where the first one ends')]
+    #[TestWith([[2], ['clip-move by=9bar', 'clip-move to=next'], 'Keys: 0+1920 19200+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'no other clip begins or ends later'])]
+    #[TestWith([[1, 3], ['nudge by=100tk', 'clip-trim by=-200tk', 'clip-trim to=bars'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 3], '2 clips trimmed to whole bars'])]
+    #[TestWith([[1], ['clip-trim at=300tk', 'clip-trim to=bars'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1], '1 clip trimmed to whole bars'], 'a bar at least')]
+    #[TestWith([[1, 2, 4], ['clip-trim to=notes'], 'Keys: 0+1080 1920+240 | Bass: 0+3840 | Kit: 0+60', [1, 2, 4], '3 clips trimmed to their notes'])]
+    #[TestWith([[3], ['clip-trim to=notes'], 'Keys: 0+1920 1920+1920 | Bass: 0+1920 | Kit: 0+1920', [3], '1 clip trimmed to its notes'])]
+    #[TestWith([[1, 2], ['clip-trim to=bars'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 2], 'the clips begin and end on bar lines'])]
+    #[TestWith([[1], ['repeat until=5000'], 'Keys: 0+1920 1920+1920 1920+1920 3840+1160 | Bass: 0+3840 | Kit: 0+1920', [5, 6], '1 clip repeated 2 times, up to 3.3.200'], 'the last one cut off')]
+    #[TestWith([[2], ['time-open range=2400..2880'], 'Keys: 0+1920 1920+480 2880+1440>480 | Bass: 0+2400 2880+1440>2400 | Kit: 0+1920', [2, 5], 'Room made at 2.2.0, 2 clips moved back, 2 cut'])]
+    #[TestWith([[2], ['time-open range=960..1440 tracks=chosen'], 'Keys: 0+960 1440+960>960 2400+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'Room made at 1.3.0, 2 clips moved back, 1 cut'])]
+    #[TestWith([[2], ['time-close range=960..2400'], 'Keys: 0+960 960+1440>480 | Bass: 0+960 960+1440>2400 | Kit: 0+960', [9], 'Gap closed at 1.3.0'])]
+    #[TestWith([[2], ['time-close range=0..1920 tracks=chosen'], 'Keys: 0+1920 | Bass: 0+3840 | Kit: 0+1920', [2], 'Gap closed at 1.1.0, 1 clip taken out, 1 clip moved up'])]
     #[TestWith([[2, 4], ['clip name=Verse mute=on'], 'Keys: 0+1920 1920+1920m | Bass: 0+3840 | Kit: 0+1920m', [2, 4], '2 clips: named Verse, muted'])]
     public function test_keys_do_to_clips_what_they_do_to_notes(array $chosen, array $lines, string $expected, array $then, string $said): void
     {
@@ -195,6 +215,59 @@ final class ChosenClipsTest extends MusicTestCase
         self::assertSame(array_fill_keys(array_keys($groups), 2), $groups, 'a group stays as large as it was');
     }
 
+    /** @param  list<array{int, int}>  $expected  start and length of what the keys sound */
+    #[TestWith([['stretch factor=2'], [1], [[0, 400], [1200, 960], [1920, 240]]])]
+    #[TestWith([['stretch factor=1/2'], [1, 2], [[0, 100], [300, 240], [960, 120]]], 'half as long, and the second one sooner')]
+    #[TestWith([['clip loop=1/2', 'stretch factor=1/2'], [1], [[0, 100], [300, 180], [480, 100], [780, 180], [1920, 240]]], 'a loop in shorter rounds')]
+    #[TestWith([['nudge by=1/4 edge=start', 'stretch factor=2'], [1], [[720, 960], [1920, 240]]], 'of a content that begins earlier')]
+    #[TestWith([['reverse'], [1], [[840, 480], [1720, 200], [1920, 240]]])]
+    #[TestWith([['reverse', 'reverse'], [1, 2], [[0, 200], [600, 480], [1920, 240]]], 'twice is as it was')]
+    #[TestWith([['clip loop=1/2', 'reverse'], [1], [[0, 360], [760, 200], [960, 360], [1720, 200], [1920, 240]]], 'a loop, its rounds as notes')]
+    public function test_clips_are_slower_and_backwards_inside_too(array $lines, array $chosen, array $expected): void
+    {
+        $song = self::done($lines, $chosen)->settled()->song;
+        $sounding = Sounding::of($song, $song->tracks[1])->notes;
+
+        self::assertSame($expected, array_map(null, $sounding->start, $sounding->length));
+    }
+
+    public function test_a_value_of_a_controller_lasts_as_long_backwards_as_forwards(): void
+    {
+        $points = Points::fromRows([['id' => 9, 'start' => 0, 'number' => 1, 'value' => 10], ['id' => 10, 'start' => 480, 'number' => 1, 'value' => 20], ['id' => 11, 'start' => 600, 'number' => 7, 'value' => 99]]);
+        $song = self::song();
+        $open = OpenSong::of($song->withClip($song->clips[1], new Content($song->contentOf(1)->notes, $points)), [1], 1);
+        $after = Catalog::standard()->read('reverse');
+        self::assertInstanceOf(PreparedEdit::class, $after);
+        $conductor = $open->song->conductor;
+        $turned = ChosenClips::apply($after->edit, $open, new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), onClips: true), $after->parameters)->open->song->contentOf(1)->points;
+
+        self::assertSame([[0, 1, 20], [0, 7, 99], [1440, 1, 10]], array_map(null, $turned->start, $turned->number, $turned->value));
+    }
+
+    public function test_room_in_the_song_moves_the_conductor_along_and_taken_out_again_all_is_as_it_was(): void
+    {
+        $opened = self::done(['time-open range=1920..3840'], [2])->settled()->song;
+        $closed = self::done(['time-open range=1920..3840', 'time-close range=1920..3840'], [2])->settled()->song;
+        $alone = self::done(['time-open range=1920..3840 tracks=chosen'], [2])->settled()->song;
+
+        self::assertSame([[0, '120 BPM'], [3840, '90 BPM'], [4800, 'Verse']], self::events($opened));
+        self::assertSame([[0, '120 BPM'], [1920, '90 BPM'], [2880, 'Verse']], self::events($closed));
+        self::assertSame('Keys: 0+1920 1920+1920 | Bass: 0+1920 1920+1920>1920 | Kit: 0+1920', self::arrangement($closed));
+        self::assertSame(self::events(self::song()), self::events($alone), 'of some tracks, the conductor stays');
+    }
+
+    public function test_time_taken_out_leaves_the_tempo_that_held_behind_it_and_takes_markers_along(): void
+    {
+        self::assertSame([[0, '120 BPM'], [480, '90 BPM']], self::events(self::done(['time-close range=480..3000'], [1])->settled()->song));
+        self::assertSame([[0, '120 BPM'], [0, 'Verse']], array_map(static fn (array $event): array => $event[1] === '90 BPM' ? [0, '120 BPM'] : $event, self::events(self::done(['time-close range=0..2880'], [3])->settled()->song)));
+    }
+
+    /** @return list<array{int, string}> */
+    private static function events(Song $song): array
+    {
+        return array_map(static fn (ConductorEvent $event): array => [$event->tick, $event->label()], array_values($song->conductor->events));
+    }
+
     public function test_an_edit_of_clips_and_one_of_all_notes_in_them_agree(): void
     {
         foreach (['nudge by=1/4', 'quantize grid=1/2', 'align to=caret'] as $line) {
@@ -219,6 +292,9 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([[2, 3], ['clip-join'], 'each chosen clip lies on a track of its own'])]
     #[TestWith([[1, 2], ['clip-split at=3840'], 'no chosen clip lies over 3.1.0'])]
     #[TestWith([[1, 2, 3, 4], ['clip-copy cut=on'], 'a song has at least one'])]
+    #[TestWith([[1], ['time-close range=0..3840'], 'all clips of the song lie in the range'])]
+    #[TestWith([[1], ['time-open'], 'Opening a gap needs a range'])]
+    #[TestWith([[1], ['clip-trim to=range'], 'needs a range'])]
     #[TestWith([[1], ['clip-paste'], 'Nothing was copied yet'])]
     #[TestWith([[4, 3], ['clip-copy', 'clip-paste'], 'it takes 4 tracks, and the song has 3'])]
     #[TestWith([[1], ['clip loop=1/4', 'nudge by=1/4 edge=start'], 'A clip that loops cannot begin elsewhere'])]
@@ -235,7 +311,7 @@ final class ChosenClipsTest extends MusicTestCase
         $note = static fn (int $id, int $start, int $length, int $pitch): array => ['id' => $id, 'start' => $start, 'length' => $length, 'pitch' => $pitch, 'velocity' => 64];
 
         return Song::of(
-            Conductor::of(self::PPQ, [ConductorEvent::ofTempo(0, 120)]),
+            Conductor::of(self::PPQ, [ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 90), ConductorEvent::of(ConductorKind::Marker, 2880, 'Verse')]),
             [new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass', voice: Voice::Bass), new Track(3, 2, 'Kit', voice: Voice::Drums)],
             [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840), new Clip(4, 3, 0, 1920)],
             [

@@ -15,8 +15,6 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
-use Jactonic\Core\Song\Song;
-use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Time\Amount;
 
 /** Changes the chosen clips, or the one in front: the name, whether they are muted, and after which length it begins again. */
@@ -61,7 +59,7 @@ final readonly class ChangeClip implements SongEdit
         foreach ($clips as $one) {
             $now = $one->with($values);
             if ($isUnrolled && $now->loop > 0) {
-                [$song, $now] = self::unrolled($song, $now);
+                [$song, $now] = ChosenClips::unrolled($song, $now);
             }
             $new = array_keys(array_diff_assoc($now->toArray(), $one->toArray()));
             [$song, $said, $changed] = $new === [] ? [$song, $said, $changed] : [$song->withClip($now), $said === [] ? $new : $said, $said === [] ? $now : $changed];
@@ -75,26 +73,5 @@ final readonly class ChangeClip implements SongEdit
                 'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
                 default => "{$name} changed",
             }, $said)));
-    }
-
-    /**
-     * A clip that loops with all its rounds as notes of their own, which sounds the same. Copies of a group are a group of
-     * their own.
-     *
-     * @return array{Song, Clip}
-     */
-    private static function unrolled(Song $song, Clip $clip): array
-    {
-        $rounds = Sounding::roundsOf($song, $clip);
-        $all = $rounds[0];
-        $groups = max(0, ...$song->contentOf($clip->id)->notes->group);
-        foreach (array_slice($rounds, 1) as $k => $round) {
-            [$song, $copy] = $song->copyOf($round);
-            $group = array_map(static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group);
-            $all = $all->and($copy->withNotes($copy->notes->with(['group' => $group])));
-        }
-        $plain = $clip->with(['loop' => 0, 'offset' => 0]);
-
-        return [$song->withClip($plain, $all->shifted(-$clip->start)), $plain];
     }
 }

@@ -8,12 +8,14 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\InClips;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Voice;
 
 /**
@@ -74,6 +76,12 @@ final readonly class ChosenClips
                 : self::copied($song, $open->song->clips[$after->clip[$i]], ['id' => $id] + $now);
         }
 
+        if ($edit instanceof InClips) {
+            foreach ($change->selection->ids as $id) {
+                $song = $edit->inClip($song, $id, $parameters);
+            }
+        }
+
         return SongResult::opening($open, $song, array_values($change->selection->ids), $open->front, self::ofClips($change->summary));
     }
 
@@ -104,6 +112,30 @@ final readonly class ChosenClips
         [$song, $content] = $song->copyOf($song->contentOf($clip->id));
 
         return $song->withClip($clip->with($values), $content);
+    }
+
+    /**
+     * A clip that loops with all its rounds as notes of their own, which sounds the same. Copies of a group are a group of
+     * their own.
+     *
+     * @return array{Song, Clip}
+     */
+    public static function unrolled(Song $song, Clip $clip): array
+    {
+        if ($clip->loop === 0) {
+            return [$song, $clip];
+        }
+        $rounds = Sounding::roundsOf($song, $clip);
+        $all = $rounds[0];
+        $groups = max(0, ...$song->contentOf($clip->id)->notes->group);
+        foreach (array_slice($rounds, 1) as $k => $round) {
+            [$song, $copy] = $song->copyOf($round);
+            $group = array_map(static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group);
+            $all = $all->and($copy->withNotes($copy->notes->with(['group' => $group])));
+        }
+        $plain = $clip->with(['loop' => 0, 'offset' => 0]);
+
+        return [$song->withClip($plain, $all->shifted(-$clip->start)), $plain];
     }
 
     /** @param  non-empty-list<Clip>  $clips */

@@ -27,10 +27,11 @@ final readonly class MoveClip implements SongEdit
     {
         return new Declaration('clip-move', 'Move clips', Group::Clips, 'Moves the chosen clips, or the one in front, in time and to other tracks, with what lies in them.', [
             Parameter::signedAmount('by', '1bar', 'How far; earlier with a minus.'),
+            Parameter::choice('to', ['next', 'previous'], null, 'The next or previous edge of another clip of the song instead.', absent: 'by so much'),
             Parameter::wholeNumber('rows', -Song::MOST_TRACKS, Song::MOST_TRACKS, 'tracks', 0, 'How many tracks lower; higher with a minus.'),
             Parameter::choice('of', ['clip', 'content'], 'clip', 'Content moves what lies in them, while they stay where they are.'),
             Parameter::onOff('copy', false, 'On leaves them where they are and moves copies.'),
-        ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip', 'copy clip to track'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier', 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track']);
+        ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip', 'copy clip to track'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier', 'clip-move to=next' => 'To the next edge of a clip', 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -41,13 +42,15 @@ final readonly class MoveClip implements SongEdit
         }
         $first = min(array_map(static fn (Clip $clip): int => $clip->start, $clips));
         $last = max(array_map(static fn (Clip $clip): int => $clip->end(), $clips));
-        $by = max(0, $parameters->amount('by')->shift($first, $context->time)) - $first;
+        $by = $parameters->has('to')
+            ? self::toEdge($open->song, $clips, $first, $last, $parameters->choice('to') === 'next')
+            : max(0, $parameters->amount('by')->shift($first, $context->time)) - $first;
         if ($last + $by > Bounds::LAST_TICK) {
             throw new EditRefused('That would go past the end of what a song can hold; move the clip by less.');
         }
         $rows = $parameters->int('rows');
         if ($by === 0 && $rows === 0) {
-            return SongResult::of($open, $open->song, 'Nothing moved: the clip is at the start of the song.');
+            return SongResult::of($open, $open->song, $parameters->has('to') ? 'Nothing moved: no other clip begins or ends '.($parameters->choice('to') === 'next' ? 'later.' : 'earlier.') : 'Nothing moved: the clip is at the start of the song.');
         }
         $song = $open->song;
         $there = [];
@@ -61,6 +64,26 @@ final readonly class MoveClip implements SongEdit
         $opened = $context->onClips ? $there : array_values(array_unique([...$open->open, ...$there]));
 
         return SongResult::opening($open, $song, $opened, $there[0], self::said($clips, $song->clips[$there[0]], $rows, $parameters->isOn('copy'), $context, $song));
+    }
+
+    /**
+     * How far it is until the start or the end of some clips meets an edge of another clip, or the start of the song.
+     *
+     * @param  non-empty-list<Clip>  $clips
+     * @return int ticks, 0 where there is none
+     */
+    private static function toEdge(Song $song, array $clips, int $first, int $last, bool $isLater): int
+    {
+        $ids = array_map(static fn (Clip $clip): int => $clip->id, $clips);
+        $ways = $isLater ? [] : [-$first];
+        foreach ($song->clips as $clip) {
+            foreach (in_array($clip->id, $ids, true) ? [] : [$clip->start, $clip->end()] as $edge) {
+                $ways = [...$ways, $edge - $first, $edge - $last];
+            }
+        }
+        $ways = array_filter($ways, static fn (int $way): bool => $isLater ? $way > 0 : $way < 0 && $first + $way >= 0);
+
+        return $ways === [] ? 0 : ($isLater ? min($ways) : max($ways));
     }
 
     /**

@@ -42,18 +42,15 @@ final readonly class SplitClip implements SongEdit
         }
         [$song, $behind] = [$open->song, []];
         foreach ($there === [] ? $clips : $there as $clip) {
-            [$song, $behind[]] = $this->split($song, $clip, $at, $context);
+            self::refuseOutside($clip, $at, $context);
+            [$song, $behind[]] = self::cut($song, $clip, $at);
         }
 
         return SongResult::opening($open, $song, [...$open->open, ...$behind], $open->front, (count($behind) === 1 ? 'Clip' : count($behind).' clips')." split at {$context->time->position($at)}");
     }
 
-    /**
-     * @return array{Song, int} and the id of the second piece
-     *
-     * @throws EditRefused where it cannot be cut there
-     */
-    private function split(Song $song, Clip $clip, int $at, Context $context): array
+    /** @throws EditRefused where it cannot be cut there */
+    private static function refuseOutside(Clip $clip, int $at, Context $context): void
     {
         if ($at <= $clip->start || $at >= $clip->end()) {
             throw new EditRefused("Nothing split: {$context->time->position($at)} lies outside of the clip, which goes from {$context->time->position($clip->start)} to {$context->time->position($clip->end())}.");
@@ -61,9 +58,19 @@ final readonly class SplitClip implements SongEdit
         if ($clip->loop > 0) {
             throw new EditRefused('A clip that loops cannot be split; take clip loop=off first.');
         }
+    }
+
+    /**
+     * The song with a clip in two pieces.
+     *
+     * @param  int  $at  tick of the song, within the clip, which does not loop
+     * @return array{Song, int} and the id of the second piece
+     */
+    public static function cut(Song $song, Clip $clip, int $at): array
+    {
         $cut = $at - $clip->shift();
         $content = $song->contentOf($clip->id);
-        [$left, $right] = [$this->notesBefore($content->notes, $cut), $this->notesFrom($content->notes, $cut, $song->nextId)];
+        [$left, $right] = [self::notesBefore($content->notes, $cut), self::notesFrom($content->notes, $cut, $song->nextId)];
         $points = $content->points;
         $isLeft = array_filter($points->start, static fn (int $start): bool => $start < $cut);
         $behind = new Clip($song->newClipId(), $clip->track, $at, $clip->end() - $at, $cut, name: $clip->name, muted: $clip->muted);
@@ -75,7 +82,7 @@ final readonly class SplitClip implements SongEdit
         ];
     }
 
-    private function notesBefore(Notes $notes, int $cut): Notes
+    private static function notesBefore(Notes $notes, int $cut): Notes
     {
         $rows = [];
         foreach ($notes->start as $i => $start) {
@@ -90,7 +97,7 @@ final readonly class SplitClip implements SongEdit
         return Notes::fromRows($rows);
     }
 
-    private function notesFrom(Notes $notes, int $cut, int $nextId): Notes
+    private static function notesFrom(Notes $notes, int $cut, int $nextId): Notes
     {
         $rows = [];
         foreach ($notes->start as $i => $start) {

@@ -14,7 +14,11 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\MeterMap;
 
 /** Puts an edge of the chosen clips, or of the one in front, at a place, or moves it by so much. What lies in them stays where it sounds. */
 final readonly class TrimClip implements SongEdit
@@ -25,11 +29,15 @@ final readonly class TrimClip implements SongEdit
             Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
             Parameter::moment('at', 'Where it goes.'),
             Parameter::signedAmount('by', null, 'How far it moves instead; earlier with a minus.', absent: 'to the place'),
-        ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret', 'clip-trim by=1bar' => 'The clip a bar longer']);
+            Parameter::choice('to', ['range', 'notes', 'bars'], null, 'Both edges at once: to the range, to the first and the last note, or to the nearest bar lines.', absent: 'one edge alone'),
+        ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret', 'clip-trim by=1bar' => 'The clip a bar longer', 'clip-trim to=bars' => 'Whole bars', 'clip-trim to=notes' => 'Trim the clip to its notes', 'clip-trim to=range' => 'Trim the clip to the range']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
+        if ($parameters->has('to')) {
+            return $this->toBoth($open, $context, $parameters->choice('to'));
+        }
         $atStart = $parameters->choice('edge') === 'start';
         $song = $open->song;
         $clips = ChosenClips::of($open, $context);
@@ -49,5 +57,63 @@ final readonly class TrimClip implements SongEdit
             $open, $song, (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').($atStart ? 'begins' : 'ends').' at '
                 .$context->time->position($atStart ? $first->start : $first->end()),
         );
+    }
+
+    /** Trims both edges of each clip. */
+    private function toBoth(OpenSong $open, Context $context, string $to): SongResult
+    {
+        $range = $to === 'range' ? $context->needRange('clip-trim to=range') : null;
+        [$song, $changed] = [$open->song, 0];
+        $clips = ChosenClips::of($open, $context);
+        foreach ($clips as $clip) {
+            [$start, $end] = match ($to) {
+                'range' => [max($clip->start, $range->from ?? 0), min($clip->end(), $range->to ?? 0)],
+                'notes' => self::ofNotes($open->song, $clip),
+                default => self::bars($clip, $context->time->meters),
+            };
+            if ($end > $start && ($start !== $clip->start || $end !== $clip->end())) {
+                // One edge after the other: what lies in the clip stays where it sounds.
+                $song = ChosenClips::changed($song, $clip, ['start' => $start, 'length' => max(1, $clip->end() - $start), 'muted' => $clip->muted]);
+                $song = ChosenClips::changed($song, $song->clips[$clip->id], ['start' => $start, 'length' => $end - $start, 'muted' => $clip->muted]);
+                $changed++;
+            }
+        }
+
+        return SongResult::of($open, $song, $changed === 0
+            ? 'Nothing trimmed: '.match ($to) {
+                'range' => 'no clip reaches over an edge of the range and lies in it.',
+                'notes' => 'the clips begin and end with their notes.',
+                default => 'the clips begin and end on bar lines.',
+            }
+            : ($changed === 1 ? '1 clip' : "{$changed} clips").' trimmed to '.match ($to) {
+                'range' => 'the range',
+                'notes' => $changed === 1 ? 'its notes' : 'their notes',
+                default => 'whole bars',
+            });
+    }
+
+    /** @return array{int, int} where what is heard of a clip begins and ends; nowhere where nothing is */
+    private static function ofNotes(Song $song, Clip $clip): array
+    {
+        $notes = $song->contentOf($clip->id)->within($clip->window())->notes;
+        if ($clip->loop > 0 || $notes->id === []) {
+            return [$clip->start, $clip->loop > 0 ? $clip->end() : $clip->start];
+        }
+
+        return [$notes->start[0] + $clip->shift(), min($clip->end(), $notes->end() + $clip->shift())];
+    }
+
+    /** @return array{int, int} the nearest bar lines, at least a bar apart */
+    private static function bars(Clip $clip, MeterMap $meters): array
+    {
+        $nearest = static function (int $tick) use ($meters): int {
+            $bar = $meters->barAt($tick);
+            [$before, $after] = [$meters->barStart($bar), $meters->barStart($bar + 1)];
+
+            return $tick - $before < $after - $tick ? $before : $after;
+        };
+        $start = $clip->loop > 0 ? $clip->start : $nearest($clip->start);
+
+        return [$start, min(Bounds::LAST_TICK, max($nearest($clip->end()), $meters->nextBarLine($start)))];
     }
 }

@@ -18,15 +18,16 @@ use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Meter;
 
-/** Sets the meter from a place on. Notes stay at their ticks. */
+/** Sets the meter from a place on. Notes stay at their ticks, or in their bars. */
 final readonly class ChangeMeter implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('meter', 'Meter', Group::Song, 'Sets the meter from a place on; notes stay where they sound.', [
+        return new Declaration('meter', 'Meter', Group::Song, 'Sets the meter from a place on; notes stay where they sound, or in their bars.', [
             Parameter::meter('to', 'Beats in a bar and what counts as a beat.'),
             Parameter::moment('at', 'From where on.', ['start'], 'start'),
-        ], subject: Subject::Conductor, synonyms: ['time signature', 'bar', 'signature'], uses: ['meter to=3/4' => 'Three quarters', 'meter to=7/8 at=caret' => 'Seven eighths from the caret on']);
+            Parameter::choice('keep', ['seconds', 'bars'], 'seconds', 'Seconds leaves notes where they sound; bars moves them along with the bars they lie in.'),
+        ], subject: Subject::Conductor, synonyms: ['time signature', 'bar', 'signature'], uses: ['meter to=3/4' => 'Three quarters', 'meter to=7/8 at=caret' => 'Seven eighths from the caret on', 'meter to=3/4 keep=bars' => 'Three quarters, notes stay in their bars']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -35,6 +36,12 @@ final readonly class ChangeMeter implements SongEdit
         $at = $parameters->word('at') === 'start' ? 0 : $context->moment($parameters, 'at');
         $event = ConductorEvent::of(ConductorKind::Meter, $at, $meter instanceof Meter ? (string) $meter : '4/4');
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), "Meter {$event->label()} from {$context->time->position($at)}");
+        $changed = $open->song->conductor->with($event);
+        $keepsBars = $parameters->choice('keep') === 'bars';
+
+        return SongResult::of(
+            $open, $keepsBars ? Retimed::keepingBars($open->song, $changed, $at) : $open->song->conducted($changed),
+            "Meter {$event->label()} from {$context->time->position($at)}".($keepsBars ? ', notes stay in their bars' : ''),
+        );
     }
 }

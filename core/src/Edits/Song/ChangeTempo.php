@@ -25,23 +25,26 @@ final readonly class ChangeTempo implements Gesture, SongEdit
         return new Declaration('tempo', 'Tempo', Group::Song, 'Sets the tempo of the song, or another one from a place on.', [
             Parameter::tempo('to', 'Quarter notes a minute.'),
             Parameter::moment('at', 'From where on; whole takes all tempos of the song along in proportion.', ['whole'], 'whole'),
-        ], subject: Subject::Conductor, synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'], uses: ['tempo to=120 at=caret' => 'Another tempo from the caret on']);
+            Parameter::choice('keep', ['bars', 'seconds'], 'bars', 'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.'),
+        ], subject: Subject::Conductor, synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'], uses: ['tempo to=120 at=caret' => 'Another tempo from the caret on', 'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is']);
     }
 
     public function combined(array $first, array $second): ?array
     {
-        return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole') ? $second : null;
+        return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole') && ($first['keep'] ?? 'bars') === ($second['keep'] ?? 'bars') ? $second : null;
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $bpm = $parameters->decimal('to');
         $conductor = $open->song->conductor;
-        if ($parameters->word('at') === 'whole') {
-            return SongResult::of($open, $open->song->conducted($conductor->scaledTo($bpm)), "Tempo {$bpm} BPM");
-        }
-        $at = $context->moment($parameters, 'at');
+        $at = $parameters->word('at') === 'whole' ? null : $context->moment($parameters, 'at');
+        $changed = $at === null ? $conductor->scaledTo($bpm) : $conductor->with(ConductorEvent::ofTempo($at, $bpm));
+        $keepsSeconds = $parameters->choice('keep') === 'seconds';
 
-        return SongResult::of($open, $open->song->conducted($conductor->with(ConductorEvent::ofTempo($at, $bpm))), "Tempo {$bpm} BPM from {$context->time->position($at)}");
+        return SongResult::of(
+            $open, $keepsSeconds ? Retimed::keepingSeconds($open->song, $changed) : $open->song->conducted($changed),
+            "Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").($keepsSeconds ? ', what sounds stays where it is' : ''),
+        );
     }
 }

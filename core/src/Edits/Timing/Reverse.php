@@ -7,20 +7,25 @@ namespace Jactonic\Core\Edits\Timing;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InClips;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Sounding;
 
 /** Mirrors the selection in time within its own span: the last end becomes the first start. Doing it twice restores. */
-final readonly class Reverse implements Edit
+final readonly class Reverse implements InClips
 {
     public function declaration(): Declaration
     {
-        return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip']);
+        return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -39,5 +44,41 @@ final readonly class Reverse implements Edit
         }
 
         return $draft->change($selection, Wording::notes(count($places)).' reversed');
+    }
+
+    /** What is seen of the clip sounds backwards, its rounds as notes of their own. */
+    public function inClip(Song $song, int $clip, Parameters $parameters): Song
+    {
+        [$song, $there] = ChosenClips::unrolled($song, $song->clips[$clip]);
+        $content = Sounding::roundsOf($song, $there)[0]->shifted(-$there->start);
+        $notes = $content->notes;
+        $mirrored = static fn (int $end): int => $there->length - $end;
+
+        return $song->withClip($there->with(['offset' => 0]), new Content(
+            $notes->with([
+                'start' => array_map(static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start, $notes->length),
+                'playedStart' => array_map(static fn (int $offset): int => -$offset, $notes->playedEnd),
+                'playedEnd' => array_map(static fn (int $offset): int => -$offset, $notes->playedStart),
+            ]),
+            $content->points->with(['start' => array_map($mirrored, self::ends($content->points, $there->length))]),
+        ));
+    }
+
+    /**
+     * Where each point gives way to the next one of its lane: a value lasts as long backwards as forwards.
+     *
+     * @return array<int, int> ticks, by place
+     */
+    private static function ends(Points $points, int $length): array
+    {
+        $ends = $next = [];
+        foreach (array_reverse($points->start, true) as $i => $start) {
+            $lane = "{$points->kind[$i]} {$points->number[$i]} {$points->channel[$i]} {$points->note[$i]}";
+            $ends[$i] = $next[$lane] ?? $length;
+            $next[$lane] = $start;
+        }
+        ksort($ends);
+
+        return $ends;
     }
 }

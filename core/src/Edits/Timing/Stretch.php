@@ -10,15 +10,17 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InClips;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Song;
 
 /** Makes music slower or faster: distances from an anchor, lengths and played moments are multiplied by a factor. */
-final readonly class Stretch implements Edit
+final readonly class Stretch implements InClips
 {
     private const LARGEST = 16;
 
@@ -29,7 +31,7 @@ final readonly class Stretch implements Edit
             Parameter::choice('anchor', ['start', 'caret'], 'start', 'What stays in its place: the first note, or the caret.'),
         ], synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'], uses: [
             'stretch factor=1/2' => 'Twice as fast', 'stretch factor=2' => 'Half as fast', 'stretch factor=2/3' => 'Straight to triplets', 'stretch factor=3/2' => 'Triplets to straight',
-        ]);
+        ], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -58,5 +60,24 @@ final readonly class Stretch implements Edit
         return $draft->change($selection, $factor->numerator === $factor->denominator
             ? 'Nothing changed: a factor of 1 leaves things as they are.'
             : Wording::notes(count($places)).' made '.round($times, 2).' times '.($faster ? 'as fast' : 'as slow'));
+    }
+
+    public function inClip(Song $song, int $clip, Parameters $parameters): Song
+    {
+        $factor = $parameters->ratio('factor');
+        $there = $song->clips[$clip];
+        $content = $song->contentOf($clip);
+        $notes = $content->notes;
+        $lengths = array_map(
+            static fn (int $start, int $length): int => max(1, $factor->of($start + $length) - $factor->of($start)), $notes->start, $notes->length,
+        );
+
+        return $song->withClip(
+            $there->with(['offset' => $factor->of($there->offset), 'loop' => $there->loop === 0 ? 0 : max(1, $factor->of($there->loop))]),
+            new Content(
+                $notes->with(['start' => array_map($factor->of(...), $notes->start), 'length' => $lengths, 'playedStart' => array_map($factor->of(...), $notes->playedStart), 'playedEnd' => array_map($factor->of(...), $notes->playedEnd)]),
+                $content->points->with(['start' => array_map($factor->of(...), $content->points->start)]),
+            ),
+        );
     }
 }
