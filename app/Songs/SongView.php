@@ -142,7 +142,7 @@ final readonly class SongView
                 'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition, 'rows' => self::rows($track),
                 'clips' => array_map(static fn (Clip $clip): array => [
                     'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset, 'loop' => $clip->loop,
-                    'name' => $clip->name, 'muted' => $clip->muted, 'revision' => $revisions[$clip->id] ?? 1,
+                    'name' => $clip->name, 'muted' => $clip->muted, 'colour' => $clip->colour, 'group' => $clip->group, 'revision' => $revisions[$clip->id] ?? 1,
                 ], $song->clipsOf($track->id)),
             ], array_values($song->tracks)),
         ];

@@ -20,6 +20,8 @@ final readonly class Clip
      * @param  int  $length  ticks, from 1
      * @param  int  $offset  the tick of its content that lies at its start
      * @param  int  $loop  0, or the length in ticks after which its content begins again until the clip ends
+     * @param  int  $colour  1 to 8 of the theme, 0 for that of its track
+     * @param  int  $group  0, or the number of the group of clips that are chosen together
      */
     public function __construct(
         public int $id,
@@ -30,6 +32,8 @@ final readonly class Clip
         public int $loop = 0,
         public string $name = '',
         public bool $muted = false,
+        public int $colour = 0,
+        public int $group = 0,
     ) {
     }
 
@@ -89,6 +93,7 @@ final readonly class Clip
         return [
             'id' => $this->id, 'track' => $this->track, 'start' => $this->start, 'length' => $this->length, 'offset' => $this->offset,
             'loop' => $this->loop, 'name' => $this->name, 'muted' => $this->muted,
+            'colour' => $this->colour, 'group' => $this->group,
         ];
     }
 
@@ -110,6 +115,8 @@ final readonly class Clip
             $read->number('id', 0, PHP_INT_MAX), $read->number('track', 0, PHP_INT_MAX), $start,
             $read->number('length', 1, Bounds::LAST_TICK - $start), $read->number('offset', 0, Bounds::LAST_TICK),
             $read->number('loop', 0, Bounds::LAST_TICK), $name, $read->isOn('muted'),
+            // Steps of earlier versions hold clips without these two.
+            $read->numberOrNone('colour', 0, Track::COLOURS) ?? 0, $read->numberOrNone('group', 0, PHP_INT_MAX) ?? 0,
         );
     }
 }

@@ -10,11 +10,13 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Building\Grouping;
 use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\PreparedEdit;
+use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
@@ -304,6 +306,36 @@ final class ChosenClipsTest extends MusicTestCase
         $this->expectExceptionMessage($said);
 
         self::done($lines, $chosen);
+    }
+
+    public function test_clips_are_made_one_group_and_copies_a_group_of_their_own(): void
+    {
+        $groups = static fn (Song $song): array => array_map(static fn (int $id): int => $song->clips[$id]->group, range(1, count($song->clips)));
+        self::assertSame([1, 0, 1, 0], $groups(self::done(['group'], [1, 3])->settled()->song));
+        $again = self::done(['group', 'duplicate'], [1, 3])->settled();
+        self::assertSame([1, 0, 1, 0, 2, 2], $groups($again->song));
+        self::assertSame([1, 0, 1, 0, 2, 2], $groups(self::done(['group', 'clip-move copy=on'], [1, 3])->settled()->song));
+        self::assertSame([0, 0, 0, 0], $groups(self::done(['group', 'ungroup'], [1, 3])->settled()->song));
+        $other = OpenSong::of($again->song, [2, 4], 2);
+        $third = ChosenClips::apply(Grouping::together(), $other, new Context(new Timeline($other->song->conductor->meters, $other->song->conductor->tempo, Grid::parse('1/16')), onClips: true), self::parameters('group'));
+        self::assertSame([3, 3], [$third->open->song->clips[2]->group, $third->open->song->clips[4]->group], 'not the number of a group that was not chosen');
+    }
+
+    public function test_clips_have_colours(): void
+    {
+        $done = self::done(['clip colour=5'], [1, 4]);
+
+        self::assertSame([5, 0, 0, 5], array_map(static fn (int $id): int => $done->settled()->song->clips[$id]->colour, [1, 2, 3, 4]));
+        self::assertSame('2 clips: colour changed', $done->summary);
+        self::assertSame(5, self::done(['clip colour=5', 'clip-split'], [1])->settled()->song->clips[5]->colour, 'both pieces of one that is cut');
+    }
+
+    private static function parameters(string $line): Parameters
+    {
+        $read = Catalog::standard()->read($line);
+        self::assertInstanceOf(PreparedEdit::class, $read);
+
+        return $read->parameters;
     }
 
     private static function song(): Song

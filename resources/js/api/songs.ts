@@ -175,6 +175,10 @@ export interface Clip {
   loop: number;
   name: string;
   muted: boolean;
+  /** 1–8 of the theme, 0 for that of its track */
+  colour: number;
+  /** 0, or the number of the group of clips that are chosen together */
+  group: number;
   revision: number;
 }
 

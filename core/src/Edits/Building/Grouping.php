@@ -35,8 +35,8 @@ final readonly class Grouping implements Edit
     public function declaration(): Declaration
     {
         return $this->together
-            ? new Declaration('group', 'Group', Group::Building, 'Makes the selected notes one group: a click on one selects them all.', synonyms: ['bind together', 'link'])
-            : new Declaration('ungroup', 'Ungroup', Group::Building, 'Takes the selected notes out of their groups.', synonyms: ['unlink', 'release']);
+            ? new Declaration('group', 'Group', Group::Building, 'Makes the selected notes one group: a click on one selects them all.', synonyms: ['bind together', 'link'], onClips: true)
+            : new Declaration('ungroup', 'Ungroup', Group::Building, 'Takes the selected notes out of their groups.', synonyms: ['unlink', 'release'], onClips: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

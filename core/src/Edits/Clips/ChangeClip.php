@@ -15,9 +15,10 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Amount;
 
-/** Changes the chosen clips, or the one in front: the name, whether they are muted, and after which length it begins again. */
+/** Changes the chosen clips, or the one in front: the name, the colour, whether they are muted, and after which length it begins again. */
 final readonly class ChangeClip implements SongEdit
 {
     private const OFF = 'off';
@@ -26,12 +27,13 @@ final readonly class ChangeClip implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the chosen clips, or the one in front: the name, whether it is muted, whether it loops.', [
+        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it loops.', [
             Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
+            Parameter::wholeNumber('colour', 0, Track::COLOURS, '', null, 'One of the eight colours of the theme; 0 for that of its track.', absent: 'as it is'),
             Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
             Parameter::amountOr([self::OFF, self::NOTES], 'loop', 'The length after which its content begins again until the clip ends; notes makes all rounds notes of their own.'),
             Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
-        ], subject: Subject::Clip, synonyms: ['rename clip', 'loop clip', 'silence clip'], uses: [
+        ], subject: Subject::Clip, synonyms: ['rename clip', 'clip colour', 'loop clip', 'silence clip'], uses: [
             'clip mute=toggle' => 'Mute the clip', 'clip loop=4bar length=16bar' => 'Loop four bars over sixteen', 'clip loop=off' => 'Loop the clip no more', 'clip loop=notes' => 'All rounds as notes of their own',
         ]);
     }
@@ -46,6 +48,9 @@ final readonly class ChangeClip implements SongEdit
         }
         if ($parameters->has('mute')) {
             $values['muted'] = $parameters->choice('mute') === 'toggle' ? ! $clip->muted : $parameters->choice('mute') === 'on';
+        }
+        if ($parameters->has('colour')) {
+            $values['colour'] = $parameters->int('colour');
         }
         $isUnrolled = $parameters->has('loop') && $parameters->word('loop') === self::NOTES;
         if ($parameters->has('loop') && ! $isUnrolled) {

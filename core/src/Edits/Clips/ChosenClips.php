@@ -69,8 +69,9 @@ final readonly class ChosenClips
             throw new EditRefused(self::ONLY_ONE);
         }
         $after = $change->applyTo($rows);
+        $groups = self::groups($open->song, $rows, $after);
         foreach ($after->id as $i => $id) {
-            $now = ['start' => $after->start[$i], 'length' => $after->length[$i], 'muted' => $after->muted[$i] === 1];
+            $now = ['start' => $after->start[$i], 'length' => $after->length[$i], 'muted' => $after->muted[$i] === 1, 'group' => $groups[$after->group[$i]]];
             $song = isset($open->song->clips[$id])
                 ? self::changed($song, $open->song->clips[$id], $now)
                 : self::copied($song, $open->song->clips[$after->clip[$i]], ['id' => $id] + $now);
@@ -88,7 +89,7 @@ final readonly class ChosenClips
     /**
      * A clip with another place, length or mute. Where its start alone moves, what lies in it stays where it sounds.
      *
-     * @param  array{start: int, length: int, muted: bool}  $now
+     * @param  array{start: int, length: int, muted: bool, group?: int}  $now
      *
      * @throws EditRefused where a clip that loops would begin elsewhere in its round
      */
@@ -142,8 +143,30 @@ final readonly class ChosenClips
     private static function asNotes(array $clips, int $nextId): Notes
     {
         return Notes::fromRows(array_map(static fn (Clip $clip): array => [
-            'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'muted' => $clip->muted ? 1 : 0, 'clip' => $clip->id,
+            'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'muted' => $clip->muted ? 1 : 0, 'group' => $clip->group, 'clip' => $clip->id,
         ], $clips))->with([], $nextId);
+    }
+
+    /**
+     * The number of each group in the song: one that an edit made has one of its own among all clips.
+     *
+     * @return array<int, int> by its number among the chosen clips
+     */
+    private static function groups(Song $song, Notes $before, Notes $after): array
+    {
+        $last = self::lastGroup($song);
+        $groups = [0 => 0] + array_combine($before->group, $before->group);
+        foreach ($after->group as $group) {
+            $groups[$group] ??= ++$last;
+        }
+
+        return $groups;
+    }
+
+    /** The highest number of a group of clips, 0 where there is none. */
+    public static function lastGroup(Song $song): int
+    {
+        return max(0, ...array_map(static fn (Clip $clip): int => $clip->group, array_values($song->clips)));
     }
 
     /** The same said of clips. */

@@ -54,11 +54,13 @@ final readonly class MoveClip implements SongEdit
         }
         $song = $open->song;
         $there = [];
+        $groups = [0 => 0];
+        $last = ChosenClips::lastGroup($song);
         foreach ($clips as $clip) {
             $values = ['start' => $clip->start + $by, 'track' => self::track($open->song, $clip, $rows)->id];
             $isCopy = $parameters->isOn('copy');
             $there[] = $isCopy ? $song->newClipId() : $clip->id;
-            $song = $isCopy ? ChosenClips::copied($song, $clip, ['id' => $song->newClipId()] + $values) : $song->withClip($clip->with($values));
+            $song = $isCopy ? ChosenClips::copied($song, $clip, ['id' => $song->newClipId(), 'group' => $groups[$clip->group] ??= ++$last] + $values) : $song->withClip($clip->with($values));
         }
         // A copy of what is open is open beside it.
         $opened = $context->onClips ? $there : array_values(array_unique([...$open->open, ...$there]));

@@ -38,7 +38,7 @@ final readonly class RepeatClip implements SongEdit
         $opened = $open->open;
         for ($k = 1; $k <= $times; $k++) {
             [$song, $content] = $song->copyOf($open->song->contentOf($clip->id));
-            $copy = $clip->with(['id' => $song->newClipId(), 'start' => $clip->start + $k * $clip->length]);
+            $copy = $clip->with(['id' => $song->newClipId(), 'start' => $clip->start + $k * $clip->length, 'group' => 0]);
             $song = $song->withClip($copy, $content);
             $opened[] = $copy->id;
         }

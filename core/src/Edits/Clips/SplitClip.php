@@ -73,7 +73,7 @@ final readonly class SplitClip implements SongEdit
         [$left, $right] = [self::notesBefore($content->notes, $cut), self::notesFrom($content->notes, $cut, $song->nextId)];
         $points = $content->points;
         $isLeft = array_filter($points->start, static fn (int $start): bool => $start < $cut);
-        $behind = new Clip($song->newClipId(), $clip->track, $at, $clip->end() - $at, $cut, name: $clip->name, muted: $clip->muted);
+        $behind = $clip->with(['id' => $song->newClipId(), 'start' => $at, 'length' => $clip->end() - $at, 'offset' => $cut]);
 
         return [
             $song->withClip($clip->with(['length' => $at - $clip->start]), new Content($left, $points->at(array_keys($isLeft))))
