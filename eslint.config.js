@@ -19,7 +19,9 @@ const FLOORS = [
   ['desk'],
   ['keys'],
   ['commands', 'gestures'],
-  ['songs', 'arrange', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
+  ['songs', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
+  // An opened row of the song is a small roll with its lanes.
+  ['arrange'],
   ['bench'],
 ];
 

@@ -99,6 +99,7 @@
         playing: new Playing(desk, player),
         tuning: new Tuning(desk),
         shown: () => view,
+        reached: () => surface,
         show: (wanted) => (view = wanted),
         openPalette: () => (palette = true),
         openMenu,
@@ -125,9 +126,11 @@
 
   /** What can be done at a place of the page; left out, where the pointer is on the roll, or the caret. */
   function openMenu(x?: number, y?: number): void {
-    if (!studio || view !== 'roll') return;
+    if (!studio || surface !== 'roll') return;
     const { desk } = studio;
-    const box = document.querySelector('[data-testid=roll-canvas]')?.getBoundingClientRect() ?? new DOMRect();
+    const canvas =
+      desk.pane.of === null ? '[data-testid=roll-canvas]' : `[data-testid=row-canvas][data-track="${desk.pane.of}"]`;
+    const box = document.querySelector(canvas)?.getBoundingClientRect() ?? new DOMRect();
     const { tick, pitch } = desk.hands.at ?? desk.caret;
     const inside = (value: number, most: number) => Math.min(most, Math.max(0, value));
     menu = {
@@ -143,7 +146,7 @@
   }
 
   $effect(() => {
-    if (studio) studio.desk.arranging.isShown = view === 'song';
+    if (studio) studio.desk.arranging.inSight = view === 'song';
   });
   // Only one thing is looked at: the edit being tuned, or the history.
   $effect(() => {
@@ -153,6 +156,9 @@
     if (tab !== 'history') walk?.leave();
     if (tab !== 'notes') studio?.tuning.leave();
   });
+
+  /** What keys reach: notes, also those of an opened row of the song, or else what the view shows. */
+  const surface: SongView = $derived(view === 'song' && studio?.desk.rows.focused ? 'roll' : view);
 
   /** What some keys do while a result is looked at. */
   const moment = $derived.by((): [key: string, strip: string, act: () => void][] => {
@@ -178,11 +184,13 @@
         ['Backspace', 'back', () => playing.back()],
         ['Escape', 'leave step by step', () => act(['step-entry'], 'key')],
       ];
-    if (view === 'song' && desk.arranging.placed.length > 0)
+    if (surface === 'song' && desk.arranging.placed.length > 0)
       return [
         ['Enter', 'open in the roll', () => openFromSong([...desk.arranging.chosen])],
         ['Escape', 'choose none', () => desk.arranging.choose([])],
       ];
+    if (view === 'song' && surface === 'roll' && desk.notes.selectedCount === 0)
+      return [['Escape', 'back to the clips', () => desk.rows.focus(null)]];
     if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act(['letters'], 'key')]];
     return [];
   });
@@ -192,7 +200,7 @@
     const said = parseLine(line);
     const edit = catalog.edits.find(({ name }) => name === said.name);
     settings.bench = true;
-    if (edit && view === 'song') view = 'roll';
+    if (edit && surface === 'song') view = 'roll';
     if (edit) studio.tuning.open(edit, said);
   }
 
@@ -320,7 +328,7 @@
     // The second of two keys in a row, and what is typed into something, are no notes.
     const isFree = !covered && !palette && !menu && !unbound && pending.keys === '';
     if (isFree && studio?.playing.letters.press(event)) return;
-    if (!covered) dispatcher.down(event, view, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
+    if (!covered) dispatcher.down(event, surface, Object.fromEntries(moment.map(([key, , does]) => [key, does])));
   }}
   onkeyup={(event) => {
     studio?.playing.letters.up(event);
@@ -371,8 +379,11 @@
           {player}
           {run}
           open={openFromSong}
-          onwheel={(event) => dispatcher.wheel(event, view)}
+          onwheel={(event) => dispatcher.wheel(event, surface)}
           onmenu={() => (palette = true)}
+          onmouse={(line) => noteUse(line, 'mouse')}
+          onnotesmenu={openMenu}
+          {keyOf}
         />
       {:else}
         <div class="grid min-w-0">
@@ -394,7 +405,7 @@
                 !event.altKey &&
                 event.deltaY !== 0 &&
                 tuning.turn(event.deltaY < 0 ? 1 : -1)) ||
-              dispatcher.wheel(event, view)}
+              dispatcher.wheel(event, surface)}
             onmouse={(line) => noteUse(line, 'mouse')}
             onmenu={openMenu}
           />
@@ -407,7 +418,7 @@
     {#if settings.bench}
       <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]">
         {#if walk}
-          <Bench {studio} ofClips={view === 'song'} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
+          <Bench {studio} ofClips={surface === 'song'} {calm} {walk} {facts} bind:tab {historyAsked} {keyOf} {run} />
         {/if}
       </div>
     {/if}
@@ -424,14 +435,14 @@
       </div>
     {/if}
     <div class="col-span-3 row-start-6 grid min-w-0">
-      <StatusLine {desk} {view} {keyOf} {pending} recorded={recipes.recorded} {run} />
+      <StatusLine {desk} view={surface} {keyOf} {pending} recorded={recipes.recorded} {run} />
     </div>
     <div class="col-span-3 row-start-7 grid min-w-0">
       <KeyStrip
         bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))}
         edits={catalog.edits}
-        selected={view === 'song' ? desk.arranging.placed.length > 0 : facts.selected}
-        where={view}
+        selected={surface === 'song' ? desk.arranging.placed.length > 0 : facts.selected}
+        where={surface}
         pending={pending.keys}
         {moment}
         run={(lines) => act(lines, 'mouse')}
@@ -442,7 +453,7 @@
     <Coach binding={lesson} close={() => (lesson = null)} />
   {/if}
   {#if overlay}
-    <KeyOverlay bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))} where={view} />
+    <KeyOverlay bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))} where={surface} />
   {/if}
   {#if menu}
     <PointerMenu
@@ -462,7 +473,7 @@
       {shortcuts}
       lines={unbound}
       title={entries.find(({ line }) => line === unbound?.join('; '))?.title ?? unbound.join('; ')}
-      where={view}
+      where={surface}
       given={(key) => desk.say(`${key} does it from now on`)}
       close={() => (unbound = null)}
     />

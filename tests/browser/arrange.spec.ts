@@ -32,11 +32,9 @@ async function openSong(studio: Studio): Promise<void> {
 async function place(page: Page, bar: number, row: number): Promise<[number, number]> {
   const canvas = page.getByTestId('song-canvas');
   const box = (await canvas.boundingBox())!;
-  const { left, top, pixelsPerTick, rowHeight } = await canvas.evaluate((one) => ({ ...(one as HTMLElement).dataset }));
-  return [
-    box.x + (bar * BAR - Number(left)) * Number(pixelsPerTick),
-    box.y + (row + 0.5 - Number(top)) * Number(rowHeight),
-  ];
+  const { left, tops, pixelsPerTick } = await canvas.evaluate((one) => ({ ...(one as HTMLElement).dataset }));
+  const [from, to] = tops!.split(',').slice(row).map(Number);
+  return [box.x + (bar * BAR - Number(left)) * Number(pixelsPerTick), box.y + (from + to) / 2];
 }
 
 async function drag(page: Page, from: [number, number], to: [number, number], held?: string): Promise<void> {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import { type Placed } from '../desk/arranging.svelte';
   import type { Desk } from '../desk/desk.svelte';
@@ -7,7 +8,10 @@
   import { settings } from '../settings/settings.svelte';
   import { ClipDrag, nearestLine, type Dragged, type Held } from './clip-drag';
   import { clipAt } from './clip-hit';
-  import { boxOf, paintClips, paintMiniatures, paintRows } from './paint-song';
+  import { boxOf, colourOf, paintClips, paintMiniatures, paintRows } from './paint-song';
+  import PitchKeys from '../roll/PitchKeys.svelte';
+  import { EDGE } from '../desk/opened-rows.svelte';
+  import OpenedRow from './OpenedRow.svelte';
   import TrackHead from './TrackHead.svelte';
 
   let {
@@ -17,6 +21,9 @@
     open,
     onwheel,
     onmenu,
+    onmouse,
+    onnotesmenu,
+    keyOf,
   }: {
     desk: Desk;
     player: Player;
@@ -27,6 +34,11 @@
     onwheel: (event: WheelEvent) => boolean;
     /** asked for what can be done with the chosen clips */
     onmenu: () => void;
+    /** told the line a key would have run */
+    onmouse: (line: string) => void;
+    /** asked for what can be done with notes of an opened row, at a place of the page in CSS pixels */
+    onnotesmenu: (x: number, y: number) => void;
+    keyOf: (line: string) => string;
   } = $props();
 
   const DRAGS_FROM = 4;
@@ -50,17 +62,23 @@
   let kept: readonly number[] = [];
 
   $effect(() => {
-    void [desk.song.tracks, settings.songRows, desk.end, view.width, view.height];
+    void [desk.song.tracks, arranging.tops, desk.end, view.width, view.height];
     arranging.follow();
+  });
+
+  // What lies in opened rows is open, also what came into them since.
+  $effect(() => {
+    void [desk.song.tracks, desk.open, desk.rows.all];
+    untrack(() => void desk.rows.openClips());
   });
 
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
     if (!pen) return;
-    paintRows(pen, desk, view, colours);
+    paintRows(pen, desk, colours);
     paintClips(pen, desk, arranging, ofTrack);
     const fine = prepared(marks, view.width, view.height);
-    if (fine) paintMiniatures(fine, desk, view, ofTrack);
+    if (fine) paintMiniatures(fine, desk, ofTrack);
   });
   const askOver = oncePerFrame(() => {
     const pen = prepared(over, view.width, view.height);
@@ -74,8 +92,8 @@
     pen.strokeStyle = colours.selection;
     pen.lineWidth = 2;
     for (const { placed, start, length, row } of dragged) {
-      const { x, y, width, height } = boxOf(view, start, length, row);
-      pen.fillStyle = ofTrack(placed.track.colour).tint;
+      const { x, y, width, height } = boxOf(arranging, start, length, row);
+      pen.fillStyle = ofTrack(colourOf(placed)).tint;
       pen.globalAlpha = 0.7;
       pen.fillRect(x, y, width, height);
       pen.globalAlpha = 1;
@@ -89,20 +107,12 @@
     }
     pen.fillStyle = colours['color-base-content'];
     const row = desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
-    pen.fillRect(Math.round(view.x(desk.caret.tick)), (row - view.top) * view.rowHeight, 2, view.rowHeight);
+    if (row >= 0 && desk.pane === desk.roll)
+      pen.fillRect(Math.round(view.x(desk.caret.tick)), arranging.y(row), 2, arranging.heights[row]);
     pen.fillStyle = colours.playhead;
     pen.fillRect(Math.round(view.x(player.tick)), 0, 2, view.height);
   });
-  const place = () => [
-    view.left,
-    view.top,
-    view.pixelsPerTick,
-    view.rowHeight,
-    view.width,
-    view.height,
-    view.rows,
-    colours,
-  ];
+  const place = () => [view.left, view.top, view.pixelsPerTick, arranging.tops, view.width, view.height, colours];
 
   $effect(() => {
     void [
@@ -129,7 +139,7 @@
     const { left, top } = over.getBoundingClientRect();
     return { x: event.clientX - left, y: event.clientY - top };
   };
-  const rowAt = (y: number) => Math.floor(view.top + y / view.rowHeight);
+  const rowAt = (y: number) => arranging.rowAt(y);
   const tickAt = (x: number, free: boolean) => {
     const tick = Math.max(0, Math.round(view.tick(x)));
     return free || desk.free ? tick : nearestLine(desk.gridLines, view, tick);
@@ -137,6 +147,7 @@
 
   function press(event: PointerEvent): void {
     if (event.button !== 0) return;
+    desk.rows.focus(null);
     over.setPointerCapture(event.pointerId);
     const from = at(event);
     const found = clipAt(arranging, from.x, from.y);
@@ -257,10 +268,31 @@
   role="group"
   aria-label="Tracks of the song"
 >
-  <div style:transform="translateY({-view.top * view.rowHeight}px)">
+  <div style:transform="translateY({-view.top}px)">
     {#each desk.song.tracks as track, place (track.id)}
-      <div style:height="{view.rowHeight}px">
-        <TrackHead {desk} {track} {place} {sweep} {run} open={() => open(track.clips.map(({ id }) => id))} />
+      {@const row = desk.rows.of(track.id)}
+      <div
+        style:height="{arranging.heights[place]}px"
+        class="grid min-w-0 {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
+      >
+        <TrackHead
+          {desk}
+          {track}
+          {place}
+          {sweep}
+          {run}
+          open={() => open(track.clips.map(({ id }) => id))}
+          keyOf={keyOf('open-row')}
+        />
+        {#if row?.what === 'notes'}
+          <div
+            class="grid"
+            style:height="{row.height - row.lane - EDGE}px"
+            onpointerdowncapture={() => desk.rows.focus(track.id)}
+          >
+            <PitchKeys {desk} pane={row.pane} {player} {onmouse} />
+          </div>
+        {/if}
       </div>
     {/each}
   </div>
@@ -286,9 +318,8 @@
     aria-hidden="true"
     data-testid="song-canvas"
     data-left={view.left}
-    data-top={view.top}
     data-pixels-per-tick={view.pixelsPerTick}
-    data-row-height={view.rowHeight}
+    data-tops={arranging.tops.map((top) => top - view.top).join()}
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
@@ -304,4 +335,10 @@
     ondblclick={twice}
     onwheel={wheel}
   ></canvas>
+  {#each desk.rows.all as row (row.track)}
+    {@const place = desk.song.tracks.findIndex(({ id }) => id === row.track)}
+    {#if place >= 0 && arranging.isInSight(place)}
+      <OpenedRow {desk} {row} top={arranging.y(place)} {player} {onwheel} {onmouse} onmenu={onnotesmenu} />
+    {/if}
+  {/each}
 </div>

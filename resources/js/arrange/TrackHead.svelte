@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
@@ -13,6 +14,7 @@
     sweep,
     run,
     open,
+    keyOf,
   }: {
     desk: Desk;
     track: Track;
@@ -23,8 +25,11 @@
     run: (line: string) => void;
     /** Opens the track in the roll. */
     open: () => void;
+    /** the key that opens the row */
+    keyOf: string;
   } = $props();
 
+  const opened = $derived(desk.rows.of(track.id)?.what ?? 'clips');
   const inFront = $derived(track.id === desk.track.id);
   const sounds = $derived(desk.outputs.all.find(({ id }) => id === desk.outputs.chosen(track.id))?.name ?? track.voice);
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
@@ -65,13 +70,20 @@
     : 'bg-base-200'}"
   style:border-left-color="var(--ink-{track.colour})"
 >
-  <div class="flex min-w-0 items-center gap-1">
+  <div class="flex min-w-0 items-center gap-1 {opened === 'clips' ? '' : 'flex-wrap'}">
     <button
-      class="min-w-0 flex-1 truncate text-left {inFront ? 'font-semibold' : ''}"
+      class="min-w-0 truncate text-left {opened === 'clips' ? 'flex-1' : 'w-full'} {inFront ? 'font-semibold' : ''}"
       aria-current={inFront}
       title="{track.name}: a press puts it in front, two open it in the roll"
       onclick={toFront}
       ondblclick={open}>{track.name}</button
+    >
+    <button
+      class="btn px-1 btn-xs"
+      aria-label="Open the row of {track.name}"
+      aria-expanded={opened !== 'clips'}
+      title="Clips, notes, dynamics: now {opened} ({keyOf})"
+      onclick={() => desk.rows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
     >
     {@render state('mute', 'Mute', track.muted)}
     {@render state('solo', 'Solo', track.solo)}

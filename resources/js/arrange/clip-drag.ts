@@ -64,7 +64,7 @@ export class ClipDrag {
       if (this.part === 'start')
         this.#ticks = Math.min(this.#ticks, Math.min(...placed.map(({ clip }) => clip.length)) - 1);
     }
-    const rows = Math.round((y - this.from.y) / view.rowHeight);
+    const rows = this.arranging.rowAt(y) - this.arranging.rowAt(this.from.y);
     const tracks = this.desk.song.tracks.length;
     const inSong = (by: number) => placed.every(({ row }) => row + by >= 0 && row + by < tracks);
     if (this.part === 'body' && inSong(rows)) this.#rows = rows;

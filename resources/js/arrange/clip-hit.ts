@@ -7,12 +7,9 @@ const EDGE = 7;
 export type ClipPart = 'body' | 'start' | 'end';
 
 /** The clip under a point, and which part of it: a chosen one before others, else the one that was put there last. */
-export function clipAt(
-  { view, all, isChosen }: Arranging,
-  x: number,
-  y: number,
-): { placed: Placed; part: ClipPart } | null {
-  const row = Math.floor(view.top + y / view.rowHeight);
+export function clipAt(arranging: Arranging, x: number, y: number): { placed: Placed; part: ClipPart } | null {
+  const { view, all, isChosen } = arranging;
+  const row = arranging.rowAt(y);
   const tick = view.tick(x);
   const slack = 3 / view.pixelsPerTick;
   let found: Placed | null = null;

@@ -1,7 +1,6 @@
 import type { Arranging, Placed } from '../desk/arranging.svelte';
 import type { Desk } from '../desk/desk.svelte';
 import type { NoteTable } from '../music/notes';
-import type { Viewport } from '../desk/viewport.svelte';
 import { FONT, type Colours } from '../look/theme';
 
 /** Lines nearer to each other than this, in CSS pixels, are not drawn. */
@@ -12,26 +11,32 @@ const NAME_HEIGHT = 14;
 const GAP = 2;
 const NARROWEST_NAME = 18;
 
+/** The colour of the theme a clip has: its own, or that of its track. */
+export const colourOf = ({ clip, track }: Placed): number => clip.colour || track.colour;
+
 /** Where a clip lies on the canvas, in CSS pixels. */
-export function boxOf(view: Viewport, start: number, length: number, row: number): DOMRect {
+export function boxOf(arranging: Arranging, start: number, length: number, row: number): DOMRect {
+  const { view } = arranging;
   return new DOMRect(
     view.x(start),
-    (row - view.top) * view.rowHeight + GAP / 2,
+    arranging.y(row) + GAP / 2,
     Math.max(3, length * view.pixelsPerTick - 1),
-    view.rowHeight - GAP,
+    // What is dragged below the last row is seen there.
+    (arranging.heights[row] ?? 0) - GAP,
   );
 }
 
 /** Rows of tracks with bar lines and beats. */
-export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, view: Viewport, colours: Colours): void {
-  const rows = desk.song.tracks.length;
-  const bottom = Math.min(view.height, (rows - view.top) * view.rowHeight);
-  for (let row = Math.floor(view.top); row < Math.min(rows, view.top + view.rowsInSight); row++) {
-    const y = (row - view.top) * view.rowHeight;
+export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, colours: Colours): void {
+  const { arranging } = desk;
+  const { view, heights } = arranging;
+  const bottom = Math.min(view.height, arranging.y(heights.length));
+  for (let row = arranging.rowAt(0); row < heights.length && arranging.isInSight(row); row++) {
+    const y = arranging.y(row);
     pen.fillStyle = colours[row % 2 === 0 ? 'row-white' : 'row-black'];
-    pen.fillRect(0, y, view.width, view.rowHeight);
+    pen.fillRect(0, y, view.width, heights[row]);
     pen.fillStyle = colours['row-line'];
-    pen.fillRect(0, y + view.rowHeight - 1, view.width, 1);
+    pen.fillRect(0, y + heights[row] - 1, view.width, 1);
   }
   let lastBeat = -Infinity;
   for (const { tick, isBar } of desk.gridLines.beats(Math.max(0, view.left), view.right)) {
@@ -52,30 +57,32 @@ export function paintClips(
   ofTrack: (colour: number) => Colours,
 ): void {
   const { view, all, isChosen } = arranging;
+  const opened = new Set(desk.rows.all.map((row) => row.track));
   const inSight = all.filter(
-    ({ clip, row }) =>
+    ({ clip, row, track }) =>
       clip.start < view.right &&
       clip.start + clip.length > view.left &&
-      row + 1 > view.top &&
-      row < view.top + view.rowsInSight,
+      arranging.isInSight(row) &&
+      !opened.has(track.id),
   );
   for (const placed of inSight) {
-    const colours = ofTrack(placed.track.colour);
+    const colours = ofTrack(colourOf(placed));
     const chosen = isChosen.has(placed.clip.id);
-    paintBody(pen, view, placed, colours, chosen);
+    paintBody(pen, arranging, placed, colours, chosen);
   }
   for (const placed of inSight)
-    paintName(pen, view, placed, ofTrack(placed.track.colour), isChosen.has(placed.clip.id), desk);
+    paintName(pen, arranging, placed, ofTrack(colourOf(placed)), isChosen.has(placed.clip.id), desk);
 }
 
 function paintBody(
   pen: CanvasRenderingContext2D,
-  view: Viewport,
+  arranging: Arranging,
   { clip, row }: Placed,
   colours: Colours,
   chosen: boolean,
 ): void {
-  const box = boxOf(view, clip.start, clip.length, row);
+  const { view } = arranging;
+  const box = boxOf(arranging, clip.start, clip.length, row);
   pen.beginPath();
   pen.roundRect(box.x, box.y, box.width, box.height, 4);
   pen.fillStyle = chosen ? colours['selection-tint'] : colours.tint;
@@ -134,19 +141,15 @@ function pixel(colour: string, opacity: number): number {
  * The notes of all rows in sight in miniature, the higher the higher, straight into pixels: a canvas takes longer to fill
  * ten thousand rectangles than a frame lasts.
  */
-export function paintMiniatures(
-  pen: CanvasRenderingContext2D,
-  desk: Desk,
-  view: Viewport,
-  ofTrack: (colour: number) => Colours,
-): void {
+export function paintMiniatures(pen: CanvasRenderingContext2D, desk: Desk, ofTrack: (colour: number) => Colours): void {
   const { width, height } = pen.canvas;
   const image = pen.createImageData(width, height);
   const pixels = new Uint32Array(image.data.buffer);
   const ratio = pen.getTransform().a;
-  const last = Math.min(desk.song.tracks.length, Math.ceil(view.top + view.rowsInSight));
-  for (let row = Math.floor(view.top); row < last; row++) {
+  const { arranging } = desk;
+  for (let row = arranging.rowAt(0); row < desk.song.tracks.length && arranging.isInSight(row); row++) {
     const track = desk.song.tracks[row];
+    if (desk.rows.of(track.id)) continue;
     const mine = (clip: number) => desk.tracks.get(clip)?.id === track.id;
     const isOpen = track.clips.some(({ id }) => desk.open.includes(id));
     const tables = [desk.sounding.of(track.id), ...(isOpen ? [desk.visible] : [])];
@@ -156,7 +159,7 @@ export function paintMiniatures(
     const high = Math.max(...found.map(([, highest]) => highest));
     const colour = pixel(ofTrack(track.colour).ink, track.muted ? 0.35 : 1);
     tables.forEach((notes, k) =>
-      paintRow({ pixels, width, height, ratio }, view, notes, [row, low, high], k === 1 ? mine : null, colour),
+      paintRow({ pixels, width, height, ratio }, arranging, notes, [row, low, high], k === 1 ? mine : null, colour),
     );
   }
   pen.putImageData(image, 0, 0);
@@ -164,16 +167,18 @@ export function paintMiniatures(
 
 function paintRow(
   { pixels, width, height, ratio }: { pixels: Uint32Array; width: number; height: number; ratio: number },
-  view: Viewport,
+  arranging: Arranging,
   notes: NoteTable,
   [row, low, high]: [row: number, low: number, high: number],
   mine: ((clip: number) => boolean) | null,
   colour: number,
 ): void {
   const { start, length, pitch, muted, clip } = notes.columns;
-  const name = view.rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
-  const top = ((row - view.top) * view.rowHeight + GAP / 2 + name) * ratio;
-  const room = (view.rowHeight - GAP - name - 3) * ratio;
+  const { view } = arranging;
+  const rowHeight = arranging.heights[row];
+  const name = rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
+  const top = (arranging.y(row) + GAP / 2 + name) * ratio;
+  const room = (rowHeight - GAP - name - 3) * ratio;
   const stroke = Math.max(1, Math.min(4 * ratio, Math.floor(room / (high - low + 1))));
   const step = high > low ? (room - stroke) / (high - low) : 0;
   const middle = high > low ? 0 : (room - stroke) / 2;
@@ -195,14 +200,14 @@ const widths = new Map<string, number>();
 
 function paintName(
   pen: CanvasRenderingContext2D,
-  view: Viewport,
+  arranging: Arranging,
   { clip, track, row }: Placed,
   colours: Colours,
   chosen: boolean,
   desk: Desk,
 ): void {
-  if (view.rowHeight < ROOM_FOR_NAME) return;
-  const box = boxOf(view, clip.start, clip.length, row);
+  if (arranging.heights[row] < ROOM_FOR_NAME) return;
+  const box = boxOf(arranging, clip.start, clip.length, row);
   const x = Math.max(0, box.x) + 5;
   const room = box.x + box.width - x - 2;
   if (room < NARROWEST_NAME) return;

@@ -32,7 +32,7 @@ const lens: Command = ({ desk }) =>
 function underPointer({ desk }: Studio): number[] {
   const { at } = desk.hands;
   const { notes, view } = desk;
-  const found = at && hit(desk.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
+  const found = at && hit(desk.pane.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
   return found ? notes.groupOf(notes.columns.id[found.place]) : [];
 }
 

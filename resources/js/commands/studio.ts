@@ -23,6 +23,8 @@ export interface Studio {
   recipes: RecipeShelf;
   /** which view of the song is in the middle, and another one in its place */
   shown(): SongView;
+  /** what keys reach: as the view, but notes where an opened row of the song has the keys */
+  reached(): SongView;
   show(view: SongView): void;
   openPalette(): void;
   /** Opens what can be done at a place of the page, in CSS pixels; left out, at the pointer or the caret. */

@@ -3,6 +3,7 @@ import type { Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
+import type { Shown } from '../desk/opened-rows.svelte';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
@@ -77,7 +78,7 @@ const again: Command = ({ desk }) => {
 };
 
 /** Takes an edit to the bench: the one named, with the parameters said, or the last one with its own. */
-const tune: Command = ({ desk, tuning, catalog, shown, show }, { edit }) => {
+const tune: Command = ({ desk, tuning, catalog, reached, show }, { edit }) => {
   const line = edit ? parseLine(edit) : desk.lastLines.length === 1 ? parseLine(desk.lastLines[0]) : undefined;
   const name = line?.name ?? 'quantize';
   const found = catalog.edits.find((known) => known.name === name);
@@ -87,7 +88,7 @@ const tune: Command = ({ desk, tuning, catalog, shown, show }, { edit }) => {
   }
   settings.bench = true;
   // What is tried is seen on the notes.
-  if (shown() === 'song') show('roll');
+  if (reached() === 'song') show('roll');
   tuning.open(found, line);
 };
 
@@ -127,11 +128,30 @@ const record: Command = ({ desk, recipes, openBench }) => {
   }
 };
 
-const goTrack: Command = ({ desk }, { to }) => {
+const goTrack: Command = ({ desk, shown }, { to }) => {
   const tracks = desk.song.tracks.filter(({ clips }) => clips.length > 0);
   const at = tracks.findIndex((known) => known.id === desk.track.id);
   const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
+  if (shown() === 'song' && desk.rows.all.length > 0) {
+    // What is open in other rows stays open.
+    const isFocused = desk.rows.focused !== null;
+    const clips = next.clips.map(({ id }) => id);
+    void desk.openClips([...new Set([...desk.open, ...clips])], clips[0]).then(() => {
+      if (isFocused) desk.rows.focus(desk.rows.of(next.id) ? next.id : null);
+      desk.say(next.name, 'hint');
+    });
+    return;
+  }
   void desk.openTrack(next).then(() => desk.say(next.name, 'hint'));
+};
+
+/** Turns the row of the track in front into a small roll, to its dynamics, and back to its clips. */
+const openRow: Command = ({ desk, shown, show }, { to }) => {
+  if (shown() !== 'song') show('song');
+  desk.arranging.inSight = true;
+  const what = desk.rows.turn(desk.track.id, (to ?? 'next') as Shown | 'next');
+  desk.arranging.revealRow(desk.track.id);
+  desk.say(`${desk.track.name}: ${what}${what === 'clips' ? '' : '; Escape goes back to the clips'}`, 'hint');
 };
 
 /** The next or previous clip of the track in front comes to the front, opened where it is not. */
@@ -205,6 +225,7 @@ export const viewCommands: Record<string, Command> = {
   'zoom-to': zoomTo,
   'go-track': goTrack,
   'go-clip': goClip,
+  'open-row': openRow,
   'show-tracks': showTracks,
   backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
   'song-strip': toggle('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
@@ -245,7 +266,7 @@ export function download(song: number): void {
  */
 export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (() => void) | undefined {
   const lines = texts.map(parseLine);
-  const isSong = studio.shown() === 'song';
+  const isSong = studio.reached() === 'song';
   const instead = isSong
     ? null
     : studio.desk.notes.selectedCount === 0 && texts.length === 1
@@ -309,7 +330,7 @@ function runCommand(studio: Studio, line: Line): (() => void) | undefined {
     studio.desk.say(`${line.name}: ${wrong}`, 'refused');
     return undefined;
   }
-  const inSong = studio.shown() === 'song' ? arrangingCommands[line.name] : undefined;
+  const inSong = studio.reached() === 'song' ? arrangingCommands[line.name] : undefined;
   let end = inSong ? inSong(studio, line.values) : fallsBack;
   if (end === fallsBack) end = viewCommands[line.name](studio, line.values);
   return typeof end === 'function' ? (end as () => void) : undefined;

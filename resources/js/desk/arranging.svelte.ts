@@ -20,8 +20,8 @@ export class Arranging {
   readonly view = new Viewport();
   /** ids of the clips the next key reaches */
   chosen = $state.raw<readonly number[]>([]);
-  /** whether the song is what is seen, so that keys and lines reach the chosen clips */
-  isShown = $state(false);
+  /** whether the song is what is seen */
+  inSight = $state(false);
   /** whether the view was fitted to the song yet */
   #wasShown = false;
 
@@ -33,6 +33,11 @@ export class Arranging {
   );
   readonly isChosen: ReadonlySet<number> = $derived(new Set(this.chosen));
 
+  /** Whether keys and lines reach the chosen clips: where the song is seen and no opened row has the keys. */
+  get isShown(): boolean {
+    return this.inSight && this.desk.rows.focused === null;
+  }
+
   /** Those that are chosen and still there. */
   get placed(): Placed[] {
     return this.all.filter(({ clip }) => this.isChosen.has(clip.id));
@@ -41,13 +46,39 @@ export class Arranging {
   /** Follows the song and what is set, and shows all of it where it was not shown yet. */
   follow(): void {
     const { view, desk } = this;
-    view.rows = desk.song.tracks.map((_, row) => row);
-    view.rowHeight = ROW_HEIGHTS[settings.songRows];
+    // Rows are of many heights, so that it scrolls by pixels.
+    view.rowHeight = 1;
+    view.rowCount = this.tops.at(-1)!;
     view.length = desk.end;
     if (!this.#wasShown && view.width > 100) {
       this.#wasShown = true;
       this.showAll();
     }
+  }
+
+  /** how high each row is, in CSS pixels: an opened one as it was drawn */
+  readonly heights: readonly number[] = $derived.by(() =>
+    this.desk.song.tracks.map(({ id }) => this.desk.rows.of(id)?.height ?? ROW_HEIGHTS[settings.songRows]),
+  );
+  /** how far below the first row each begins, and at last where they end, in CSS pixels */
+  readonly tops: readonly number[] = $derived(
+    this.heights.reduce((tops, height) => [...tops, tops[tops.length - 1] + height], [0]),
+  );
+
+  /** Where a row begins on the screen. */
+  y(row: number): number {
+    return this.tops[row] - this.view.top;
+  }
+
+  /** The row at a height of the screen; as many as there are below them all. */
+  rowAt(y: number): number {
+    const down = y + this.view.top;
+    const below = this.tops.findIndex((top) => top > down);
+    return below < 0 ? this.heights.length : Math.max(0, below - 1);
+  }
+
+  isInSight(row: number): boolean {
+    return this.y(row) < this.view.height && this.y(row) + this.heights[row] > 0;
   }
 
   /** Fits the whole song, with room behind it to go on in. */
@@ -107,8 +138,16 @@ export class Arranging {
   reveal({ clip, row }: Placed): void {
     const { view } = this;
     const left = clip.start < view.left || clip.start > view.right ? clip.start - 20 / view.pixelsPerTick : view.left;
-    const top = row < view.top ? row : row + 1 > view.top + view.rowsInSight ? row + 1 - view.rowsInSight : view.top;
-    view.scrollTo(left, top);
+    const bottom = this.tops[row + 1] - view.height;
+    view.scrollTo(left, this.tops[row] < view.top ? this.tops[row] : Math.max(view.top, bottom));
+  }
+
+  /** Scrolls so that the whole row of a track is in sight, or as much of it as there is room for. */
+  revealRow(track: number): void {
+    const row = this.desk.song.tracks.findIndex(({ id }) => id === track);
+    this.view.rowCount = this.tops.at(-1)!;
+    const bottom = this.tops[row + 1] - this.view.height;
+    this.view.scrollTo(this.view.left, Math.min(this.tops[row], Math.max(this.view.top, bottom)));
   }
 
   /** Runs lines on the chosen clips; what needs none, where the open ones lie. */

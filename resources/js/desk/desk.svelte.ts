@@ -10,7 +10,6 @@ import {
   type SongAnswer,
   type Standing,
   type Track,
-  type VoiceName,
 } from '../api';
 import type { NamedChord } from '../music/chords';
 import { NoteTable } from '../music/notes';
@@ -23,11 +22,12 @@ import { Sounding } from '../song/sounding.svelte';
 import type { Asked } from '../song/unsent';
 import { Arranging } from './arranging.svelte';
 import { Asking } from './asking.svelte';
-import { Bodies } from './bodies';
 import { keepForSystem } from './clipboard';
 import { Hands, nudgeAmounts } from './hands.svelte';
 import { GridTables } from './grid-tables.svelte';
 import { Looking } from './looking.svelte';
+import { OpenedRows } from './opened-rows.svelte';
+import { Pane } from './pane.svelte';
 import { Preview } from './preview.svelte';
 import { Selections } from './selections.svelte';
 import { Viewport } from './viewport.svelte';
@@ -86,7 +86,6 @@ export class Desk {
   highlight = $state.raw<number[]>([]);
   readonly grids: GridTables;
   readonly preview = new Preview();
-  readonly view = new Viewport();
   readonly hands: Hands;
   readonly outputs: Outputs;
   /** what is heard beside the open notes */
@@ -99,14 +98,15 @@ export class Desk {
   recorded: () => NoteTable = () => NoteTable.none;
   /** where the playhead is, in ticks */
   playhead: () => number = () => 0;
-  /** how the notes lie on the roll */
-  readonly bodies = $derived(this.bodiesOf(this.notes));
   /** those before the present one, and those with a name */
   readonly selections: Selections;
   readonly asking = new Asking(this);
   #rangesInLine = 0;
   readonly looking = new Looking(this);
   readonly arranging = new Arranging(this);
+  readonly rows = new OpenedRows(this);
+  /** the roll with all that is open */
+  readonly roll = new Pane(this, new Viewport());
 
   constructor(opened: OpenedSong, chords: NamedChord[]) {
     this.hands = new Hands(chords);
@@ -114,11 +114,16 @@ export class Desk {
     this.contents = new Contents(opened);
     this.selections = new Selections(this, opened.selections);
     this.grids = new GridTables(() => this.song.id, opened.grid!);
-    this.view.length = this.contents.end;
+    this.roll.view.length = this.contents.end;
   }
 
-  bodiesOf(notes: NoteTable): Bodies {
-    return new Bodies(notes, this.view, (clip) => settings.heads && this.tracks.get(clip)?.voice === 'drums');
+  /** Where notes are worked on now: the roll, or the opened row that has the keys. */
+  get pane(): Pane {
+    return this.rows.focused?.pane ?? this.roll;
+  }
+
+  get view(): Viewport {
+    return this.pane.view;
   }
 
   get song(): Song {
@@ -161,7 +166,7 @@ export class Desk {
 
   /** Where the song ends, in ticks. */
   get end(): number {
-    return this.view.length;
+    return this.roll.view.length;
   }
 
   get sender(): Sender {
@@ -197,10 +202,8 @@ export class Desk {
     };
   }
 
-  /** The lowest and the highest pitch one would see: of the notes, or where there are none, of what its voice plays most. */
   get pitches(): [low: number, high: number] {
-    const usual: Partial<Record<VoiceName, [number, number]>> = { drums: [35, 51], bass: [28, 45] };
-    return this.notes.pitchSpan() ?? usual[this.track.voice] ?? [55, 67];
+    return this.pane.pitches;
   }
 
   /** The track a note of the roll lies on. */
@@ -471,7 +474,7 @@ export class Desk {
 
   /** The view and the lines of the grid go with the song. */
   #follow(before: Song): void {
-    this.view.length = this.contents.end;
+    this.roll.view.length = this.contents.end;
     if (JSON.stringify(before.meters) !== JSON.stringify(this.song.meters)) {
       this.grids.forget();
       this.inOrder(() => this.grids.load(this.grid, this.swing));

@@ -17,7 +17,8 @@ export const rowCalled = (track: Track, pitch: number) => rowOf(track, pitch)?.n
  * The pitches that have a row, from the top down; null where all have. What is used always has one, in the key and with
  * a name or not. Named rows lie in their own order, above the others.
  */
-export function rowsShown({ visible, song, track }: Desk, what: RowsShown): number[] | null {
+export function rowsShown({ pane, song }: Desk, what: RowsShown): number[] | null {
+  const { visible, track } = pane;
   const used = new Set(visible.columns.pitch);
   const down = Array.from({ length: 128 }, (_, k) => 127 - k);
   const named = track.rows.map(([pitch]) => pitch);

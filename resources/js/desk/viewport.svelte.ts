@@ -13,9 +13,8 @@ const MOST_PLACES = 20;
 
 /** What part of the clip the roll shows: ticks to the right, pitches upward. Sizes are CSS pixels. */
 export class Viewport {
-  /** the tick at the left edge, not rounded */
-  left = $state(0);
-  pixelsPerTick = $state(0.08);
+  #left = $state(0);
+  #pixelsPerTick = $state(0.08);
   /** the row at the top edge, counted from the top one, not rounded */
   top = $state(40);
   /** the pitches that have a row, from the top down; null where all have */
@@ -31,8 +30,41 @@ export class Viewport {
   #height = $state(500);
   /** where the wheel is turned, which then stays where it is */
   pointer: { x: number; y: number } | null = null;
-  /** ticks that can be scrolled to */
-  length = $state(1);
+  #length = $state(1);
+  /** how many rows there are where they are no pitches; null where they are */
+  rowCount = $state<number | null>(null);
+
+  /** @param time another view whose time it goes along with */
+  constructor(private readonly time: Viewport | null = null) {}
+
+  /** The tick at the left edge, not rounded. */
+  get left(): number {
+    return this.time?.left ?? this.#left;
+  }
+
+  set left(left: number) {
+    if (this.time) this.time.left = left;
+    else this.#left = left;
+  }
+
+  get pixelsPerTick(): number {
+    return this.time?.pixelsPerTick ?? this.#pixelsPerTick;
+  }
+
+  set pixelsPerTick(scale: number) {
+    if (this.time) this.time.pixelsPerTick = scale;
+    else this.#pixelsPerTick = scale;
+  }
+
+  /** Ticks that can be scrolled to. */
+  get length(): number {
+    return this.time?.length ?? this.#length;
+  }
+
+  set length(length: number) {
+    if (this.time) this.time.length = length;
+    else this.#length = length;
+  }
 
   /** Never less than a little, also where there is no room at all: a place is computed from it. */
   get width(): number {
@@ -85,7 +117,7 @@ export class Viewport {
 
   /** How many rows there are. */
   get allRows(): number {
-    return this.rows?.length ?? MAX_PITCH + 1;
+    return this.rowCount ?? this.rows?.length ?? MAX_PITCH + 1;
   }
 
   /** The pitches whose rows are in sight, from the top. */

@@ -11,14 +11,14 @@ export class Boxing implements Gesture {
     private readonly from: At,
     private readonly kept: number[],
   ) {
-    this.#first = ground.notes.selection();
+    this.#first = ground.desk.notes.selection();
   }
 
   move(at: At): void {
-    const { desk } = this.ground;
+    const { desk, pane } = this.ground;
     const box = boxOf(this.from, at);
     this.shape = { box };
-    desk.select([...new Set([...this.kept, ...inBox(desk.bodies, box)])]);
+    desk.select([...new Set([...this.kept, ...inBox(pane.bodies, box)])]);
   }
 
   drop(): null {
@@ -43,7 +43,7 @@ export class Lasso implements Gesture {
     private readonly kept: number[],
   ) {
     this.#path = [[from.x, from.y]];
-    this.#first = ground.notes.selection();
+    this.#first = ground.desk.notes.selection();
   }
 
   move(at: At): void {

@@ -1,4 +1,5 @@
 import type { Desk } from '../desk/desk.svelte';
+import type { Pane } from '../desk/pane.svelte';
 import type { GridLines } from '../music/time';
 import type { NoteTable } from '../music/notes';
 import type { Viewport } from '../desk/viewport.svelte';
@@ -59,6 +60,7 @@ export interface Dropped {
 /** What lies under a gesture: the notes and lines as they were when it began. */
 export interface Ground {
   desk: Desk;
+  pane: Pane;
   view: Viewport;
   notes: NoteTable;
   lines: GridLines;

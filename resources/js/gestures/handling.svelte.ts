@@ -1,4 +1,5 @@
 import type { Desk } from '../desk/desk.svelte';
+import type { Pane } from '../desk/pane.svelte';
 import type { NoteTable } from '../music/notes';
 import type { At, Gesture, Shape } from './gesture';
 
@@ -21,9 +22,10 @@ export class Handling {
   /** @param onmouse told the line a key would have run */
   constructor(
     private readonly desk: Desk,
+    private readonly pane: Pane,
     private readonly onmouse: (line: string) => void,
   ) {
-    this.notes = desk.notes;
+    this.notes = pane.notes;
   }
 
   get goesOn(): boolean {
@@ -33,7 +35,7 @@ export class Handling {
   /** Begins a gesture at once. */
   begin(gesture: Gesture, from: At): void {
     this.#gesture = gesture;
-    this.notes = this.desk.notes;
+    this.notes = this.pane.notes;
     this.#origin = this.#at = from;
     this.shape = gesture.shape;
   }
@@ -73,7 +75,7 @@ export class Handling {
 
   /** A drag over an edge of the view takes the view along, for as long as it lies there. */
   scrollOn(): void {
-    const { view } = this.desk;
+    const { view } = this.pane;
     const [gesture, at] = [this.#gesture, this.#at];
     if (this.#scrolls || !gesture || !at || gesture.keepsView) {
       return;

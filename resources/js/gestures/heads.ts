@@ -41,7 +41,7 @@ export class BoxingHeads implements Gesture {
     private readonly from: At,
     private readonly kept: number[],
   ) {
-    this.#first = ground.notes.selection();
+    this.#first = ground.desk.notes.selection();
   }
 
   move(at: At): void {

@@ -3,6 +3,7 @@
   import type { NoteTable } from '../music/notes';
   import type { Compared } from '../desk/preview.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Pane } from '../desk/pane.svelte';
   import { LANE_LEAST, LANE_MOST } from '../commands/hands';
   import {
     Bending,
@@ -24,35 +25,44 @@
 
   let {
     desk,
+    pane = desk.roll,
+    height = null,
     onmouse,
   }: {
     desk: Desk;
+    /** what of the notes it shows */
+    pane?: Pane;
+    /** how high it is, in CSS pixels; null where its height is dragged and kept */
+    height?: number | null;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
   } = $props();
 
   const MARKS = [32, 64, 96];
-  const { view, notes, hands } = $derived(desk);
-  const scale = $derived(new Scale(settings.laneHeight));
+  const { view, notes } = $derived(pane);
+  const { hands } = $derived(desk);
+  const isRow = $derived(height !== null);
+  const laneHeight = $derived(height ?? settings.laneHeight);
+  const scale = $derived(new Scale(laneHeight));
   let canvas: HTMLCanvasElement;
   let cursor = $state('default');
   const handling = new Handling(
     untrack(() => desk),
+    untrack(() => pane),
     (line) => onmouse(line),
   );
   const frame = () => (settings.frame && hands.hand === 'point' ? laneFrame(notes, view, scale) : null);
 
   const ask = oncePerFrame(() => {
-    const { laneHeight: height } = settings;
-    const pen = prepared(canvas, view.width, height);
+    const pen = prepared(canvas, view.width, laneHeight);
     if (!pen) return;
-    const colours = coloursOf(settings.theme, desk.track.colour);
+    const colours = coloursOf(settings.theme, pane.track.colour);
     pen.fillStyle = colours['row-line'];
     for (const mark of MARKS) pen.fillRect(0, Math.round(scale.y(mark)), view.width, 1);
     const inks = new Map(desk.open.map((clip) => [clip, inkOf(clip)]));
     paintStems(
       pen,
-      handling.shape?.levels ? handling.notes : desk.visible,
+      handling.shape?.levels ? handling.notes : pane.visible,
       (clip) => inks.get(clip) ?? colours.ink,
       colours,
     );
@@ -61,7 +71,7 @@
     const box = frame();
     if (shape) {
       paintReach(pen, shape, false, colours);
-      paintTag(pen, shape, view.width, height, colours);
+      paintTag(pen, shape, view.width, laneHeight, colours);
     } else if (box) {
       paintFrame(
         pen,
@@ -81,7 +91,6 @@
     const { velocity, clip } = table.columns;
     const levels = handling.shape?.levels;
     const all = stems(table, view);
-    const { laneHeight: height } = settings;
     // Dense: one stem for each column of pixels, the loudest.
     const tallest = all.length > view.width ? new Uint8Array(Math.ceil(view.width) + 4) : null;
     for (const chosen of [0, 1]) {
@@ -95,7 +104,7 @@
         }
         const y = scale.y(level);
         pen.fillStyle = chosen || levels?.has(i) ? colours.selection : inkOfClip(clip[i]);
-        pen.fillRect(x, y, 2, height - y);
+        pen.fillRect(x, y, 2, laneHeight - y);
         pen.fillRect(x - 1.5, y - 2, 5, 4);
       }
     }
@@ -121,8 +130,8 @@
   }
 
   $effect(() => {
-    void [view.left, view.pixelsPerTick, view.width, settings.laneHeight, settings.theme];
-    void [desk.notes, desk.tracks, desk.visible, handling.shape, settings.frame, hands.hand];
+    void [view.left, view.pixelsPerTick, view.width, laneHeight, settings.theme];
+    void [notes, desk.tracks, pane.visible, handling.shape, settings.frame, hands.hand];
     ask();
   });
 
@@ -133,7 +142,7 @@
     const from = atOf(event, canvas);
     canvas.setPointerCapture(event.pointerId);
     hands.presses++;
-    const ground: Ground = { desk, view, notes, lines: desk.gridLines, hear: () => undefined };
+    const ground: Ground = { desk, pane, view, notes, lines: desk.gridLines, hear: () => undefined };
     const { id } = notes.columns;
     const box = frame();
     const handle = box && laneHandleUnder(box, from.x, from.y);
@@ -145,16 +154,17 @@
     } else if (place >= 0) {
       const adds = from.shift || from.ctrl;
       const selected = notes.selected[place] === 1;
-      if (!selected) desk.select(adds ? [...notes.selection(), id[place]] : [id[place]], true);
+      if (!selected) desk.select(adds ? [...desk.notes.selection(), id[place]] : [id[place]], true);
       handling.wait(
         from,
         () => new Lifting({ ...ground, notes }, scale, notes.selectedPlaces(), place, from),
         () => {
-          if (selected) desk.select(adds ? notes.selection().filter((one) => one !== id[place]) : [id[place]], true);
+          if (selected)
+            desk.select(adds ? desk.notes.selection().filter((one) => one !== id[place]) : [id[place]], true);
         },
       );
     } else {
-      const kept = from.shift || from.ctrl ? notes.selection() : [];
+      const kept = from.shift || from.ctrl ? desk.notes.selection() : [];
       handling.wait(
         from,
         () => new BoxingHeads(ground, scale, from, kept),
@@ -208,29 +218,31 @@
 
 <svelte:window onkeydowncapture={(event) => handling.escape(event)} />
 
+{#if !isRow}
+  <div
+    class="relative col-start-1 row-start-4 overflow-hidden border-t border-r border-base-300 bg-base-200 text-[0.625rem] leading-none"
+    style:height="{laneHeight}px"
+  >
+    <span class="absolute top-1 left-1">Velocity</span>
+    {#each MARKS as mark (mark)}
+      {#if laneHeight >= 90 || mark === 64}
+        <span class="absolute right-1 -translate-y-1/2 text-secondary" style:top="{scale.y(mark)}px">{mark}</span>
+      {/if}
+    {/each}
+  </div>
+{/if}
 <div
-  class="relative col-start-1 row-start-4 overflow-hidden border-t border-r border-base-300 bg-base-200 text-[0.625rem] leading-none"
-  style:height="{settings.laneHeight}px"
->
-  <span class="absolute top-1 left-1">Velocity</span>
-  {#each MARKS as mark (mark)}
-    {#if settings.laneHeight >= 90 || mark === 64}
-      <span class="absolute right-1 -translate-y-1/2 text-secondary" style:top="{scale.y(mark)}px">{mark}</span>
-    {/if}
-  {/each}
-</div>
-<div
-  class="relative col-start-2 row-start-4 min-w-0 overflow-hidden border-t border-base-300"
+  class="relative min-w-0 overflow-hidden border-t border-base-300 {isRow ? 'bg-base-100' : 'col-start-2 row-start-4'}"
   role="group"
-  aria-label="Velocity lane"
-  style:height="{settings.laneHeight}px"
+  aria-label={isRow ? `Velocities of ${pane.track.name}` : 'Velocity lane'}
+  style:height="{laneHeight}px"
 >
   <canvas
     bind:this={canvas}
     class="absolute inset-0 size-full touch-none"
     style:cursor
     aria-hidden="true"
-    data-testid="velocity-lane"
+    data-testid={isRow ? 'row-lane' : 'velocity-lane'}
     onpointerdown={press}
     onpointermove={move}
     onpointerup={() => handling.release()}
@@ -238,23 +250,25 @@
     onpointerleave={() => !handling.goesOn && (hands.word = '')}
     oncontextmenu={(event) => event.preventDefault()}
   ></canvas>
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-  <div
-    class="absolute inset-x-0 top-0 h-1.5 cursor-row-resize hover:bg-base-300"
-    role="separator"
-    aria-label="Height of the velocity lane, in pixels"
-    aria-orientation="horizontal"
-    aria-valuenow={settings.laneHeight}
-    aria-valuemin={LANE_LEAST}
-    aria-valuemax={LANE_MOST}
-    tabindex="0"
-    onkeydown={resizeByKey}
-    onpointerdown={(event) => {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      resizes = { y: event.clientY, height: settings.laneHeight };
-    }}
-    onpointermove={resize}
-    onpointerup={() => (resizes = null)}
-    ondblclick={() => (settings.laneHeight = 64)}
-  ></div>
+  {#if !isRow}
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+    <div
+      class="absolute inset-x-0 top-0 h-1.5 cursor-row-resize hover:bg-base-300"
+      role="separator"
+      aria-label="Height of the velocity lane, in pixels"
+      aria-orientation="horizontal"
+      aria-valuenow={settings.laneHeight}
+      aria-valuemin={LANE_LEAST}
+      aria-valuemax={LANE_MOST}
+      tabindex="0"
+      onkeydown={resizeByKey}
+      onpointerdown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        resizes = { y: event.clientY, height: settings.laneHeight };
+      }}
+      onpointermove={resize}
+      onpointerup={() => (resizes = null)}
+      ondblclick={() => (settings.laneHeight = 64)}
+    ></div>
+  {/if}
 </div>

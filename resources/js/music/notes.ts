@@ -82,6 +82,26 @@ export class NoteTable {
     return new NoteTable(this.columns, selected, count, this.places);
   }
 
+  /** Those that lie in some clips, selected as they are. */
+  inClips(clips: ReadonlySet<number>): NoteTable {
+    const { clip } = this.columns;
+    const places: number[] = [];
+    for (let i = 0; i < this.count; i++) {
+      if (clips.has(clip[i])) places.push(i);
+    }
+    if (places.length === this.count) {
+      return this;
+    }
+    const columns = arranged(this.columns, places);
+    const selected = Uint8Array.from(places, (place) => this.selected[place]);
+    return new NoteTable(
+      columns,
+      selected,
+      selected.reduce((a, b) => a + b, 0),
+      index(columns.id),
+    );
+  }
+
   placeOf(id: number): number {
     return this.places.get(id) ?? -1;
   }
@@ -210,7 +230,7 @@ function orderOf({ start, pitch, id }: Columns): Uint32Array | null {
   return null;
 }
 
-function arranged(columns: Columns, order: Uint32Array): Columns {
+function arranged(columns: Columns, order: ArrayLike<number>): Columns {
   return Object.fromEntries(
     COLUMNS.map((name) => {
       const from = columns[name];

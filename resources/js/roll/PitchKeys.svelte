@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Pane } from '../desk/pane.svelte';
   import { settings } from '../settings/settings.svelte';
   import { rowCalled, rowOf } from '../desk/rows';
   import { oncePerFrame } from '../look/layer';
@@ -11,10 +12,13 @@
 
   let {
     desk,
+    pane = desk.roll,
     player,
     onmouse,
   }: {
     desk: Desk;
+    /** beside which notes it stands */
+    pane?: Pane;
     player: Player;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
@@ -27,16 +31,16 @@
   const STRIPE = 4;
   const HEARD_SECONDS = 0.4;
   const WHEEL_ZOOM = 1.15;
-  const { view } = $derived(desk);
+  const { view, track } = $derived(pane);
   let canvas: HTMLCanvasElement;
 
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, WIDTH, view.height);
     if (!pen) return;
-    const colours = coloursOf(settings.theme, desk.track.colour);
+    const colours = coloursOf(settings.theme, track.colour);
     pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
     pen.textBaseline = 'middle';
-    const drums = desk.track.voice === 'drums';
+    const drums = track.voice === 'drums';
     for (const pitch of view.inSight) {
       const y = Math.round(view.y(pitch));
       const height = Math.round(view.y(pitch) + view.rowHeight) - y;
@@ -49,7 +53,7 @@
       }
       pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
       pen.fillRect(0, y + height - 1, WIDTH, 1);
-      const row = rowOf(desk.track, pitch);
+      const row = rowOf(track, pitch);
       const named = row?.name;
       if (row && row.colour > 0) {
         pen.fillStyle = coloursOf(settings.theme, row.colour).ink;
@@ -75,7 +79,7 @@
   });
 
   $effect(() => {
-    void [view.top, view.rowHeight, view.height, view.rows, settings.theme, desk.track];
+    void [view.top, view.rowHeight, view.height, view.rows, settings.theme, track];
     ask();
   });
 
@@ -105,9 +109,9 @@
       // What is struck is what new notes are like.
       settings.newVelocity = velocity;
       settings.newAsLast = false;
-      desk.say(`${rowCalled(desk.track, pitch)}, velocity ${velocity}: new notes are as loud`, 'hint');
+      desk.say(`${rowCalled(track, pitch)}, velocity ${velocity}: new notes are as loud`, 'hint');
     } else {
-      desk.say(`${rowCalled(desk.track, pitch)}, velocity ${velocity}`, 'hint');
+      desk.say(`${rowCalled(track, pitch)}, velocity ${velocity}`, 'hint');
     }
   }
 
@@ -124,13 +128,13 @@
 
   function select(event: PointerEvent, from: number, to: number): void {
     const [first, last] = [from, to].map((one) => view.rowOf(one)).toSorted((a, b) => a - b);
-    const { columns } = desk.notes;
+    const { columns } = pane.notes;
     const ids = Array.from(columns.id).filter((_, i) => {
       const row = view.rowOf(columns.pitch[i]);
       return row >= first && row <= last;
     });
     desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
-    const called = (one: number) => rowCalled(desk.track, one);
+    const called = (one: number) => rowCalled(track, one);
     const name = first === last ? called(from) : `${called(view.pitchOf(last))} to ${called(view.pitchOf(first))}`;
     desk.say(`${ids.length} notes of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
   }
@@ -165,7 +169,7 @@
     bind:this={canvas}
     class="absolute inset-0 size-full cursor-pointer"
     aria-hidden="true"
-    data-testid="pitch-keys"
+    data-testid={pane.of === null ? 'pitch-keys' : 'row-keys'}
     onpointerdown={press}
     onpointermove={move}
     oncontextmenu={openMenu}
@@ -180,7 +184,7 @@
     }}
   ></canvas>
 </div>
-{#if desk.rowMenu !== null && isThere}
+{#if desk.rowMenu !== null && isThere && desk.pane === pane}
   <RowMenu
     {desk}
     {player}

@@ -2,6 +2,8 @@
   import { untrack } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import type { Pane } from '../desk/pane.svelte';
+  import { NoteTable } from '../music/notes';
   import { settings } from '../settings/settings.svelte';
   import { Boxing, Lasso, Lens, Panning } from '../gestures/choosing';
   import { Drawing } from '../gestures/drawing';
@@ -23,6 +25,7 @@
 
   let {
     desk,
+    pane = desk.roll,
     player,
     summary,
     onwheel,
@@ -30,6 +33,8 @@
     onmenu,
   }: {
     desk: Desk;
+    /** what of the notes it shows */
+    pane?: Pane;
     player: Player;
     summary: string;
     onwheel: (event: WheelEvent) => boolean;
@@ -43,23 +48,32 @@
   const MIDDLE = 1;
   const RIGHT = 2;
   const HEARD_SECONDS = 0.2;
-  const { view, notes, hands } = $derived(desk);
+  const { view, notes } = $derived(pane);
+  const { hands } = $derived(desk);
+  /** an opened row of the song, which is worked on while it has the keys */
+  const isRow = $derived(pane.of !== null);
+  const hasKeys = $derived(desk.pane === pane);
   let ground: HTMLCanvasElement;
   let bodies: HTMLCanvasElement;
   let over: HTMLCanvasElement;
   const handling = new Handling(
     untrack(() => desk),
+    untrack(() => pane),
     (line) => onmouse(line),
   );
   let cursor = $state('crosshair');
   let last: At | null = null;
 
   /** Drums have no key: none of their rows lies outside it. */
-  const scale = $derived(desk.track.voice === 'drums' ? null : desk.song.scale);
+  const scale = $derived(pane.track.voice === 'drums' ? null : desk.song.scale);
   /** tracks that are not open */
   const behind = $derived(desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))));
-  const windows = $derived(desk.song.tracks.flatMap(({ clips }) => clips).filter(({ id }) => desk.open.includes(id)));
-  const colours = $derived(coloursOf(settings.theme, desk.track.colour));
+  const windows = $derived(
+    (isRow ? pane.track.clips : desk.song.tracks.flatMap(({ clips }) => clips)).filter(({ id }) =>
+      desk.open.includes(id),
+    ),
+  );
+  const colours = $derived(coloursOf(settings.theme, pane.track.colour));
 
   /** colours of the theme of rows that have one, by track and pitch */
   const colouredRows = $derived(
@@ -82,7 +96,7 @@
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
     if (!pen) return;
-    paintNotes(pen, desk.bodiesOf(desk.visible), colours, ofNote);
+    paintNotes(pen, pane.bodiesOf(pane.visible), colours, ofNote);
     if (desk.preview.shown && !desk.preview.flipped) paintBefore(pen, view, desk.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {
@@ -91,16 +105,16 @@
       paintOverlay(
         pen,
         view,
-        desk.notes,
+        notes,
         {
           playhead: player.tick,
-          caret: desk.caret,
+          caret: hasKeys ? desk.caret : null,
           range: desk.range,
           highlight: desk.highlight,
-          fresh: desk.fresh,
+          fresh: isRow && pane.track !== desk.track ? NoteTable.none : desk.fresh,
           shape: handling.shape,
           shaped: handling.notes,
-          framed: settings.frame && hands.hand === 'point' && !hands.moment,
+          framed: hasKeys && settings.frame && hands.hand === 'point' && !hands.moment,
         },
         colours,
       );
@@ -121,11 +135,11 @@
     askGround();
   });
   $effect(() => {
-    void [place(), desk.notes, desk.tracks, settings.heads, desk.preview.shown, desk.preview.flipped];
+    void [place(), pane.visible, desk.tracks, settings.heads, desk.preview.shown, desk.preview.flipped];
     askNotes();
   });
   $effect(() => {
-    void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, desk.notes, desk.fresh];
+    void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, notes, desk.fresh, hasKeys];
     void [settings.frame, hands.hand, hands.moment];
     askOverlay();
   });
@@ -146,11 +160,11 @@
   }
 
   const trackOf = (clip: number) => desk.tracks.get(clip)?.id;
-  const isDrums = $derived(desk.track.voice === 'drums');
+  const isDrums = $derived(pane.track.voice === 'drums');
   const frame = () => (settings.frame && hands.hand === 'point' && !hands.moment ? frameOf(notes, view) : null);
 
   function under({ x, y }: At): Under & { found: Hit | null } {
-    const found = hit(desk.bodies, x, y);
+    const found = hit(pane.bodies, x, y);
     const box = frame();
     const count = found && !notes.selected[found.place] ? 1 : notes.selectedCount;
     const border = found && found.part !== 'body' && borderAt(notes, found, trackOf);
@@ -175,6 +189,7 @@
     hands.presses++;
     const on: Ground = {
       desk,
+      pane,
       view,
       notes,
       lines: desk.gridLines,
@@ -186,7 +201,7 @@
     if (event.button === MIDDLE) {
       handling.begin(new Panning(on, from), from);
     } else if (isRight || (hands.hand === 'erase' && !hands.moment)) {
-      handling.begin(new Erasing(on, from, (x, y) => hit(desk.bodies, x, y)?.place ?? -1), from);
+      handling.begin(new Erasing(on, from, (x, y) => hit(pane.bodies, x, y)?.place ?? -1), from);
     } else if (hands.moment === 'lens') {
       handling.begin(new Lens(on, from), from);
     } else if (hands.moment === 'level') {
@@ -228,7 +243,7 @@
     const together = notes.groupOf(id);
     const adds = from.shift || from.ctrl;
     const wasSelected = notes.selected[found.place] === 1;
-    if (!wasSelected) desk.select(adds ? [...notes.selection(), ...together] : together, true);
+    if (!wasSelected) desk.select(adds ? [...desk.notes.selection(), ...together] : together, true);
     desk.moveCaret({ tick: notes.columns.start[found.place], pitch: notes.columns.pitch[found.place] });
     handling.wait(
       from,
@@ -243,7 +258,7 @@
       () => {
         // A drag moves what is selected: so that is changed only where there was none.
         if (wasSelected) {
-          desk.select(adds ? notes.selection().filter((one) => !together.includes(one)) : together, true);
+          desk.select(adds ? desk.notes.selection().filter((one) => !together.includes(one)) : together, true);
         }
       },
     );
@@ -252,7 +267,7 @@
   /** A press on empty ground selects by a box, or with Alt by a free line; without a drag it puts the caret there. */
   function reach(on: Ground, from: At): void {
     const adds = from.shift || from.ctrl;
-    const kept = adds ? notes.selection() : [];
+    const kept = adds ? desk.notes.selection() : [];
     handling.wait(
       from,
       () => (from.free && !desk.free ? new Lasso(on, from, kept) : new Boxing(on, from, kept)),
@@ -293,7 +308,7 @@
     event.preventDefault();
     if (hands.hand === 'draw' || handling.goesOn) return;
     const { x, y } = at(event);
-    const found = hit(desk.bodies, x, y);
+    const found = hit(pane.bodies, x, y);
     if (found && !notes.selected[found.place]) desk.select(notes.groupOf(notes.columns.id[found.place]));
     if (!found) desk.moveCaret({ tick: cellAt(x), pitch: view.pitch(y) });
     onmenu(event.clientX, event.clientY);
@@ -311,7 +326,7 @@
   /** A double press in the point hand puts a note in. */
   function draw(event: MouseEvent): void {
     const { x, y, free } = at(event);
-    if (hands.hand !== 'point' || hit(desk.bodies, x, y)) return;
+    if (hands.hand !== 'point' || hit(pane.bodies, x, y)) return;
     desk.run([`insert at=${cellAt(x, free)} pitch=${view.pitch(y)}`], { sound: true });
     onmouse('insert');
   }
@@ -336,13 +351,13 @@
 <div
   class="relative min-w-0 overflow-hidden"
   role="group"
-  aria-label="Roll"
-  aria-describedby="roll-summary"
+  aria-label={isRow ? `Notes of ${pane.track.name}` : 'Roll'}
+  aria-describedby="roll-summary-{pane.of ?? 0}"
   tabindex="0"
   bind:clientWidth={view.width}
   bind:clientHeight={view.height}
 >
-  <p id="roll-summary" class="sr-only">{summary} Press J for the same notes as a table.</p>
+  <p id="roll-summary-{pane.of ?? 0}" class="sr-only">{summary} Press J for the same notes as a table.</p>
   <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas bind:this={bodies} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas
@@ -350,7 +365,8 @@
     class="absolute inset-0 size-full touch-none"
     style:cursor
     aria-hidden="true"
-    data-testid="roll-canvas"
+    data-testid={isRow ? 'row-canvas' : 'roll-canvas'}
+    data-track={pane.track.id}
     data-left={view.left}
     data-top={view.top}
     data-pixels-per-tick={view.pixelsPerTick}

@@ -7,7 +7,8 @@ import type { Viewport } from '../desk/viewport.svelte';
 
 export interface Overlay {
   playhead: number;
-  caret: { tick: number; pitch: number };
+  /** null where another place has the keys */
+  caret: { tick: number; pitch: number } | null;
   range: [number, number] | null;
   /** what is drawn of a gesture that goes on; null where none does */
   shape: Shape | null;
@@ -37,17 +38,9 @@ export function paintOverlay(
     pen.fillRect(Math.round(from), 0, 1, view.height);
     pen.fillRect(Math.round(to), 0, 1, view.height);
   }
-  const caretX = Math.round(view.x(overlay.caret.tick)) + 0.5;
-  const caretY = view.y(overlay.caret.pitch);
-  pen.strokeStyle = colours['color-base-content'];
-  pen.lineWidth = 1.5;
-  pen.beginPath();
-  pen.moveTo(caretX + 5, caretY + 0.5);
-  pen.lineTo(caretX, caretY + 0.5);
-  pen.lineTo(caretX, caretY + view.rowHeight - 1.5);
-  pen.lineTo(caretX + 5, caretY + view.rowHeight - 1.5);
-  pen.stroke();
-
+  if (overlay.caret) {
+    paintCaret(pen, view, overlay.caret, colours);
+  }
   if (overlay.highlight.length > 0) {
     paintHighlight(pen, view, notes, overlay.highlight, colours);
   }
@@ -67,6 +60,24 @@ export function paintOverlay(
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
+}
+
+function paintCaret(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { tick, pitch }: { tick: number; pitch: number },
+  colours: Colours,
+): void {
+  const x = Math.round(view.x(tick)) + 0.5;
+  const y = view.y(pitch);
+  pen.strokeStyle = colours['color-base-content'];
+  pen.lineWidth = 1.5;
+  pen.beginPath();
+  pen.moveTo(x + 5, y + 0.5);
+  pen.lineTo(x, y + 0.5);
+  pen.lineTo(x, y + view.rowHeight - 1.5);
+  pen.lineTo(x + 5, y + view.rowHeight - 1.5);
+  pen.stroke();
 }
 
 /** What was played and does not lie in the song yet: bodies with ink, framed in the colour of the playhead. */

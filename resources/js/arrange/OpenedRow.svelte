@@ -1,0 +1,102 @@
+<script lang="ts">
+  import type { Desk } from '../desk/desk.svelte';
+  import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
+  import VelocityLane from '../lanes/VelocityLane.svelte';
+  import Roll from '../roll/Roll.svelte';
+  import type { Player } from '../sound/player.svelte';
+
+  let {
+    desk,
+    row,
+    top,
+    player,
+    onwheel,
+    onmouse,
+    onmenu,
+  }: {
+    desk: Desk;
+    row: OpenedRow;
+    /** where it begins on the screen, in CSS pixels */
+    top: number;
+    player: Player;
+    onwheel: (event: WheelEvent) => boolean;
+    onmouse: (line: string) => void;
+    onmenu: (x: number, y: number) => void;
+  } = $props();
+
+  const STEP = 20;
+  const { pane } = $derived(row);
+  const hasKeys = $derived(desk.pane === pane);
+  const { lane } = $derived(row);
+  let resizes: { y: number; height: number } | null = null;
+  let body: HTMLElement;
+
+  $effect(() => {
+    void [pane.notes, pane.view.height];
+    row.fit();
+  });
+
+  /** A press gives it the keys; the clip under it is in front from then on. */
+  function take(event: PointerEvent): void {
+    const tick = pane.view.tick(event.clientX - body.getBoundingClientRect().left);
+    desk.rows.focus(row.track, tick);
+  }
+
+  function resizeByKey(event: KeyboardEvent): void {
+    const by = { ArrowDown: STEP, ArrowUp: -STEP }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    event.stopPropagation();
+    row.resize(row.height + by);
+  }
+</script>
+
+<div
+  bind:this={body}
+  class="absolute inset-x-0 grid overflow-hidden bg-base-100"
+  style:top="{top}px"
+  style:height="{row.height}px"
+  style:grid-template-rows={row.what === 'notes' ? `minmax(0,1fr) ${lane}px ${EDGE}px` : `minmax(0,1fr) ${EDGE}px`}
+  onpointerdowncapture={take}
+  onfocusin={() => !hasKeys && desk.rows.focus(row.track)}
+>
+  {#if row.what === 'notes'}
+    <div class="grid min-h-0 min-w-0">
+      <Roll
+        {desk}
+        {pane}
+        {player}
+        summary="{pane.notes.count} {pane.notes.count === 1 ? 'note' : 'notes'} of {pane.track.name}, {pane.notes.selectedCount} selected."
+        {onwheel}
+        {onmouse}
+        {onmenu}
+      />
+    </div>
+  {/if}
+  {#if lane > 0}
+    <VelocityLane {desk} {pane} height={lane} {onmouse} />
+  {:else if row.what === 'notes'}
+    <div></div>
+  {/if}
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+  <div
+    class="cursor-row-resize bg-base-300 hover:bg-accent"
+    role="separator"
+    aria-label="Height of the row of {pane.track.name}, in pixels"
+    aria-orientation="horizontal"
+    aria-valuenow={row.height}
+    aria-valuemin={OPENED.least}
+    aria-valuemax={OPENED.most}
+    tabindex="0"
+    onkeydown={resizeByKey}
+    onpointerdown={(event) => {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      resizes = { y: event.clientY, height: row.height };
+    }}
+    onpointermove={(event) => resizes && row.resize(resizes.height + event.clientY - resizes.y)}
+    onpointerup={() => (resizes = null)}
+    onpointercancel={() => (resizes = null)}
+    ondblclick={() => row.resize(OPENED.usual)}
+  ></div>
+  {#if hasKeys}<div class="pointer-events-none absolute inset-0 border-2 border-accent"></div>{/if}
+</div>
