@@ -17,6 +17,7 @@
   import GiveKey from './shortcuts/GiveKey.svelte';
   import PointerMenu from './roll/PointerMenu.svelte';
   import Roll from './roll/Roll.svelte';
+  import ConductorLabels from './roll/ConductorLabels.svelte';
   import Ruler from './roll/Ruler.svelte';
   import VelocityLane from './lanes/VelocityLane.svelte';
   import { Player } from './sound/player.svelte';
@@ -364,13 +365,14 @@
         <NotesAsRows {desk} />
       </div>
     {:else}
-      <div class="border-r border-base-300 bg-base-200">
+      <div class="flex min-w-0 flex-col border-r border-base-300 bg-base-200">
         <button
           class="btn h-[22px] w-full border-0 px-0 btn-ghost btn-xs"
           title="Tempo, meter, key or marker at the caret ({keyOf('conductor')})"
           aria-label="Tempo, meter, key or marker at the caret"
           onclick={() => run('conductor')}><Flag size={13} aria-hidden="true" /></button
         >
+        <ConductorLabels {keyOf} />
       </div>
       {#if view === 'song'}
         <Ruler {desk} {player} view={desk.arranging.view} scales={catalog.scales} {run} />

@@ -95,6 +95,7 @@ final readonly class Catalog
         'clip-paste' => Clips\PasteClip::class,
         'clip-delete' => Clips\DeleteClip::class,
         'tempo' => Song\ChangeTempo::class,
+        'tempo-ramp' => Song\RampTempo::class,
         'meter' => Song\ChangeMeter::class,
         'key' => Song\ChangeKey::class,
         'marker' => Song\SetMarker::class,

@@ -67,6 +67,12 @@ final class TempoMap
         return $stretch['tick'] + ($elapsed - $stretch['elapsed']) / $stretch['tempo'];
     }
 
+    /** µs a quarter at a tick. */
+    public function tempoAt(int $tick): int
+    {
+        return $this->stretchAt('tick', $tick)['tempo'];
+    }
+
     /** A tick moved by a span of seconds, true to the tempo on the way, rounded to the nearest tick. */
     public function shift(int $tick, float $seconds): int
     {

@@ -56,6 +56,8 @@ final class SongEditsTest extends MusicTestCase
         yield 'away with a clip' => ['clip-delete', 'Kalimba: 1920+1920 | Bass: 0+3840'];
         yield 'a tempo' => ['tempo to=60', 'tempo 0 60 BPM, marker 960 Verse, tempo 1920 30 BPM'];
         yield 'a tempo from a place on' => ['tempo to=90 at=960', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 90 BPM, tempo 1920 60 BPM'];
+        yield 'a tempo that rises' => ['tempo-ramp to=160 range=960..1440', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 120 BPM, tempo 1200 140 BPM, tempo 1440 160 BPM, tempo 1920 60 BPM'];
+        yield 'late, in the place of a tempo' => ['tempo-ramp to=80 range=1200..2040 curve=100', 'tempo 0 120 BPM, marker 960 Verse, tempo 1200 120 BPM, tempo 1440 119.73 BPM, tempo 1680 115.74 BPM, tempo 1920 98.41 BPM, tempo 2040 80 BPM'];
         yield 'a meter' => ['meter to=7/8 at=1920', 'tempo 0 120 BPM, marker 960 Verse, tempo 1920 60 BPM, meter 1920 7/8'];
         yield 'a key' => ['key to="D dorian"', 'tempo 0 120 BPM, key 0 D dorian, marker 960 Verse, tempo 1920 60 BPM'];
         yield 'a marker in the place of one' => ['marker name="Verse two" at=960', 'tempo 0 120 BPM, marker 960 Verse two, tempo 1920 60 BPM'];
@@ -73,6 +75,20 @@ final class SongEditsTest extends MusicTestCase
         self::assertSame($expected, str_contains($expected, ': ') ? self::arrangement($after) : self::conductor($after));
         self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'back as it was');
         self::assertTrue(SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'and there again');
+    }
+
+    public function test_a_tempo_ramp_that_keeps_seconds_leaves_notes_where_they_sound(): void
+    {
+        $seconds = static fn (Song $song): array => array_map($song->conductor->tempo->secondsAt(...), Sounding::of($song, $song->tracks[1])->notes->start);
+
+        self::assertEqualsWithDelta($seconds(self::song()), $seconds(self::done(['tempo-ramp to=200 range=100..1920 keep=seconds'])->settled()->song), 0.001);
+    }
+
+    public function test_a_tempo_ramp_that_would_take_too_many_tempos_is_refused(): void
+    {
+        $this->expectExceptionObject(new EditRefused('A song has at most 20,000 tempos; take a shorter range.'));
+
+        self::done(['tempo-ramp to=200 range=0..4800000']);
     }
 
     #[TestWith(['clip-split at=480', [0, 240, 480, 1920]])]

@@ -6,7 +6,8 @@
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
-  import { ClipDrag, nearestLine, type Dragged, type Held } from './clip-drag';
+  import { nearestLine } from '../gestures/snap';
+  import { ClipDrag, type Dragged, type Held } from './clip-drag';
   import { clipAt } from './clip-hit';
   import { boxOf, colourOf, paintClips, paintMiniatures, paintRows } from './paint-song';
   import PitchKeys from '../roll/PitchKeys.svelte';

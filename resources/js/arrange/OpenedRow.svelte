@@ -66,7 +66,8 @@
         {desk}
         {pane}
         {player}
-        summary="{pane.notes.count} {pane.notes.count === 1 ? 'note' : 'notes'} of {pane.track.name}, {pane.notes.selectedCount} selected."
+        summary="{pane.notes.count} {pane.notes.count === 1 ? 'note' : 'notes'} of {pane.track.name}, {pane.notes
+          .selectedCount} selected."
         {onwheel}
         {onmouse}
         {onmenu}

@@ -1,27 +1,10 @@
 import type { Arranging, Placed } from '../desk/arranging.svelte';
 import type { Desk } from '../desk/desk.svelte';
-import type { Viewport } from '../desk/viewport.svelte';
-import { snapped } from '../gestures/snap';
-import type { GridLines } from '../music/time';
+import { nearestLine, snapped } from '../gestures/snap';
 import type { ClipPart } from './clip-hit';
 
 /** A drag catches the edge of another clip that is so near, in CSS pixels. */
 const CATCHES = 6;
-
-/** Lines nearer to each other than this, in CSS pixels, are too fine to catch. */
-const FINEST = 7;
-
-/** The line nearest to a tick of those one can tell apart: of the grid, or else the beats, or else the bars. */
-export function nearestLine(lines: GridLines, view: Viewport, tick: number): number {
-  const wanted = Math.max(0, tick);
-  const { before, after } = lines.around(wanted);
-  if ((after - before) * view.pixelsPerTick >= FINEST) return lines.nearest(wanted);
-  const beats = [lines.beatBefore(wanted + 1), lines.beatAfter(wanted)];
-  const { bar, tick: barStart } = lines.barAt(wanted);
-  const bars = [barStart, lines.barStart(bar + 1)];
-  const [from, to] = (beats[1] - beats[0]) * view.pixelsPerTick >= FINEST ? beats : bars;
-  return wanted - from <= to - wanted ? from : to;
-}
 
 /** Where clips would lie as they are dragged. */
 export interface Dragged {

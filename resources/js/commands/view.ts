@@ -1,7 +1,8 @@
 import { api } from '../api';
-import type { Parameter, Phrase } from '../api';
+import type { ConductorKind, Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
+import { ROWS } from '../music/conductor';
 import { wayFrom } from '../music/grids';
 import type { Shown } from '../desk/opened-rows.svelte';
 import { formatLine, parseLine, type Line } from '../music/line';
@@ -186,6 +187,38 @@ const showTracks: Command = ({ desk }, { what }) => {
     .then(() => desk.say(`Open: ${wanted.map(({ name }) => name).join(', ')}`, 'hint'));
 };
 
+const conductorRow: Command = ({ desk }, { what }) => {
+  const kind = (what ?? 'tempo') as ConductorKind;
+  const isShown = settings.conductorRows.includes(kind);
+  const wanted = [...settings.conductorRows.filter((other) => other !== kind), ...(isShown ? [] : [kind])];
+  settings.conductorRows = (Object.keys(ROWS) as ConductorKind[]).filter((other) => wanted.includes(other));
+  desk.say(isShown ? `${ROWS[kind]} hidden` : `${ROWS[kind]} have a row below the ruler`, 'hint');
+};
+
+const goMarker: Command = ({ desk, player }, { to, number }) => {
+  const markers = desk.song.events.filter(({ kind }) => kind === 'marker');
+  const { tick: here } = desk.caret;
+  const found = number
+    ? markers[Number(number) - 1]
+    : to === 'previous'
+      ? markers.findLast(({ tick }) => tick < here)
+      : markers.find(({ tick }) => tick > here);
+  if (!found) {
+    desk.say(
+      markers.length === 0
+        ? 'The song has no marker yet; marker puts one at the caret.'
+        : `There is no ${number ? `marker ${number}; the song has ${markers.length}` : `${to ?? 'next'} marker from here`}.`,
+      'refused',
+    );
+    return;
+  }
+  desk.moveCaret({ tick: found.tick });
+  void player.seek(found.tick);
+  const view = desk.arranging.inSight ? desk.arranging.view : desk.view;
+  if (found.tick < view.left || found.tick > view.right) view.scrollTo(found.tick - 20 / view.pixelsPerTick);
+  desk.say(`${found.label}, at ${desk.gridLines.position(found.tick)}`, 'hint');
+};
+
 /** What each command of the view does; they are declared in resources/keys/view-commands.json. */
 export const viewCommands: Record<string, Command> = {
   play: ({ desk, player }, { from }) => void player.toggle(from === 'selection' ? spanOf(desk)?.from : undefined),
@@ -230,6 +263,8 @@ export const viewCommands: Record<string, Command> = {
   backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
   'song-strip': toggle('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
   conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
+  'conductor-row': conductorRow,
+  'go-marker': goMarker,
   'new-song': ({ leave }) => leave('new-song'),
   roll: ({ show }) => show('roll'),
   song: ({ shown, show }) => show(shown() === 'song' ? 'roll' : 'song'),

@@ -1,3 +1,4 @@
+import type { Viewport } from '../desk/viewport.svelte';
 import type { GridLines } from '../music/time';
 
 /** Where a dragged edge lands, and what caught it; '' where it is free of the grid. */
@@ -22,4 +23,19 @@ export function snapped(lines: Pick<GridLines, 'nearest'>, edge: number, to: num
     { tick: edge, by: 'where it was' },
   ];
   return offered.reduce((best, other) => (Math.abs(other.tick - wanted) < Math.abs(best.tick - wanted) ? other : best));
+}
+
+/** Lines nearer to each other than this, in CSS pixels, are too fine to catch. */
+const FINEST = 7;
+
+/** The line nearest to a tick of those one can tell apart: of the grid, or else the beats, or else the bars. */
+export function nearestLine(lines: GridLines, view: Viewport, tick: number): number {
+  const wanted = Math.max(0, tick);
+  const { before, after } = lines.around(wanted);
+  if ((after - before) * view.pixelsPerTick >= FINEST) return lines.nearest(wanted);
+  const beats = [lines.beatBefore(wanted + 1), lines.beatAfter(wanted)];
+  const { bar, tick: barStart } = lines.barAt(wanted);
+  const bars = [barStart, lines.barStart(bar + 1)];
+  const [from, to] = (beats[1] - beats[0]) * view.pixelsPerTick >= FINEST ? beats : bars;
+  return wanted - from <= to - wanted ? from : to;
 }

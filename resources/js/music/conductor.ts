@@ -7,7 +7,10 @@ export interface Flag {
 }
 
 /** In what order events of one tick are said. */
-const ORDER: ConductorKind[] = ['marker', 'tempo', 'meter', 'key'];
+export const KINDS: readonly ConductorKind[] = ['marker', 'tempo', 'meter', 'key'];
+
+/** What rows of one kind are called. */
+export const ROWS: Record<ConductorKind, string> = { tempo: 'Tempos', meter: 'Meters', key: 'Keys', marker: 'Markers' };
 
 /** The events in a span, those of one tick together. */
 export function flagsIn(events: ConductorEvent[], from: number, to: number): Flag[] {
@@ -20,12 +23,13 @@ export function flagsIn(events: ConductorEvent[], from: number, to: number): Fla
       flags.push({ tick: event.tick, events: [event] });
     }
   }
-  flags.forEach((flag) => flag.events.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind)));
+  flags.forEach((flag) => flag.events.sort((a, b) => KINDS.indexOf(a.kind) - KINDS.indexOf(b.kind)));
   return flags;
 }
 
-/** Whether there is more to see than what the song begins with, which the top line shows. */
-export const hasCourse = (events: ConductorEvent[]) => events.some(({ kind, tick }) => tick > 0 || kind === 'marker');
+/** Whether there is more of some kinds to see than what the song begins with, which the top line shows. */
+export const hasCourse = (events: ConductorEvent[], kinds: readonly ConductorKind[]) =>
+  events.some(({ kind, tick }) => kinds.includes(kind) && (tick > 0 || kind === 'marker'));
 
 /** The event of a kind that holds at a tick: the last one until there. */
 export function holding(events: ConductorEvent[], kind: ConductorKind, tick: number): ConductorEvent | undefined {

@@ -1,22 +1,42 @@
 <script lang="ts">
+  import type { ConductorKind } from '../api';
   import type { Desk } from '../desk/desk.svelte';
   import type { Viewport } from '../desk/viewport.svelte';
+  import { nearestLine } from '../gestures/snap';
   import { flagsIn, type Flag } from '../music/conductor';
 
-  let { desk, view, run }: { desk: Desk; view: Viewport; run: (...lines: string[]) => void } = $props();
+  let {
+    desk,
+    view,
+    run,
+    kinds,
+    label = 'Conductor',
+    narrowest = 14,
+    goTo,
+  }: {
+    desk: Desk;
+    view: Viewport;
+    run: (...lines: string[]) => void;
+    /** the kinds of events it shows */
+    kinds: readonly ConductorKind[];
+    label?: string;
+    /** flags nearer than this to the one before are folded into it, in CSS pixels */
+    narrowest?: number;
+    /** what a press does; left out, it opens what stands there */
+    goTo?: (tick: number) => void;
+  } = $props();
 
   const STARTS_DRAG_AT = 3;
-  /** flags nearer than this to the one before are folded into it, in CSS pixels */
-  const NARROWEST = 14;
   let dragged = $state.raw<{ flag: Flag; from: number; tick: number } | null>(null);
 
+  const events = $derived(desk.song.events.filter(({ kind }) => kinds.includes(kind)));
   const shown = $derived.by(() => {
-    const flags = flagsIn(desk.song.events, view.left - 200 / view.pixelsPerTick, view.right);
+    const flags = flagsIn(events, view.left - 200 / view.pixelsPerTick, view.right);
     const apart: { flag: Flag; x: number; width: number; folded: number }[] = [];
     for (const flag of flags) {
       const x = view.x(dragged?.flag.tick === flag.tick ? dragged.tick : flag.tick);
       const last = apart[apart.length - 1];
-      if (last && x - last.x < NARROWEST) {
+      if (last && x - last.x < narrowest) {
         last.folded++;
       } else {
         if (last) last.width = x - last.x - 2;
@@ -49,14 +69,18 @@
     const { flag, from } = dragged;
     const tick = Math.max(0, Math.round(flag.tick + (event.clientX - from) / view.pixelsPerTick));
     const far = Math.abs(event.clientX - from) > STARTS_DRAG_AT;
-    dragged = { ...dragged, tick: !far ? flag.tick : event.altKey || desk.free ? tick : desk.gridLines.nearest(tick) };
+    dragged = {
+      ...dragged,
+      tick: !far ? flag.tick : event.altKey || desk.free ? tick : nearestLine(desk.gridLines, view, tick),
+    };
   }
 
   function release(): void {
     if (!dragged) return;
     const { flag, tick } = dragged;
     dragged = null;
-    if (tick === flag.tick) desk.conducting = flag.tick;
+    if (tick === flag.tick && goTo) goTo(tick);
+    else if (tick === flag.tick) desk.conducting = flag.tick;
     else move(flag, tick);
   }
 
@@ -75,14 +99,15 @@
   }
 </script>
 
-<div class="relative h-5 overflow-hidden border-t border-base-300 bg-base-200" role="group" aria-label="Conductor">
+<div class="relative h-5 overflow-hidden border-t border-base-300 bg-base-200" role="group" aria-label={label}>
   {#each shown as { flag, x, width, folded } (flag.tick)}
     <button
       class="absolute top-0 h-full cursor-pointer touch-none truncate border-l-2 border-secondary bg-base-100 px-1 text-left text-[0.6875rem] hover:bg-base-300"
       style:left="{x}px"
       style:max-width="{width}px"
       aria-label={spoken(flag)}
-      title="{spoken(flag)}: click to change, drag to move"
+      title="{spoken(flag)}: {goTo ? 'click to go there, double-click to change' : 'click to change'}, drag to move"
+      ondblclick={() => (desk.conducting = flag.tick)}
       onpointerdown={(event) => press(event, flag)}
       onpointermove={drag}
       onpointerup={release}

@@ -25,6 +25,9 @@
   const key = $derived(found('key')?.label ?? '');
   const marker = $derived(isHere('marker') ? found('marker')!.label : '');
 
+  /** what notes keep under another tempo or meter; empty for their ticks */
+  let keep = $state<'' | 'bars' | 'seconds'>('');
+
   function set(name: ConductorKind, values: Record<string, string>): void {
     run(formatLine({ name, values: { ...values, at: String(tick) } }));
   }
@@ -100,7 +103,7 @@
         whole={false}
         size="input-xs px-1.5"
         value={tempo}
-        set={(to) => set('tempo', { to })}
+        set={(to) => set('tempo', { to, ...(keep && { keep }) })}
         refuse={() => desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
       /></span
     > BPM</span
@@ -112,7 +115,7 @@
     class="input input-xs w-20"
     list="conductor-meters"
     value={meter}
-    onchange={(event) => set('meter', { to: event.currentTarget.value.trim() })}
+    onchange={(event) => set('meter', { to: event.currentTarget.value.trim(), ...(keep && { keep }) })}
   />
   <datalist id="conductor-meters">
     {#each METERS as offered (offered)}<option value={offered}></option>{/each}
@@ -126,4 +129,15 @@
     onset={(chosen) => (chosen ? set('key', { to: chosen }) : run(`conductor-remove what=key at=${tick}`))}
   />
   {@render tools('key')}
+  <label for="conductor-keep">Notes keep</label>
+  <select
+    id="conductor-keep"
+    class="select col-span-2 w-full select-xs"
+    title="What becomes of notes, clips and markers under another tempo or meter"
+    bind:value={keep}
+  >
+    <option value="">their place on the grid</option>
+    <option value="bars">their bars, also in another meter</option>
+    <option value="seconds">their seconds, also under another tempo</option>
+  </select>
 </div>

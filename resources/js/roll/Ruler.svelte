@@ -3,8 +3,10 @@
   import type { Desk } from '../desk/desk.svelte';
   import type { Viewport } from '../desk/viewport.svelte';
   import { settings } from '../settings/settings.svelte';
-  import { hasCourse } from '../music/conductor';
+  import { nearestLine } from '../gestures/snap';
+  import { hasCourse, KINDS, ROWS } from '../music/conductor';
   import ConductorFlags from './ConductorFlags.svelte';
+  import TempoRow from './TempoRow.svelte';
   import ConductorPopover from './ConductorPopover.svelte';
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, FONT, prepared } from '../look/theme';
@@ -27,6 +29,8 @@
   const STARTS_RANGE_AT = 4;
   const ROOM_FOR_NUMBER = 34;
   const WHEEL_ZOOM = 1.2;
+  /** what has no row of its own */
+  const together = $derived(KINDS.filter((kind) => !settings.conductorRows.includes(kind)));
   let canvas: HTMLCanvasElement;
   const HEIGHT = 22;
   let pressedAt: number | null = null;
@@ -97,6 +101,11 @@
     ask();
   });
 
+  function goTo(tick: number): void {
+    desk.moveCaret({ tick });
+    void player.seek(tick);
+  }
+
   function tickAt(event: MouseEvent): number {
     return Math.max(0, view.tick(event.clientX - canvas.getBoundingClientRect().left));
   }
@@ -112,7 +121,7 @@
     const tick = tickAt(event);
     if (ranged || Math.abs(tick - pressedAt) * view.pixelsPerTick > STARTS_RANGE_AT) {
       const [a, b] = [pressedAt, tick].map((edge) =>
-        event.altKey || desk.free ? Math.round(edge) : desk.gridLines.nearest(edge),
+        event.altKey || desk.free ? Math.round(edge) : nearestLine(desk.gridLines, view, edge),
       );
       ranged = true;
       desk.range = a === b ? null : [Math.min(a, b), Math.max(a, b)];
@@ -121,7 +130,7 @@
 
   function release(event: PointerEvent): void {
     if (pressedAt !== null && !ranged)
-      void player.seek(event.altKey || desk.free ? pressedAt : desk.gridLines.nearest(pressedAt));
+      void player.seek(event.altKey || desk.free ? pressedAt : nearestLine(desk.gridLines, view, pressedAt));
     pressedAt = null;
   }
 </script>
@@ -143,9 +152,20 @@
         event.clientX - canvas.getBoundingClientRect().left,
       );
     }}
-    ondblclick={(event) => (desk.conducting = desk.gridLines.nearest(tickAt(event)))}
+    ondblclick={(event) => (desk.conducting = nearestLine(desk.gridLines, view, tickAt(event)))}
   ></canvas>
-  {#if hasCourse(desk.song.events)}<ConductorFlags {desk} {view} {run} />{/if}
+  {#if hasCourse(desk.song.events, together)}<ConductorFlags {desk} {view} {run} kinds={together} />{/if}
+  {#each settings.conductorRows as kind (kind)}
+    {#if kind === 'tempo'}<TempoRow {desk} {view} {run} />
+    {:else}<ConductorFlags
+        {desk}
+        {view}
+        {run}
+        kinds={[kind]}
+        label={ROWS[kind]}
+        {...kind === 'marker' ? { goTo } : {}}
+      />{/if}
+  {/each}
   {#if desk.conducting !== null}
     <div class="absolute inset-x-0 top-full h-0">
       {#key desk.conducting}<ConductorPopover {desk} {view} tick={desk.conducting} {scales} {run} />{/key}

@@ -16,6 +16,8 @@ const defaults = {
   rows: 'all' as 'all' | 'used' | 'key' | 'named',
   /** whether the whole song is in sight above the roll */
   songStrip: true,
+  /** which events of the conductor have a row of their own below the ruler, from above */
+  conductorRows: [] as ('tempo' | 'meter' | 'key' | 'marker')[],
   /** how high the rows of the song are */
   songRows: 'middle' as 'small' | 'middle' | 'tall',
   /** whether hits of drum tracks are heads at their moment, whatever their length */
