@@ -87,6 +87,18 @@ final class CopyToTest extends TestCase
         self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', $again->summary);
     }
 
+    public function test_notes_behind_are_copied_to_the_front(): void
+    {
+        $song = self::song()->withClip(new Clip(2, 2, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])));
+        $open = OpenSong::of($song, [1, 2], 1);
+        $conductor = $song->conductor;
+        $context = (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open);
+        $state = Script::read(['copy-to track=front'], Catalog::standard())->apply($open, Selection::of([7]), $context);
+
+        self::assertSame('1 note doubled on Keys', $state->summary);
+        self::assertContains([240, 50, 0], $this->notes($state, 1));
+    }
+
     public function test_copies_are_transposed_where_wanted(): void
     {
         self::assertSame([[0, 72, 3]], $this->notes($this->done('copy-to track=Bass transpose=12', [1]), 2));

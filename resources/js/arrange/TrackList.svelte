@@ -2,6 +2,7 @@
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import ChevronUp from '@lucide/svelte/icons/chevron-up';
   import Copy from '@lucide/svelte/icons/copy';
+  import Layers2 from '@lucide/svelte/icons/layers-2';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Clip, Track } from '../api';
@@ -37,6 +38,9 @@
   const change = (place: number, values: Record<string, string | number>) => run(trackLine(place, values));
 
   const isOpen = (track: Track) => track.clips.some(({ id }) => desk.open.includes(id));
+
+  const isBehind = (track: Track) =>
+    settings.backdrop && (desk.backdropOf === null || desk.backdropOf.includes(track.id)) && !isOpen(track);
 
   /** Opens a track beside the ones that are open, or takes it away from them. */
   function toggleOpen(track: Track): void {
@@ -122,6 +126,13 @@
             onchange={() => toggleOpen(track)}
           />
         </label>
+        <button
+          class="btn btn-square btn-ghost btn-xs {isBehind(track) ? 'text-accent' : 'text-secondary'}"
+          aria-pressed={isBehind(track)}
+          aria-label="{track.name} drawn behind the open tracks"
+          title="Drawn behind the open tracks"
+          onclick={() => run(`backdrop track=${place + 1}`)}><Layers2 size={13} aria-hidden="true" /></button
+        >
         <button
           data-track
           class="min-w-0 flex-1 text-left text-xs break-words {track.id === desk.track.id ? 'font-semibold' : ''}"

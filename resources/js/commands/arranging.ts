@@ -18,6 +18,7 @@ const select: Command = ({ desk }, { what }) => {
     none: () => false,
     invert: ({ clip }) => !arranging.isChosen.has(clip.id),
     pitch: ({ track }) => tracks.has(track.id),
+    track: ({ track }) => tracks.has(track.id) || (tracks.size === 0 && track.id === desk.track.id),
     range: ({ clip }) => range !== null && clip.start < range[1] && clip.start + clip.length > range[0],
     'from-here': ({ clip }) => clip.start >= first,
     before: ({ clip }) => clip.start < desk.caret.tick,
@@ -25,7 +26,7 @@ const select: Command = ({ desk }, { what }) => {
   const test = chosen[what];
   if (!test) {
     desk.say(
-      'In the song clips are chosen: all, none, the others, those in the range, from here on, before.',
+      'In the song clips are chosen: all, none, the others, those of the tracks, in the range, from here on, before.',
       'refused',
     );
     return;

@@ -31,7 +31,7 @@ const select: Command = ({ desk }, { what, name }) => {
   }
   const { notes, range } = desk;
   const ids = Array.from(notes.columns.id);
-  const { pitch, start, length } = notes.columns;
+  const { pitch, start, length, clip } = notes.columns;
   if (what === 'range' && !range) {
     desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
     return;
@@ -47,11 +47,14 @@ const select: Command = ({ desk }, { what, name }) => {
     return;
   }
   const pitches = new Set(Array.from(pitch).filter((_, i) => notes.selected[i]));
+  const of = notes.selectedCount > 0 ? notes.selectedPlaces().map((i) => clip[i]) : [desk.front];
+  const tracks = new Set(of.map((one) => desk.tracks.get(one)?.id));
   const chosen: Record<string, (i: number) => boolean> = {
     all: () => true,
     none: () => false,
     invert: (i) => !notes.selected[i],
     pitch: (i) => pitches.has(pitch[i]),
+    track: (i) => tracks.has(desk.tracks.get(clip[i])?.id ?? 0),
     range: (i) => start[i] < range![1] && start[i] + length[i] > range![0],
     ...(likeness && { [what]: likeness }),
   };

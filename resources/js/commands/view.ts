@@ -11,13 +11,14 @@ import { handCommands } from './hands';
 import { playingCommands } from './playing';
 import { arrangingCommands, fallsBack } from './arranging';
 import { selecting, spanOf } from './selecting';
+import type { Desk } from '../desk/desk.svelte';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
 
 const ZOOM = 1.25;
 
 function toggle(
-  name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'backdrop' | 'songStrip',
+  name: 'loop' | 'metronome' | 'hear' | 'follow' | 'bench' | 'songStrip',
   on: string,
   off: string,
 ): Command {
@@ -187,6 +188,90 @@ const showTracks: Command = ({ desk }, { what }) => {
     .then(() => desk.say(`Open: ${wanted.map(({ name }) => name).join(', ')}`, 'hint'));
 };
 
+/** The tracks with clips, none of which are open. */
+const behind = ({ song, open, backdropOf }: Desk) =>
+  song.tracks.filter(
+    ({ id, clips }) =>
+      clips.length > 0 &&
+      (backdropOf === null || backdropOf.includes(id)) &&
+      !clips.some((clip) => open.includes(clip.id)),
+  );
+
+/** Draws notes of other tracks behind: of all, or of one by its number; once more not. */
+const backdrop: Command = ({ desk }, { track }) => {
+  if (track === undefined) {
+    settings.backdrop = !settings.backdrop || desk.backdropOf !== null;
+    desk.backdropOf = null;
+    desk.say(settings.backdrop ? 'Other tracks are drawn behind' : 'The open tracks alone', 'hint');
+    return;
+  }
+  const found = desk.song.tracks[Number(track) - 1];
+  if (!found) {
+    desk.say(`There is no track ${track}; the song has ${desk.song.tracks.length}.`, 'refused');
+    return;
+  }
+  const chosen = settings.backdrop ? (desk.backdropOf ?? desk.song.tracks.map(({ id }) => id)) : [];
+  const isBehind = chosen.includes(found.id);
+  desk.backdropOf = isBehind ? chosen.filter((id) => id !== found.id) : [...chosen, found.id];
+  settings.backdrop = desk.backdropOf.length > 0;
+  desk.say(`${found.name} is ${isBehind ? 'not drawn behind any more' : 'drawn behind'}`, 'hint');
+};
+
+/** Lets the notes behind be touched, as if they were open, and puts them back behind. */
+const touchBackdrop: Command = async ({ desk }) => {
+  if (desk.untouched) {
+    const back = desk.untouched.filter((clip) => desk.tracks.has(clip));
+    desk.untouched = null;
+    const { front } = desk;
+    await desk.openClips([...back], back.includes(front) ? front : back[0]);
+    desk.say('Notes behind are seen only', 'hint');
+    return;
+  }
+  const touched = behind(desk);
+  if (touched.length === 0) {
+    desk.say('No other track lies behind.', 'refused');
+    return;
+  }
+  desk.untouched = desk.open;
+  settings.backdrop = true;
+  await desk.openClips([...desk.open, ...touched.flatMap(({ clips }) => clips.map(({ id }) => id))], desk.front);
+  desk.say(`Notes of ${touched.map(({ name }) => name).join(', ')} can be touched; once more they lie behind`, 'hint');
+};
+
+/** Brings another of the open tracks to the front: new notes go there. */
+const front: Command = ({ desk }, { to }) => {
+  const open = desk.song.tracks.filter(({ clips }) => clips.some(({ id }) => desk.open.includes(id)));
+  if (open.length < 2) {
+    desk.say('No other track is open; show-tracks opens some beside this one.', 'refused');
+    return;
+  }
+  const at = open.findIndex(({ id }) => id === desk.track.id);
+  const next = open[(at + (to === 'previous' ? open.length - 1 : 1)) % open.length];
+  const { tick } = desk.caret;
+  const clips = next.clips.filter(({ id }) => desk.open.includes(id));
+  desk.toFront((clips.find(({ start, length }) => tick >= start && tick < start + length) ?? clips[0]).id);
+  desk.say(`${next.name} is in front`, 'hint');
+};
+
+/** Plays the chosen clips, or the one in front, alone for as long as its key is down. */
+const hearClip: Command = ({ desk, player }) => {
+  const { arranging } = desk;
+  const chosen =
+    arranging.isShown && arranging.placed.length > 0
+      ? arranging.placed
+      : arranging.all.filter(({ clip }) => clip.id === desk.front);
+  const span: [number, number] = [
+    Math.min(...chosen.map(({ clip }) => clip.start)),
+    Math.max(...chosen.map(({ clip }) => clip.start + clip.length)),
+  ];
+  desk.say(`${chosen.map(({ clip, track }) => clip.name || track.name).join(', ')} alone`, 'hint');
+  return player.startAlone(
+    new Set(chosen.map(({ clip }) => clip.id)),
+    new Set(chosen.map(({ track }) => track.id)),
+    span,
+  );
+};
+
 const conductorRow: Command = ({ desk }, { what }) => {
   const kind = (what ?? 'tempo') as ConductorKind;
   const isShown = settings.conductorRows.includes(kind);
@@ -260,7 +345,10 @@ export const viewCommands: Record<string, Command> = {
   'go-clip': goClip,
   'open-row': openRow,
   'show-tracks': showTracks,
-  backdrop: toggle('backdrop', 'Other tracks are drawn behind', 'The open tracks alone'),
+  backdrop,
+  'touch-backdrop': touchBackdrop,
+  front,
+  'hear-clip': hearClip,
   'song-strip': toggle('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
   conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
   'conductor-row': conductorRow,

@@ -76,6 +76,10 @@ export class Desk {
   lastUsed = $state.raw<{ length: number; velocity: number } | null>(null);
   /** the lines run last, for `again` */
   lastLines = $state.raw<string[]>([]);
+  /** ids of the tracks whose notes are drawn behind the open ones; null for all */
+  backdropOf = $state.raw<readonly number[] | null>(null);
+  /** the clips that were open before notes behind could be touched; null while they cannot */
+  untouched = $state.raw<readonly number[] | null>(null);
   /** whether drags and clicks go free of the grid for the moment */
   free = $state(false);
   /** the tick of the ruler at which tempo, meter, key and marker are being set; null where they are not */

@@ -67,7 +67,14 @@
   /** Drums have no key: none of their rows lies outside it. */
   const scale = $derived(pane.track.voice === 'drums' ? null : desk.song.scale);
   /** tracks that are not open */
-  const behind = $derived(desk.song.tracks.filter(({ clips }) => !clips.some(({ id }) => desk.open.includes(id))));
+  const behind = $derived(
+    desk.song.tracks.filter(
+      ({ id, clips }) =>
+        (desk.backdropOf === null || desk.backdropOf.includes(id)) &&
+        id !== pane.of &&
+        (isRow || !clips.some((clip) => desk.open.includes(clip.id))),
+    ),
+  );
   const windows = $derived(
     (isRow ? pane.track.clips : desk.song.tracks.flatMap(({ clips }) => clips)).filter(({ id }) =>
       desk.open.includes(id),
@@ -323,10 +330,18 @@
     },
   );
 
-  /** A double press in the point hand puts a note in. */
+  /** A double press in the point hand puts a note in, or brings what it hits to the front. */
   function draw(event: MouseEvent): void {
     const { x, y, free } = at(event);
-    if (hands.hand !== 'point' || hit(pane.bodies, x, y)) return;
+    if (hands.hand !== 'point') return;
+    const found = hit(pane.bodies, x, y);
+    if (found) {
+      const clip = notes.columns.clip[found.place];
+      if (clip === desk.front) return;
+      desk.toFront(clip);
+      desk.say(`${desk.track.name} is in front: new notes go there`, 'hint');
+      return;
+    }
     desk.run([`insert at=${cellAt(x, free)} pitch=${view.pitch(y)}`], { sound: true });
     onmouse('insert');
   }

@@ -56,6 +56,8 @@ export class Player {
   #wanted = 0;
   #disposed = false;
   /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
+  /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
+  #alone: { clips: ReadonlySet<number>; tracks: ReadonlySet<number>; span: [number, number] } | null = null;
   #given = 0;
   #origin = 0;
   /** origins that are still to come: the playhead changes over when the sound does */
@@ -76,7 +78,22 @@ export class Player {
   }
 
   get loop(): [number, number] | null {
+    if (this.#alone) return this.#alone.span;
     return settings.loop ? (this.score.range ?? [0, this.score.end]) : null;
+  }
+
+  /** Plays some clips alone, round and round, whatever is muted. Gives what ends it, with the playhead where it was. */
+  startAlone(clips: ReadonlySet<number>, tracks: ReadonlySet<number>, span: [number, number]): () => void {
+    const [before, wasPlaying] = [this.tick, this.playing];
+    this.stop();
+    this.#alone = { clips, tracks, span };
+    void this.start(span[0]);
+    return () => {
+      this.stop();
+      this.#alone = null;
+      this.tick = before;
+      if (wasPlaying) void this.start(before);
+    };
   }
 
   async toggle(from?: number): Promise<void> {
@@ -288,18 +305,20 @@ export class Player {
   #give(from: number, to: number, origin: number): void {
     const { clock, song, visible, sounding, tracks } = this.score;
     const [fromTick, toTick] = [clock.tick(from) - 1e-6, clock.tick(to) - 1e-6];
+    const alone = this.#alone;
     for (const track of song.tracks) {
-      if (this.#parts.isAudible(track)) {
+      if (alone ? alone.tracks.has(track.id) : this.#parts.isAudible(track)) {
         this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => track, 0);
       }
     }
     const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
     const inFront = this.score.track;
     this.#giveNotes(this.score.fresh, fromTick, toTick, origin, () =>
-      this.#parts.isAudible(inFront) ? inFront : undefined,
+      !alone && this.#parts.isAudible(inFront) ? inFront : undefined,
     );
     this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
       const track = tracks.get(clip);
+      if (alone) return alone.clips.has(clip) ? track : undefined;
       return track && this.#parts.isAudible(track) && !muted.has(clip) ? track : undefined;
     });
     if (settings.metronome) {

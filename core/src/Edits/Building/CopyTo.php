@@ -30,15 +30,17 @@ final readonly class CopyTo implements SongEdit
 
     private const PREVIOUS = 'previous';
 
+    private const FRONT = 'front';
+
     public function declaration(): Declaration
     {
         return new Declaration('copy-to', 'To another track', Group::Building, 'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.', [
-            Parameter::text('track', Track::LONGEST_NAME, 'The track below or above, or one by its name or its number from the top.', self::NEXT),
+            Parameter::text('track', Track::LONGEST_NAME, 'The next or previous track, the one in front, or one by its name or its number from the top.', self::NEXT),
             Parameter::pitch('pitch', 'One pitch for all of them, such as that of a drum; notes that then start together become one.', [], 'as they are'),
             Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
             Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
         ], synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'], uses: [
-            'copy-to keep=off' => 'Hand over to the next track', 'copy-to track=previous' => 'Double on the track above', 'copy-to transpose=-12' => 'Double on the next track an octave down',
+            'copy-to keep=off' => 'Hand over to the next track', 'copy-to track=previous' => 'Double on the track above', 'copy-to track=front' => 'Double on the track in front', 'copy-to transpose=-12' => 'Double on the next track an octave down',
         ]);
     }
 
@@ -94,6 +96,7 @@ final readonly class CopyTo implements SongEdit
         $place = match (true) {
             $said === self::NEXT => $front + 1,
             $said === self::PREVIOUS => $front - 1,
+            $said === self::FRONT => $front,
             ctype_digit($said) => (int) $said - 1,
             default => array_search(mb_strtolower($said), array_map(static fn (Track $track): string => mb_strtolower($track->name), $tracks), true),
         };
