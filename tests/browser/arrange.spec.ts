@@ -238,3 +238,95 @@ test('heads of tracks mute, sound alone and bring to the front', async ({ studio
   await studio.press('Shift+=', 'Shift+=');
   await expect(heads.getByLabel('Pan of Plucked in %')).toBeVisible();
 });
+
+test('clips are drawn as long as a drag, a bar by a press, and rubbed out', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('-', '-', '-', '-', 'h');
+  await drag(page, [4.02, 1], [6.02, 1]);
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
+  await page.mouse.click(...(await place(page, 7.5, 0)));
+  await lies(studio, 'Track 1: 0+4 7+1 | Plucked: 0+4 4+2');
+  await studio.press('y');
+  await drag(page, [7.5, 0], [7.6, 0]);
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
+  await drag(page, [5, 1], [3, 1]);
+  await expect(studio.status).toHaveText('2 clips deleted');
+  await lies(studio, 'Track 1: 0+4 | Plucked: ');
+});
+
+test('a drag with Alt is a range over the rows it passes, and their clips are chosen', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('-', '-', '-', '-', 'h');
+  await drag(page, [4.02, 1], [6.02, 1]);
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
+  await page.getByRole('button', { name: 'Point hand' }).click();
+  await studio.press('Escape');
+  await drag(page, [4.5, 0], [1.02, 0], 'Alt');
+  await expect(song(page)).toContainText('1 of 3 clips chosen: clip of Track 1');
+  await studio.press('F3', 'p');
+  await expect(studio.status).toHaveText('1 clip trimmed to the range');
+  const { song: now } = await (await page.request.get(`/api/songs/${studio.song}`)).json();
+  expect(now.tracks[0].clips[0].start / (4 * now.ppq)).toBeCloseTo(1, 1);
+});
+
+test('clips have colours and groups on the bench, and one of a group takes the others along', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  await studio.press('Control+a');
+  await studio.bench.getByRole('button', { name: 'Colour 5' }).click();
+  await expect(studio.status).toHaveText('2 clips: colour changed');
+  await studio.bench.getByRole('button', { name: 'group', exact: true }).click();
+  await expect(studio.status).toHaveText('2 clips made one group');
+  await studio.press('Escape');
+  await page.mouse.click(...(await place(page, 1, 0)));
+  await expect(song(page)).toContainText('2 of 2 clips chosen');
+  await studio.press('F3', 'ArrowRight');
+  await lies(studio, 'Track 1: 1+4 | Plucked: 1+4');
+  await studio.bench.getByRole('button', { name: 'ungroup' }).click();
+  await studio.press('Escape');
+  await page.mouse.click(...(await place(page, 2, 0)));
+  await expect(song(page)).toContainText('1 of 2 clips chosen');
+});
+
+test('keys stretch and reverse clips, repeat them to the end of the range, and make room in all tracks', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  await studio.press('.', ']');
+  await lies(studio, 'Track 1: 0+8 | Plucked: 0+4');
+  await studio.press('[', '\\');
+  await expect(studio.status).toHaveText('1 clip reversed');
+  await studio.expectColumn('pitch', [63, 62, 61, 60], 'backwards');
+  await studio.press('Alt+p', 'Shift+o');
+  await lies(studio, 'Track 1: 1+4 | Plucked: 1+4');
+  await studio.press('Alt+o');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await studio.press('Shift+p', '/');
+  await studio.palette.fill('repeat until=24960');
+  await studio.press('Enter');
+  await expect.poll(() => arrangement(studio)).toBe('Track 1: 0+4 4+4 8+4 12+1 | Plucked: 0+4');
+  await expect(page.getByText('none chosen')).toHaveCount(0);
+});
+
+test('two windows work on two clips of a song, and each sees what the other did', async ({ studio, page, context }) => {
+  await openSong(studio);
+  await studio.press('.', 'Enter');
+  await expect(studio.roll).toContainText('4 notes');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByRole('group', { name: 'Roll' })).toBeVisible();
+  await other.getByLabel('Track', { exact: true }).selectOption({ label: 'Plucked' });
+  await expect(other.getByRole('group', { name: 'Roll' })).toContainText('0 notes');
+  await other.keyboard.press('i');
+  await expect(other.getByRole('status')).toHaveText('C4 added at 1.1.0');
+  await studio.press('Control+a', 'ArrowUp');
+  await expect(studio.status).toContainText('4 notes up 1 semitone');
+  await other.keyboard.press('ArrowUp');
+  await expect(other.getByRole('status')).toContainText('1 note up 1 semitone');
+  await studio.expectColumn('pitch', [61, 62, 63, 64]);
+  await studio.press('F9');
+  await expect(song(page)).toContainText('1 of 2 clips chosen');
+});

@@ -59,6 +59,10 @@
   let dragged = $state.raw<Dragged[]>([]);
   let box = $state.raw<DOMRect | null>(null);
   const sweep: { what: 'mute' | 'solo' | ''; to: 'on' | 'off' } = { what: '', to: 'on' };
+  const hand = $derived(desk.hands.hand);
+  /** the span of a clip that is drawn, and ids of clips that are rubbed out */
+  let drawn: [number, number] | null = null;
+  let rubbed: number[] = [];
   let held: Held = { free: false, copies: false };
   let kept: readonly number[] = [];
 
@@ -153,28 +157,63 @@
     const from = at(event);
     const found = clipAt(arranging, from.x, from.y);
     const adds = event.shiftKey || event.ctrlKey;
+    if (hand !== 'point') {
+      pressed = { ...from, found, wasChosen: false, adds };
+      if (hand === 'erase') rub(from);
+      return;
+    }
     const wasChosen = found !== null && arranging.isChosen.has(found.placed.clip.id);
     pressed = { ...from, found, wasChosen, adds };
     kept = adds ? arranging.chosen : [];
     if (found && !wasChosen)
-      arranging.choose(adds ? [...arranging.chosen, found.placed.clip.id] : [found.placed.clip.id]);
+      arranging.choose([...(adds ? arranging.chosen : []), ...arranging.together(found.placed.clip.id)]);
     if (found) desk.moveCaret({ tick: found.placed.clip.start });
   }
 
   function move(event: PointerEvent): void {
     const now = at(event);
     held = { free: event.altKey || desk.free, copies: event.ctrlKey };
+    if (!pressed && hand !== 'point') {
+      cursor = hand === 'draw' ? 'cell' : 'crosshair';
+      desk.hands.word =
+        hand === 'draw'
+          ? 'drag: a new clip as long · a press: one of a bar · Alt: free of the grid'
+          : 'a press or a stroke takes clips out';
+      return;
+    }
     if (!pressed) {
       const found = clipAt(arranging, now.x, now.y);
       cursor = !found ? 'default' : found.part === 'body' ? 'grab' : 'ew-resize';
       desk.hands.word = !found
-        ? 'drag: choose clips · two presses: a new clip'
+        ? 'drag: choose clips · Alt: a range over these tracks · two presses: a new clip'
         : found.part === 'body'
           ? 'drag: move · Ctrl: a copy · Alt: free of the grid · two presses: open'
           : 'drag: change this end; what sounds stays where it is';
       return;
     }
+    if (hand === 'erase') {
+      rub(now);
+      return;
+    }
     if (!drag && !box && Math.hypot(now.x - pressed.x, now.y - pressed.y) < DRAGS_FROM) return;
+    if (hand === 'draw') {
+      drawn = spanOf(pressed.x, now.x);
+      box = boxIn(drawn, rowAt(pressed.y), rowAt(pressed.y));
+      return;
+    }
+    if (!pressed.found && event.altKey) {
+      desk.range = spanOf(pressed.x, now.x);
+      const [first, last] = [rowAt(Math.min(pressed.y, now.y)), rowAt(Math.max(pressed.y, now.y))];
+      box = boxIn(desk.range, first, last);
+      const [from, to] = desk.range;
+      arranging.choose([
+        ...kept,
+        ...arranging.all
+          .filter(({ clip, row }) => row >= first && row <= last && clip.start < to && clip.start + clip.length > from)
+          .map(({ clip }) => clip.id),
+      ]);
+      return;
+    }
     if (pressed.found) {
       drag ??= new ClipDrag(desk, arranging, pressed.found.placed, pressed.found.part, pressed);
       drag.move(now.x, now.y, held);
@@ -185,6 +224,24 @@
     const { x, y } = pressed;
     box = new DOMRect(Math.min(x, now.x), Math.min(y, now.y), Math.abs(now.x - x), Math.abs(now.y - y));
     arranging.choose([...kept, ...inBox(box).map(({ clip }) => clip.id)]);
+  }
+
+  /** From line to line around two places across, a line apart at least. */
+  function spanOf(a: number, b: number): [number, number] {
+    const [from, to] = [tickAt(Math.min(a, b), held.free), tickAt(Math.max(a, b), held.free)];
+    return [from, Math.max(to, desk.gridLines.around(from).after)];
+  }
+
+  function boxIn([from, to]: [number, number], first: number, last: number): DOMRect {
+    const [x, y] = [view.x(from), arranging.y(Math.min(first, arranging.heights.length - 1))];
+    return new DOMRect(x, y, view.x(to) - x, arranging.y(Math.min(last + 1, arranging.heights.length)) - y);
+  }
+
+  /** Marks what the eraser passes; it goes once it is let go. */
+  function rub({ x, y }: { x: number; y: number }): void {
+    const found = clipAt(arranging, x, y)?.placed.clip.id;
+    if (found !== undefined) rubbed = [...new Set([...rubbed, found])];
+    arranging.choose(rubbed);
   }
 
   function inBox({ left, right, top, bottom }: DOMRect): Placed[] {
@@ -198,12 +255,19 @@
   function release(): void {
     if (!pressed) return;
     const { found, wasChosen, adds, x, y } = pressed;
+    if (hand !== 'point') {
+      if (hand === 'erase' && rubbed.length > 0) run('clip-delete');
+      if (hand === 'draw') draw(x, y);
+      cancel();
+      return;
+    }
     if (drag) {
       const line = drag.line(held);
       if (line) run(line);
     } else if (!box && found && wasChosen) {
       const { id } = found.placed.clip;
-      arranging.choose(adds ? arranging.chosen.filter((one) => one !== id) : [id]);
+      const together = arranging.together(id);
+      arranging.choose(adds ? arranging.chosen.filter((one) => !together.includes(one)) : together);
     } else if (!box && !found) {
       if (!adds) arranging.choose([]);
       desk.moveCaret({ tick: tickAt(x, held.free) });
@@ -217,7 +281,21 @@
     drag = null;
     dragged = [];
     box = null;
+    drawn = null;
+    rubbed = [];
     desk.hands.word = '';
+  }
+
+  /** Puts in a clip as long as was dragged, or of the bar that was pressed. */
+  function draw(x: number, y: number): void {
+    const row = rowAt(y);
+    if (row >= desk.song.tracks.length) {
+      desk.say('There is no track here; track-new makes one.', 'refused');
+      return;
+    }
+    const bar = desk.gridLines.barAt(Math.max(0, Math.round(view.tick(x))));
+    const [from, to] = drawn ?? [bar.tick, desk.gridLines.barStart(bar.bar + 1)];
+    run(`clip-new at=${from} length=${to - from}tk of=${row + 1}`);
   }
 
   function frontRow(row: number): void {
@@ -226,6 +304,7 @@
   }
 
   function twice(event: MouseEvent): void {
+    if (hand !== 'point') return;
     const { x, y } = at(event);
     const found = clipAt(arranging, x, y);
     const row = rowAt(y);

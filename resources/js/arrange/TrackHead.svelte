@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Circle from '@lucide/svelte/icons/circle';
   import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
   import type { Desk } from '../desk/desk.svelte';
@@ -30,6 +31,7 @@
   } = $props();
 
   const opened = $derived(desk.rows.of(track.id)?.what ?? 'clips');
+  const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
   const inFront = $derived(track.id === desk.track.id);
   const sounds = $derived(desk.outputs.all.find(({ id }) => id === desk.outputs.chosen(track.id))?.name ?? track.voice);
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
@@ -85,6 +87,13 @@
       title="Clips, notes, dynamics: now {opened} ({keyOf})"
       onclick={() => desk.rows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
     >
+    <button
+      class="btn px-1 btn-xs {inFront ? 'text-error' : 'text-secondary'}"
+      aria-pressed={inFront}
+      aria-label="Record onto {track.name}"
+      title="What is played is heard and recorded on this track"
+      onclick={toFront}><Circle size={9} fill={inFront ? 'currentColor' : 'none'} aria-hidden="true" /></button
+    >
     {@render state('mute', 'Mute', track.muted)}
     {@render state('solo', 'Solo', track.solo)}
   </div>
@@ -106,7 +115,18 @@
       >
     </div>
   {/if}
-  {#if settings.songRows === 'tall'}
+  {#if settings.songRows === 'tall' || opened !== 'clips'}
+    <div class="flex items-center gap-1" role="group" aria-label="Colour of {track.name}">
+      {#each COLOURS as colour (colour)}
+        <button
+          class="size-3 rounded-full border {colour === track.colour ? 'border-base-content' : 'border-transparent'}"
+          style:background="var(--ink-{colour})"
+          aria-label="Colour {colour} for {track.name}"
+          aria-pressed={colour === track.colour}
+          onclick={() => change({ colour })}
+        ></button>
+      {/each}
+    </div>
     <label class="flex items-center gap-2 text-secondary"
       >Pan <input
         type="range"

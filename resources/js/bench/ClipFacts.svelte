@@ -16,6 +16,9 @@
   const name = $derived(new Set(chosen.map(({ clip }) => clip.name)).size === 1 ? chosen[0].clip.name : '');
   const loops = $derived(chosen.some(({ clip }) => clip.loop > 0));
   const muted = $derived(chosen.length > 0 && chosen.every(({ clip }) => clip.muted));
+  const COLOURS = [0, 1, 2, 3, 4, 5, 6, 7, 8];
+  const colours = $derived(new Set(chosen.map(({ clip }) => clip.colour)));
+  const grouped = $derived(chosen.some(({ clip }) => clip.group > 0));
   const rows = $derived(
     span
       ? [
@@ -53,6 +56,18 @@
           onchange={(event) => run(formatLine({ name: 'clip', values: { name: event.currentTarget.value } }))}
         /></label
       >
+      <div class="flex items-center gap-0.5" role="group" aria-label="Colour of the chosen clips">
+        {#each COLOURS as colour (colour)}
+          <button
+            class="size-4 rounded-full border {colours.has(colour) ? 'border-base-content' : 'border-base-300'}"
+            style:background={colour === 0 ? 'transparent' : `var(--ink-${colour})`}
+            aria-pressed={colours.has(colour)}
+            aria-label={colour === 0 ? 'Colour of the track' : `Colour ${colour}`}
+            title={colour === 0 ? 'Colour of the track' : `Colour ${colour}`}
+            onclick={() => run(`clip colour=${colour}`)}
+          ></button>
+        {/each}
+      </div>
       <div class="flex flex-wrap gap-1">
         <button
           class="btn btn-xs {muted ? 'btn-primary' : ''}"
@@ -61,6 +76,14 @@
         >
         <button class="btn btn-xs" onclick={() => run('clip-split')} title="Splits them at the caret">split</button>
         <button class="btn btn-xs" onclick={() => run('clip-join')} title="Makes those of each track one">join</button>
+        <button class="btn btn-xs" onclick={() => run('clip-trim to=bars')} title="Trims them to whole bars"
+          >bars</button
+        >
+        {#if grouped}
+          <button class="btn btn-xs" onclick={() => run('ungroup')}>ungroup</button>
+        {:else if chosen.length > 1}
+          <button class="btn btn-xs" onclick={() => run('group')}>group</button>
+        {/if}
         {#if loops}
           <button class="btn btn-xs" onclick={() => run('clip loop=off')}>repeat no more</button>
           <button class="btn btn-xs" onclick={() => run('clip loop=notes')}>rounds as notes</button>

@@ -42,7 +42,7 @@ const step: Command = ({ desk }, { to, extend }) => {
     desk.say(`There is no ${to} clip.`, 'refused');
     return;
   }
-  arranging.choose(extend === 'on' ? [...arranging.chosen, found.clip.id] : [found.clip.id]);
+  arranging.choose([...(extend === 'on' ? arranging.chosen : []), ...arranging.together(found.clip.id)]);
   arranging.reveal(found);
   desk.moveCaret({ tick: found.clip.start });
   const { clip, track } = found;

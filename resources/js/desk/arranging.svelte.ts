@@ -101,6 +101,12 @@ export class Arranging {
     this.take(ids);
   }
 
+  /** A clip with those that are grouped with it. */
+  together(id: number): number[] {
+    const group = this.all.find(({ clip }) => clip.id === id)?.clip.group ?? 0;
+    return group === 0 ? [id] : this.all.filter(({ clip }) => clip.group === group).map(({ clip }) => clip.id);
+  }
+
   /** Chooses what an edit left. */
   take(ids: readonly number[]): void {
     this.chosen = [...new Set(ids)];

@@ -24,12 +24,12 @@
 </script>
 
 <div
-  class="flex min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {view === 'roll'
+  class="flex min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {view !== 'table'
     ? ''
     : 'pl-3'}"
   class:text-error={desk.message.kind === 'refused'}
 >
-  {#if view === 'roll'}<HandChoice {desk} {keyOf} {run} />{/if}
+  {#if view !== 'table'}<HandChoice {desk} {keyOf} {run} />{/if}
   <p class="min-w-0 flex-1 truncate" role="status" aria-live="polite" title={desk.message.text}>
     {desk.message.text}
   </p>
