@@ -8,12 +8,13 @@ use App\Http\Controllers\KeymapController;
 use App\Http\Controllers\RecipeController;
 use App\Http\Controllers\RowNamesController;
 use App\Http\Controllers\SelectionController;
+use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
 use Illuminate\Support\Facades\Route;
 
 // Ids as the database gives them; whatever else stands in their place names nothing.
-foreach (['song', 'step', 'recipe', 'track'] as $id) {
+foreach (['song', 'step', 'recipe', 'track', 'phrase'] as $id) {
     Route::pattern($id, '[1-9][0-9]{0,17}');
 }
 
@@ -60,3 +61,11 @@ Route::post('recipes/import', [RecipeController::class, 'import']);
 Route::get('recipes/export', [RecipeController::class, 'export']);
 Route::patch('recipes/{recipe}', [RecipeController::class, 'update']);
 Route::delete('recipes/{recipe}', [RecipeController::class, 'destroy']);
+
+Route::get('shelf', [ShelfController::class, 'index']);
+Route::post('shelf', [ShelfController::class, 'store']);
+Route::post('shelf/import', [ShelfController::class, 'import']);
+Route::get('shelf/{phrase}', [ShelfController::class, 'show']);
+Route::patch('shelf/{phrase}', [ShelfController::class, 'update']);
+Route::delete('shelf/{phrase}', [ShelfController::class, 'destroy']);
+Route::get('shelf/{phrase}/export', [ShelfController::class, 'export']);

@@ -71,6 +71,7 @@ final class MadeUpRequestsTest extends AppTestCase
                 DB::table('songs')->where('id', '>', 6)->delete();
                 DB::table('keymaps')->where('id', '>', 6)->delete();
                 DB::table('recipes')->where('id', '>', 40)->delete();
+                DB::table('phrases')->where('id', '>', 7)->delete();
                 $after = $this->everything();
             }
             $before = $after;
@@ -89,7 +90,7 @@ final class MadeUpRequestsTest extends AppTestCase
         }
         $this->writes = $writes;
         $rows = [];
-        foreach (['songs', 'tracks', 'clips', 'steps', 'keymaps', 'recipes', 'preferences'] as $table) {
+        foreach (['songs', 'tracks', 'clips', 'steps', 'keymaps', 'recipes', 'phrases', 'preferences'] as $table) {
             $rows[] = DB::table($table)->get()->all();
         }
 
@@ -98,7 +99,7 @@ final class MadeUpRequestsTest extends AppTestCase
 
     private function isFull(): bool
     {
-        return max(DB::table('songs')->count(), DB::table('keymaps')->count(), DB::table('recipes')->count() - 30) > 12;
+        return max(DB::table('songs')->count(), DB::table('keymaps')->count(), DB::table('recipes')->count() - 30, DB::table('phrases')->count()) > 12;
     }
 
     private function held(int $song): string

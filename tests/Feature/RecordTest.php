@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Models\ClipRecord;
 use App\Models\KeptKeymap;
+use App\Models\KeptPhrase;
 use App\Models\KeptRecipe;
 use App\Models\Preference;
 use App\Models\Record;
@@ -25,7 +26,7 @@ final class RecordTest extends AppTestCase
     /** @return iterable<class-string<Record>, array{class-string<Record>}> */
     public static function records(): iterable
     {
-        foreach ([SongRecord::class, TrackRecord::class, ClipRecord::class, StepRecord::class, KeptKeymap::class, KeptRecipe::class, Preference::class] as $class) {
+        foreach ([SongRecord::class, TrackRecord::class, ClipRecord::class, StepRecord::class, KeptKeymap::class, KeptRecipe::class, KeptPhrase::class, Preference::class] as $class) {
             if (is_subclass_of($class, Record::class)) {
                 yield $class => [$class];
             }

@@ -148,6 +148,7 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([[1, 3], ['clip-copy', 'clip-paste at=same'], 'Keys: 0+1920 0+1920 1920+1920 | Bass: 0+3840 0+3840 | Kit: 0+1920', [5, 6], '2 clips pasted at 1.1.0'], 'where they were')]
     #[TestWith([[2, 4], ['clip-copy', 'clip-paste at=3840'], 'Keys: 0+1920 1920+1920 5760+1920 | Bass: 0+3840 | Kit: 0+1920 3840+1920', [5, 6], '2 clips pasted at 3.1.0'], 'as far apart as they were')]
     #[TestWith([[2], ['clip name=Verse mute=on', 'clip-copy cut=on', 'clip-paste at=same'], 'Keys: 0+1920 1920+1920m | Bass: 0+3840 | Kit: 0+1920', [5], '1 clip pasted'], 'cut and put back')]
+    #[TestWith([[2], ['clip-copy', 'clip-paste at=0 of=3'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920 0+1920', [5], '1 clip pasted at 1.1.0'], 'on another track')]
     #[TestWith([[1, 2, 3], ['clip-copy cut=on'], 'Keys:  | Bass:  | Kit: 0+1920', [4], '3 clips cut'])]
     #[TestWith([[3], ['copy', 'clip-paste at=3840'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 3840+1920 | Kit: 0+1920', [5], '1 clip pasted at 3.1.0'], 'notes become a clip in whole bars')]
     public function test_clips_are_copied_and_pasted(array $chosen, array $lines, string $expected, array $then, string $said): void

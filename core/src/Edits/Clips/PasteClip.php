@@ -15,12 +15,14 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Tracks\WhichTrack;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\MeterMap;
 
@@ -32,8 +34,9 @@ final readonly class PasteClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-paste', 'Paste clips', Group::Clips, 'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front on; copied notes become a clip.', [
+        return new Declaration('clip-paste', 'Paste clips', Group::Clips, 'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front or another one on; copied notes become a clip.', [
             Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+            WhichTrack::parameter(),
         ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in clip'], uses: ['clip-paste at=same' => 'Paste clips at the same place'], usesClipboard: true, putsIn: true);
     }
 
@@ -47,8 +50,9 @@ final readonly class PasteClip implements SongEdit
         $by = $at - $phrase->start();
         $first = min(array_map(static fn (Piece $piece): int => $piece->row, $pieces));
         $pasted = [];
+        $top = WhichTrack::of($open, $parameters);
         foreach ($pieces as $k => $piece) {
-            $track = self::track($open, $piece->row - $first);
+            $track = self::track($song, $top, $piece->row - $first);
             $content = self::content($phrase, $k, $piece->start, $track->channel);
             [$song, $copy] = $song->copyOf($content);
             $clip = new Clip($song->newClipId(), $track->id, max(0, $piece->start + $by), $piece->length, 0, $piece->loop, $piece->name, $piece->muted);
@@ -70,11 +74,11 @@ final readonly class PasteClip implements SongEdit
         return new Piece(0, $start, $meters->nextBarLine(max($phrase->start(), $phrase->notes->end() - 1)) - $start);
     }
 
-    /** @throws EditRefused where there are too few tracks below the one in front */
-    private static function track(OpenSong $open, int $rows): Track
+    /** @throws EditRefused where there are too few tracks below the first one */
+    private static function track(Song $song, Track $top, int $rows): Track
     {
-        $tracks = array_values($open->song->tracks);
-        $row = (int) array_search($open->frontTrack(), $tracks, true) + $rows;
+        $tracks = array_values($song->tracks);
+        $row = (int) array_search($top, $tracks, true) + $rows;
 
         return $tracks[$row] ?? throw new EditRefused('Nothing pasted: it takes '.($row + 1).' tracks, and the song has '.count($tracks).'; track-new makes one, or put a higher track in front.');
     }
