@@ -7,12 +7,12 @@
   import { address, go } from './songs/address.svelte';
   import { importFile } from './songs/import';
   import { Shortcuts } from './keys/shortcuts.svelte';
-  import { RecipeShelf } from './commands/recipes.svelte';
+  import { RecipeBook } from './commands/recipes.svelte';
   import { keepSettings } from './settings/settings.svelte';
 
   let catalog = $state.raw<Catalog | null>(null);
   let shortcuts = $state.raw<Shortcuts | null>(null);
-  let recipes = $state.raw<RecipeShelf | null>(null);
+  let recipes = $state.raw<RecipeBook | null>(null);
   /** the page of the shortcuts view that is open */
   let page = $state<'keys' | 'use' | null>(null);
   let failure = $state('');
@@ -28,7 +28,7 @@
     try {
       const found = await api.catalog();
       shortcuts = new Shortcuts(found.keymap);
-      recipes = new RecipeShelf(found.recipes);
+      recipes = new RecipeBook(found.recipes);
       catalog = found;
     } catch (error) {
       failure = (error as Error).message;

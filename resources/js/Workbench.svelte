@@ -26,7 +26,8 @@
   import { Playing } from './desk/playing.svelte';
   import { Tuning } from './desk/tuning.svelte';
   import type { Shortcuts } from './keys/shortcuts.svelte';
-  import type { RecipeShelf } from './commands/recipes.svelte';
+  import { Shelf } from './commands/shelf.svelte';
+  import type { RecipeBook } from './commands/recipes.svelte';
   import { Desk } from './desk/desk.svelte';
   import { settings } from './settings/settings.svelte';
   import { unsentOf } from './song/unsent';
@@ -55,7 +56,7 @@
     songId: number;
     catalog: Catalog;
     shortcuts: Shortcuts;
-    recipes: RecipeShelf;
+    recipes: RecipeBook;
     openShortcuts: (page: 'keys' | 'use') => void;
     /** whether another view lies over this one and has the keys */
     covered: boolean;
@@ -75,6 +76,7 @@
   let historyAsked = $state(0);
   let walk = $state.raw<Walk | null>(null);
   let pending = $state.raw<Pending>({ keys: '', digits: null });
+  const asked = $state<Studio['asked']>({ shelfAsked: 'find' });
   let lesson = $state.raw<Binding | null>(null);
   let frame = 0;
 
@@ -98,6 +100,8 @@
         shortcuts,
         recipes,
         playing: new Playing(desk, player),
+        shelf: new Shelf(desk, player),
+        asked,
         tuning: new Tuning(desk),
         shown: () => view,
         reached: () => surface,
@@ -386,6 +390,7 @@
           onmouse={(line) => noteUse(line, 'mouse')}
           onnotesmenu={openMenu}
           {keyOf}
+          ondropped={(phrase, tick, row) => void studio?.shelf.put(phrase, tick, row)}
         />
       {:else}
         <div class="grid min-w-0">
@@ -410,6 +415,7 @@
               dispatcher.wheel(event, surface)}
             onmouse={(line) => noteUse(line, 'mouse')}
             onmenu={openMenu}
+            ondropped={(phrase, tick) => void studio?.shelf.put(phrase, tick)}
           />
         </div>
         {#if settings.lane}

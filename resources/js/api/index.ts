@@ -1,13 +1,16 @@
 import { catalog } from './catalog';
 import { keymaps } from './keymaps';
 import { recipes } from './recipes';
+import { shelf } from './shelf';
 import { songs } from './songs';
 
 export * from './catalog';
 export * from './client';
 export * from './keymaps';
 export * from './recipes';
+export * from './base64';
+export * from './shelf';
 export * from './songs';
 
 /** Every request there is. */
-export const api = { ...catalog, ...songs, ...keymaps, ...recipes };
+export const api = { ...catalog, ...songs, ...keymaps, ...recipes, ...shelf };

@@ -6,6 +6,7 @@
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
+  import { phraseDropped, phraseOver } from '../gestures/dropping';
   import { nearestLine } from '../gestures/snap';
   import { ClipDrag, type Dragged, type Held } from './clip-drag';
   import { clipAt } from './clip-hit';
@@ -25,6 +26,7 @@
     onmouse,
     onnotesmenu,
     keyOf,
+    ondropped,
   }: {
     desk: Desk;
     player: Player;
@@ -40,6 +42,8 @@
     /** asked for what can be done with notes of an opened row, at a place of the page in CSS pixels */
     onnotesmenu: (x: number, y: number) => void;
     keyOf: (line: string) => string;
+    /** told the id of a phrase of the shelf that was dropped, and where */
+    ondropped: (phrase: number, tick: number, row: number) => void;
   } = $props();
 
   const DRAGS_FROM = 4;
@@ -312,6 +316,15 @@
     else if (row < desk.song.tracks.length) run(`clip-new at=${tickAt(x, event.altKey)} of=${row + 1}`);
   }
 
+  function drop(event: DragEvent): void {
+    const phrase = phraseDropped(event);
+    const { x, y } = at(event);
+    if (!phrase) return;
+    const row = rowAt(y);
+    if (row < desk.song.tracks.length) ondropped(phrase, tickAt(x, event.altKey), row);
+    else desk.say('There is no track here; track-new makes one.', 'refused');
+  }
+
   function wheel(event: WheelEvent): void {
     event.preventDefault();
     const { x, y } = at(event);
@@ -412,6 +425,8 @@
       if (found !== undefined && !arranging.isChosen.has(found)) arranging.choose([found]);
       onmenu();
     }}
+    ondragover={phraseOver}
+    ondrop={drop}
     ondblclick={twice}
     onwheel={wheel}
   ></canvas>

@@ -11,6 +11,7 @@
   import Kept from './Kept.svelte';
   import Tuning from './Tuning.svelte';
   import HistoryList from './HistoryList.svelte';
+  import ShelfList from './ShelfList.svelte';
   import RecipeList from './RecipeList.svelte';
   import TimingPicture from './TimingPicture.svelte';
 
@@ -45,6 +46,7 @@
     ['history', 'History'],
     ['recipes', 'Recipes'],
     ['tracks', 'Tracks'],
+    ['shelf', 'Shelf'],
   ];
 
   /** lines that a recipe is to be made of, from the history */
@@ -109,7 +111,7 @@
   class="flex min-h-0 flex-col gap-2 overflow-auto border-l border-base-300 bg-base-200 p-2.5 text-sm"
   aria-label="Bench"
 >
-  <div class="join" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
+  <div class="join flex-wrap" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
     {#each TABS as [name, title] (name)}
       <button
         class="btn join-item flex-1 px-0.5 text-[0.6875rem] btn-xs {tab === name ? 'btn-primary' : ''}"
@@ -156,6 +158,8 @@
     <HistoryList {desk} {walk} asked={historyAsked} torecipe={(lines) => makeRecipe(lines)} />
   {:else if tab === 'recipes'}
     <RecipeList {studio} {begun} {keyOf} {run} />
+  {:else if tab === 'shelf'}
+    <ShelfList {studio} {keyOf} />
   {:else}
     <TrackList {desk} {voices} {keyOf} {run} />
   {/if}

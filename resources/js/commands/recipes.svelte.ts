@@ -2,7 +2,7 @@ import { api, Refused, type NewRecipe } from '../api';
 import type { Recipe } from '../api';
 
 /** The recipes and rules, and the one that is being recorded. */
-export class RecipeShelf {
+export class RecipeBook {
   all = $state.raw<Recipe[]>([]);
   problem = $state('');
   /** the lines recorded so far; null while nothing is recorded */

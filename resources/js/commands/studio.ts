@@ -2,7 +2,8 @@ import type { Catalog } from '../api';
 import type { Player } from '../sound/player.svelte';
 import type { Tuning } from '../desk/tuning.svelte';
 import type { Shortcuts } from '../keys/shortcuts.svelte';
-import type { RecipeShelf } from './recipes.svelte';
+import type { RecipeBook } from './recipes.svelte';
+import type { Shelf } from './shelf.svelte';
 import type { Desk } from '../desk/desk.svelte';
 import type { Playing } from '../desk/playing.svelte';
 
@@ -10,7 +11,7 @@ import type { Playing } from '../desk/playing.svelte';
 export type SongView = 'roll' | 'song' | 'table';
 
 /** Sides of the bench. */
-export type Tab = 'notes' | 'history' | 'recipes' | 'tracks';
+export type Tab = 'notes' | 'history' | 'recipes' | 'tracks' | 'shelf';
 
 /** What the commands of the view can reach. */
 export interface Studio {
@@ -20,7 +21,10 @@ export interface Studio {
   tuning: Tuning;
   catalog: Catalog;
   shortcuts: Shortcuts;
-  recipes: RecipeShelf;
+  recipes: RecipeBook;
+  shelf: Shelf;
+  /** what its key asked for on the bench last, anew each time */
+  asked: { shelfAsked: 'find' | 'keep' };
   /** which view of the song is in the middle, and another one in its place */
   shown(): SongView;
   /** what keys reach: as the view, but notes where an opened row of the song has the keys */

@@ -272,6 +272,18 @@ const hearClip: Command = ({ desk, player }) => {
   );
 };
 
+/** Puts a phrase of the shelf at the caret, by its name. */
+const shelfTake: Command = async ({ desk, shelf, reached }, { name }) => {
+  await shelf.load();
+  const found = shelf.all?.find((one) => one.name.toLowerCase() === (name ?? '').toLowerCase());
+  if (!found) {
+    desk.say(`There is no “${name ?? ''}” on the shelf; shelf shows what there is.`, 'refused');
+    return;
+  }
+  const row = desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
+  await shelf.put(found.id, undefined, reached() === 'song' ? row : undefined);
+};
+
 const conductorRow: Command = ({ desk }, { what }) => {
   const kind = (what ?? 'tempo') as ConductorKind;
   const isShown = settings.conductorRows.includes(kind);
@@ -330,6 +342,11 @@ export const viewCommands: Record<string, Command> = {
   again,
   history: ({ openBench }) => openBench('history'),
   recipes: ({ openBench }) => openBench('recipes'),
+  shelf: ({ openBench, asked }, { what }) => {
+    asked.shelfAsked = what === 'keep' ? 'keep' : 'find';
+    openBench('shelf');
+  },
+  'shelf-take': shelfTake,
   recipe: ({ desk }, { name }) => desk.run([formatLine({ name: 'recipe', values: { name: name ?? '' } })]),
   record,
   tune,

@@ -22,6 +22,8 @@
   import { paintBackdrop, paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from '../look/theme';
+  import { nearestLine } from '../gestures/snap';
+  import { phraseDropped, phraseOver } from '../gestures/dropping';
 
   let {
     desk,
@@ -31,6 +33,7 @@
     onwheel,
     onmouse,
     onmenu,
+    ondropped,
   }: {
     desk: Desk;
     /** what of the notes it shows */
@@ -42,6 +45,8 @@
     onmouse: (line: string) => void;
     /** asked for what can be done at a place of the page, in CSS pixels */
     onmenu: (x: number, y: number) => void;
+    /** told the id of a phrase of the shelf that was dropped, and where */
+    ondropped?: (phrase: number, tick: number) => void;
   } = $props();
 
   const LEFT = 0;
@@ -393,6 +398,11 @@
     onpointercancel={() => handling.cancel()}
     onpointerleave={leave}
     oncontextmenu={menu}
+    ondragover={(event) => ondropped && phraseOver(event)}
+    ondrop={(event) => {
+      const phrase = phraseDropped(event);
+      if (phrase) ondropped?.(phrase, nearestLine(desk.gridLines, view, view.tick(at(event).x)));
+    }}
     ondblclick={draw}
     onwheel={wheel}
   ></canvas>

@@ -55,6 +55,8 @@ const defaults = {
   /** the keyboard that is listened to, empty for all; its channel, 0 for all */
   input: '',
   inputChannel: 0,
+  /** whether phrases of the shelf are taken in the song's key */
+  shelfInKey: true,
   volume: 80,
   /** whether the key of what was long done with the mouse is shown once */
   coach: true,

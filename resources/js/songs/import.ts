@@ -1,4 +1,4 @@
-import { api } from '../api';
+import { api, base64 } from '../api';
 
 const LARGEST = 20 * 1024 * 1024;
 
@@ -8,13 +8,4 @@ export async function importFile(file: File, left: AbortSignal): Promise<{ id: n
     throw new Error(`“${file.name}” is larger than 20 MB, which is more than a song may have.`);
   }
   return api.importSong(file.name, await base64(file), left);
-}
-
-function base64(file: File): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve((reader.result as string).replace(/^data:[^,]*,/, ''));
-    reader.onerror = () => reject(new Error(`“${file.name}” could not be read.`));
-    reader.readAsDataURL(file);
-  });
 }

@@ -1,4 +1,4 @@
-import type { Track } from '../api';
+import type { Track, VoiceName } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
 import { countInAt } from './count-in';
@@ -28,6 +28,16 @@ const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
 const IDLE_AT_LATEST_MS = 4000;
+/** the id of the track that a phrase is sounded on; no song gives it */
+const AUDITION = -1;
+
+/** A note of a phrase that is sounded, in seconds. */
+export interface Auditioned {
+  start: number;
+  length: number;
+  pitch: number;
+  velocity: number;
+}
 
 /**
  * Plays the song as it stands on the screen: a little ahead of the audio clock it reads the notes anew, so an edit
@@ -55,9 +65,12 @@ export class Player {
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
   #wanted = 0;
   #disposed = false;
-  /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
+  /** whether a phrase is sounded beside the song */
+  auditioning = $state(false);
+  #audition: ReturnType<typeof setInterval> | undefined;
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
   #alone: { clips: ReadonlySet<number>; tracks: ReadonlySet<number>; span: [number, number] } | null = null;
+  /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
   #given = 0;
   #origin = 0;
   /** origins that are still to come: the playhead changes over when the sound does */
@@ -140,6 +153,38 @@ export class Player {
       this.score.outputs.silence();
       this.#sounded = false;
     }
+  }
+
+  /**
+   * Sounds a phrase with a voice of its own, once, beside whatever plays; one that sounds already ends.
+   *
+   * @param notes when each begins and how long it lasts, in seconds from now
+   */
+  async audition(notes: readonly Auditioned[], voice: VoiceName): Promise<void> {
+    this.endAudition();
+    if (notes.length === 0 || !(await this.#ready())) return;
+    const track: Track = { ...this.score.track, id: AUDITION, voice, muted: false, solo: true, volume: 80, pan: 0 };
+    const begins = this.#mixer!.now + 0.05;
+    const end = Math.max(...notes.map(({ start, length }) => start + length));
+    let next = 0;
+    this.auditioning = true;
+    this.active = true;
+    this.#audition = setInterval(() => {
+      const now = this.#mixer!.now - begins;
+      for (; next < notes.length && notes[next].start < now + AHEAD_SECONDS; next++) {
+        const { start, length, pitch, velocity } = notes[next];
+        this.#parts.play(track, [pitch, 0], velocity, Math.max(this.#mixer!.now, begins + start), length);
+      }
+      this.#ringsUntil = performance.now() + RINGS_MS;
+      if (now > end) this.endAudition();
+    }, EVERY_MS);
+  }
+
+  endAudition(): void {
+    if (!this.auditioning) return;
+    clearInterval(this.#audition);
+    this.auditioning = false;
+    if (!this.playing) this.#parts.silence();
   }
 
   /** Puts the playhead at a tick; while it plays it goes on from there. */

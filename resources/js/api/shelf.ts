@@ -1,0 +1,42 @@
+import { request } from './client';
+import type { Phrase, VoiceName } from './songs';
+
+/** A phrase that is kept for later, as a list shows it. */
+export interface KeptPhrase {
+  id: number;
+  name: string;
+  tags: string[];
+  /** BPM it was kept at */
+  tempo: number;
+  /** the key it was kept in; empty where there was none */
+  key: string;
+  voice: VoiceName;
+  /** how long it lasts, in quarter notes */
+  quarters: number;
+  /** how many notes it has */
+  notes: number;
+}
+
+/** What is to be kept: what was copied, and what it was like. */
+export interface NewPhrase {
+  name: string;
+  tags: string[];
+  tempo: number;
+  key: string;
+  voice: VoiceName;
+  phrase: Phrase;
+}
+
+export const shelf = {
+  shelf: () => request<{ phrases: KeptPhrase[] }>('GET', 'shelf'),
+  keepPhrase: (phrase: NewPhrase) => request<{ id: number; phrases: KeptPhrase[] }>('POST', 'shelf', phrase),
+  renamePhrase: (id: number, name: string, tags: string[]) =>
+    request<{ phrases: KeptPhrase[] }>('PATCH', `shelf/${id}`, { name, tags }),
+  deletePhrase: (id: number) => request<{ phrases: KeptPhrase[] }>('DELETE', `shelf/${id}`),
+  /** Its notes, in a key where one is named. */
+  phrase: (id: number, key: string) =>
+    request<{ phrase: Phrase }>('GET', `shelf/${id}${key ? `?key=${encodeURIComponent(key)}` : ''}`),
+  phraseAddress: (id: number) => `/api/shelf/${id}/export`,
+  importPhrases: (files: { name: string; midi: string }[]) =>
+    request<{ phrases: KeptPhrase[]; problems: string[] }>('POST', 'shelf/import', { files }),
+};

@@ -1,0 +1,142 @@
+import { api, base64, type KeptPhrase, type Phrase } from '../api';
+import type { Desk } from '../desk/desk.svelte';
+import { settings } from '../settings/settings.svelte';
+import type { Player } from '../sound/player.svelte';
+
+/** The phrases that are kept for later: kept, found, heard, taken. */
+export class Shelf {
+  /** null until they were fetched */
+  all = $state.raw<KeptPhrase[] | null>(null);
+  /** the one that is heard */
+  heard = $state<number | null>(null);
+
+  constructor(
+    private readonly desk: Desk,
+    private readonly player: Player,
+  ) {}
+
+  /** The key phrases are taken in: that of the song at the caret, where it is set so. */
+  get key(): string {
+    return settings.shelfInKey ? (this.desk.song.key ?? '') : '';
+  }
+
+  async load(): Promise<void> {
+    if (!this.all) await this.#take(() => api.shelf());
+  }
+
+  /** Those with all words in their name, tags, voice or key. */
+  found(words: string): KeptPhrase[] {
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+    const said = ({ name, tags, voice, key }: KeptPhrase) => [name, ...tags, voice, key].join(' ').toLowerCase();
+    return (this.all ?? []).filter((one) => wanted.every((word) => said(one).includes(word)));
+  }
+
+  /** Keeps what is selected, or the clips that are chosen in the song, or what lies in the clip in front. Tells whether it was kept. */
+  async keep(name: string, tags: string[]): Promise<boolean> {
+    const { desk } = this;
+    await desk.sender.idle();
+    return this.#take(async () => {
+      const phrase = await this.#copied();
+      const { song, track } = desk;
+      const answer = await api.keepPhrase({
+        name,
+        tags,
+        tempo: song.tempo,
+        key: song.key ?? '',
+        voice: track.voice,
+        phrase,
+      });
+      desk.say(`“${name}” lies on the shelf`);
+      return answer;
+    });
+  }
+
+  async rename(id: number, name: string, tags: string[]): Promise<void> {
+    await this.#take(() => api.renamePhrase(id, name, tags));
+  }
+
+  async delete(id: number): Promise<void> {
+    await this.#take(() => api.deletePhrase(id));
+  }
+
+  async import(files: File[]): Promise<void> {
+    await this.#take(async () => {
+      const read = await Promise.all(files.map(async (file) => ({ name: file.name, midi: await base64(file) })));
+      const answer = await api.importPhrases(read);
+      const { problems } = answer;
+      const taken = `${files.length - problems.length} of ${files.length} files taken onto the shelf`;
+      this.desk.say([taken, ...problems].join('. '), problems.length > 0 ? 'refused' : 'done');
+      return answer;
+    });
+  }
+
+  /** Sounds a phrase in the song's tempo, or ends it. */
+  async hear(one: KeptPhrase): Promise<void> {
+    if (this.heard === one.id && this.player.auditioning) {
+      this.player.endAudition();
+      return;
+    }
+    await this.#do(async () => {
+      const { ppq, notes } = (await api.phrase(one.id, this.key)).phrase;
+      const { clock, song, caret } = this.desk;
+      const seconds = (tick: number) => clock.seconds(caret.tick + (tick * song.ppq) / ppq) - clock.seconds(caret.tick);
+      const { start, length, pitch, velocity } = notes as Record<'start' | 'length' | 'pitch' | 'velocity', number[]>;
+      this.heard = one.id;
+      await this.player.audition(
+        start.map((tick, i) => ({
+          start: seconds(tick),
+          length: seconds(tick + length[i]) - seconds(tick),
+          pitch: pitch[i],
+          velocity: velocity[i],
+        })),
+        one.voice,
+      );
+    });
+  }
+
+  /**
+   * Puts a phrase in: as notes of the clip in front, or in the song as a clip.
+   *
+   * @param at a tick; the caret where it is left out
+   * @param row of the song where a clip shall lie, from 0; as notes where it is left out
+   */
+  async put(id: number, at?: number, row?: number): Promise<void> {
+    const { desk } = this;
+    await this.#do(async () => {
+      const { phrase } = await api.phrase(id, this.key);
+      const place = at ?? desk.caret.tick;
+      if (row !== undefined) desk.runOnClips([`clip-paste at=${place} of=${row + 1}`], [], phrase);
+      else desk.run([`paste at=${place}`], { clipboard: phrase });
+    });
+  }
+
+  /** What would be copied; everything stays as it is. */
+  async #copied(): Promise<Phrase> {
+    const { desk } = this;
+    const { arranging } = desk;
+    const chosen = arranging.isShown ? arranging.placed.map(({ clip }) => clip.id) : [];
+    const standing = chosen.length > 0 ? { open: chosen, front: chosen[0], revisions: {} } : desk.standing;
+    const onClips = chosen.length > 0;
+    const selection = desk.notes.selectedCount > 0 && !onClips ? desk.notes.selection() : 'all';
+    const line = onClips ? 'clip-copy' : desk.range && desk.notes.selectedCount === 0 ? 'copy range=on' : 'copy';
+    const context = { ...desk.context, onClips };
+    const { clipboard, message } = await api.preview(desk.song.id, standing, [line], selection, context);
+    if (!clipboard) throw new Error(message);
+    return clipboard;
+  }
+
+  async #take(ask: () => Promise<{ phrases: KeptPhrase[] }>): Promise<boolean> {
+    return this.#do(async () => void (this.all = (await ask()).phrases));
+  }
+
+  /** What is refused is said; tells whether it was done. */
+  async #do(work: () => Promise<void>): Promise<boolean> {
+    try {
+      await work();
+      return true;
+    } catch (error) {
+      this.desk.say((error as Error).message, 'refused');
+      return false;
+    }
+  }
+}
