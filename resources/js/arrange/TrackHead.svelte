@@ -64,6 +64,16 @@
   >
 {/snippet}
 
+{#snippet opener()}
+  <button
+    class="btn px-1 btn-xs"
+    aria-label="Open the row of {track.name}"
+    aria-expanded={opened !== 'clips'}
+    title="Clips, notes, dynamics: now {opened} ({keyOf})"
+    onclick={() => desk.rows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
+  >
+{/snippet}
+
 <div
   role="group"
   aria-label={track.name}
@@ -80,20 +90,7 @@
       onclick={toFront}
       ondblclick={open}>{track.name}</button
     >
-    <button
-      class="btn px-1 btn-xs"
-      aria-label="Open the row of {track.name}"
-      aria-expanded={opened !== 'clips'}
-      title="Clips, notes, dynamics: now {opened} ({keyOf})"
-      onclick={() => desk.rows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
-    >
-    <button
-      class="btn px-1 btn-xs {inFront ? 'text-error' : 'text-secondary'}"
-      aria-pressed={inFront}
-      aria-label="Record onto {track.name}"
-      title="What is played is heard and recorded on this track"
-      onclick={toFront}><Circle size={9} fill={inFront ? 'currentColor' : 'none'} aria-hidden="true" /></button
-    >
+    {#if settings.songRows === 'small'}{@render opener()}{/if}
     {@render state('mute', 'Mute', track.muted)}
     {@render state('solo', 'Solo', track.solo)}
   </div>
@@ -101,7 +98,7 @@
     <div class="flex min-w-0 items-center gap-2 text-secondary">
       <input
         type="range"
-        class="range w-14 flex-none range-xs"
+        class="range w-12 flex-none range-xs"
         min="0"
         max="100"
         aria-label="Volume of {track.name} in %"
@@ -112,6 +109,14 @@
         >{sounds}{track.transposition !== 0
           ? `, ${track.transposition > 0 ? '+' : '−'}${Math.abs(track.transposition)} semitones`
           : ''}</span
+      >
+      {@render opener()}
+      <button
+        class="btn px-1 btn-xs {inFront ? 'text-error' : 'text-secondary'}"
+        aria-pressed={inFront}
+        aria-label="Record onto {track.name}"
+        title="What is played is heard and recorded on this track"
+        onclick={toFront}><Circle size={9} fill={inFront ? 'currentColor' : 'none'} aria-hidden="true" /></button
       >
     </div>
   {/if}

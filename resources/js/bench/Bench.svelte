@@ -111,10 +111,10 @@
   class="flex min-h-0 flex-col gap-2 overflow-auto border-l border-base-300 bg-base-200 p-2.5 text-sm"
   aria-label="Bench"
 >
-  <div class="join flex-wrap" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
+  <div class="join" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
     {#each TABS as [name, title] (name)}
       <button
-        class="btn join-item flex-1 px-0.5 text-[0.6875rem] btn-xs {tab === name ? 'btn-primary' : ''}"
+        class="btn join-item grow px-0.5 text-[0.65rem] btn-xs {tab === name ? 'btn-primary' : ''}"
         role="tab"
         aria-selected={tab === name}
         tabindex={tab === name ? 0 : -1}

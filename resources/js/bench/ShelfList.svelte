@@ -56,7 +56,10 @@
   function about({ quarters, tempo, key, voice, notes }: KeptPhrase): string {
     const bars = quarters / 4;
     const long = Number.isInteger(bars) ? `${bars} ${bars === 1 ? 'bar' : 'bars'}` : `${quarters} beats`;
-    return [long, `${notes} notes`, `${tempo} BPM`, key, voice].filter(Boolean).join(' · ');
+    return [long, `${notes} notes`, `${tempo} BPM`, key, voice]
+      .filter(Boolean)
+      .map((part) => part.replaceAll(' ', '\u00A0'))
+      .join(' · ');
   }
 
   function keys(event: KeyboardEvent, one: KeptPhrase): void {
