@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Smf\ClipMark;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
@@ -18,7 +19,7 @@ use Random\Randomizer;
 
 /**
  * “Lantern Ferry”, the demo song: kalimba, upright bass, frame drum kit and harmonium, 92 BPM, D dorian, 24 bars of
- * 4/4 with one of 7/8 before the last part.
+ * 4/4 with one of 7/8 before the last part; intro, part A twice, the short bar and part B are clips on each track.
  *
  * It is written as it would be played: starts spread by some 20 ms, played dynamics, a few overlaps, some ghost
  * touches. All of that comes from one seed, so it is always the same song.
@@ -36,6 +37,12 @@ final class LanternFerry
 
     private const TEMPO = 652_174;
 
+    /** The parts, by the bar each begins at, counted from 0. */
+    private const PARTS = [0 => 'Intro', 4 => 'Part A', 10 => 'Part A, again', self::SHORT_BAR => 'The short bar', 17 => 'Part B'];
+
+    /** A note that begins so few ticks before a part was pushed over its border. */
+    private const PUSHED = 120;
+
     /** One chord a bar, as D dorian steps above D: Dm7, G, Am, C, … */
     private const CHORDS = [0, 0, 3, 3, 0, 4, 3, 0, 5, 3, 0, 4, 5, 4, 3, 0, 0, 0, 3, 5, 4, 3, 0, 0];
 
@@ -51,7 +58,14 @@ final class LanternFerry
         $this->random = new Randomizer(new Mt19937(1907));
     }
 
+    /** The song as a MIDI file, its clips with their names in it. */
     public function file(): SmfFile
+    {
+        return SmfFile::of($this->song());
+    }
+
+    /** The file that the song is made of: tracks with marks of their clips. */
+    private function tracks(): SmfFile
     {
         $this->random = new Randomizer(new Mt19937(1907));
 
@@ -64,10 +78,10 @@ final class LanternFerry
         ]);
     }
 
-    /** The song: its file has the signature of D dorian, which is that of C major. */
+    /** The song, each part of a track a clip of its own: its file has the signature of D dorian, which is that of C major. */
     public function song(): Song
     {
-        $song = $this->file()->song();
+        $song = $this->tracks()->song();
 
         return $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, 'D dorian')));
     }
@@ -95,10 +109,41 @@ final class LanternFerry
     /** @param  list<array<string, int>>  $rows */
     private function track(string $name, int $channel, int $program, array $rows): SmfTrack
     {
-        $rows = array_map(static fn (array $row): array => ['channel' => $channel] + $row, $rows);
+        $rows = array_map(fn (array $row): array => ['channel' => $channel] + $this->withinPart($row), $rows);
         $track = new SmfTrack(Notes::fromRows($rows), [0], [chr(0xC0 | $channel).chr($program)], $this->meters->barStart(self::BARS));
 
-        return $track->withMetas(Meta::TrackName, [0 => $name]);
+        return $track->withMetas(Meta::SequencerSpecific, $this->parts())->withMetas(Meta::TrackName, [0 => $name]);
+    }
+
+    /**
+     * A note that sounds over the border of two parts ends there; one that was pushed over it begins there.
+     *
+     * @param  array<string, int>  $row
+     * @return array<string, int>
+     */
+    private function withinPart(array $row): array
+    {
+        foreach (array_keys(self::PARTS) as $bar) {
+            $border = $this->meters->barStart($bar);
+            if ($row['start'] < $border && $border < $row['start'] + $row['length']) {
+                $row = $border - $row['start'] < self::PUSHED ? ['start' => $border] + $row : ['length' => $border - $row['start']] + $row;
+            }
+        }
+
+        return $row;
+    }
+
+    /** @return array<int, string> what tells of the clips, by their ticks */
+    private function parts(): array
+    {
+        $starts = [...array_keys(self::PARTS), self::BARS];
+        $marks = [];
+        foreach (array_values(self::PARTS) as $k => $name) {
+            [$from, $to] = [$this->meters->barStart($starts[$k]), $this->meters->barStart($starts[$k + 1])];
+            $marks[$from] = (string) Meta::SequencerSpecific->dataOf((new ClipMark($from, $to - $from, 0, $name))->write(self::PPQ));
+        }
+
+        return $marks;
     }
 
     /** @return list<array<string, int>> */

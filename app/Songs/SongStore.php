@@ -285,8 +285,11 @@ final readonly class SongStore
     {
         foreach ($changes as $id => $change) {
             $track = $after->tracks[$id] ?? null;
-            if ($track !== null) {
-                TrackRecord::query()->toBase()->updateOrInsert(['id' => $id], ['song_id' => $song] + $track->toArray());
+            if ($track !== null && $change->before === null) {
+                // Where another song took the id meanwhile this is refused, and worked out again.
+                TrackRecord::query()->toBase()->insert(['song_id' => $song] + $track->toArray());
+            } elseif ($track !== null) {
+                TrackRecord::query()->toBase()->where(['id' => $id, 'song_id' => $song])->update($track->toArray());
             }
         }
     }

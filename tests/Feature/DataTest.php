@@ -66,7 +66,7 @@ final class DataTest extends TestCase
 
         self::assertSame(['Lantern Ferry'], SongRecord::query()->pluck('name')->all());
         $kept = $this->one("{$this->folder}/songs-*-kept.sqlite");
-        self::assertStringContainsString("1 song, 4 clips, 0 steps was kept as {$kept}", $said);
+        self::assertStringContainsString("1 song, 20 clips, 0 steps was kept as {$kept}", $said);
         $this->succeeds('data:restore', ['from' => $kept]);
         self::assertSame(['Harbour Steps'], SongRecord::query()->pluck('name')->all());
     }
@@ -112,7 +112,7 @@ final class DataTest extends TestCase
 
         $said = $this->fails('data:prepare');
         self::assertStringContainsString('It was left as it is.', $said);
-        self::assertStringContainsString("(1 song, 4 clips, 0 steps): php artisan data:restore {$copy}", $said);
+        self::assertStringContainsString("(1 song, 20 clips, 0 steps): php artisan data:restore {$copy}", $said);
         self::assertStringContainsString('malformed', $this->fails('data:check'));
         $this->succeeds('data:restore', ['from' => $copy]);
         self::assertStringContainsString('It is whole', $this->succeeds('data:check'));
@@ -156,7 +156,7 @@ final class DataTest extends TestCase
     public function test_a_copy_is_checked_and_never_written_over_another_file(): void
     {
         $this->succeeds('data:prepare');
-        self::assertStringContainsString('1 song, 4 clips, 0 steps. The copy is whole.', $this->succeeds('data:copy', ['to' => "{$this->folder}/away.sqlite"]));
+        self::assertStringContainsString('1 song, 20 clips, 0 steps. The copy is whole.', $this->succeeds('data:copy', ['to' => "{$this->folder}/away.sqlite"]));
         self::assertStringContainsString('already', $this->fails('data:copy', ['to' => "{$this->folder}/away.sqlite"]));
         self::assertSame(0o600, fileperms("{$this->folder}/away.sqlite") & 0o777);
     }

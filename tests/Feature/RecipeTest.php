@@ -122,8 +122,10 @@ final class RecipeTest extends AppTestCase
         $step = StepRecord::query()->sole();
         self::assertSame(['Kalimba, Upright bass, Harmonium', $clips], [$step->about, $step->clips], 'all of them are one step');
         $this->postJson("/api/songs/{$song}/edits", ['lines' => ['transpose octaves=6']] + $body)->assertStatus(422);
-        self::assertSame([2, 2, 1, 2], ClipRecord::query()->orderBy('id')->pluck('revision')->all(), 'what one track cannot do is done on none');
+        $revisions = static fn (): array => ClipRecord::query()->whereIn('id', $clips)->orderBy('id')->pluck('revision')->all();
+        $others = static fn (): array => array_values(array_unique(ClipRecord::query()->whereNotIn('id', $clips)->pluck('revision')->all()));
+        self::assertSame([[2, 2, 2], [1]], [$revisions(), $others()], 'what one track cannot do is done on none');
         $this->ask($clips[0], 'undo')->assertOk()->assertJsonPath('message', 'Undone in Kalimba, Upright bass, Harmonium: recipe name="Song up a third"');
-        self::assertSame([3, 3, 1, 3], ClipRecord::query()->orderBy('id')->pluck('revision')->all(), 'and one undo takes them all back');
+        self::assertSame([[3, 3, 3], [1]], [$revisions(), $others()], 'and one undo takes them all back');
     }
 }

@@ -106,6 +106,25 @@ final class RepeatTest extends AppTestCase
         $this->ask($clip, 'edits', ['song' => 2, 'lines' => ['track name=Reed']])->assertOk();
     }
 
+    public function test_a_track_that_another_song_gets_meanwhile_stays_with_it(): void
+    {
+        $clip = $this->clip();
+        $this->clip();
+        $other = DB::table('tracks')->orderByDesc('id')->first();
+        self::assertNotNull($other);
+        $begun = 0;
+        // Between working the edit out and writing it the other song gets a track.
+        Event::listen(TransactionBeginning::class, static function () use (&$begun, $other): void {
+            if (++$begun === 1) {
+                DB::table('tracks')->insert(['id' => null] + (array) $other);
+            }
+        });
+        $answer = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['track-new'], 'selection' => []])->assertOk()->json();
+
+        self::assertCount(2, $answer['song']['tracks']);
+        self::assertSame(2, $begun, 'refused, and worked out again with another id');
+    }
+
     public function test_an_id_that_another_song_gives_out_meanwhile_is_not_given_twice(): void
     {
         $clip = $this->clip();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Demo\LanternFerry;
 use App\Models\SongRecord;
 use App\Models\StepRecord;
 use App\Songs\SongStore;
@@ -270,6 +271,11 @@ final class SongTest extends AppTestCase
         self::assertSame(['plucked', 'bass', 'drums', 'reed'], array_column($song['tracks'], 'voice'));
         self::assertSame([[0, 4], [61440, 7], [64800, 4]], array_map(static fn (array $meter): array => [$meter['tick'], $meter['numerator']], $song['meters']));
         self::assertSame(92, $song['tempo']);
-        self::assertSame(91680, $song['tracks'][0]['clips'][0]['length'], '24 bars');
+        foreach ($song['tracks'] as $track) {
+            self::assertSame(['Intro', 'Part A', 'Part A, again', 'The short bar', 'Part B'], array_column($track['clips'], 'name'), $track['name']);
+            self::assertSame([[0, 15360], [15360, 23040], [38400, 23040], [61440, 3360], [64800, 26880]], array_map(static fn (array $clip): array => [$clip['start'], $clip['length']], $track['clips']), 'of 4, 6, 6, 1 and 7 bars');
+        }
+        $file = (new LanternFerry)->file();
+        self::assertSame($file->write(), SmfFile::of($file->song())->write(), 'its file comes in again as it was');
     }
 }

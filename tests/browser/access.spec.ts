@@ -20,6 +20,12 @@ for (const theme of ['paper', 'dusk']) {
     await studio.press('j');
     await expect(page.getByRole('grid')).toBeVisible();
     expect(await problems(), 'table').toEqual([]);
+    await studio.press('F9', '.', 'F4', '5', 'F4', '8', 'Alt+Enter');
+    await expect(page.getByRole('group', { name: /^Notes of / })).toBeVisible();
+    expect(await problems(), 'song with an opened row and rows of the conductor').toEqual([]);
+    await studio.press('F3', 'l');
+    await expect(studio.bench.getByRole('button', { name: 'Hear Deck planks' })).toBeVisible();
+    expect(await problems(), 'shelf').toEqual([]);
     await studio.open([
       [0, 240, 60, 70],
       [480, 240, 64, 80],
@@ -106,9 +112,9 @@ test('the tabs of the bench are one stop, and arrows lead along them without tou
   await expect(studio.bench.getByRole('tab', { name: 'History' })).toBeFocused();
   await expect(studio.bench.getByRole('tab', { selected: true })).toHaveText('History');
   await studio.press('End', 'ArrowRight', 'ArrowLeft');
-  await expect(studio.bench.getByRole('tab', { selected: true })).toHaveText('Tracks');
+  await expect(studio.bench.getByRole('tab', { selected: true })).toHaveText('Shelf');
   await studio.press('Tab');
-  await expect(page.getByRole('tab', { name: 'Tracks' })).not.toBeFocused();
+  await expect(page.getByRole('tab', { name: 'Shelf' })).not.toBeFocused();
   await expect(studio.bench.getByRole('tab').and(page.locator(':focus'))).toHaveCount(0);
   expect(studio.column('pitch')).toEqual([60]);
   // Pressed with the pointer, a tab lets go of the keys.

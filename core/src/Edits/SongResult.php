@@ -41,14 +41,12 @@ final readonly class SongResult
     }
 
     /**
-     * Other clips are open afterwards; where none of them is there, the first one of the song.
+     * Other clips are open afterwards; where none of them is there, those of the first track that has some.
      *
      * @param  list<int>  $clips
      */
     public static function opening(OpenSong $before, Song $song, array $clips, int $front, string $summary): self
     {
-        $there = array_values(array_filter($clips, static fn (int $clip): bool => isset($song->clips[$clip])));
-
-        return new self(OpenSong::of($song, $there === [] ? array_slice(array_keys($song->clips), 0, 1) : $there, $front), $summary);
+        return new self(OpenSong::of($song, $song->openable($clips), $front), $summary);
     }
 }

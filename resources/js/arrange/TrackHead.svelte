@@ -31,7 +31,7 @@
   } = $props();
 
   const opened = $derived(desk.rows.of(track.id)?.what ?? 'clips');
-  const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
+  const COLOURS = 8;
   const inFront = $derived(track.id === desk.track.id);
   const sounds = $derived(desk.outputs.all.find(({ id }) => id === desk.outputs.chosen(track.id))?.name ?? track.voice);
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
@@ -66,7 +66,7 @@
 
 {#snippet opener()}
   <button
-    class="btn px-1 btn-xs"
+    class="btn btn-square btn-xs"
     aria-label="Open the row of {track.name}"
     aria-expanded={opened !== 'clips'}
     title="Clips, notes, dynamics: now {opened} ({keyOf})"
@@ -112,7 +112,7 @@
       >
       {@render opener()}
       <button
-        class="btn px-1 btn-xs {inFront ? 'text-error' : 'text-secondary'}"
+        class="btn btn-square btn-xs {inFront ? 'text-error' : 'text-secondary'}"
         aria-pressed={inFront}
         aria-label="Record onto {track.name}"
         title="What is played is heard and recorded on this track"
@@ -121,27 +121,25 @@
     </div>
   {/if}
   {#if settings.songRows === 'tall' || opened !== 'clips'}
-    <div class="flex items-center gap-1" role="group" aria-label="Colour of {track.name}">
-      {#each COLOURS as colour (colour)}
-        <button
-          class="size-3 rounded-full border {colour === track.colour ? 'border-base-content' : 'border-transparent'}"
-          style:background="var(--ink-{colour})"
-          aria-label="Colour {colour} for {track.name}"
-          aria-pressed={colour === track.colour}
-          onclick={() => change({ colour })}
-        ></button>
-      {/each}
+    <div class="flex items-center gap-2 text-secondary">
+      <button
+        class="grid size-6 cursor-pointer place-content-center"
+        aria-label="Colour {track.colour} of {track.name}: the next one"
+        title="The next colour"
+        onclick={() => change({ colour: (track.colour % COLOURS) + 1 })}
+        ><span class="size-3.5 rounded-full" style:background="var(--ink-{track.colour})"></span></button
+      >
+      <label class="flex items-center gap-2"
+        >Pan <input
+          type="range"
+          class="range w-16 range-xs"
+          min="-100"
+          max="100"
+          aria-label="Pan of {track.name} in %"
+          value={track.pan}
+          onchange={(event) => change({ pan: event.currentTarget.value })}
+        /></label
+      >
     </div>
-    <label class="flex items-center gap-2 text-secondary"
-      >Pan <input
-        type="range"
-        class="range w-20 range-xs"
-        min="-100"
-        max="100"
-        aria-label="Pan of {track.name} in %"
-        value={track.pan}
-        onchange={(event) => change({ pan: event.currentTarget.value })}
-      /></label
-    >
   {/if}
 </div>

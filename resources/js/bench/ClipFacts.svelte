@@ -56,16 +56,19 @@
           onchange={(event) => run(formatLine({ name: 'clip', values: { name: event.currentTarget.value } }))}
         /></label
       >
-      <div class="flex items-center gap-0.5" role="group" aria-label="Colour of the chosen clips">
+      <div class="flex flex-wrap" role="group" aria-label="Colour of the chosen clips">
         {#each COLOURS as colour (colour)}
           <button
-            class="size-4 rounded-full border {colours.has(colour) ? 'border-base-content' : 'border-base-300'}"
-            style:background={colour === 0 ? 'transparent' : `var(--ink-${colour})`}
+            class="grid size-6 cursor-pointer place-content-center"
             aria-pressed={colours.has(colour)}
             aria-label={colour === 0 ? 'Colour of the track' : `Colour ${colour}`}
             title={colour === 0 ? 'Colour of the track' : `Colour ${colour}`}
             onclick={() => run(`clip colour=${colour}`)}
-          ></button>
+            ><span
+              class="size-4 rounded-full border-2 {colours.has(colour) ? 'border-base-content' : 'border-base-300'}"
+              style:background={colour === 0 ? 'transparent' : `var(--ink-${colour})`}
+            ></span></button
+          >
         {/each}
       </div>
       <div class="flex flex-wrap gap-1">
