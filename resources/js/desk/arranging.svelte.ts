@@ -4,7 +4,7 @@ import type { Desk } from './desk.svelte';
 import { Viewport } from './viewport.svelte';
 
 /** How high rows of the song are, in CSS pixels. */
-export const ROW_HEIGHTS = { small: 26, middle: 48, tall: 88 } as const;
+export const ROW_HEIGHTS = { small: 27, middle: 54, tall: 88 } as const;
 const ROOM_BEHIND = 1.12;
 export type RowHeight = keyof typeof ROW_HEIGHTS;
 
