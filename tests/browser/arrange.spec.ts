@@ -330,3 +330,17 @@ test('two windows work on two clips of a song, and each sees what the other did'
   await studio.press('F9');
   await expect(song(page)).toContainText('1 of 2 clips chosen');
 });
+
+test('what is about a track is about the one whose head was pressed', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('.');
+  await expect(song(page)).toContainText('1 of 2 clips chosen: clip of Track 1');
+  await page.getByRole('button', { name: 'Plucked', exact: true }).click();
+  await expect(song(page)).toContainText('none chosen');
+  await studio.press('F2', 'c');
+  await expect(studio.status).toHaveText('Plucked copied');
+  await studio.press('.', '/');
+  await studio.palette.fill('track name=Bells');
+  await studio.press('Enter');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 | Bells: 0+4');
+});

@@ -36,7 +36,10 @@
   const sounds = $derived(desk.outputs.all.find(({ id }) => id === desk.outputs.chosen(track.id))?.name ?? track.voice);
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
 
+  /** A press turns to the track: what is done next is done to it, not to clips that were chosen. */
   function toFront(): void {
+    desk.arranging.choose([]);
+    desk.rows.focus(opened === 'clips' ? null : track.id);
     const clip = track.clips.find(({ id }) => desk.open.includes(id)) ?? track.clips[0];
     if (!clip) return;
     if (desk.open.includes(clip.id)) desk.toFront(clip.id);

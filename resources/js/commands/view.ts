@@ -418,6 +418,11 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   const isEdit = ({ name }: Line) => name === 'recipe' || !(name in viewCommands);
   if (lines.some(isEdit) && isSong) {
     const { arranging } = studio.desk;
+    // What is about a track is about the one in front, whichever clips are chosen.
+    if (lines.every((line) => isOfTrack(studio, line))) {
+      studio.desk.run(texts);
+      return undefined;
+    }
     if (arranging.placed.length === 0 && lines.some((line) => needsClips(studio, line))) {
       studio.desk.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
       return undefined;
@@ -443,6 +448,9 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
 
 /** Selections that go by where one is, or by what was selected before: a script has neither. */
 const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord|kept)$/;
+
+const isOfTrack = ({ catalog }: Studio, { name }: Line): boolean =>
+  catalog.edits.find((known) => known.name === name)?.subject === 'track';
 
 /** Whether an edit works on what is selected, which in the song are clips. */
 function needsClips({ catalog }: Studio, { name }: Line): boolean {
