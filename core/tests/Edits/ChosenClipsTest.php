@@ -32,6 +32,7 @@ use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\TestWith;
 
@@ -110,6 +111,16 @@ final class ChosenClipsTest extends MusicTestCase
         }
     }
 
+    public function test_legato_and_untangle_see_across_the_borders_of_chosen_clips(): void
+    {
+        $lengths = static fn (string $line): array => array_map(
+            static fn (int $clip): array => self::done([$line], [1, 2, 4])->settled()->song->contentOf($clip)->notes->length, [1, 2, 4],
+        );
+
+        self::assertSame([[600, 1320], [240], [60]], $lengths('legato last=keep'), 'the last one up to the first of the next clip, not to the drums');
+        self::assertSame([[200, 480], [240], [60]], $lengths('untangle by=any'));
+    }
+
     public function test_dynamics_reach_drums_as_well(): void
     {
         $song = self::done(['velocity set=33'], [1, 4])->settled()->song;
@@ -183,6 +194,23 @@ final class ChosenClipsTest extends MusicTestCase
             static fn (?Phrase $phrase): array => [$phrase?->at(240)->pieces[0]->start, $phrase?->at(240)->pieces[0]->length, $phrase?->at(240)->pieces[0]->loop],
             [$copied, $looping],
         ));
+    }
+
+    #[TestWith([[1], 'Keys: 0+1920 1920+1920 3840+1920 5760+1920 7680+320 | Bass: 0+3840 | Kit: 0+1920', [3840, 8000]], 'cut off at its end')]
+    #[TestWith([[1, 4], 'Keys: 0+1920 1920+1920 3840+1920 | Bass: 0+3840 | Kit: 0+1920 3840+1920', [3840, 5760]], 'once, where it just fits')]
+    /**
+     * @param  non-empty-list<int>  $chosen
+     * @param  array{int, int}  $range
+     */
+    public function test_the_range_is_filled_with_what_was_copied(array $chosen, string $expected, array $range): void
+    {
+        $copied = self::done(['clip-copy'], $chosen)->clipboard;
+        $open = OpenSong::of(self::song(), [1], 1);
+        $conductor = $open->song->conductor;
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), range: TickRange::of(...$range), clipboard: $copied, onClips: true);
+        $song = Script::read(['clip-paste fill=on'], Catalog::standard())->apply($open, Selection::none(), $context->in($open))->settled()->song;
+
+        self::assertSame($expected, self::arrangement($song));
     }
 
     #[TestWith([['clips' => 'none'], 'clips takes at most'])]

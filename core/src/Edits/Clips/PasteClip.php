@@ -25,6 +25,7 @@ use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\MeterMap;
+use Jactonic\Core\Time\TickRange;
 
 /**
  * Puts clips of the clipboard in, the first one on the track in front and the others as many tracks from it as they were;
@@ -37,7 +38,8 @@ final readonly class PasteClip implements SongEdit
         return new Declaration('clip-paste', 'Paste clips', Group::Clips, 'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front or another one on; copied notes become a clip.', [
             Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
             WhichTrack::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in clip'], uses: ['clip-paste at=same' => 'Paste clips at the same place'], usesClipboard: true, putsIn: true);
+            Parameter::onOff('fill', false, 'On begins at the range and repeats them to its end, the last one cut off there.'),
+        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in clip'], uses: ['clip-paste at=same' => 'Paste clips at the same place', 'clip-paste fill=on' => 'Fill the range with the clipboard'], usesClipboard: true, putsIn: true);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -46,24 +48,52 @@ final readonly class PasteClip implements SongEdit
         $meters = $song->conductor->meters;
         $phrase = $context->clipboard?->at($song->conductor->ppq) ?? throw new EditRefused('Nothing was copied yet; copy or cut clips first.');
         $pieces = $phrase->pieces !== [] ? $phrase->pieces : [self::pieceOf($phrase, $meters)];
-        $at = $parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at');
-        $by = $at - $phrase->start();
+        $range = $parameters->isOn('fill') ? $context->needRange('clip-paste fill=on') : null;
+        $at = $range->from ?? ($parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at'));
+        $rounds = self::rounds($phrase, $pieces, $at, $range, $meters);
         $first = min(array_map(static fn (Piece $piece): int => $piece->row, $pieces));
         $pasted = [];
         $top = WhichTrack::of($open, $parameters);
-        foreach ($pieces as $k => $piece) {
-            $track = self::track($song, $top, $piece->row - $first);
-            $content = self::content($phrase, $k, $piece->start, $track->channel);
-            [$song, $copy] = $song->copyOf($content);
-            $clip = new Clip($song->newClipId(), $track->id, max(0, $piece->start + $by), $piece->length, 0, $piece->loop, $piece->name, $piece->muted);
-            $song = $song->withClip($clip->with([]), $copy);
-            $pasted[] = $clip->id;
+        foreach ($rounds as $by) {
+            foreach ($pieces as $k => $piece) {
+                $track = self::track($song, $top, $piece->row - $first);
+                $start = max(0, $piece->start + $by);
+                $length = min($piece->length, ($range->to ?? PHP_INT_MAX) - $start);
+                if ($length > 0) {
+                    [$song, $copy] = $song->copyOf(self::content($phrase, $k, $piece->start, $track->channel));
+                    $clip = new Clip($song->newClipId(), $track->id, $start, $length, 0, $piece->loop, $piece->name, $piece->muted);
+                    $song = $song->withClip($clip->with([]), $copy);
+                    $pasted[] = $clip->id;
+                }
+            }
         }
 
         return SongResult::opening(
             $open, $song, $context->onClips ? $pasted : array_values(array_unique([...$open->open, ...$pasted])), $pasted[0],
             (count($pasted) === 1 ? '1 clip' : count($pasted).' clips')." pasted at {$context->time->position($at)}",
         );
+    }
+
+    /**
+     * How far the pieces are moved, each time they are put in: once, or as often as fills a range, from bar line to bar line.
+     *
+     * @param  non-empty-list<Piece>  $pieces
+     * @return non-empty-list<int> ticks
+     */
+    private static function rounds(Phrase $phrase, array $pieces, int $at, ?TickRange $range, MeterMap $meters): array
+    {
+        $rounds = [$at - $phrase->start()];
+        $length = max(array_map(static fn (Piece $piece): int => $piece->start + $piece->length, $pieces)) - $phrase->start();
+        while ($range !== null && count($rounds) < Song::MOST_CLIPS) {
+            $behind = $phrase->start() + $rounds[count($rounds) - 1] + $length;
+            $next = $meters->barStart($meters->barAt($behind)) === $behind ? $behind : $meters->nextBarLine($behind);
+            if ($next >= $range->to) {
+                break;
+            }
+            $rounds[] = $next - $phrase->start();
+        }
+
+        return $rounds;
     }
 
     /** The bars that notes lie in that were copied without a clip. */
