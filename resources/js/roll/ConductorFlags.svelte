@@ -11,7 +11,7 @@
     run,
     kinds,
     label = 'Conductor',
-    narrowest = 14,
+    narrowest = 30,
     goTo,
   }: {
     desk: Desk;
