@@ -131,8 +131,18 @@
 
   /** What can be done at a place of the page; left out, where the pointer is on the roll, or the caret. */
   function openMenu(x?: number, y?: number): void {
-    if (!studio || surface !== 'roll') return;
+    if (!studio || surface === 'table') return;
     const { desk } = studio;
+    if (surface === 'song') {
+      const [first] = desk.arranging.placed;
+      const box = document.querySelector('[data-testid=song-canvas]')?.getBoundingClientRect() ?? new DOMRect();
+      const row = first?.row ?? desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
+      menu = {
+        x: x ?? box.left + Math.max(0, desk.arranging.view.x(first?.clip.start ?? desk.caret.tick)),
+        y: y ?? box.top + Math.max(0, desk.arranging.y(row)),
+      };
+      return;
+    }
     const canvas =
       desk.pane.of === null ? '[data-testid=roll-canvas]' : `[data-testid=row-canvas][data-track="${desk.pane.of}"]`;
     const box = document.querySelector(canvas)?.getBoundingClientRect() ?? new DOMRect();
@@ -235,7 +245,7 @@
   followRows(() => studio?.desk);
   followZoom(() => studio?.desk);
 
-  const focusRoll = () => document.querySelector<HTMLElement>('[aria-label=Roll]')?.focus();
+  const focusRoll = () => document.querySelector<HTMLElement>('[aria-label=Roll], [aria-label=Song]')?.focus();
 
   // Frames are asked for only while something sounds.
   $effect(() => {
@@ -386,9 +396,8 @@
           {run}
           open={openFromSong}
           onwheel={(event) => dispatcher.wheel(event, surface)}
-          onmenu={() => (palette = true)}
+          onmenu={openMenu}
           onmouse={(line) => noteUse(line, 'mouse')}
-          onnotesmenu={openMenu}
           {keyOf}
           ondropped={(phrase, tick, row) => void studio?.shelf.put(phrase, tick, row)}
         />

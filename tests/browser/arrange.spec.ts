@@ -143,13 +143,33 @@ test('chosen clips are named and muted on the bench, and an edit tried there is 
   await expect(studio.roll).toBeVisible();
 });
 
-test('the right button finds what can be done with a clip, and a line says what it would do to it', async ({
+test('the right button shows what can be done with a clip or a place, and typed letters find any other', async ({
   studio,
   page,
 }) => {
   await openSong(studio);
   await page.mouse.click(...(await place(page, 1, 0)), { button: 'right' });
   await expect(song(page)).toContainText('1 of 2 clips chosen: clip of Track 1');
+  const menu = page.getByRole('dialog', { name: 'What can be done here' });
+  await expect(menu).toContainText('The clips');
+  await menu.getByRole('option', { name: /^Repeat/ }).click();
+  await lies(studio, 'Track 1: 0+4 4+4 | Plucked: 0+4');
+  await studio.press('Control+z', '-', '-', '-');
+  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
+  await page.mouse.click(...(await place(page, 6, 1)), { button: 'right' });
+  await expect(menu).toContainText('Here in the song');
+  await menu.getByRole('combobox').fill('marker');
+  await menu.getByRole('option', { name: /^Marker at the caret/ }).click();
+  await expect(studio.status).toContainText('Marker “Marker” at 7.1');
+  await studio.press('.', 'ContextMenu');
+  await expect(menu).toContainText('The clips');
+  await studio.press('Escape');
+  await expect(menu).toHaveCount(0);
+});
+
+test('a line typed in the palette says what it would do to the chosen clips', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('.', '/');
   await studio.palette.fill('nudge by=2bar');
   await expect(page.getByTestId('palette-effect')).toContainText('1 clip');
   await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');

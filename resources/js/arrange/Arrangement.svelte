@@ -24,7 +24,6 @@
     onwheel,
     onmenu,
     onmouse,
-    onnotesmenu,
     keyOf,
     ondropped,
   }: {
@@ -35,12 +34,10 @@
     open: (clips: number[]) => void;
     /** told a turn of the wheel; tells whether it is a shortcut */
     onwheel: (event: WheelEvent) => boolean;
-    /** asked for what can be done with the chosen clips */
-    onmenu: () => void;
+    /** asked for what can be done with the chosen clips, or with notes of an opened row, at a place of the page in CSS pixels */
+    onmenu: (x: number, y: number) => void;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
-    /** asked for what can be done with notes of an opened row, at a place of the page in CSS pixels */
-    onnotesmenu: (x: number, y: number) => void;
     keyOf: (line: string) => string;
     /** told the id of a phrase of the shelf that was dropped, and where */
     ondropped: (phrase: number, tick: number, row: number) => void;
@@ -316,6 +313,20 @@
     else if (row < desk.song.tracks.length) run(`clip-new at=${tickAt(x, event.altKey)} of=${row + 1}`);
   }
 
+  /** Chooses what lies under the pointer, or turns to the place where nothing does, and asks what can be done with it. */
+  function menu(event: MouseEvent): void {
+    event.preventDefault();
+    if (pressed) return;
+    const { x, y } = at(event);
+    const found = clipAt(arranging, x, y)?.placed.clip.id;
+    if (found === undefined) {
+      arranging.choose([]);
+      desk.moveCaret({ tick: tickAt(x, event.altKey) });
+      frontRow(rowAt(y));
+    } else if (!arranging.isChosen.has(found)) arranging.choose(arranging.together(found));
+    onmenu(event.clientX, event.clientY);
+  }
+
   function drop(event: DragEvent): void {
     const phrase = phraseDropped(event);
     const { x, y } = at(event);
@@ -418,13 +429,7 @@
     onpointerup={release}
     onpointercancel={cancel}
     onpointerleave={() => !pressed && (desk.hands.word = '')}
-    oncontextmenu={(event) => {
-      event.preventDefault();
-      const { x, y } = at(event);
-      const found = clipAt(arranging, x, y)?.placed.clip.id;
-      if (found !== undefined && !arranging.isChosen.has(found)) arranging.choose([found]);
-      onmenu();
-    }}
+    oncontextmenu={menu}
     ondragover={phraseOver}
     ondrop={drop}
     ondblclick={twice}
@@ -433,7 +438,7 @@
   {#each desk.rows.all as row (row.track)}
     {@const place = desk.song.tracks.findIndex(({ id }) => id === row.track)}
     {#if place >= 0 && arranging.isInSight(place)}
-      <OpenedRow {desk} {row} top={arranging.y(place)} {player} {onwheel} {onmouse} onmenu={onnotesmenu} />
+      <OpenedRow {desk} {row} top={arranging.y(place)} {player} {onwheel} {onmouse} {onmenu} />
     {/if}
   {/each}
 </div>

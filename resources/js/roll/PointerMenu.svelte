@@ -61,6 +61,30 @@
       'ramp from=40 to=110',
       'group',
     ],
+    clips: [
+      'clip-copy',
+      'repeat',
+      'clip-split',
+      'clip-join',
+      'clip mute=toggle',
+      'clip-trim to=bars',
+      'group',
+      'stretch factor=2',
+      'reverse',
+      'delete',
+    ],
+    ground: [
+      'clip-new',
+      'clip-paste',
+      'clip-paste fill=on',
+      'marker',
+      'time-open',
+      'time-close',
+      'track-new',
+      'shelf',
+      'select what=all',
+      'zoom-to what=clip',
+    ],
     chord: [
       'strum',
       'revoice move=up',
@@ -74,7 +98,7 @@
       'velocity add=10',
     ],
   };
-  type Kind = 'none' | 'one' | 'several' | 'chord';
+  type Kind = 'none' | 'one' | 'several' | 'chord' | 'clips' | 'ground';
   const FIRST = 10;
   const WIDTH = 288;
   const HEIGHT = 476;
@@ -83,14 +107,23 @@
   let chosen = $state(0);
   let list = $state<HTMLElement>();
   const kind = $derived.by((): Kind => {
-    const { notes } = desk;
+    const { notes, arranging } = desk;
+    if (arranging.isShown) return arranging.placed.length > 0 ? 'clips' : 'ground';
     if (notes.selectedCount === 0) return 'none';
     if (notes.selectedCount === 1) return 'one';
     const { start } = notes.columns;
     const starts = Array.from(start).filter((_, i) => notes.selected[i]);
     return Math.max(...starts) - Math.min(...starts) <= desk.song.ppq / 16 ? 'chord' : 'several';
   });
-  const NAMES: Record<Kind, string> = { none: 'Here', one: 'The note', several: 'The notes', chord: 'The chord' };
+  const NAMES: Record<Kind, string> = {
+    none: 'Here',
+    one: 'The note',
+    several: 'The notes',
+    chord: 'The chord',
+    clips: 'The clips',
+    ground: 'Here in the song',
+  };
+  const count = $derived(desk.arranging.isShown ? desk.arranging.placed.length : desk.notes.selectedCount);
   const runnable = $derived(entries.filter(({ open }) => !open));
   const often = $derived.by(() => {
     const used = (line: string) => (use.lines[line] ? total(use.lines[line]) : 0);
@@ -140,7 +173,7 @@
 
 <Floating {at} width={WIDTH} height={HEIGHT} role="dialog" label="What can be done here" onkeydown={keys} {close}>
   <p class="flex items-baseline justify-between px-3 pt-2 text-xs text-secondary">
-    <span>{NAMES[kind]}{desk.notes.selectedCount > 1 ? `, ${desk.notes.selectedCount}` : ''}</span>
+    <span>{NAMES[kind]}{count > 1 ? `, ${count}` : ''}</span>
     {#if group}<button class="link" onclick={() => (group = null)}>used most</button>{/if}
   </p>
   <input
