@@ -21,6 +21,7 @@ use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 /** Notes go to another track, as doubles or altogether. */
@@ -87,13 +88,16 @@ final class CopyToTest extends TestCase
         self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', $again->summary);
     }
 
-    public function test_notes_behind_are_copied_to_the_front(): void
+    /** @param  array{int, string}  $to  the clip in front, and which track it is then */
+    #[TestWith([[1, 'front']])]
+    #[TestWith([[2, 'previous']])]
+    public function test_notes_of_another_track_go_to_the_one_in_front_or_above_it(array $to): void
     {
         $song = self::song()->withClip(new Clip(2, 2, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])));
-        $open = OpenSong::of($song, [1, 2], 1);
+        $open = OpenSong::of($song, [1, 2], $to[0]);
         $conductor = $song->conductor;
         $context = (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open);
-        $state = Script::read(['copy-to track=front'], Catalog::standard())->apply($open, Selection::of([7]), $context);
+        $state = Script::read(["copy-to track={$to[1]}"], Catalog::standard())->apply($open, Selection::of([7]), $context);
 
         self::assertSame('1 note doubled on Keys', $state->summary);
         self::assertContains([240, 50, 0], $this->notes($state, 1));
