@@ -76,6 +76,8 @@ final class ChosenClipsTest extends MusicTestCase
     #[TestWith([[1], ['clip-trim at=300tk', 'clip-trim to=bars'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1], '1 clip trimmed to whole bars'], 'a bar at least')]
     #[TestWith([[1, 2, 4], ['clip-trim to=notes'], 'Keys: 0+1080 1920+240 | Bass: 0+3840 | Kit: 0+60', [1, 2, 4], '3 clips trimmed to their notes'])]
     #[TestWith([[3], ['clip-trim to=notes'], 'Keys: 0+1920 1920+1920 | Bass: 0+1920 | Kit: 0+1920', [3], '1 clip trimmed to its notes'])]
+    #[TestWith([[1], ['clip loop=1/4', 'clip-trim to=notes'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1], 'the clips begin and end with their notes'], 'a loop keeps its rounds')]
+    #[TestWith([[2], ['clip-trim edge=start at=2400', 'clip-trim to=notes'], 'Keys: 0+1920 2400+1440>480 | Bass: 0+3840 | Kit: 0+1920', [2], 'the clips begin and end with their notes'], 'where nothing is heard')]
     #[TestWith([[1, 2], ['clip-trim to=bars'], 'Keys: 0+1920 1920+1920 | Bass: 0+3840 | Kit: 0+1920', [1, 2], 'the clips begin and end on bar lines'])]
     #[TestWith([[1], ['repeat until=5000'], 'Keys: 0+1920 1920+1920 1920+1920 3840+1160 | Bass: 0+3840 | Kit: 0+1920', [5, 6], '1 clip repeated 2 times, up to 3.3.200'], 'the last one cut off')]
     #[TestWith([[2], ['time-open range=2400..2880'], 'Keys: 0+1920 1920+480 2880+1440>480 | Bass: 0+2400 2880+1440>2400 | Kit: 0+1920', [2, 5], 'Room made at 2.2.0, 2 clips moved back, 2 cut'])]

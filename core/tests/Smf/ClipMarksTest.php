@@ -28,6 +28,7 @@ final class ClipMarksTest extends TestCase
         $song = self::arrangement();
         $again = self::throughAFile($song);
 
+        self::assertCount(2, SmfFile::of($song)->tracks, 'the conductor and one track');
         self::assertSame(
             [[0, self::BAR, 0, 'Intro: Ümläute / "quotes"'], [self::BAR, 2 * self::BAR, 960, 'Loop'], [5 * self::BAR, 480, 0, '']],
             self::clips($again),

@@ -20,7 +20,8 @@ export interface Channel {
  * voices are given back and used again instead of made anew for each song.
  */
 export class Mixer {
-  readonly click = new Tone.Synth({
+  /** Of several voices, for one refuses a click before another that was given out already, as those of a test that was left. */
+  readonly click = new Tone.PolySynth(Tone.Synth, {
     oscillator: { type: 'square' },
     envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 },
     volume: -14,
