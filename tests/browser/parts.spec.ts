@@ -101,3 +101,18 @@ test('a clip is heard alone while its key is down, and the playhead is where it 
   await expect(page.getByRole('button', { name: /^Play/ }).first()).toBeVisible();
   await expect(page.getByText('1.1.0').first()).toBeVisible();
 });
+
+test('the track that notes go to is chosen by a number key, or from the tracks of the song as one types', async ({
+  studio,
+}) => {
+  await openParts(studio);
+  await studio.press('F2', '1');
+  await expect(studio.status).toHaveText('1 note doubled on Track 1');
+  await studio.press('F2', '5');
+  await expect(studio.status).toHaveText('There is no track 5; the song has 2 tracks.');
+  await studio.press('/');
+  await studio.palette.fill('copy-to track=Tr');
+  await studio.press('Tab');
+  await expect(studio.palette).toHaveValue('copy-to track="Track 1" ');
+  await studio.press('Escape');
+});

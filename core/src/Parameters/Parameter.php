@@ -127,6 +127,12 @@ final readonly class Parameter
         return new self($name, new TextValue($longest), null, $help, $absent);
     }
 
+    /** @param  non-empty-list<string>  $words  that stand for a track; the first is the default */
+    public static function track(string $name, array $words, string $help): self
+    {
+        return new self($name, new TrackValue($words), $words[0], $help);
+    }
+
     public static function rowNames(string $name, string $help): self
     {
         return new self($name, new RowNamesValue, RowNamesValue::VOICE, $help);

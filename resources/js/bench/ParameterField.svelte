@@ -6,7 +6,16 @@
   import { turning } from '../look/turning';
   import CurveField from './CurveField.svelte';
 
-  let { parameter, value = $bindable() }: { parameter: Parameter; value: string } = $props();
+  let {
+    parameter,
+    tracks = [],
+    value = $bindable(),
+  }: {
+    parameter: Parameter;
+    /** the names of the song's tracks */
+    tracks?: readonly string[];
+    value: string;
+  } = $props();
 
   const WIDEST_SLIDER = 1000;
   const id = $props.id();
@@ -129,7 +138,7 @@
   {/if}
   {#if !isNumber && kind !== 'choice' && kind !== 'grid'}
     <datalist id="{id}-values">
-      {#each valuesOf(parameter) as offer (offer)}<option value={offer}></option>{/each}
+      {#each valuesOf(parameter, tracks) as offer (offer)}<option value={offer}></option>{/each}
     </datalist>
   {/if}
 </div>

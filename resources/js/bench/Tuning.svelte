@@ -22,6 +22,7 @@
   } = $props();
 
   let form = $state<HTMLFormElement>();
+  const tracks = $derived(desk.song.tracks.map(({ name }) => name));
   const groups = $derived([...new Set(edits.map((edit) => edit.group))]);
   const { preview } = $derived(desk);
   const counts = $derived(preview.shown?.counts);
@@ -127,7 +128,7 @@
       {/if}
       {#each tuning.edit.parameters as parameter (parameter.name)}
         {#if !notTaken(parameter.name)}
-          <ParameterField {parameter} bind:value={tuning.values[parameter.name]} />
+          <ParameterField {parameter} {tracks} bind:value={tuning.values[parameter.name]} />
         {/if}
       {/each}
       <p class="rounded-field bg-base-100 px-1.5 py-1 text-xs break-words" data-testid="tuning-line">{tuning.line}</p>

@@ -13,8 +13,12 @@ export interface Typing {
 const AMOUNTS = ['grid', '1/4', '1/8', '1/16', '1/32', '1bar', '1beat', '5ms', '10ms', '20ms', '240tk'];
 const MOST = 24;
 
-/** Values worth offering for a parameter, from its declaration. */
-export function valuesOf(parameter: Parameter): string[] {
+/**
+ * Values worth offering for a parameter, from its declaration.
+ *
+ * @param tracks the names of the song's tracks
+ */
+export function valuesOf(parameter: Parameter, tracks: readonly string[] = []): string[] {
   const { kind, options = [], words = [], default: usual, min, max } = parameter;
   const known: Record<string, string[]> = {
     grid: ['grid', ...GRIDS],
@@ -24,6 +28,7 @@ export function valuesOf(parameter: Parameter): string[] {
     velocities: ['112,80,96,80', '110,70', '80,110', '100,60,60'],
     pitch: [...words, 'C3', 'C4', 'C5'],
     meter: METERS,
+    track: [...words, ...tracks],
     key: [...words, ...ROOTS.map((root) => `${root} major`), ...ROOTS.map((root) => `${root} minor`)],
   };
   const numbers = min !== undefined && max !== undefined && max - min <= MOST ? span(min, max) : [];
@@ -34,7 +39,7 @@ export function valuesOf(parameter: Parameter): string[] {
 const span = (min: number, max: number) => Array.from({ length: max - min + 1 }, (_, k) => String(min + k));
 
 /** What a typed line is about; null while it does not begin with a name and a blank. */
-export function typingOf(catalog: Catalog, text: string): Typing | null {
+export function typingOf(catalog: Catalog, text: string, tracks: readonly string[] = []): Typing | null {
   const [, name, rest] = /^\s*([a-z][a-z-]*)\s(.*)$/.exec(text) ?? [];
   const declaration = [...catalog.edits, ...catalog.view].find((known) => known.name === name);
   if (!declaration) {
@@ -45,7 +50,7 @@ export function typingOf(catalog: Catalog, text: string): Typing | null {
   const [, key, value] = /^([a-z-]+)=(.*)$/.exec(word ?? '') ?? [];
   const parameter = declaration.parameters.find((known) => known.name === key);
   if (parameter) {
-    const choices = valuesOf(parameter)
+    const choices = valuesOf(parameter, tracks)
       .filter((offer) => offer.startsWith(value) && offer !== value)
       .map((offer) => ({ text: offer, help: '', line: `${head}${key}=${/\s/.test(offer) ? `"${offer}"` : offer} ` }));
     return { declaration, parameter, choices };

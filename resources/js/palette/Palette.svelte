@@ -28,6 +28,7 @@
   } = $props();
 
   /** As many as fit at first, so that it opens within a frame; the rest comes with the next one. */
+  const tracks = $derived(desk.song.tracks.map(({ name }) => name));
   const FIRST_SHOWN = 20;
   const MOST_SHOWN = 60;
   const MOST_RECENT = 12;
@@ -46,7 +47,7 @@
     entry: Entry | null;
   }
 
-  const typing = $derived(typingOf(catalog, text));
+  const typing = $derived(typingOf(catalog, text, tracks));
   const found = $derived(typing ? [] : find(entries, text, settings.recent));
   const rows = $derived<Row[]>(
     typing
@@ -72,7 +73,7 @@
   function typed(value: string): void {
     text = value;
     // In a line being typed nothing is chosen until one goes down to it, so that Enter runs what stands there.
-    chosen = typingOf(catalog, value) ? -1 : 0;
+    chosen = typingOf(catalog, value, tracks) ? -1 : 0;
   }
 
   function finish(line: string, then: (line: string) => void): void {

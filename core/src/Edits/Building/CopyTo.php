@@ -35,7 +35,7 @@ final readonly class CopyTo implements SongEdit
     public function declaration(): Declaration
     {
         return new Declaration('copy-to', 'To another track', Group::Building, 'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.', [
-            Parameter::text('track', Track::LONGEST_NAME, 'The next or previous track, the one in front, or one by its name or its number from the top.', self::NEXT),
+            Parameter::track('track', [self::NEXT, self::PREVIOUS, self::FRONT], 'The next or previous track, the one in front, or one by its name or its number from the top.'),
             Parameter::pitch('pitch', 'One pitch for all of them, such as that of a drum; notes that then start together become one.', [], 'as they are'),
             Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
             Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
@@ -92,7 +92,7 @@ final readonly class CopyTo implements SongEdit
     {
         $tracks = array_values($open->song->tracks);
         $front = (int) array_search($open->frontTrack(), $tracks, true);
-        $said = $parameters->has('track') ? (string) $parameters->word('track') : self::NEXT;
+        $said = (string) $parameters->word('track');
         $place = match (true) {
             $said === self::NEXT => $front + 1,
             $said === self::PREVIOUS => $front - 1,
