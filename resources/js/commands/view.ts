@@ -1,17 +1,17 @@
 import { api } from '../api';
-import type { ConductorKind, Parameter, Phrase } from '../api';
+import type { Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
-import { ROWS } from '../music/conductor';
 import { wayFrom } from '../music/grids';
-import type { Shown } from '../desk/opened-rows.svelte';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
+import { conductingCommands } from './conducting';
+import { partCommands } from './parts';
 import { playingCommands } from './playing';
+import { shelfCommands } from './shelving';
 import { arrangingCommands, fallsBack } from './arranging';
 import { selecting, spanOf } from './selecting';
-import type { Desk } from '../desk/desk.svelte';
 import type { Command, Studio } from './studio';
 import { writing } from './writing';
 
@@ -130,192 +130,6 @@ const record: Command = ({ desk, recipes, openBench }) => {
   }
 };
 
-const goTrack: Command = ({ desk, shown }, { to }) => {
-  const tracks = desk.song.tracks.filter(({ clips }) => clips.length > 0);
-  const at = tracks.findIndex((known) => known.id === desk.track.id);
-  const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
-  if (shown() === 'song' && desk.rows.all.length > 0) {
-    // What is open in other rows stays open.
-    const isFocused = desk.rows.focused !== null;
-    const clips = next.clips.map(({ id }) => id);
-    void desk.openClips([...new Set([...desk.open, ...clips])], clips[0]).then(() => {
-      if (isFocused) desk.rows.focus(desk.rows.of(next.id) ? next.id : null);
-      desk.say(next.name, 'hint');
-    });
-    return;
-  }
-  void desk.openTrack(next).then(() => desk.say(next.name, 'hint'));
-};
-
-/** Turns the row of the track in front into a small roll, to its dynamics, and back to its clips. */
-const openRow: Command = ({ desk, shown, show }, { to }) => {
-  if (shown() !== 'song') show('song');
-  desk.arranging.inSight = true;
-  const what = desk.rows.turn(desk.track.id, (to ?? 'next') as Shown | 'next');
-  desk.arranging.revealRow(desk.track.id);
-  desk.say(`${desk.track.name}: ${what}${what === 'clips' ? '' : '; Escape goes back to the clips'}`, 'hint');
-};
-
-/** The next or previous clip of the track in front comes to the front, opened where it is not. */
-const goClip: Command = ({ desk }, { to }) => {
-  const { clips } = desk.track;
-  const at = clips.findIndex(({ id }) => id === desk.front);
-  const next = clips[(at + (to === 'previous' ? clips.length - 1 : 1)) % clips.length];
-  if (desk.open.includes(next.id)) {
-    desk.toFront(next.id);
-  } else {
-    void desk.openClips([...desk.open, next.id], next.id);
-  }
-  desk.say(`${next.name || 'Clip'} at ${desk.gridLines.position(next.start)} is in front`, 'hint');
-};
-
-const showTracks: Command = ({ desk }, { what }) => {
-  const { tracks } = desk.song;
-  const isOpen = ({ clips }: (typeof tracks)[number]) => clips.some(({ id }) => desk.open.includes(id));
-  const at = tracks.indexOf(desk.track);
-  const following = [...tracks.slice(at + 1), ...tracks.slice(0, at)].find((track) => !isOpen(track));
-  const wanted =
-    what === 'all'
-      ? tracks
-      : what === 'next'
-        ? tracks.filter((track) => isOpen(track) || track === following)
-        : [desk.track];
-  void desk
-    .openClips(
-      wanted.flatMap(({ clips }) => clips.map(({ id }) => id)),
-      desk.front,
-    )
-    .then(() => desk.say(`Open: ${wanted.map(({ name }) => name).join(', ')}`, 'hint'));
-};
-
-/** The tracks with clips, none of which are open. */
-const behind = ({ song, open, backdropOf }: Desk) =>
-  song.tracks.filter(
-    ({ id, clips }) =>
-      clips.length > 0 &&
-      (backdropOf === null || backdropOf.includes(id)) &&
-      !clips.some((clip) => open.includes(clip.id)),
-  );
-
-/** Draws notes of other tracks behind: of all, or of one by its number; once more not. */
-const backdrop: Command = ({ desk }, { track }) => {
-  if (track === undefined) {
-    settings.backdrop = !settings.backdrop || desk.backdropOf !== null;
-    desk.backdropOf = null;
-    desk.say(settings.backdrop ? 'Other tracks are drawn behind' : 'The open tracks alone', 'hint');
-    return;
-  }
-  const found = desk.song.tracks[Number(track) - 1];
-  if (!found) {
-    desk.say(`There is no track ${track}; the song has ${desk.song.tracks.length}.`, 'refused');
-    return;
-  }
-  const chosen = settings.backdrop ? (desk.backdropOf ?? desk.song.tracks.map(({ id }) => id)) : [];
-  const isBehind = chosen.includes(found.id);
-  desk.backdropOf = isBehind ? chosen.filter((id) => id !== found.id) : [...chosen, found.id];
-  settings.backdrop = desk.backdropOf.length > 0;
-  desk.say(`${found.name} is ${isBehind ? 'not drawn behind any more' : 'drawn behind'}`, 'hint');
-};
-
-/** Lets the notes behind be touched, as if they were open, and puts them back behind. */
-const touchBackdrop: Command = async ({ desk }) => {
-  if (desk.untouched) {
-    const back = desk.untouched.filter((clip) => desk.tracks.has(clip));
-    desk.untouched = null;
-    const { front } = desk;
-    await desk.openClips([...back], back.includes(front) ? front : back[0]);
-    desk.say('Notes behind are seen only', 'hint');
-    return;
-  }
-  const touched = behind(desk);
-  if (touched.length === 0) {
-    desk.say('No other track lies behind.', 'refused');
-    return;
-  }
-  desk.untouched = desk.open;
-  settings.backdrop = true;
-  await desk.openClips([...desk.open, ...touched.flatMap(({ clips }) => clips.map(({ id }) => id))], desk.front);
-  desk.say(`Notes of ${touched.map(({ name }) => name).join(', ')} can be touched; once more they lie behind`, 'hint');
-};
-
-/** Brings another of the open tracks to the front: new notes go there. */
-const front: Command = ({ desk }, { to }) => {
-  const open = desk.song.tracks.filter(({ clips }) => clips.some(({ id }) => desk.open.includes(id)));
-  if (open.length < 2) {
-    desk.say('No other track is open; show-tracks opens some beside this one.', 'refused');
-    return;
-  }
-  const at = open.findIndex(({ id }) => id === desk.track.id);
-  const next = open[(at + (to === 'previous' ? open.length - 1 : 1)) % open.length];
-  const { tick } = desk.caret;
-  const clips = next.clips.filter(({ id }) => desk.open.includes(id));
-  desk.toFront((clips.find(({ start, length }) => tick >= start && tick < start + length) ?? clips[0]).id);
-  desk.say(`${next.name} is in front`, 'hint');
-};
-
-/** Plays the chosen clips, or the one in front, alone for as long as its key is down. */
-const hearClip: Command = ({ desk, player }) => {
-  const { arranging } = desk;
-  const chosen =
-    arranging.isShown && arranging.placed.length > 0
-      ? arranging.placed
-      : arranging.all.filter(({ clip }) => clip.id === desk.front);
-  const span: [number, number] = [
-    Math.min(...chosen.map(({ clip }) => clip.start)),
-    Math.max(...chosen.map(({ clip }) => clip.start + clip.length)),
-  ];
-  desk.say(`${chosen.map(({ clip, track }) => clip.name || track.name).join(', ')} alone`, 'hint');
-  return player.startAlone(
-    new Set(chosen.map(({ clip }) => clip.id)),
-    new Set(chosen.map(({ track }) => track.id)),
-    span,
-  );
-};
-
-/** Puts a phrase of the shelf at the caret, by its name. */
-const shelfTake: Command = async ({ desk, shelf, reached }, { name }) => {
-  await shelf.load();
-  const found = shelf.all?.find((one) => one.name.toLowerCase() === (name ?? '').toLowerCase());
-  if (!found) {
-    desk.say(`There is no “${name ?? ''}” on the shelf; shelf shows what there is.`, 'refused');
-    return;
-  }
-  const row = desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
-  await shelf.put(found.id, undefined, reached() === 'song' ? row : undefined);
-};
-
-const conductorRow: Command = ({ desk }, { what }) => {
-  const kind = (what ?? 'tempo') as ConductorKind;
-  const isShown = settings.conductorRows.includes(kind);
-  const wanted = [...settings.conductorRows.filter((other) => other !== kind), ...(isShown ? [] : [kind])];
-  settings.conductorRows = (Object.keys(ROWS) as ConductorKind[]).filter((other) => wanted.includes(other));
-  desk.say(isShown ? `${ROWS[kind]} hidden` : `${ROWS[kind]} have a row below the ruler`, 'hint');
-};
-
-const goMarker: Command = ({ desk, player }, { to, number }) => {
-  const markers = desk.song.events.filter(({ kind }) => kind === 'marker');
-  const { tick: here } = desk.caret;
-  const found = number
-    ? markers[Number(number) - 1]
-    : to === 'previous'
-      ? markers.findLast(({ tick }) => tick < here)
-      : markers.find(({ tick }) => tick > here);
-  if (!found) {
-    desk.say(
-      markers.length === 0
-        ? 'The song has no marker yet; marker puts one at the caret.'
-        : `There is no ${number ? `marker ${number}; the song has ${markers.length}` : `${to ?? 'next'} marker from here`}.`,
-      'refused',
-    );
-    return;
-  }
-  desk.moveCaret({ tick: found.tick });
-  void player.seek(found.tick);
-  const view = desk.arranging.inSight ? desk.arranging.view : desk.view;
-  if (found.tick < view.left || found.tick > view.right) view.scrollTo(found.tick - 20 / view.pixelsPerTick);
-  desk.say(`${found.label}, at ${desk.gridLines.position(found.tick)}`, 'hint');
-};
-
 /** What each command of the view does; they are declared in resources/keys/view-commands.json. */
 export const viewCommands: Record<string, Command> = {
   play: ({ desk, player }, { from }) => void player.toggle(from === 'selection' ? spanOf(desk)?.from : undefined),
@@ -330,6 +144,9 @@ export const viewCommands: Record<string, Command> = {
   ...handCommands,
   ...playingCommands,
   ...writing,
+  ...partCommands,
+  ...conductingCommands,
+  ...shelfCommands,
   grid: ({ desk }, { value }) => desk.setGrid(value ?? desk.grid),
   'grid-step': ({ desk, catalog }, { to }) =>
     desk.setGrid(wayFrom(catalog.grids, desk.grid, to as 'finer' | 'coarser')),
@@ -342,11 +159,6 @@ export const viewCommands: Record<string, Command> = {
   again,
   history: ({ openBench }) => openBench('history'),
   recipes: ({ openBench }) => openBench('recipes'),
-  shelf: ({ openBench, asked }, { what }) => {
-    asked.shelfAsked = what === 'keep' ? 'keep' : 'find';
-    openBench('shelf');
-  },
-  'shelf-take': shelfTake,
   recipe: ({ desk }, { name }) => desk.run([formatLine({ name: 'recipe', values: { name: name ?? '' } })]),
   record,
   tune,
@@ -358,18 +170,7 @@ export const viewCommands: Record<string, Command> = {
       ? giveKey(desk.lastLines)
       : desk.say('Nothing was done yet that could get a key.', 'refused'),
   'zoom-to': zoomTo,
-  'go-track': goTrack,
-  'go-clip': goClip,
-  'open-row': openRow,
-  'show-tracks': showTracks,
-  backdrop,
-  'touch-backdrop': touchBackdrop,
-  front,
-  'hear-clip': hearClip,
   'song-strip': toggle('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
-  conductor: ({ desk }) => void (desk.conducting = desk.caret.tick),
-  'conductor-row': conductorRow,
-  'go-marker': goMarker,
   'new-song': ({ leave }) => leave('new-song'),
   roll: ({ show }) => show('roll'),
   song: ({ shown, show }) => show(shown() === 'song' ? 'roll' : 'song'),
