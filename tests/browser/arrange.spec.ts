@@ -305,6 +305,7 @@ test('clips have colours and groups on the bench, and one of a group takes the o
   await studio.press('F3', 'ArrowRight');
   await lies(studio, 'Track 1: 1+4 | Plucked: 1+4');
   await studio.bench.getByRole('button', { name: 'ungroup' }).click();
+  await expect(studio.status).toHaveText('2 clips taken out of their groups');
   await studio.press('Escape');
   await page.mouse.click(...(await place(page, 2, 0)));
   await expect(song(page)).toContainText('1 of 2 clips chosen');

@@ -1,14 +1,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Player } from '../sound/player.svelte';
-  import { type Placed } from '../desk/arranging.svelte';
   import type { Desk } from '../desk/desk.svelte';
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
   import { phraseDropped, phraseOver } from '../gestures/dropping';
-  import { nearestLine } from '../gestures/snap';
-  import { ClipDrag, type Dragged, type Held } from './clip-drag';
+  import { ClipHand, type Place } from './clip-hand.svelte';
   import { clipAt } from './clip-hit';
   import { boxOf, colourOf, paintClips, paintMiniatures, paintRows } from './paint-song';
   import PitchKeys from '../roll/PitchKeys.svelte';
@@ -43,29 +41,19 @@
     ondropped: (phrase: number, tick: number, row: number) => void;
   } = $props();
 
-  const DRAGS_FROM = 4;
   const { arranging } = $derived(desk);
   const { view } = $derived(arranging);
   let ground: HTMLCanvasElement;
   let marks: HTMLCanvasElement;
   let over: HTMLCanvasElement;
-  let cursor = $state('default');
   const colours = $derived(coloursOf(settings.theme, 1));
   const ofTrack = (colour: number) => coloursOf(settings.theme, colour);
 
-  /** what the pointer does: nothing yet, a drag of clips, or a box */
-  let pressed: { x: number; y: number; found: ReturnType<typeof clipAt>; wasChosen: boolean; adds: boolean } | null =
-    null;
-  let drag = $state.raw<ClipDrag | null>(null);
-  let dragged = $state.raw<Dragged[]>([]);
-  let box = $state.raw<DOMRect | null>(null);
+  const hand = new ClipHand(
+    untrack(() => desk),
+    (line) => run(line),
+  );
   const sweep: { what: 'mute' | 'solo' | ''; to: 'on' | 'off' } = { what: '', to: 'on' };
-  const hand = $derived(desk.hands.hand);
-  /** the span of a clip that is drawn, and ids of clips that are rubbed out */
-  let drawn: [number, number] | null = null;
-  let rubbed: number[] = [];
-  let held: Held = { free: false, copies: false };
-  let kept: readonly number[] = [];
 
   $effect(() => {
     void [desk.song.tracks, arranging.tops, desk.end, view.width, view.height];
@@ -97,7 +85,7 @@
     }
     pen.strokeStyle = colours.selection;
     pen.lineWidth = 2;
-    for (const { placed, start, length, row } of dragged) {
+    for (const { placed, start, length, row } of hand.dragged) {
       const { x, y, width, height } = boxOf(arranging, start, length, row);
       pen.fillStyle = ofTrack(colourOf(placed)).tint;
       pen.globalAlpha = 0.7;
@@ -105,6 +93,7 @@
       pen.globalAlpha = 1;
       pen.strokeRect(x, y, width, height);
     }
+    const { box } = hand;
     if (box) {
       pen.lineWidth = 1;
       pen.setLineDash([4, 3]);
@@ -134,205 +123,59 @@
     askGround();
   });
   $effect(() => {
-    void [place(), desk.range, desk.caret, desk.track, player.tick, dragged, box];
+    void [place(), desk.range, desk.caret, desk.track, player.tick, hand.dragged, hand.box];
     askOver();
   });
   $effect(() => {
-    if (settings.follow && player.playing && !drag) view.follow(player.tick);
+    if (settings.follow && player.playing && !hand.goesOn) view.follow(player.tick);
   });
 
-  const at = (event: MouseEvent) => {
+  const at = (event: MouseEvent): Place => {
     const { left, top } = over.getBoundingClientRect();
-    return { x: event.clientX - left, y: event.clientY - top };
-  };
-  const rowAt = (y: number) => arranging.rowAt(y);
-  const tickAt = (x: number, free: boolean) => {
-    const tick = Math.max(0, Math.round(view.tick(x)));
-    return free || desk.free ? tick : nearestLine(desk.gridLines, view, tick);
+    return {
+      x: event.clientX - left,
+      y: event.clientY - top,
+      adds: event.shiftKey || event.ctrlKey,
+      copies: event.ctrlKey,
+      alt: event.altKey,
+    };
   };
 
   function press(event: PointerEvent): void {
     if (event.button !== 0) return;
     desk.rows.focus(null);
     over.setPointerCapture(event.pointerId);
-    const from = at(event);
-    const found = clipAt(arranging, from.x, from.y);
-    const adds = event.shiftKey || event.ctrlKey;
-    if (hand !== 'point') {
-      pressed = { ...from, found, wasChosen: false, adds };
-      if (hand === 'erase') rub(from);
-      return;
-    }
-    const wasChosen = found !== null && arranging.isChosen.has(found.placed.clip.id);
-    pressed = { ...from, found, wasChosen, adds };
-    kept = adds ? arranging.chosen : [];
-    if (found && !wasChosen)
-      arranging.choose([...(adds ? arranging.chosen : []), ...arranging.together(found.placed.clip.id)]);
-    if (found) desk.moveCaret({ tick: found.placed.clip.start });
-  }
-
-  function move(event: PointerEvent): void {
-    const now = at(event);
-    held = { free: event.altKey || desk.free, copies: event.ctrlKey };
-    if (!pressed && hand !== 'point') {
-      cursor = hand === 'draw' ? 'cell' : 'crosshair';
-      desk.hands.word =
-        hand === 'draw'
-          ? 'drag: a new clip as long · a press: one of a bar · Alt: free of the grid'
-          : 'a press or a stroke takes clips out';
-      return;
-    }
-    if (!pressed) {
-      const found = clipAt(arranging, now.x, now.y);
-      cursor = !found ? 'default' : found.part === 'body' ? 'grab' : 'ew-resize';
-      desk.hands.word = !found
-        ? 'drag: choose clips · Alt: a range over these tracks · two presses: a new clip'
-        : found.part === 'body'
-          ? 'drag: move · Ctrl: a copy · Alt: free of the grid · two presses: open'
-          : 'drag: change this end; what sounds stays where it is';
-      return;
-    }
-    if (hand === 'erase') {
-      rub(now);
-      return;
-    }
-    if (!drag && !box && Math.hypot(now.x - pressed.x, now.y - pressed.y) < DRAGS_FROM) return;
-    if (hand === 'draw') {
-      drawn = spanOf(pressed.x, now.x);
-      box = boxIn(drawn, rowAt(pressed.y), rowAt(pressed.y));
-      return;
-    }
-    if (!pressed.found && event.altKey) {
-      desk.range = spanOf(pressed.x, now.x);
-      const [first, last] = [rowAt(Math.min(pressed.y, now.y)), rowAt(Math.max(pressed.y, now.y))];
-      box = boxIn(desk.range, first, last);
-      const [from, to] = desk.range;
-      arranging.choose([
-        ...kept,
-        ...arranging.all
-          .filter(({ clip, row }) => row >= first && row <= last && clip.start < to && clip.start + clip.length > from)
-          .map(({ clip }) => clip.id),
-      ]);
-      return;
-    }
-    if (pressed.found) {
-      drag ??= new ClipDrag(desk, arranging, pressed.found.placed, pressed.found.part, pressed);
-      drag.move(now.x, now.y, held);
-      dragged = drag.shown;
-      desk.hands.word = drag.said(held);
-      return;
-    }
-    const { x, y } = pressed;
-    box = new DOMRect(Math.min(x, now.x), Math.min(y, now.y), Math.abs(now.x - x), Math.abs(now.y - y));
-    arranging.choose([...kept, ...inBox(box).map(({ clip }) => clip.id)]);
-  }
-
-  /** From line to line around two places across, a line apart at least. */
-  function spanOf(a: number, b: number): [number, number] {
-    const [from, to] = [tickAt(Math.min(a, b), held.free), tickAt(Math.max(a, b), held.free)];
-    return [from, Math.max(to, desk.gridLines.around(from).after)];
-  }
-
-  function boxIn([from, to]: [number, number], first: number, last: number): DOMRect {
-    const [x, y] = [view.x(from), arranging.y(Math.min(first, arranging.heights.length - 1))];
-    return new DOMRect(x, y, view.x(to) - x, arranging.y(Math.min(last + 1, arranging.heights.length)) - y);
-  }
-
-  /** Marks what the eraser passes; it goes once it is let go. */
-  function rub({ x, y }: { x: number; y: number }): void {
-    const found = clipAt(arranging, x, y)?.placed.clip.id;
-    if (found !== undefined) rubbed = [...new Set([...rubbed, found])];
-    arranging.choose(rubbed);
-  }
-
-  function inBox({ left, right, top, bottom }: DOMRect): Placed[] {
-    const [from, to] = [view.tick(left), view.tick(right)];
-    const [first, last] = [rowAt(top), rowAt(bottom)];
-    return arranging.all.filter(
-      ({ clip, row }) => row >= first && row <= last && clip.start < to && clip.start + clip.length > from,
-    );
-  }
-
-  function release(): void {
-    if (!pressed) return;
-    const { found, wasChosen, adds, x, y } = pressed;
-    if (hand !== 'point') {
-      if (hand === 'erase' && rubbed.length > 0) run('clip-delete');
-      if (hand === 'draw') draw(x, y);
-      cancel();
-      return;
-    }
-    if (drag) {
-      const line = drag.line(held);
-      if (line) run(line);
-    } else if (!box && found && wasChosen) {
-      const { id } = found.placed.clip;
-      const together = arranging.together(id);
-      arranging.choose(adds ? arranging.chosen.filter((one) => !together.includes(one)) : together);
-    } else if (!box && !found) {
-      if (!adds) arranging.choose([]);
-      desk.moveCaret({ tick: tickAt(x, held.free) });
-      frontRow(rowAt(y));
-    }
-    cancel();
-  }
-
-  function cancel(): void {
-    pressed = null;
-    drag = null;
-    dragged = [];
-    box = null;
-    drawn = null;
-    rubbed = [];
-    desk.hands.word = '';
-  }
-
-  /** Puts in a clip as long as was dragged, or of the bar that was pressed. */
-  function draw(x: number, y: number): void {
-    const row = rowAt(y);
-    if (row >= desk.song.tracks.length) {
-      desk.say('There is no track here; track-new makes one.', 'refused');
-      return;
-    }
-    const bar = desk.gridLines.barAt(Math.max(0, Math.round(view.tick(x))));
-    const [from, to] = drawn ?? [bar.tick, desk.gridLines.barStart(bar.bar + 1)];
-    run(`clip-new at=${from} length=${to - from}tk of=${row + 1}`);
-  }
-
-  function frontRow(row: number): void {
-    const open_ = desk.song.tracks[row]?.clips.find(({ id }) => desk.open.includes(id));
-    if (open_) desk.toFront(open_.id);
+    hand.press(at(event));
   }
 
   function twice(event: MouseEvent): void {
-    if (hand !== 'point') return;
-    const { x, y } = at(event);
+    if (desk.hands.hand !== 'point') return;
+    const { x, y, alt } = at(event);
     const found = clipAt(arranging, x, y);
-    const row = rowAt(y);
+    const row = arranging.rowAt(y);
     if (found) open([found.placed.clip.id]);
-    else if (row < desk.song.tracks.length) run(`clip-new at=${tickAt(x, event.altKey)} of=${row + 1}`);
+    else if (row < desk.song.tracks.length) run(`clip-new at=${hand.tickAt(x, alt)} of=${row + 1}`);
   }
 
   /** Chooses what lies under the pointer, or turns to the place where nothing does, and asks what can be done with it. */
   function menu(event: MouseEvent): void {
     event.preventDefault();
-    if (pressed) return;
-    const { x, y } = at(event);
+    if (hand.goesOn) return;
+    const { x, y, alt } = at(event);
     const found = clipAt(arranging, x, y)?.placed.clip.id;
     if (found === undefined) {
       arranging.choose([]);
-      desk.moveCaret({ tick: tickAt(x, event.altKey) });
-      frontRow(rowAt(y));
+      hand.turnTo(x, y, alt);
     } else if (!arranging.isChosen.has(found)) arranging.choose(arranging.together(found));
     onmenu(event.clientX, event.clientY);
   }
 
   function drop(event: DragEvent): void {
     const phrase = phraseDropped(event);
-    const { x, y } = at(event);
+    const { x, y, alt } = at(event);
     if (!phrase) return;
-    const row = rowAt(y);
-    if (row < desk.song.tracks.length) ondropped(phrase, tickAt(x, event.altKey), row);
+    const row = arranging.rowAt(y);
+    if (row < desk.song.tracks.length) ondropped(phrase, hand.tickAt(x, alt), row);
     else desk.say('There is no track here; track-new makes one.', 'refused');
   }
 
@@ -360,9 +203,9 @@
 <svelte:window
   onpointerup={() => (sweep.what = '')}
   onkeydowncapture={(event) => {
-    if (event.key === 'Escape' && pressed) {
+    if (event.key === 'Escape' && hand.goesOn) {
       event.stopPropagation();
-      cancel();
+      hand.cancel();
     }
   }}
 />
@@ -418,17 +261,17 @@
   <canvas
     bind:this={over}
     class="absolute inset-0 size-full touch-none"
-    style:cursor
+    style:cursor={hand.cursor}
     aria-hidden="true"
     data-testid="song-canvas"
     data-left={view.left}
     data-pixels-per-tick={view.pixelsPerTick}
     data-tops={arranging.tops.map((top) => top - view.top).join()}
     onpointerdown={press}
-    onpointermove={move}
-    onpointerup={release}
-    onpointercancel={cancel}
-    onpointerleave={() => !pressed && (desk.hands.word = '')}
+    onpointermove={(event) => hand.move(at(event))}
+    onpointerup={() => hand.release()}
+    onpointercancel={() => hand.cancel()}
+    onpointerleave={() => !hand.goesOn && (desk.hands.word = '')}
     oncontextmenu={menu}
     ondragover={phraseOver}
     ondrop={drop}
