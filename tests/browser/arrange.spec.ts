@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test, type Studio } from './studio';
+import { connectionOf, expect, test, type Studio } from './studio';
 
 const BAR = 1920;
 
@@ -99,11 +99,14 @@ test('keys that follow fast work on what the one before left', async ({ studio, 
 
 test('what was pressed on clips before a reload is done after it', async ({ studio, page }) => {
   await openSong(studio);
-  await page.route('**/edits', (route) => route.abort());
-  await studio.press('.', 'Shift+N');
+  const connection = await connectionOf(page);
+  await studio.press('.');
+  await expect(studio.status).toHaveText('Clip of Track 1 at 1.1.0');
+  connection.isCut = true;
+  await studio.press('Shift+N');
   await expect(page.getByText('1 not sent yet')).toBeVisible();
   page.on('dialog', (dialog) => void dialog.accept());
-  await page.unrouteAll();
+  connection.isCut = false;
   await page.reload();
   await lies(studio, 'Track 1: 0+4 4+4 | Plucked: 0+4');
 });

@@ -137,6 +137,13 @@ export const test = base.extend<{ studio: Studio }>({
   },
 });
 
+/** The connection to the server, to be cut from one press to the next: a route that is set up only then may come too late. */
+export async function connectionOf(page: Page): Promise<{ isCut: boolean }> {
+  const connection = { isCut: false };
+  await page.route('**/edits', (route) => (connection.isCut ? route.abort() : route.continue()));
+  return connection;
+}
+
 /** A MIDI file of type 0 with these notes. */
 export function midiFile(notes: TestNote[]): Buffer {
   const events = notes
