@@ -26,6 +26,7 @@ test('an edit made while looking back begins a branch, and no branch is lost', a
   await studio.press('Shift+U');
   const options = page.getByRole('listbox', { name: 'Steps' }).getByRole('option');
   await expect(options).toHaveCount(3);
+  await expect(page.getByRole('listbox', { name: 'Steps' })).toBeFocused();
   await studio.press('ArrowUp', 'd');
   await studio.expectColumn('velocity', [63, 79]);
   await expect(options).toHaveText([/As it came in/, /octaves=1/, /velocity add=10.*branch 1/, /velocity add=-1/]);
