@@ -28,17 +28,11 @@ final class ShelfFile
 {
     private const HEAD = "\x7DJactonic phrase ";
 
-    /** General MIDI programs, from 0, by voice. */
-    private const PROGRAMS = [
-        'plucked' => 108, 'struck' => 0, 'mallet' => 12, 'organ' => 16, 'reed' => 20, 'bowed' => 48, 'blown' => 73, 'sustained' => 51,
-        'pad' => 88, 'lead' => 80, 'bass' => 32, 'synth-bass' => 38, 'drums' => 0, 'percussion' => 113,
-    ];
-
     public static function write(ShelfItem $item): string
     {
         $channel = $item->voice === Voice::Drums ? Track::DRUM_CHANNEL : 0;
         $said = json_encode(['tags' => $item->tags, 'key' => $item->key === null ? null : (string) $item->key, 'voice' => $item->voice->value, 'length' => $item->length], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
-        $events = [Meta::TrackName->event($item->name), Meta::SequencerSpecific->event(self::HEAD.$said), chr(0xC0 | $channel).chr(self::PROGRAMS[$item->voice->value])];
+        $events = [Meta::TrackName->event($item->name), Meta::SequencerSpecific->event(self::HEAD.$said), chr(0xC0 | $channel).chr(SuitingVoice::program($item->voice))];
         $notes = $item->notes->with(['channel' => array_fill(0, $item->notes->count(), $channel)]);
         $track = new SmfTrack($notes, array_fill(0, count($events), 0), $events, $item->length);
         $conducting = [ConductorEvent::ofTempo(0, $item->tempo), ...($item->key === null ? [] : [ConductorEvent::of(ConductorKind::Key, 0, (string) $item->key)])];

@@ -47,6 +47,25 @@ final class SuitingVoice
         return Voice::Plucked;
     }
 
+    /** A program (General MIDI 1, from 0) for which the voice is chosen; for drums it is the channel that tells. */
+    public static function program(Voice $voice): int
+    {
+        return match ($voice) {
+            Voice::Struck, Voice::Drums => 0,
+            Voice::Mallet => 12,
+            Voice::Organ => 16,
+            Voice::Reed => 20,
+            Voice::Bass => 32,
+            Voice::SynthBass => 38,
+            Voice::Bowed => 48,
+            Voice::Sustained, Voice::Pad => 88,
+            Voice::Blown => 73,
+            Voice::Lead => 80,
+            Voice::Plucked => 108,
+            Voice::Percussion => 113,
+        };
+    }
+
     /** By the families of the General MIDI 1 sound set, and those in them that are played otherwise. */
     private static function ofProgram(int $program): Voice
     {

@@ -92,11 +92,11 @@ const backdrop: Command = ({ desk }, { track }) => {
 
 /** Lets the notes behind be touched, as if they were open, and puts them back behind. */
 const touchBackdrop: Command = async ({ desk }) => {
-  if (desk.untouched) {
-    const back = desk.untouched.filter((clip) => desk.tracks.has(clip));
-    desk.untouched = null;
-    const { front } = desk;
-    await desk.openClips([...back], back.includes(front) ? front : back[0]);
+  const there = desk.touched.filter((clip) => desk.open.includes(clip));
+  desk.touched = [];
+  const back = desk.open.filter((clip) => !there.includes(clip));
+  if (there.length > 0 && back.length > 0) {
+    await desk.openClips(back, back.includes(desk.front) ? desk.front : back[0]);
     desk.say('Notes behind are seen only', 'hint');
     return;
   }
@@ -105,9 +105,9 @@ const touchBackdrop: Command = async ({ desk }) => {
     desk.say('No other track lies behind.', 'refused');
     return;
   }
-  desk.untouched = desk.open;
+  desk.touched = touched.flatMap(({ clips }) => clips.map(({ id }) => id));
   settings.backdrop = true;
-  await desk.openClips([...desk.open, ...touched.flatMap(({ clips }) => clips.map(({ id }) => id))], desk.front);
+  await desk.openClips([...desk.open, ...desk.touched], desk.front);
   desk.say(`Notes of ${touched.map(({ name }) => name).join(', ')} can be touched; once more they lie behind`, 'hint');
 };
 

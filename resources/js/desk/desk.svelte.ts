@@ -78,8 +78,8 @@ export class Desk {
   lastLines = $state.raw<string[]>([]);
   /** ids of the tracks whose notes are drawn behind the open ones; null for all */
   backdropOf = $state.raw<readonly number[] | null>(null);
-  /** the clips that were open before notes behind could be touched; null while they cannot */
-  untouched = $state.raw<readonly number[] | null>(null);
+  /** clips that lie behind and are open to be touched for the moment */
+  touched = $state.raw<readonly number[]>([]);
   /** whether drags and clicks go free of the grid for the moment */
   free = $state(false);
   /** the tick of the ruler at which tempo, meter, key and marker are being set; null where they are not */

@@ -59,7 +59,8 @@ export class OpenedRows {
 
   /** The one that has the keys; null where the clips have them. */
   get focused(): OpenedRow | null {
-    return this.desk.arranging.inSight ? (this.of(this.#focus) ?? null) : null;
+    const isThere = this.desk.song.tracks.some(({ id }) => id === this.#focus);
+    return this.desk.arranging.inSight && isThere ? (this.of(this.#focus) ?? null) : null;
   }
 
   of(track: number | null): OpenedRow | undefined {

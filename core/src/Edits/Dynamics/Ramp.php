@@ -11,15 +11,13 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
 /** A crescendo or a diminuendo over the selection, from its first start to its last. */
 final readonly class Ramp implements Edit
 {
-    /** At a curve of ±100 the way bends by this power. */
-    private const STEEPEST = 4;
-
     public function declaration(): Declaration
     {
         return new Declaration('ramp', 'Ramp', Group::Dynamics, 'Lets velocities rise or fall over the selection, from its first note to its last.', [
@@ -36,13 +34,13 @@ final readonly class Ramp implements Edit
     {
         [$from, $to] = [$parameters->int('from'), $parameters->int('to')];
         $scale = $parameters->choice('mode') === 'scale';
-        $power = self::STEEPEST ** ($parameters->int('curve') / 100);
+        $curve = $parameters->int('curve');
         $places = $selection->positions($notes);
         $first = $notes->start[$places[0]];
         $span = $notes->start[$places[count($places) - 1]] - $first;
         $velocities = new Velocities($notes);
         foreach ($places as $i) {
-            $value = $from + ($to - $from) * ($span === 0 ? 0 : (($notes->start[$i] - $first) / $span) ** $power);
+            $value = $from + ($to - $from) * ($span === 0 ? 0 : Curve::at(($notes->start[$i] - $first) / $span, $curve));
             $velocities->set($i, (int) round($scale ? $notes->velocity[$i] * $value / max($from, $to) : $value));
         }
 

@@ -25,7 +25,7 @@ final readonly class ChangeTempo implements Gesture, SongEdit
         return new Declaration('tempo', 'Tempo', Group::Song, 'Sets the tempo of the song, or another one from a place on.', [
             Parameter::tempo('to', 'Quarter notes a minute.'),
             Parameter::moment('at', 'From where on; whole takes all tempos of the song along in proportion.', ['whole'], 'whole'),
-            Parameter::choice('keep', ['bars', 'seconds'], 'bars', 'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.'),
+            Retimed::keep(),
         ], subject: Subject::Conductor, synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'], uses: ['tempo to=120 at=caret' => 'Another tempo from the caret on', 'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is']);
     }
 
@@ -40,11 +40,10 @@ final readonly class ChangeTempo implements Gesture, SongEdit
         $conductor = $open->song->conductor;
         $at = $parameters->word('at') === 'whole' ? null : $context->moment($parameters, 'at');
         $changed = $at === null ? $conductor->scaledTo($bpm) : $conductor->with(ConductorEvent::ofTempo($at, $bpm));
-        $keepsSeconds = $parameters->choice('keep') === 'seconds';
 
         return SongResult::of(
-            $open, $keepsSeconds ? Retimed::keepingSeconds($open->song, $changed) : $open->song->conducted($changed),
-            "Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").($keepsSeconds ? ', what sounds stays where it is' : ''),
+            $open, Retimed::under($open->song, $changed, $parameters),
+            "Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").Retimed::said($parameters),
         );
     }
 }

@@ -88,7 +88,9 @@ final class Gap
         $events = [];
         foreach ($song->conductor->events as $event) {
             $at = $tick($event);
-            $events = $at === null ? $events : [...$events, $event->at(min(Bounds::LAST_TICK, $at))];
+            if ($at !== null) {
+                $events[] = $event->at(min(Bounds::LAST_TICK, $at));
+            }
         }
 
         return $song->conducted($song->conductor::of($song->conductor->ppq, $events));

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\ConductorEvent;
@@ -26,16 +27,13 @@ use Jactonic\Core\Song\OpenSong;
  */
 final readonly class RampTempo implements Gesture, SongEdit
 {
-    /** At a curve of ±100 the way bends by this power. */
-    private const STEEPEST = 4;
-
     public function declaration(): Declaration
     {
         return new Declaration('tempo-ramp', 'Tempo ramp', Group::Song, 'Lets the tempo go over the range from the one that holds at its start to another, a step at each eighth.', [
             Parameter::tempo('to', 'Quarter notes a minute at the end of the range.'),
             Parameter::range('range', 'Where the tempo goes.'),
             Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
-            Parameter::choice('keep', ['bars', 'seconds'], 'bars', 'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.'),
+            Retimed::keep(),
         ], subject: Subject::Conductor, synonyms: ['accelerando', 'ritardando', 'rallentando', 'speed up', 'slow down', 'tempo curve']);
     }
 
@@ -50,7 +48,6 @@ final readonly class RampTempo implements Gesture, SongEdit
         $conductor = $open->song->conductor;
         $from = 60_000_000 / $conductor->tempo->tempoAt($range->from);
         $to = $parameters->decimal('to');
-        $power = self::STEEPEST ** ($parameters->int('curve') / 100);
         $kept = array_filter($conductor->events, static fn (ConductorEvent $event): bool => $event->kind !== ConductorKind::Tempo || $event->tick < $range->from || $event->tick > $range->to);
         $tempos = count(array_filter($kept, static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Tempo));
         $step = max(1, intdiv($context->time->ppq(), 2));
@@ -59,16 +56,15 @@ final readonly class RampTempo implements Gesture, SongEdit
         }
         $steps = [];
         for ($tick = $range->from; $tick < $range->to; $tick += $step) {
-            $share = (($tick - $range->from) / ($range->to - $range->from)) ** $power;
+            $share = Curve::at(($tick - $range->from) / ($range->to - $range->from), $parameters->int('curve'));
             $steps[] = ConductorEvent::ofTempo($tick, $from + ($to - $from) * $share);
         }
         $steps[] = ConductorEvent::ofTempo($range->to, $to);
         $changed = $conductor::of($conductor->ppq, [...array_values($kept), ...$steps]);
-        $keepsSeconds = $parameters->choice('keep') === 'seconds';
 
         return SongResult::of(
-            $open, $keepsSeconds ? Retimed::keepingSeconds($open->song, $changed) : $open->song->conducted($changed),
-            'Tempo from '.round($from, 2)." to {$to} BPM between {$context->time->position($range->from)} and {$context->time->position($range->to)}".($keepsSeconds ? ', what sounds stays where it is' : ''),
+            $open, Retimed::under($open->song, $changed, $parameters),
+            'Tempo from '.round($from, 2)." to {$to} BPM between {$context->time->position($range->from)} and {$context->time->position($range->to)}".Retimed::said($parameters),
         );
     }
 }

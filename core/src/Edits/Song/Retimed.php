@@ -9,6 +9,8 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
@@ -37,12 +39,34 @@ final readonly class Retimed
     ) {
     }
 
+    /** What notes keep under another tempo, which the edits of tempos share. */
+    public static function keep(): Parameter
+    {
+        return Parameter::choice('keep', ['bars', 'seconds'], 'bars', 'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.');
+    }
+
+    /**
+     * The song under other tempos, its notes kept as a line says.
+     *
+     * @throws EditRefused where something would lie past the end of what a song can hold
+     */
+    public static function under(Song $song, Conductor $conductor, Parameters $parameters): Song
+    {
+        return $parameters->choice('keep') === 'seconds' ? self::keepingSeconds($song, $conductor) : $song->conducted($conductor);
+    }
+
+    /** How the summary says it; empty where notes stay at their beats. */
+    public static function said(Parameters $parameters): string
+    {
+        return $parameters->choice('keep') === 'seconds' ? ', what sounds stays where it is' : '';
+    }
+
     /**
      * The song under another conductor, every note at the second where it sounded; markers too.
      *
      * @throws EditRefused where something would lie past the end of what a song can hold
      */
-    public static function keepingSeconds(Song $song, Conductor $conductor): Song
+    private static function keepingSeconds(Song $song, Conductor $conductor): Song
     {
         $before = $song->conductor->tempo;
 
