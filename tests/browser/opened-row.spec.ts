@@ -120,3 +120,15 @@ test('what comes onto the track of an opened row lies in it', async ({ studio, p
   await studio.press('Enter');
   await expect(row(page, 'Plucked')).toContainText('2 notes of Plucked');
 });
+
+test('a row whose track is deleted has no keys any more, and comes back with it', async ({ studio, page }) => {
+  await openSong(studio);
+  await studio.press('Alt+Enter');
+  await expect(row(page, 'Plucked')).toContainText('1 note of Plucked');
+  await studio.press('F2', 'Delete');
+  await expect(row(page, 'Plucked')).toHaveCount(0);
+  await studio.press('Control+a');
+  await expect(song(page)).toContainText('1 of 1 clips chosen: clip of Track 1');
+  await studio.press('Control+z');
+  await expect(row(page, 'Plucked')).toContainText('1 note of Plucked');
+});

@@ -83,6 +83,11 @@ test('what is selected is kept under a name with tags, renamed, and taken away',
   expect(readFileSync(file).subarray(0, 4).toString()).toBe('MThd');
   await studio.bench.getByRole('button', { name: `Take ${name} two from the shelf` }).click();
   await expect(phrase(studio, `${name} two`)).toHaveCount(0);
+  await studio.bench.getByRole('button', { name: `Put back “${name} two”` }).click();
+  await expect(phrase(studio, `${name} two`)).toContainText(/3.beats · 3.notes/);
+  await expect(phrase(studio, `${name} two`)).toContainText('#gulls #soft');
+  await studio.bench.getByRole('button', { name: `Take ${name} two from the shelf` }).click();
+  await expect(phrase(studio, `${name} two`)).toHaveCount(0);
   await studio.bench.getByLabel('MIDI files for the shelf').setInputFiles({
     name: 'gull.mid',
     mimeType: 'audio/midi',

@@ -81,3 +81,25 @@ test('each voice sounds, and a muted track does not', async ({ studio, page }) =
   await expect(page.getByLabel('Position')).not.toHaveText('1.1.0');
   expect(await loudest(page)).toBe(0);
 });
+
+test('a clip heard alone sounds without the others, also where its track is muted', async ({ studio, page }) => {
+  await studio.open([[0, 960, 60]]);
+  await studio.press('F2', 'n');
+  await expect(studio.status).toHaveText('New track Plucked');
+  expect(await loudest(page)).toBe(0);
+  const alone = async (then: () => Promise<void>) => {
+    for (const key of ['Alt', 'Shift', 'l']) await page.keyboard.down(key);
+    await then();
+    for (const key of ['l', 'Shift', 'Alt']) await page.keyboard.up(key);
+  };
+  await alone(async () => {
+    await expect(page.getByLabel('Position')).not.toHaveText('1.1.0');
+    expect(await loudest(page), 'an empty clip is silent, whatever lies on the other track').toBe(0);
+  });
+  await studio.press('Alt+,');
+  await expect(studio.roll).toContainText('1 notes, none selected');
+  await studio.press('F2', 'm');
+  await expect(studio.status).toContainText('muted');
+  await alone(() => expect.poll(() => loudest(page)).toBeGreaterThan(0));
+  await expect(page.getByLabel('Position')).toHaveText('1.1.0');
+});

@@ -67,7 +67,7 @@
     const actions: Record<string, () => void> = {
       Enter: () => put(one.id),
       ' ': () => void shelf.hear(one),
-      Delete: () => void shelf.delete(one.id),
+      Delete: () => void shelf.delete(one),
     };
     if (actions[event.key]) {
       event.preventDefault();
@@ -112,6 +112,9 @@
     ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.shelfInKey} /> in the song’s key
     {desk.song.key ? `(${desk.song.key})` : '(none is set)'}</label
   >
+  {#if shelf.gone}
+    <button class="btn btn-xs" onclick={() => void shelf.putBack()}>Put back “{shelf.gone.name}”</button>
+  {/if}
   <p class="sr-only" aria-live="polite">{found.length} of {shelf.all?.length ?? 0} phrases</p>
   {#each found as one (one.id)}
     {@const sounds = shelf.heard === one.id && player.auditioning}
@@ -166,7 +169,7 @@
           <button
             class="btn btn-square btn-xs"
             aria-label="Take {one.name} from the shelf"
-            onclick={() => void shelf.delete(one.id)}><Trash2 size={11} aria-hidden="true" /></button
+            onclick={() => void shelf.delete(one)}><Trash2 size={11} aria-hidden="true" /></button
           >
         </div>
       {/if}

@@ -1,4 +1,4 @@
-import { api, base64, type KeptPhrase, type Phrase } from '../api';
+import { api, base64, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
 import type { Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Player } from '../sound/player.svelte';
@@ -7,6 +7,8 @@ import type { Player } from '../sound/player.svelte';
 export class Shelf {
   /** null until they were fetched */
   all = $state.raw<KeptPhrase[] | null>(null);
+  /** the one that was taken away last */
+  gone = $state.raw<NewPhrase | null>(null);
   /** the one that is heard */
   heard = $state<number | null>(null);
 
@@ -55,8 +57,24 @@ export class Shelf {
     await this.#take(() => api.renamePhrase(id, name, tags));
   }
 
-  async delete(id: number): Promise<void> {
-    await this.#take(() => api.deletePhrase(id));
+  /** Takes a phrase away; it can be put back for as long as the song is open. */
+  async delete({ id, name, tags, tempo, key, voice }: KeptPhrase): Promise<void> {
+    await this.#take(async () => {
+      const { phrase } = await api.phrase(id, '');
+      const answer = await api.deletePhrase(id);
+      this.gone = { name, tags, tempo, key, voice, phrase };
+      this.desk.say(`“${name}” was taken from the shelf`);
+      return answer;
+    });
+  }
+
+  /** Puts back what was taken away last. */
+  async putBack(): Promise<void> {
+    const { gone } = this;
+    if (gone && (await this.#take(() => api.keepPhrase(gone)))) {
+      this.gone = null;
+      this.desk.say(`“${gone.name}” lies on the shelf again`);
+    }
   }
 
   async import(files: File[]): Promise<void> {

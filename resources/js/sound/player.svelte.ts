@@ -31,6 +31,9 @@ const IDLE_AT_LATEST_MS = 4000;
 /** the id of the track that a phrase is sounded on; no song gives it */
 const AUDITION = -1;
 
+/** A track as it sounds where it is heard alone. */
+const loud = (track: Track): Track => ({ ...track, muted: false, solo: true });
+
 /** A note of a phrase that is sounded, in seconds. */
 export interface Auditioned {
   start: number;
@@ -163,7 +166,7 @@ export class Player {
   async audition(notes: readonly Auditioned[], voice: VoiceName): Promise<void> {
     this.endAudition();
     if (notes.length === 0 || !(await this.#ready())) return;
-    const track: Track = { ...this.score.track, id: AUDITION, voice, muted: false, solo: true, volume: 80, pan: 0 };
+    const track: Track = { ...loud(this.score.track), id: AUDITION, voice, volume: 80, pan: 0 };
     const begins = this.#mixer!.now + 0.05;
     const end = Math.max(...notes.map(({ start, length }) => start + length));
     let next = 0;
@@ -353,7 +356,8 @@ export class Player {
     const alone = this.#alone;
     for (const track of song.tracks) {
       if (alone ? alone.tracks.has(track.id) : this.#parts.isAudible(track)) {
-        this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => track, 0);
+        const heard = alone ? loud(track) : track;
+        this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => heard, 0);
       }
     }
     const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
@@ -363,7 +367,7 @@ export class Player {
     );
     this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
       const track = tracks.get(clip);
-      if (alone) return alone.clips.has(clip) ? track : undefined;
+      if (alone) return track && alone.clips.has(clip) ? loud(track) : undefined;
       return track && this.#parts.isAudible(track) && !muted.has(clip) ? track : undefined;
     });
     if (settings.metronome) {
