@@ -20,7 +20,7 @@ use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, what was played, and whether clips are worked on as wholes. */
+/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, what was played, whether clips are worked on as wholes, and whether points go along with a range. */
 final readonly class ContextInput
 {
     public function __construct(
@@ -35,6 +35,7 @@ final readonly class ContextInput
         private ?Rows $rows = null,
         private ?Played $played = null,
         public bool $onClips = false,
+        private bool $takesPoints = true,
     ) {
     }
 
@@ -48,7 +49,7 @@ final readonly class ContextInput
             new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel), $this->pointer, $this->rows, $this->played, $this->onClips,
+            OpenClips::in($open), $this->pointer, $this->rows, $this->played, $this->onClips, $open->points, $this->takesPoints,
         );
     }
 }

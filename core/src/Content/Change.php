@@ -7,7 +7,8 @@ namespace Jactonic\Core\Content;
 use LogicException;
 
 /**
- * What an edit did to notes: those taken out and put in, the values that changed, and what it leaves behind.
+ * What an edit did to notes: those taken out and put in, the values that changed, and what it leaves behind; and what it
+ * did to the points of lanes.
  */
 final readonly class Change
 {
@@ -22,6 +23,7 @@ final readonly class Change
      * @param  Selection  $selection  what is selected afterwards
      * @param  string  $summary  what happened, in numbers, for the status line
      * @param  Phrase|null  $clipboard  what was taken to the clipboard, if anything was
+     * @param  TableChange<Points>|null  $points  null where they stayed
      */
     public function __construct(
         public Notes $removed,
@@ -31,6 +33,7 @@ final readonly class Change
         public Selection $selection,
         public string $summary,
         public ?Phrase $clipboard = null,
+        public ?TableChange $points = null,
     ) {
         $this->table = new TableChange($removed, $added, $before, $after);
     }
@@ -40,21 +43,37 @@ final readonly class Change
         return new self(Notes::none(), Notes::none(), [], [], $selection, $summary);
     }
 
-    /** The same change that also fills the clipboard. */
-    public function taking(Phrase $clipboard): self
+    /** @param  TableChange<Notes>  $change */
+    public static function of(TableChange $change, Selection $selection, string $summary): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard);
+        return new self($change->removed, $change->added, $change->before, $change->after, $selection, $summary);
+    }
+
+    /** The same change that also fills the clipboard. */
+    public function taking(?Phrase $clipboard): self
+    {
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard, $this->points);
     }
 
     /** The same change in other words. */
     public function saying(string $summary): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard);
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard, $this->points);
+    }
+
+    /**
+     * The same change of notes that also does this to points, and leaves these selected where they are said.
+     *
+     * @param  TableChange<Points>|null  $points
+     */
+    public function withPoints(?TableChange $points, ?Selection $selection = null): self
+    {
+        return new self($this->removed, $this->added, $this->before, $this->after, $selection ?? $this->selection, $this->summary, $this->clipboard, $points?->isNothing() === true ? null : $points);
     }
 
     public function isNothing(): bool
     {
-        return $this->table->isNothing();
+        return $this->points === null && $this->table->isNothing();
     }
 
     /** Whether the set of notes stays the same and only their values change. */
@@ -69,26 +88,31 @@ final readonly class Change
         return $this->table->applyTo($notes);
     }
 
+    /** The points after it. */
+    public function applyToPoints(Points $points): Points
+    {
+        return $this->points?->applyTo($points) ?? $points;
+    }
+
+    /** The highest id it gave to a note or a point, and one. */
+    public function nextId(): int
+    {
+        return max($this->added->nextId, $this->points->added->nextId ?? 0);
+    }
+
     /** The change that undoes this one. */
     public function inverse(Selection $selection, string $summary): self
     {
-        return self::of($this->table->reversed(), $selection, $summary);
+        return self::of($this->table->reversed(), $selection, $summary)->withPoints($this->points?->reversed());
     }
 
     /** One change that does this one and then the next. The selection and the summary are the next one's. */
     public function then(self $next): self
     {
-        return self::of($this->table->followedBy($next->table), $next->selection, $next->summary)->keeping($next->clipboard ?? $this->clipboard);
-    }
-
-    /** @param  TableChange<Notes>  $change */
-    public static function of(TableChange $change, Selection $selection, string $summary): self
-    {
-        return new self($change->removed, $change->added, $change->before, $change->after, $selection, $summary);
-    }
-
-    private function keeping(?Phrase $clipboard): self
-    {
-        return $clipboard === null ? $this : $this->taking($clipboard);
+        return self::of($this->table->followedBy($next->table), $next->selection, $next->summary)->taking($next->clipboard ?? $this->clipboard)->withPoints(match (true) {
+            $this->points === null => $next->points,
+            $next->points === null => $this->points,
+            default => $this->points->followedBy($next->points),
+        });
     }
 }

@@ -58,6 +58,18 @@ final readonly class Course
         return $tick === $to ? $value : $before + ($value - $before) * ($tick - $from) / ($to - $from);
     }
 
+    /** The tick of its first point. */
+    public function first(): int
+    {
+        return $this->points[0][0];
+    }
+
+    /** The tick of its last point. */
+    public function last(): int
+    {
+        return $this->points[count($this->points) - 1][0];
+    }
+
     public function lowest(): int
     {
         return min(array_column($this->points, 1));

@@ -19,7 +19,7 @@ final class Draft
     public const MOST_NOTES = 200_000;
 
     /** The columns an edit may write to. */
-    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity'];
+    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity'];
 
     /** @var array<int, int> */
     public array $start;
@@ -32,6 +32,9 @@ final class Draft
 
     /** @var array<int, int> */
     public array $velocity;
+
+    /** @var array<int, int> */
+    public array $release;
 
     /** @var array<int, int> */
     public array $muted;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Content;
 
-/** The notes an edit works on, by their ids. The order of the ids never matters. */
+/** The notes and points an edit works on, by their ids, which are unique within a song. The order of the ids never matters. */
 final readonly class Selection
 {
     /** @param  array<int, int>  $ids */
@@ -34,23 +34,23 @@ final readonly class Selection
     }
 
     /**
-     * Where its notes stand, in the order of the notes. Ids that are not there are passed over.
+     * Where those of a table stand, in its order. Ids that are not there are passed over.
      *
      * @return array<int, int>
      */
-    public function positions(Notes $notes): array
+    public function positions(Notes|Points $table): array
     {
-        if ($this->ids === $notes->id) {
-            return array_keys($notes->id);
+        if ($this->ids === $table->id) {
+            return array_keys($table->id);
         }
         if (count($this->ids) === 1) {
-            $position = array_search($this->ids[0], $notes->id, true);
+            $position = array_search($this->ids[0], $table->id, true);
 
             return $position === false ? [] : [$position];
         }
         $chosen = array_fill_keys($this->ids, true);
         $positions = [];
-        foreach ($notes->id as $i => $id) {
+        foreach ($table->id as $i => $id) {
             if (isset($chosen[$id])) {
                 $positions[] = $i;
             }

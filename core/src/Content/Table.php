@@ -199,6 +199,12 @@ abstract readonly class Table
         return static::ordered($isKept ? $all : Order::apply($all, static::SECOND), max($nextId, $this->nextId));
     }
 
+    /** The same rows with a higher id for the next one. */
+    public function counted(int $nextId): static
+    {
+        return $nextId <= $this->nextId ? $this : static::ordered($this->columns(), $nextId);
+    }
+
     /** All rows moved by so many ticks. */
     public function shifted(int $ticks): static
     {

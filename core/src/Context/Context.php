@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Chords;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Played;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Rows;
@@ -24,6 +25,9 @@ final readonly class Context
 {
     public OpenClips $clips;
 
+    /** What lies in the lanes of the open clips, in song time. */
+    public Points $points;
+
     /**
      * @param  int  $playhead  the tick that sounds, or where listening begins
      * @param  Phrase|null  $clipboard  what was cut or copied last
@@ -32,6 +36,7 @@ final readonly class Context
      * @param  Rows|null  $rows  the pitches that are shown; null where all are
      * @param  Played|null  $played  what was played in one go; null where nothing was
      * @param  bool  $onClips  whether the open clips are worked on as wholes, as those that are chosen in the song are
+     * @param  bool  $takesPoints  whether what takes a range out, copies or opens one does so with the points in it
      */
     public function __construct(
         public Timeline $time,
@@ -46,14 +51,23 @@ final readonly class Context
         public ?Rows $rows = null,
         public ?Played $played = null,
         public bool $onClips = false,
+        ?Points $points = null,
+        public bool $takesPoints = true,
     ) {
         $this->clips = $clips ?? OpenClips::one();
+        $this->points = $points ?? Points::none();
     }
 
     /** The same surroundings after something was cut or copied. */
     public function withClipboard(?Phrase $clipboard): self
     {
         return $this->with(['clipboard' => $clipboard]);
+    }
+
+    /** The same surroundings with other points in the lanes. */
+    public function holding(Points $points): self
+    {
+        return $points === $this->points ? $this : $this->with(['points' => $points]);
     }
 
     /** The same surroundings at another time, such as with another grid. */
@@ -70,7 +84,8 @@ final readonly class Context
         return $this->with([
             'time' => $this->time->in($conductor->meters, $conductor->tempo),
             'key' => $conductor->keyAt($this->caret->tick),
-            'clips' => OpenClips::of($open->tracks(), $open->front, $open->frontTrack()->channel),
+            'clips' => OpenClips::in($open),
+            'points' => $open->points,
         ]);
     }
 
@@ -80,10 +95,10 @@ final readonly class Context
         return $this->with(['clips' => $clips]);
     }
 
-    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips}  $changed */
+    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool} $all */
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool, points: Points, takesPoints: bool} $all */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Context;
 
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Time\TickRange;
+
 /**
  * Which track each open clip lies on, and which clip is in front: new notes go there, on the channel of its track.
  *
@@ -16,27 +19,48 @@ final readonly class OpenClips
      * @param  array<int, int>  $tracks  the id of the track by the id of the clip
      * @param  int  $front  the id of the clip in front
      * @param  int  $channel  0–15, of the track in front
+     * @param  array<int, TickRange>  $spans  where in the song each open clip is seen, by its id
      */
     private function __construct(
         public array $tracks,
         public int $front,
         public int $channel,
+        private array $spans = [],
     ) {
     }
 
     /**
      * @param  array<int, int>  $tracks  the id of the track by the id of the clip
      * @param  int  $channel  0–15
+     * @param  array<int, TickRange>  $spans  where in the song each open clip is seen, by its id
      */
-    public static function of(array $tracks, int $front, int $channel = 0): self
+    public static function of(array $tracks, int $front, int $channel = 0, array $spans = []): self
     {
-        return new self($tracks, $front, $channel);
+        return new self($tracks, $front, $channel, $spans);
+    }
+
+    /** Those of a song. */
+    public static function in(OpenSong $open): self
+    {
+        return new self($open->tracks(), $open->front, $open->frontTrack()->channel, $open->spans());
     }
 
     /** One clip alone, whatever its id. */
     public static function one(int $channel = 0): self
     {
         return new self([], 0, $channel);
+    }
+
+    /** The id of the open clip of the track in front that lies at a tick; the one in front where none does. */
+    public function at(int $tick): int
+    {
+        foreach ($this->spans as $clip => $span) {
+            if ($tick >= $span->from && $tick < $span->to && $this->trackOf($clip) === $this->trackOf($this->front)) {
+                return $clip;
+            }
+        }
+
+        return $this->front;
     }
 
     /** The id of the track a clip lies on. */

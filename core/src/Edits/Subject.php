@@ -13,6 +13,9 @@ enum Subject: string
     /** The selected notes, or what lies in the range where the line says so. */
     case SelectionOrRange = 'selection-or-range';
 
+    /** The selected notes, or what is chosen of a lane of points where the line names one. */
+    case Levels = 'levels';
+
     /** A place in the clip, whatever is selected. */
     case Anywhere = 'anywhere';
 

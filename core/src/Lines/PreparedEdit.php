@@ -31,6 +31,7 @@ final readonly class PreparedEdit
         $needsSelection = match ($this->declaration->subject) {
             Subject::Selection => true,
             Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
+            Subject::Levels => $this->parameters->lane()->isOfNotes(),
             default => false,
         };
         if ($needsSelection && $selection->positions($notes) === []) {

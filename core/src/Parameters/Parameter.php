@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Parameters;
 
+use Jactonic\Core\Content\Lane;
+
 /** One parameter of an edit, declared once: the palette, the bench, the command line and the reference read it here. */
 final readonly class Parameter
 {
@@ -51,6 +53,24 @@ final readonly class Parameter
     public static function accents(string $name, string $help, string $absent): self
     {
         return new self($name, new VelocityList(least: 0), null, $help, $absent);
+    }
+
+    /** A value of the lane that the line names, or a word in its place; its bounds are those of the lane. */
+    public static function level(string $name, ?string $default, string $help, string $absent = '', string ...$words): self
+    {
+        return new self($name, LevelValue::value(...$words), $default, $help, $absent);
+    }
+
+    /** A difference of two values of the lane that the line names. */
+    public static function levelDifference(string $name, string $help): self
+    {
+        return new self($name, LevelValue::difference(), null, $help);
+    }
+
+    /** Which lane it is done to, which several edits share. */
+    public static function lane(): self
+    {
+        return new self('lane', new LaneValue, Lane::VELOCITY, 'What it is done to: velocities, a controller such as cc11, bend, pressure. Of a lane of points to those that are selected, else to those in the range.');
     }
 
     public static function course(string $name, string $default, string $help): self

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Content\Course;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Amount;
 use LogicException;
@@ -33,18 +34,19 @@ final readonly class Parameters
             throw new BadInput("{$edit} has no parameter “{$unknown}”; {$allowed}.", ['parameter' => $unknown, 'allowed' => $names]);
         }
         $values = [];
+        // What others hold depends on the lane, so it is read first.
+        usort($declared, static fn (Parameter $a, Parameter $b): int => ($b->kind instanceof LaneValue) <=> ($a->kind instanceof LaneValue));
         foreach ($declared as $parameter) {
             $text = $said[$parameter->name] ?? $parameter->default;
             if ($text === null) {
                 continue;
             }
+            $lane = $values['lane'] ?? null;
+            $kind = $parameter->kind instanceof InLane && $lane instanceof Lane ? $parameter->kind->in($lane) : $parameter->kind;
             try {
-                $values[$parameter->name] = $parameter->kind->read($text);
+                $values[$parameter->name] = $kind->read($text);
             } catch (BadInput) {
-                throw new BadInput(
-                    "{$edit}: {$parameter->name} takes {$parameter->kind->allowed()}, not “{$text}”.",
-                    ['parameter' => $parameter->name, 'allowed' => $parameter->kind->allowed()],
-                );
+                throw new BadInput("{$edit}: {$parameter->name} takes {$kind->allowed()}, not “{$text}”.", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
             }
         }
 
@@ -116,6 +118,14 @@ final readonly class Parameters
         $value = $this->values[$name] ?? null;
 
         return $value instanceof Ratio ? $value : throw self::undeclared($name);
+    }
+
+    /** The lane a line is about: the velocities where it declares none. */
+    public function lane(): Lane
+    {
+        $lane = $this->values['lane'] ?? null;
+
+        return $lane instanceof Lane ? $lane : Lane::parse(Lane::VELOCITY);
     }
 
     public function course(string $name): Course

@@ -4,16 +4,22 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Parameters;
 
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Errors\BadInput;
 
-/** Velocities in a row, such as `112,80,96,80`. */
-final readonly class VelocityList implements Kind
+/** Velocities in a row, such as `112,80,96,80`; in another lane values of that one. */
+final readonly class VelocityList implements InLane
 {
     private const MOST = 64;
 
     /** @param  int  $least  1, or 0 where a place may be left empty */
-    public function __construct(private int $least = 1)
+    public function __construct(private int $least = 1, private int $most = 127)
     {
+    }
+
+    public function in(Lane $lane): self
+    {
+        return new self($lane->least(), $lane->most());
     }
 
     public function name(): string
@@ -24,24 +30,24 @@ final readonly class VelocityList implements Kind
     /** @return non-empty-list<int> */
     public function read(string $text): array
     {
-        $velocities = [];
+        $values = [];
         foreach (explode(',', $text) as $word) {
-            if (preg_match('/^\d{1,3}$/', $word) !== 1 || (int) $word < $this->least || (int) $word > 127 || count($velocities) === self::MOST) {
+            if (preg_match('/^-?\d{1,4}$/', $word) !== 1 || (int) $word < $this->least || (int) $word > $this->most || count($values) === self::MOST) {
                 throw new BadInput("takes {$this->allowed()}, not “{$text}”");
             }
-            $velocities[] = (int) $word;
+            $values[] = (int) $word;
         }
 
-        return $velocities;
+        return $values;
     }
 
     public function allowed(): string
     {
-        return '1 to '.self::MOST.' velocities from '.$this->least.' to 127, such as 112,80,96,80';
+        return '1 to '.self::MOST." velocities from {$this->least} to {$this->most}, such as 112,80,96,80";
     }
 
     public function describe(): array
     {
-        return ['min' => $this->least, 'max' => 127];
+        return ['min' => $this->least, 'max' => $this->most];
     }
 }

@@ -45,7 +45,7 @@ final readonly class State
     /** @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on */
     public static function begin(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): self
     {
-        return new self($song, $song->notes, $selection, $context, pause: $pause);
+        return new self($song, $song->notes, $selection, $context->holding($song->points), pause: $pause);
     }
 
     /** Looks whether there is still time and room for another line. */
@@ -59,10 +59,12 @@ final readonly class State
     /** After a change of the notes; what it put on the clipboard is there for the next line. */
     public function after(Change $change): self
     {
+        $points = $this->context->holding($change->applyToPoints($this->context->points)->counted($change->nextId()));
+
         return $this->with(
-            notes: $change->isNothing() ? $this->notes : $change->applyTo($this->notes),
+            notes: ($change->isNothing() ? $this->notes : $change->applyTo($this->notes))->counted($change->nextId()),
             selection: $change->selection,
-            context: $change->clipboard === null ? $this->context : $this->context->withClipboard($change->clipboard),
+            context: $change->clipboard === null ? $points : $points->withClipboard($change->clipboard),
             change: $this->change?->then($change) ?? $change,
             summary: $change->summary,
             clipboard: $change->clipboard,
@@ -73,7 +75,7 @@ final readonly class State
     public function afterSong(OpenSong $settled, SongResult $result): self
     {
         return new self(
-            $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, $result->open->notes->id)),
+            $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, [...$result->open->notes->id, ...$result->open->points->id])),
             ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
             $result->summary, $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause,

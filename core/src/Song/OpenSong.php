@@ -6,11 +6,14 @@ namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\TableChange;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Time\TickRange;
 
 /**
- * A song with some of its clips open: their notes are one table in song time, with the clip each lies in.
+ * A song with some of its clips open: their notes are one table in song time, with the clip each lies in, and so are the
+ * points of their lanes.
  *
  * So an edit over several parts needs no code of its own. What lies outside of a clip's window is not in the table: what
  * is not seen is not edited.
@@ -26,6 +29,7 @@ final readonly class OpenSong
         public array $open,
         public int $front,
         public Notes $notes,
+        public Points $points,
     ) {
     }
 
@@ -41,7 +45,7 @@ final readonly class OpenSong
             throw new EditRefused('No clip is open; open one first.');
         }
 
-        return new self($song, $open, in_array($front, $open, true) ? $front : $open[0], self::table($song, $open));
+        return new self($song, $open, in_array($front, $open, true) ? $front : $open[0], ...self::tables($song, $open));
     }
 
     /** Notes alone, as the one clip of a song without anything else. */
@@ -64,6 +68,19 @@ final readonly class OpenSong
         return $tracks;
     }
 
+    /** @return array<int, TickRange> where in the song each open clip is seen: its first round where it loops */
+    public function spans(): array
+    {
+        $spans = [];
+        foreach ($this->open as $clip) {
+            $window = $this->song->clips[$clip]->window();
+            $shift = $this->song->clips[$clip]->shift();
+            $spans[$clip] = TickRange::of($window->from + $shift, $window->to + $shift);
+        }
+
+        return $spans;
+    }
+
     /** The track the clip in front lies on. */
     public function frontTrack(): Track
     {
@@ -81,20 +98,19 @@ final readonly class OpenSong
             return new SongChange;
         }
         $grown = $contents = [];
-        foreach ($this->byClip($change) as $id => $part) {
+        $notes = $this->byClip($change->table, $this->notes);
+        $points = $change->points === null ? [] : $this->byClip($change->points, $this->points);
+        foreach (array_intersect($this->open, array_keys($notes + $points)) as $id) {
             $clip = $this->song->clips[$id];
-            [$wide, $shift] = $this->grown($clip, $part);
+            $ofNotes = $notes[$id] ?? new TableChange(Notes::none(), Notes::none());
+            $ofPoints = $points[$id] ?? null;
+            [$wide, $shift] = $this->grown($clip, $ofNotes, $ofPoints);
             if ($wide !== $clip) {
                 $grown[$id] = $wide;
             }
-            $contents[$id] = new ContentChange(self::inClip($part, $clip->shift()));
-            if ($shift !== 0) {
-                // The clip begins earlier than its content can: all of the content moves.
-                $before = $this->song->contentOf($id);
-                $contents[$id] = ContentChange::between($before, new Content(
-                    self::shiftedBy($before->notes, $contents[$id]->notes, $shift), $before->points->shifted($shift),
-                ));
-            }
+            $inClip = new ContentChange(self::inClip($ofNotes, $clip->shift()), $ofPoints === null ? null : self::inClip($ofPoints, $clip->shift()));
+            // Where a clip begins earlier than its content can, all of the content moves.
+            $contents[$id] = $shift === 0 ? $inClip : $this->moved($id, $inClip, $shift);
         }
 
         return new SongChange($contents, clips: RowChange::between(array_intersect_key($this->song->clips, $grown), $grown));
@@ -103,15 +119,16 @@ final readonly class OpenSong
     /**
      * A change of the content of an open clip as one of the table.
      *
-     * @param  TableChange<Notes>  $change  in time of the clip
-     * @return TableChange<Notes>
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change  in time of the clip
+     * @return TableChange<T>
      */
     public function changeInSong(int $clip, TableChange $change): TableChange
     {
         $shift = $this->song->clips[$clip]->shift();
-        $there = static fn (Notes $notes): Notes => $notes->id === [] ? $notes : $notes->shifted($shift)->with(['clip' => array_fill(0, $notes->count(), $clip)]);
 
-        return new TableChange($there($change->removed), $there($change->added), ...self::startsLater($change, $shift));
+        return new TableChange(self::put($change->removed, $shift, $clip), self::put($change->added, $shift, $clip), ...self::startsLater($change, $shift));
     }
 
     /**
@@ -119,38 +136,61 @@ final readonly class OpenSong
      */
     public function with(Song $song): self
     {
-        return self::of($song->counted($this->notes->nextId), $this->open, $this->front);
+        return self::of($song->counted(max($this->notes->nextId, $this->points->nextId)), $this->open, $this->front);
     }
 
     /**
      * @param  list<int>  $open
+     * @return array{Notes, Points}
      */
-    private static function table(Song $song, array $open): Notes
+    private static function tables(Song $song, array $open): array
     {
-        $parts = [];
+        $notes = $points = [];
         foreach ($open as $id) {
-            $part = self::visible($song->contentOf($id)->notes, $song->clips[$id]);
-            $own = ['clip' => $part->id === [] ? [] : array_fill(0, $part->count(), $id)] + $part->columns();
-            if (count($open) === 1) {
-                return Notes::ordered($own, $song->nextId);
+            ['notes' => $ofNotes, 'points' => $ofPoints] = get_object_vars($song->contentOf($id));
+            $notes[$id] = self::visible($ofNotes, $song->clips[$id]);
+            $points[$id] = self::visible($ofPoints, $song->clips[$id]);
+        }
+
+        return [self::together(Notes::none(), $notes)->counted($song->nextId), self::together(Points::none(), $points)->counted($song->nextId)];
+    }
+
+    /**
+     * Tables of several clips as one, with the clip of each row.
+     *
+     * @template T of Notes|Points
+     *
+     * @param  T  $none
+     * @param  array<int, T>  $tables  by clip
+     * @return T
+     */
+    private static function together(Notes|Points $none, array $tables): Notes|Points
+    {
+        $tables = array_filter($tables, static fn (Notes|Points $table): bool => $table->id !== []);
+        $parts = [];
+        foreach ($tables as $clip => $table) {
+            $own = self::put($table, 0, $clip);
+            if (count($tables) === 1) {
+                return $own;
             }
-            foreach ($own as $name => $values) {
+            foreach ($own->columns() as $name => $values) {
                 $parts[$name][] = $values;
             }
         }
 
-        return Notes::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts), $song->nextId);
+        return $tables === [] ? $none : $none::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts));
     }
 
     /**
-     * Whether a change of what is open tells all of what is in the table after it: not where notes lie outside of the
-     * window of a clip, which a change may uncover or put there.
+     * Whether a change of what is open tells all of what is in the tables after it: not where notes or points lie outside of
+     * the window of a clip, which a change may uncover or put there.
      */
     public function tells(SongChange $change, Song $after): bool
     {
         foreach (array_intersect($change->touchedClips(), $this->open) as $clip) {
             foreach ([$this->song, $after] as $song) {
-                if (! isset($song->clips[$clip]) || ! self::shows($song->clips[$clip], $song->contentOf($clip)->notes)) {
+                $content = $song->contentOf($clip);
+                if (! isset($song->clips[$clip]) || ! self::shows($song->clips[$clip], $content->notes) || ! self::shows($song->clips[$clip], $content->points)) {
                     return false;
                 }
             }
@@ -159,39 +199,56 @@ final readonly class OpenSong
         return true;
     }
 
-    /** Whether all notes begin in a clip's window. */
-    private static function shows(Clip $clip, Notes $notes): bool
+    /** Whether all rows begin in a clip's window. */
+    private static function shows(Clip $clip, Notes|Points $table): bool
     {
         $window = $clip->window();
 
-        return $notes->id === [] || ($notes->start[0] >= $window->from && $notes->start[$notes->count() - 1] < $window->to);
+        return $table->id === [] || ($table->start[0] >= $window->from && $table->start[$table->count() - 1] < $window->to);
     }
 
-    /** The notes in a clip's window, in song time. */
-    private static function visible(Notes $notes, Clip $clip): Notes
+    /**
+     * What sounds in a clip's window, in song time: notes from before it too, of points those alone that lie in it.
+     *
+     * @template T of Notes|Points
+     *
+     * @param  T  $table
+     * @return T
+     */
+    private static function visible(Notes|Points $table, Clip $clip): Notes|Points
     {
-        $window = $clip->window();
-        if (self::shows($clip, $notes)) {
-            return $notes->shifted($clip->shift());
+        if (self::shows($clip, $table)) {
+            return $table->shifted($clip->shift());
         }
+        $window = $clip->window();
         $places = [];
-        foreach ($notes->start as $i => $start) {
-            if ($start < $window->to && $start + $notes->length[$i] > $window->from) {
+        foreach ($table->start as $i => $start) {
+            if ($start < $window->to && $start + ($table instanceof Notes ? $table->length[$i] : 1) > $window->from) {
                 $places[] = $i;
             }
         }
 
-        return $notes->at($places)->shifted($clip->shift());
+        return $table->at($places)->shifted($clip->shift());
     }
 
-    /** @return array<int, TableChange<Notes>> the parts of a change by the clip of the notes, still in song time */
-    private function byClip(Change $change): array
+    /**
+     * The parts of a change by the clip of the rows, still in song time.
+     *
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change
+     * @param  T  $table  it is a change of
+     * @return array<int, TableChange<T>>
+     */
+    private function byClip(TableChange $change, Notes|Points $table): array
     {
-        $whole = new TableChange($change->removed, $change->added, $change->before, $change->after);
-        if (count($this->open) === 1) {
-            return [$this->open[0] => $whole];
+        if ($change->isNothing()) {
+            return [];
         }
-        $clips = array_combine($this->notes->id, $this->notes->clip);
+        if (count($this->open) === 1) {
+            return [$this->open[0] => $change];
+        }
+        $clips = array_combine($table->id, $table->clip);
         $parts = [];
         foreach ($change->after as $name => $values) {
             foreach ($values as $id => $value) {
@@ -199,13 +256,11 @@ final readonly class OpenSong
                 $parts[$clips[$id]]['before'][$name][$id] = $change->before[$name][$id];
             }
         }
-        foreach (['removed' => $change->removed, 'added' => $change->added] as $what => $notes) {
-            foreach ($notes->clip as $i => $clip) {
+        foreach (['removed' => $change->removed, 'added' => $change->added] as $what => $rows) {
+            foreach ($rows->clip as $i => $clip) {
                 $parts[$clip][$what][] = $i;
             }
         }
-
-        ksort($parts);
 
         return array_map(static fn (array $part): TableChange => new TableChange(
             $change->removed->at($part['removed'] ?? []), $change->added->at($part['added'] ?? []), $part['before'] ?? [], $part['after'] ?? [],
@@ -215,12 +270,16 @@ final readonly class OpenSong
     /**
      * The clip so wide that what was changed lies in it: up to bar lines, later and earlier.
      *
-     * @param  TableChange<Notes>  $change  in song time
+     * @param  TableChange<Notes>  $notes  in song time
+     * @param  TableChange<Points>|null  $points
      * @return array{Clip, int} and by how much its content has to move to lie at ticks from 0
      */
-    private function grown(Clip $clip, TableChange $change): array
+    private function grown(Clip $clip, TableChange $notes, ?TableChange $points): array
     {
-        return $clip->reaching(...[...$this->span($change), $this->song->conductor->meters]);
+        [$first, $last] = $this->span($notes);
+        $starts = $points === null ? [] : [...$points->added->start, ...array_values($points->after['start'] ?? [])];
+
+        return $clip->reaching(min([$first, ...$starts]), max([$last, ...array_map(static fn (int $start): int => $start + 1, $starts)]), $this->song->conductor->meters);
     }
 
     /**
@@ -251,42 +310,47 @@ final readonly class OpenSong
         return [$first, $last];
     }
 
+    /** A change in a clip whose content begins so much later than before. */
+    private function moved(int $clip, ContentChange $change, int $shift): ContentChange
+    {
+        $before = $this->song->contentOf($clip);
+        $later = static fn (TableChange $part): TableChange => new TableChange($part->removed->shifted($shift), $part->added->shifted($shift), ...self::startsLater($part, $shift));
+
+        return ContentChange::between($before, (new ContentChange($later($change->notes), $change->points === null ? null : $later($change->points)))->applyTo($before->shifted($shift)));
+    }
+
     /**
      * A change of the table in time of the clip.
      *
-     * @param  TableChange<Notes>  $change
-     * @return TableChange<Notes>
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change
+     * @return TableChange<T>
      */
     private static function inClip(TableChange $change, int $shift): TableChange
     {
-        [$before, $after] = self::startsLater($change, -$shift);
-
-        return new TableChange(self::home($change->removed, $shift), self::home($change->added, $shift), $before, $after);
-    }
-
-    private static function home(Notes $notes, int $shift): Notes
-    {
-        return $notes->id === [] ? $notes : Notes::ordered(
-            ['clip' => array_fill(0, $notes->count(), 0)] + $notes->shifted(-$shift)->columns(), $notes->nextId,
-        );
+        return new TableChange(self::put($change->removed, -$shift, 0), self::put($change->added, -$shift, 0), ...self::startsLater($change, -$shift));
     }
 
     /**
-     * Notes after a change that would put some before 0, all of them later by so much.
+     * Rows so much later, all in one clip.
      *
-     * @param  TableChange<Notes>  $change
+     * @template T of Notes|Points
+     *
+     * @param  T  $table
+     * @return T
      */
-    private static function shiftedBy(Notes $notes, TableChange $change, int $shift): Notes
+    private static function put(Notes|Points $table, int $shift, int $clip): Notes|Points
     {
-        [$before, $after] = self::startsLater($change, $shift);
-
-        return (new TableChange($change->removed->shifted($shift), $change->added->shifted($shift), $before, $after))->applyTo($notes->shifted($shift));
+        return $table->id === [] ? $table : $table::ordered(['clip' => array_fill(0, $table->count(), $clip)] + $table->shifted($shift)->columns(), $table->nextId);
     }
 
     /**
      * The values of a change, with starts later by so much.
      *
-     * @param  TableChange<Notes>  $change
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change
      * @return array{array<string, array<int, int>>, array<string, array<int, int>>} before and after
      */
     private static function startsLater(TableChange $change, int $shift): array

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -22,18 +23,19 @@ final readonly class Accent implements Edit
         return new Declaration('accent', 'Accent', Group::Dynamics, 'Gives each note the velocity of its grid line in the bar, from a pattern that repeats.', [
             Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
             Parameter::grid('grid', 'The lines that are counted.'),
-        ], synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder']);
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $pattern = $parameters->list('pattern');
         $lines = $context->time->gridLines($context->grid($parameters));
-        $velocities = new Velocities($notes);
-        foreach ($selection->positions($notes) as $i) {
-            $velocities->set($i, $pattern[$lines->nearestIndex($notes->start[$i]) % count($pattern)]);
+        $levels = Levels::of($notes, $selection, $context, $parameters);
+        foreach ($levels->places as $i) {
+            $levels->set($i, $pattern[$lines->nearestIndex($levels->start[$i]) % count($pattern)]);
         }
 
-        return $velocities->change($selection, 'accented by '.implode(', ', $pattern)." on {$lines->grid}");
+        return $levels->change($selection, 'accented by '.implode(', ', $pattern)." on {$lines->grid}");
     }
 }

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -21,22 +22,24 @@ final readonly class Limit implements Edit
     public function declaration(): Declaration
     {
         return new Declaration('limit', 'Limit', Group::Dynamics, 'Lifts velocities below a lowest and lowers those above a highest.', [
-            Parameter::wholeNumber('min', 1, 127, '', 1, 'The lowest.'),
-            Parameter::wholeNumber('max', 1, 127, '', 127, 'The highest.'),
-        ], synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'], uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40']);
+            Parameter::level('min', null, 'The lowest.', 'no lowest'),
+            Parameter::level('max', null, 'The highest.', 'no highest'),
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'], uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        [$min, $max] = [$parameters->int('min'), $parameters->int('max')];
+        $levels = Levels::of($notes, $selection, $context, $parameters);
+        $min = $parameters->has('min') ? $parameters->int('min') : $levels->lane->least();
+        $max = $parameters->has('max') ? $parameters->int('max') : $levels->lane->most();
         if ($min > $max) {
             throw new EditRefused("limit: min ({$min}) is above max ({$max}); swap them.");
         }
-        $velocities = new Velocities($notes);
-        foreach ($selection->positions($notes) as $i) {
-            $velocities->set($i, max($min, min($max, $notes->velocity[$i])));
+        foreach ($levels->places as $i) {
+            $levels->set($i, max($min, min($max, $levels->value[$i])));
         }
 
-        return $velocities->change($selection, "limited to {$min} to {$max}");
+        return $levels->change($selection, "limited to {$min} to {$max}");
     }
 }

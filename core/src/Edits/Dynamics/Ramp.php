@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -20,12 +21,13 @@ final readonly class Ramp implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('ramp', 'Ramp', Group::Dynamics, 'Lets velocities rise or fall over the selection, from its first note to its last.', [
-            Parameter::wholeNumber('from', 1, 127, '', 40, 'At the first note.'),
-            Parameter::wholeNumber('to', 1, 127, '', 110, 'At the last note.'),
+        return new Declaration('ramp', 'Ramp', Group::Dynamics, 'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where none is selected over the range.', [
+            Parameter::level('from', '40', 'At the first note.'),
+            Parameter::level('to', '110', 'At the last note.'),
             Parameter::choice('mode', ['set', 'scale'], 'set', 'Set gives the velocities; scale multiplies those there are, so accents stay.'),
             Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
-        ], synonyms: ['crescendo', 'diminuendo', 'decrescendo', 'fade', 'swell', 'fade in', 'fade out'], uses: [
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['crescendo', 'diminuendo', 'decrescendo', 'fade', 'swell', 'fade in', 'fade out'], uses: [
             'ramp from=40 to=110' => 'Crescendo', 'ramp from=110 to=40' => 'Diminuendo', 'ramp from=40 to=110 mode=scale' => 'Crescendo that keeps the accents',
         ]);
     }
@@ -35,15 +37,22 @@ final readonly class Ramp implements Edit
         [$from, $to] = [$parameters->int('from'), $parameters->int('to')];
         $scale = $parameters->choice('mode') === 'scale';
         $curve = $parameters->int('curve');
-        $places = $selection->positions($notes);
-        $first = $notes->start[$places[0]];
-        $span = $notes->start[$places[count($places) - 1]] - $first;
-        $velocities = new Velocities($notes);
-        foreach ($places as $i) {
-            $value = $from + ($to - $from) * ($span === 0 ? 0 : Curve::at(($notes->start[$i] - $first) / $span, $curve));
-            $velocities->set($i, (int) round($scale ? $notes->velocity[$i] * $value / max($from, $to) : $value));
+        $levels = Levels::sought($notes, $selection, $context, $parameters);
+        $draws = ! $scale && ! $levels->areSelected && $context->range !== null;
+        if (! $draws) {
+            $levels = Levels::of($notes, $selection, $context, $parameters);
+        }
+        $places = $levels->places;
+        $first = $draws ? $context->range->from : $levels->start[$places[0]];
+        $last = $draws ? $context->range->to - 1 : $levels->start[$places[count($places) - 1]];
+        $at = static fn (int $tick): float => $from + ($to - $from) * ($last === $first ? 0 : Curve::at(($tick - $first) / ($last - $first), $curve));
+        if (! $scale) {
+            $levels->follow($first, $last, $at);
+        }
+        foreach ($scale ? $places : [] as $i) {
+            $levels->set($i, (int) round($levels->value[$i] * $at($levels->start[$i]) / max(1, $from, $to)));
         }
 
-        return $velocities->change($selection, ($scale ? 'scaled along a ramp' : 'set along a ramp')." from {$from} to {$to}");
+        return $levels->change($selection, ($scale ? 'scaled along a ramp' : 'set along a ramp')." from {$from} to {$to}");
     }
 }

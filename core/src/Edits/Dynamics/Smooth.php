@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -23,29 +24,30 @@ final readonly class Smooth implements Edit
         return new Declaration('smooth', 'Smooth', Group::Dynamics, 'Takes each velocity toward those of its neighbours in time.', [
             Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
             Parameter::spread(),
-        ], synonyms: ['even', 'soften jumps', 'average', 'outliers']);
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['even', 'soften jumps', 'average', 'outliers']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $amount = $parameters->int('amount') / 100;
-        $velocities = new Velocities($notes);
-        foreach ($context->chordsByTrack($notes, $selection->positions($notes), $parameters->spread()) as $chords) {
-            $this->smooth($notes, $velocities, $chords, $amount);
+        $levels = Levels::of($notes, $selection, $context, $parameters);
+        foreach ($levels->moments($parameters->spread()) as $moments) {
+            $this->smooth($levels, $moments, $amount);
         }
 
-        return $velocities->change($selection, "smoothed by {$parameters->int('amount')} %");
+        return $levels->change($selection, "smoothed by {$parameters->int('amount')} %");
     }
 
-    /** @param  list<non-empty-list<int>>  $chords  of one track, in order of time */
-    private function smooth(Notes $notes, Velocities $velocities, array $chords, float $amount): void
+    /** @param  list<non-empty-list<int>>  $moments  of one track, in order of time */
+    private function smooth(Levels $levels, array $moments, float $amount): void
     {
-        $means = array_map(static fn (array $chord): float => array_sum(array_map(static fn (int $i): int => $notes->velocity[$i], $chord)) / count($chord), $chords);
-        foreach ($chords as $k => $chord) {
+        $means = array_map(static fn (array $places): float => array_sum(array_map(static fn (int $i): int => $levels->value[$i], $places)) / count($places), $moments);
+        foreach ($moments as $k => $places) {
             $around = array_filter([$means[$k - 1] ?? null, $means[$k + 1] ?? null], is_float(...));
-            foreach ($around === [] ? [] : $chord as $i) {
+            foreach ($around === [] ? [] : $places as $i) {
                 $toward = array_sum($around) / count($around);
-                $velocities->set($i, (int) round($notes->velocity[$i] + ($toward - $notes->velocity[$i]) * $amount));
+                $levels->set($i, (int) round($levels->value[$i] + ($toward - $levels->value[$i]) * $amount));
             }
         }
     }

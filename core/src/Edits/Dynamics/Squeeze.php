@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Rounding;
@@ -22,30 +23,31 @@ final readonly class Squeeze implements Edit
     {
         return new Declaration('squeeze', 'Squeeze', Group::Dynamics, 'Brings velocities nearer to a middle, or spreads them out with a minus.', [
             Parameter::wholeNumber('amount', -100, 100, '%', 50, 'How much nearer; negative spreads the dynamics out.'),
-            Parameter::wholeNumberOr(['mean'], 'toward', 1, 127, '', 'mean', 'The middle.'),
-        ], synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud']);
+            Parameter::level('toward', 'mean', 'The middle.', '', 'mean'),
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $amount = $parameters->int('amount');
-        $places = $selection->positions($notes);
+        $levels = Levels::of($notes, $selection, $context, $parameters);
+        $places = $levels->places;
         // The middle as a fraction: a mean is seldom whole, and only the result is rounded.
         [$sum, $count] = [0, 1];
         if ($parameters->word('toward') === 'mean') {
             $count = count($places);
             foreach ($places as $i) {
-                $sum += $notes->velocity[$i];
+                $sum += $levels->value[$i];
             }
         } else {
             $sum = $parameters->int('toward');
         }
-        $velocities = new Velocities($notes);
         foreach ($places as $i) {
-            $velocities->set($i, Rounding::quotient($sum * $amount + $count * $notes->velocity[$i] * (100 - $amount), 100 * $count));
+            $levels->set($i, Rounding::quotient($sum * $amount + $count * $levels->value[$i] * (100 - $amount), 100 * $count));
         }
         $middle = round($sum / $count);
 
-        return $velocities->change($selection, $amount >= 0 ? "brought {$amount} % nearer to {$middle}" : 'spread '.-$amount." % away from {$middle}");
+        return $levels->change($selection, $amount >= 0 ? "brought {$amount} % nearer to {$middle}" : 'spread '.-$amount." % away from {$middle}");
     }
 }

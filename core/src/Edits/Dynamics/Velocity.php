@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Dynamics;
 
 use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
@@ -12,6 +13,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -23,17 +25,18 @@ final readonly class Velocity implements Edit, Gesture
     public function declaration(): Declaration
     {
         return new Declaration('velocity', 'Velocity', Group::Dynamics, 'Makes notes louder or softer.', [
-            Parameter::wholeNumber('add', -126, 126, '', null, 'Louder by so much, softer with a minus.'),
-            Parameter::wholeNumber('set', 1, 127, '', null, 'All to this velocity.'),
+            Parameter::levelDifference('add', 'Louder by so much, softer with a minus.'),
+            Parameter::level('set', null, 'All to this velocity.'),
             Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
-        ], oneOf: ['add', 'set', 'scale'], synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent'], uses: [
+            Parameter::lane(),
+        ], oneOf: ['add', 'set', 'scale'], subject: Subject::Levels, synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent', 'level'], uses: [
             'velocity set=96' => 'All to one velocity', 'velocity scale=80' => 'A fifth softer', 'velocity scale=120' => 'A fifth louder',
         ]);
     }
 
     public function combined(array $first, array $second): ?array
     {
-        return Sum::of($first, $second, ['add'], 126);
+        return Sum::of($first, $second, ['add'], 16383);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -43,20 +46,21 @@ final readonly class Velocity implements Edit, Gesture
             $parameters->has('set') => ['set', $parameters->int('set')],
             default => ['scale', $parameters->int('scale')],
         };
-        $velocities = new Velocities($notes);
-        foreach ($selection->positions($notes) as $i) {
-            $velocities->set($i, match ($kind) {
-                'add' => $notes->velocity[$i] + $value,
+        $levels = Levels::of($notes, $selection, $context, $parameters);
+        foreach ($levels->places as $i) {
+            $levels->set($i, match ($kind) {
+                'add' => $levels->value[$i] + $value,
                 'set' => $value,
-                default => Rounding::quotient($notes->velocity[$i] * $value, 100),
+                default => Rounding::quotient($levels->value[$i] * $value, 100),
             });
         }
+        [$more, $less, $called] = $levels->lane->name === Lane::VELOCITY ? ['louder', 'softer', 'velocity'] : ['higher', 'lower', 'value'];
         $said = match ($kind) {
-            'add' => $value >= 0 ? "{$value} louder" : abs($value).' softer',
-            'set' => "set to velocity {$value}",
-            default => "scaled to {$value} % of the velocity",
+            'add' => $value >= 0 ? "{$value} {$more}" : abs($value)." {$less}",
+            'set' => "set to {$called} {$value}",
+            default => "scaled to {$value} % of the {$called}",
         };
 
-        return $velocities->change($selection, $said, count($selection->positions($notes)));
+        return $levels->change($selection, $said, count($levels->places));
     }
 }
