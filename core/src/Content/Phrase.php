@@ -35,14 +35,24 @@ final readonly class Phrase
     ) {
     }
 
-    /** Where it begins: at its range, its first clip, or its first note. */
+    /** Whether all its points are of one lane. */
+    public function hasOneLane(): bool
+    {
+        $points = $this->points ?? Points::none();
+
+        return $points->id !== [] && count(array_unique($points->kind)) === 1 && count(array_unique($points->number)) === 1;
+    }
+
+    /** Where it begins: at its range, its first clip, or its first note or point. */
     public function start(): int
     {
         if ($this->pieces !== []) {
             return min(array_map(static fn (Piece $piece): int => $piece->start, $this->pieces));
         }
 
-        return $this->span->from ?? $this->notes->start[0] ?? 0;
+        $firsts = array_filter([$this->notes->start[0] ?? null, $this->points->start[0] ?? null], is_int(...));
+
+        return $this->span->from ?? ($firsts === [] ? 0 : min($firsts));
     }
 
     /** The same phrase in a song of another resolution. */
@@ -74,17 +84,15 @@ final readonly class Phrase
     public function toArray(): array
     {
         $columns = array_diff_key($this->notes->columns(), ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
-        $clips = $this->pieces === [] ? [] : [
-            'clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces),
-            'points' => array_diff_key($this->points?->columns() ?? [], ['id' => 0, 'note' => 0]),
-        ];
+        $points = array_diff_key($this->points?->columns() ?? [], ['id' => 0, 'note' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
+        $clips = $this->pieces === [] ? [] : ['clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces)];
 
         return [
             'jactonic' => self::MARK,
             'ppq' => $this->ppq,
             'span' => $this->span === null ? null : [$this->span->from, $this->span->to],
             'notes' => $columns,
-        ] + $clips;
+        ] + $clips + (($this->points->id ?? []) === [] ? [] : ['points' => $points]);
     }
 
     /** @throws BadInput where the text is no phrase */
@@ -110,12 +118,14 @@ final readonly class Phrase
         }
 
         $pieces = self::pieces($value['clips'] ?? []);
+        $given = $value['points'] ?? [];
+        $points = ! is_array($given) || ($given['start'] ?? []) === [] ? Points::none() : Points::checked($pieces === [] ? array_diff_key($given, ['clip' => 0]) : $given, self::MOST_NOTES, self::unreadable(...));
         if ($pieces === []) {
-            return new self(Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges);
+            $isBare = $points->id !== [] && ($value['notes']['start'] ?? []) === [];
+
+            return new self($isBare ? Notes::none() : Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges, points: $points);
         }
         $notes = ($value['notes']['start'] ?? []) === [] ? Notes::none() : Notes::checked($value['notes'], self::MOST_NOTES, self::unreadable(...));
-        $given = $value['points'] ?? [];
-        $points = ! is_array($given) || ($given['start'] ?? []) === [] ? Points::none() : Points::checked($given, self::MOST_NOTES, self::unreadable(...));
         if (array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces)) !== []) {
             throw self::unreadable('clip takes the place of one of its clips');
         }

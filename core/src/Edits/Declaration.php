@@ -19,6 +19,7 @@ final readonly class Declaration
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
+     * @param  bool  $onPoints  whether it does to selected points of lanes what it does to notes
      * @param  bool  $isHeard  whether its result is sounded once it is done
      */
     public function __construct(
@@ -35,6 +36,7 @@ final readonly class Declaration
         public bool $putsIn = false,
         public bool $isHeard = false,
         public bool $onClips = false,
+        public bool $onPoints = false,
     ) {
     }
 
@@ -54,6 +56,7 @@ final readonly class Declaration
             'usesClipboard' => $this->usesClipboard,
             'putsIn' => $this->putsIn,
             'isHeard' => $this->isHeard,
+            'onPoints' => $this->onPoints,
         ];
     }
 }

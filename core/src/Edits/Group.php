@@ -11,6 +11,7 @@ enum Group: string
     case Pitch = 'Pitch';
     case Length = 'Length';
     case Dynamics = 'Dynamics';
+    case Lanes = 'Lanes';
     case Building = 'Building';
     case Playing = 'Playing';
     case Tracks = 'Tracks';

@@ -13,6 +13,12 @@ final class Wording
         return $count === 1 ? '1 note' : "{$count} notes";
     }
 
+    /** “1 point”, “12 points”. */
+    public static function points(int $count): string
+    {
+        return $count === 1 ? '1 point' : "{$count} points";
+    }
+
     /**
      * Joins the parts of a summary that have something to say.
      *

@@ -10,6 +10,7 @@ use Jactonic\Core\Edits\Clips;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Lanes;
 use Jactonic\Core\Edits\Length;
 use Jactonic\Core\Edits\Pitch;
 use Jactonic\Core\Edits\Playing;
@@ -56,6 +57,14 @@ final readonly class Catalog
         'accent' => Dynamics\Accent::class,
         'smooth' => Dynamics\Smooth::class,
         'course' => Dynamics\FollowCourse::class,
+        'wave' => Lanes\Wave::class,
+        'point' => Lanes\SetPoint::class,
+        'fill-level' => Lanes\FillLevel::class,
+        'thin' => Lanes\Thin::class,
+        'sample' => Lanes\Sample::class,
+        'pedal-join' => Lanes\PedalJoin::class,
+        'pedal-to-notes' => Lanes\PedalToNotes::class,
+        'pedal-clean' => Lanes\PedalClean::class,
         'insert' => Building\Insert::class,
         'chord' => Building\Chord::class,
         'fill' => Building\Fill::class,

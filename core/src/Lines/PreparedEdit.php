@@ -10,7 +10,9 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Lanes\ChosenPoints;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -34,8 +36,12 @@ final readonly class PreparedEdit
             Subject::Levels => $this->parameters->lane()->isOfNotes(),
             default => false,
         };
-        if ($needsSelection && $selection->positions($notes) === []) {
+        $points = $this->declaration->onPoints ? $selection->positions($context->points) : [];
+        if ($needsSelection && $points === [] && $selection->positions($notes) === []) {
             return Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.');
+        }
+        if ($points !== [] && ! $this->edit instanceof WithPoints) {
+            return ChosenPoints::apply($this->edit, $notes, $points, $selection, $context, $this->parameters);
         }
 
         return $this->edit->apply($notes, $selection, $context, $this->parameters);

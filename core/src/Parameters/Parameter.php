@@ -11,6 +11,9 @@ final readonly class Parameter
 {
     private const LONGEST_TEXT = 2000;
 
+    /** The lane of points where none is said: expression, as long notes are shaped with. */
+    private const USUAL_LANE = 'cc11';
+
     /**
      * @param  ?string  $default  as it would be written in an edit line; null where leaving it out means something else
      * @param  string  $absent  what leaving it out means, where there is no default
@@ -61,6 +64,12 @@ final readonly class Parameter
         return new self($name, LevelValue::value(...$words), $default, $help, $absent);
     }
 
+    /** A value of a lane of points that may be left out, by itself that of a controller. */
+    public static function pointLevel(string $name, string $help, string $absent): self
+    {
+        return new self($name, LevelValue::value()->in(Lane::parse(self::USUAL_LANE)), null, $help, $absent);
+    }
+
     /** A difference of two values of the lane that the line names. */
     public static function levelDifference(string $name, string $help): self
     {
@@ -71,6 +80,18 @@ final readonly class Parameter
     public static function lane(): self
     {
         return new self('lane', new LaneValue, Lane::VELOCITY, 'What it is done to: velocities, a controller such as cc11, bend, pressure. Of a lane of points to those that are selected, else to those in the range.');
+    }
+
+    /** A lane of points, which an edit is about that has nothing to do with velocities. */
+    public static function laneOfPoints(): self
+    {
+        return new self('lane', new LaneValue, self::USUAL_LANE, 'The lane: a controller such as cc11, bend, pressure.');
+    }
+
+    /** A lane that may be left out. */
+    public static function optionalLane(string $name, string $help, string $absent): self
+    {
+        return new self($name, new LaneValue, null, $help, $absent);
     }
 
     public static function course(string $name, string $default, string $help): self

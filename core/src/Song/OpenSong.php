@@ -147,9 +147,9 @@ final readonly class OpenSong
     {
         $notes = $points = [];
         foreach ($open as $id) {
-            ['notes' => $ofNotes, 'points' => $ofPoints] = get_object_vars($song->contentOf($id));
-            $notes[$id] = self::visible($ofNotes, $song->clips[$id]);
-            $points[$id] = self::visible($ofPoints, $song->clips[$id]);
+            $content = $song->contentOf($id);
+            $notes[$id] = self::visible($content->notes, $song->clips[$id]);
+            $points[$id] = self::visible($content->points, $song->clips[$id]);
         }
 
         return [self::together(Notes::none(), $notes)->counted($song->nextId), self::together(Points::none(), $points)->counted($song->nextId)];
@@ -314,9 +314,20 @@ final readonly class OpenSong
     private function moved(int $clip, ContentChange $change, int $shift): ContentChange
     {
         $before = $this->song->contentOf($clip);
-        $later = static fn (TableChange $part): TableChange => new TableChange($part->removed->shifted($shift), $part->added->shifted($shift), ...self::startsLater($part, $shift));
+        $later = new ContentChange(self::later($change->notes, $shift), $change->points === null ? null : self::later($change->points, $shift));
 
-        return ContentChange::between($before, (new ContentChange($later($change->notes), $change->points === null ? null : $later($change->points)))->applyTo($before->shifted($shift)));
+        return ContentChange::between($before, $later->applyTo($before->shifted($shift)));
+    }
+
+    /**
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change
+     * @return TableChange<T>
+     */
+    private static function later(TableChange $change, int $shift): TableChange
+    {
+        return new TableChange($change->removed->shifted($shift), $change->added->shifted($shift), ...self::startsLater($change, $shift));
     }
 
     /**

@@ -87,6 +87,7 @@ final class ExamplesTest extends MusicTestCase
         'course at="0:50 200:150" mode=scale' => ['velocity' => [35, 92, 96]],
         'course at="130:9" mode=add' => ['velocity' => [64, 89, 96]],
         'smooth amount=100' => ['velocity' => [80, 80, 80]],
+        'wave shape=square low=20 high=90 period=1/8' => ['velocity' => [90, 20, 90]],
         'insert' => ['start' => [10, 130, 250, 960], 'length' => [100, 100, 100, 120], 'pitch' => [60, 64, 67, 62], 'velocity' => [64, 80, 96, 96]],
         'insert at=480 pitch=C5 length=1/4 velocity=33' => ['start' => [10, 130, 250, 480], 'length' => [100, 100, 100, 480], 'pitch' => [60, 64, 67, 72], 'velocity' => [64, 80, 96, 33]],
         'chord shape=min' => ['pitch' => [60, 64, 67, 62, 65, 69], 'group' => [0, 0, 0, 1, 1, 1]],
@@ -145,6 +146,6 @@ final class ExamplesTest extends MusicTestCase
         $shown = array_map(static fn (string $line): string => explode(' ', $line)[0], [...array_keys(self::EXAMPLES), ...$songs]);
 
         $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
-        self::assertSame(['paste', 'copy-to', 'take', 'layer-pick', 'clip-paste', 'time-open', 'time-close'], array_values(array_diff($names, $shown)), 'an edit of notes has an example here, one of the song in SongEditsTest');
+        self::assertSame(['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'paste', 'copy-to', 'take', 'layer-pick', 'clip-paste', 'time-open', 'time-close'], array_values(array_diff($names, $shown)), 'an edit of notes has an example here, one of points in LanesTest, one of the song in SongEditsTest');
     }
 }

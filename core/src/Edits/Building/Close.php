@@ -7,11 +7,13 @@ namespace Jactonic\Core\Edits\Building;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Lanes\RangePoints;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
@@ -48,12 +50,17 @@ final readonly class Close implements Edit
             }
         }
 
+        $points = new PointDraft($context->points);
+        if ($context->takesPoints) {
+            (new RangePoints($context->points, $range))->close($points);
+        }
+
         return $draft->change($selection, Wording::sentence([
             "Gap closed at {$context->time->position($range->from)}",
             $removed > 0 ? Wording::notes($removed).' taken out' : '',
             $cut > 0 ? "{$cut} cut" : '',
             Wording::notes($moved).' moved up',
-        ]));
+        ]))->withPoints($points->change());
     }
 
     /** Leaves of a note what lies outside the range, in one piece. */

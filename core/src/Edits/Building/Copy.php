@@ -9,26 +9,25 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Parameters\Parameters;
 
 /** Takes notes to the clipboard, with their place in the song. The clip stays as it is. */
-final readonly class Copy implements Edit
+final readonly class Copy implements WithPoints
 {
     public function declaration(): Declaration
     {
         return new Declaration('copy', 'Copy', Group::Building, 'Takes notes to the clipboard, to be pasted in any clip, song or window.', [
             Taking::parameter(),
-        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take'], uses: ['copy range=on' => 'Copy the range with its silence']);
+        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take'], uses: ['copy range=on' => 'Copy the range with its silence'], onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $taking = Taking::of($notes, $selection, $context, $parameters);
 
-        return Change::nothing($selection, Wording::notes($taking->phrase->notes->count()).' copied'.$taking->where)->taking($taking->phrase);
+        return Change::nothing($selection, $taking->counted().' copied'.$taking->where)->taking($taking->phrase);
     }
 }

@@ -7,23 +7,23 @@ namespace Jactonic\Core\Edits\Building;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Parameters\Parameters;
 
 /** Takes notes to the clipboard and out of the clip. With the range, notes are cut at its edges. */
-final readonly class Cut implements Edit
+final readonly class Cut implements WithPoints
 {
     public function declaration(): Declaration
     {
         return new Declaration('cut', 'Cut', Group::Building, 'Takes notes out of the clip and to the clipboard.', [
             Taking::parameter(),
-        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence']);
+        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence'], onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -52,6 +52,12 @@ final readonly class Cut implements Edit
             }
         }
 
-        return $draft->change($selection, Wording::notes(count($taking->places)).' cut'.$taking->where)->taking($taking->phrase);
+        $change = $draft->change($selection, $taking->counted().' cut'.$taking->where);
+        $points = new PointDraft($context->points, $change->added->nextId);
+        array_map($points->remove(...), $taking->points);
+        $taking->inRange?->cut($points);
+        $ofPoints = $points->change();
+
+        return $change->withPoints($ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)))->taking($taking->phrase);
     }
 }

@@ -19,7 +19,7 @@ final readonly class Delete implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('delete', 'Delete', Group::Building, 'Takes notes out.', synonyms: ['remove', 'erase'], onClips: true);
+        return new Declaration('delete', 'Delete', Group::Building, 'Takes notes out.', synonyms: ['remove', 'erase'], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

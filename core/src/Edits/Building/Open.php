@@ -7,11 +7,13 @@ namespace Jactonic\Core\Edits\Building;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Lanes\RangePoints;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
@@ -46,10 +48,16 @@ final readonly class Open implements Edit
             }
         }
 
-        return $draft->change($selection, Wording::sentence([
+        $change = $draft->change($selection, Wording::sentence([
             "Room made at {$context->time->position($range->from)}",
             Wording::notes($moved).' moved back',
             $split > 0 ? "{$split} split" : '',
         ]));
+        $points = new PointDraft($context->points, $change->added->nextId);
+        if ($context->takesPoints) {
+            (new RangePoints($context->points, $range))->open($points);
+        }
+
+        return $change->withPoints($points->change());
     }
 }

@@ -6,26 +6,30 @@ namespace Jactonic\Core\Edits\Building;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
 /** Puts the notes of the clipboard in and selects them. */
-final readonly class Paste implements Edit
+final readonly class Paste implements WithPoints
 {
     public function declaration(): Declaration
     {
         return new Declaration('paste', 'Paste', Group::Building, 'Puts the notes of the clipboard in at the caret, or at the same place in the song.', [
             Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
-        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true);
+            Parameter::optionalLane('lane', 'The lane points of one lane are put into; notes stay notes.', 'the one they were taken from'),
+        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,6 +45,29 @@ final readonly class Paste implements Edit
             $pasted[] = $draft->addLike($i, ['start' => $start + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front], $phrase->notes);
         }
 
-        return $draft->change(Selection::of($pasted), Wording::notes(count($pasted)).' pasted at '.$context->time->position($at));
+        $change = $draft->change(Selection::none(), '');
+        $points = new PointDraft($context->points, $change->added->nextId);
+        $lane = $pasted === [] && $phrase->hasOneLane() && $parameters->has('lane') && ! $parameters->lane()->isOfNotes() ? $parameters->lane() : null;
+        foreach ($phrase->points?->rows() ?? [] as $point) {
+            $points->add($this->inLane($point, $lane, $context, $point['start'] + $by));
+        }
+        $put = $points->change();
+        $said = [...($pasted !== [] || $put->added->id === [] ? [Wording::notes(count($pasted))] : []), ...($put->added->id === [] ? [] : [Wording::points($put->added->count())])];
+
+        return $change->withPoints($put, Selection::of([...$pasted, ...$put->added->id]))->saying(implode(' and ', $said).' pasted at '.$context->time->position($at));
+    }
+
+    /**
+     * @param  array<string, int>  $point
+     * @return array<string, int>
+     */
+    private function inLane(array $point, ?Lane $lane, Context $context, int $tick): array
+    {
+        $place = ['start' => $tick, 'channel' => $context->clips->channel, 'clip' => $context->clips->at($tick), 'rank' => Points::LAST_RANK];
+        if ($lane?->kind !== null) {
+            $place += ['kind' => $lane->kind->value, 'number' => $lane->number, 'value' => $lane->within($point['value'])];
+        }
+
+        return $place + $point;
     }
 }

@@ -40,7 +40,7 @@ final readonly class Repeat implements Edit
             Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
             Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
             Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
-        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true);
+        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -6,23 +6,30 @@ namespace Jactonic\Core\Edits\Building;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Lanes\RangePoints;
+use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
-/** What `cut` and `copy` take: the selected notes, or what of them lies in the range. */
+/** What `cut` and `copy` take: the selected notes and points, or what of them lies in the range. */
 final readonly class Taking
 {
     /**
      * @param  array<int, int>  $places  of the notes taken, in whole or in part
+     * @param  list<int>  $points  the places of the points taken where no range is
+     * @param  RangePoints|null  $inRange  those in the range, where they go along
      * @param  string  $where  for the summary
      */
     private function __construct(
         public Phrase $phrase,
         public array $places,
         public string $where,
+        public array $points = [],
+        public ?RangePoints $inRange = null,
     ) {
     }
 
@@ -36,14 +43,19 @@ final readonly class Taking
     {
         $places = $selection->positions($notes);
         if (! $parameters->isOn('range')) {
-            return new self(new Phrase($notes->at($places), $context->time->ppq()), $places, '');
+            $points = array_values($selection->positions($context->points));
+
+            return new self(new Phrase($notes->at($places), $context->time->ppq(), points: $context->points->at($points)), $places, '', $points);
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
             $places === [] ? array_keys($notes->id) : $places,
             static fn (int $i): bool => $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
         ));
-        if ($places === []) {
+        $clips = $selection->positions($notes) === [] ? null : array_fill_keys(array_map(static fn (int $i): int => $notes->clip[$i], $places), true);
+        $inRange = $context->takesPoints ? new RangePoints($context->points, $range, $clips) : null;
+        $points = $inRange?->taken() ?? Points::none();
+        if ($places === [] && $points->id === []) {
             throw new EditRefused('Nothing taken: no note sounds in the range.');
         }
         $columns = $notes->at($places)->columns();
@@ -59,6 +71,15 @@ final readonly class Taking
             $columns['length'][$k] = min($end, $range->to) - $columns['start'][$k];
         }
 
-        return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range), $places, ' from the range');
+        return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
+    }
+
+    /** “12 notes and 3 points” */
+    public function counted(): string
+    {
+        $points = $this->phrase->points?->count() ?? 0;
+        $notes = $this->phrase->notes->count();
+
+        return implode(' and ', [...($notes > 0 || $points === 0 ? [Wording::notes($notes)] : []), ...($points > 0 ? [Wording::points($points)] : [])]);
     }
 }

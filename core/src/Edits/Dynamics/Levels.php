@@ -47,6 +47,9 @@ final class Levels
     /** @var list<int> the ids of what was drawn */
     private array $put = [];
 
+    /** @var list<int>|null */
+    private ?array $inFront = null;
+
     private ?PointDraft $points = null;
 
     private Draft $notes;
@@ -83,6 +86,30 @@ final class Levels
         }
 
         return $levels;
+    }
+
+    /**
+     * What is chosen of a lane of points.
+     *
+     * @throws EditRefused where the line names velocities, or nothing is chosen
+     */
+    public static function ofPoints(Notes $notes, Selection $selection, Context $context, Parameters $parameters): self
+    {
+        self::refuseNotes($parameters);
+
+        return self::of($notes, $selection, $context, $parameters);
+    }
+
+    /**
+     * A lane of points, whatever of it is chosen.
+     *
+     * @throws EditRefused where the line names velocities
+     */
+    public static function lane(Notes $notes, Context $context, Parameters $parameters): self
+    {
+        self::refuseNotes($parameters);
+
+        return self::sought($notes, Selection::none(), $context, $parameters);
     }
 
     /** The same where nothing need be chosen, as for what draws. */
@@ -171,14 +198,60 @@ final class Levels
      */
     public function between(int $from, int $to): array
     {
+        $first = $this->firstAfter($from - 1);
+
+        return array_slice($this->inFront(), $first, max(0, $this->firstAfter($to) - $first));
+    }
+
+    /** What a lane of points holds at a tick on the track in front. */
+    public function heldAt(int $tick): int
+    {
+        $after = $this->firstAfter($tick);
+
+        $place = $this->inFront()[$after - 1] ?? null;
+
+        return $place === null ? $this->lane->rest() : $this->value[$place];
+    }
+
+    /** Which of the lane's points on the track in front is the first after a tick. */
+    private function firstAfter(int $tick): int
+    {
+        $places = $this->inFront();
+        [$low, $high] = [0, count($places)];
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            [$low, $high] = $this->start[$places[$middle]] <= $tick ? [$middle + 1, $high] : [$low, $middle];
+        }
+
+        return $low;
+    }
+
+    /** @return list<int> the places of the lane's points on the track in front, in order of time */
+    private function inFront(): array
+    {
         $clips = $this->context->clips;
-        $track = $clips->trackOf($clips->front);
         $points = $this->context->points;
 
-        return array_values(array_filter(
+        return $this->inFront ??= array_values(array_filter(
             $this->lane->placesIn($points),
-            static fn (int $i): bool => $points->start[$i] >= $from && $points->start[$i] <= $to && $clips->trackOf($points->clip[$i]) === $track,
+            static fn (int $i): bool => $clips->trackOf($points->clip[$i]) === $clips->trackOf($clips->front),
         ));
+    }
+
+    /**
+     * What is chosen of a lane of points as courses: of each clip and channel by itself.
+     *
+     * @return list<list<int>> places in order of time
+     */
+    public function courses(): array
+    {
+        $points = $this->context->points;
+        $courses = [];
+        foreach ($this->places as $i) {
+            $courses["{$points->clip[$i]} {$points->channel[$i]}"][] = $i;
+        }
+
+        return array_values($courses);
     }
 
     /**
@@ -201,7 +274,7 @@ final class Levels
     /** “12 notes”, “12 points of Expression”. */
     public function counted(int $count): string
     {
-        return $this->points === null ? Wording::notes($count) : ($count === 1 ? '1 point' : "{$count} points").' of '.$this->lane->title();
+        return $this->points === null ? Wording::notes($count) : Wording::points($count).' of '.$this->lane->title();
     }
 
     /**
@@ -222,6 +295,13 @@ final class Levels
         $after = $points === null ? $selection : Selection::of([...array_diff($selection->ids, $points->removed->id), ...$this->put]);
 
         return $this->notes->change($after, $summary)->withPoints($points, $after);
+    }
+
+    private static function refuseNotes(Parameters $parameters): void
+    {
+        if ($parameters->lane()->isOfNotes()) {
+            throw new EditRefused("{$parameters->lane()->title()} belongs to the notes, so there are no points in its lane; name a lane of points, such as lane=cc11.");
+        }
     }
 
     private function called(): string

@@ -10,8 +10,10 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -32,20 +34,24 @@ final readonly class Humanize implements Edit
     {
         return new Declaration('humanize', 'Humanize', Group::Timing, 'Gives starts, velocities and lengths small random offsets, as hands would.', [
             Parameter::amount('time', '10ms', 'The largest offset of a start.'),
-            Parameter::wholeNumber('velocity', 0, 127, '', 8, 'The largest offset of a velocity.'),
+            Parameter::wholeNumber('velocity', 0, 127, '', 8, 'The largest offset of a velocity; of bend in proportion to its range.'),
             Parameter::wholeNumber('length', 0, 100, '%', 0, 'The largest change of a length.'),
             Parameter::wholeNumber('lean', -100, 100, '%', 0, 'Shifts the time offsets: −100 only early, 100 only late.'),
             Parameter::choice('shape', ['even', 'bell'], 'bell', 'Even makes all offsets as likely, bell makes small ones likelier.'),
             Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves the notes of a chord alike.'),
             Parameter::seed('The same number gives the same offsets, new others each time.'),
             Parameter::spread(),
-        ], synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
+            Parameter::lane(),
+        ], subject: Subject::Levels, synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
             'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead', 'humanize time=0ms velocity=12' => 'Vary the dynamics only',
         ]);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
+        if (! $parameters->lane()->isOfNotes()) {
+            return $this->points(Levels::of($notes, $selection, $context, $parameters), $selection, $context, $parameters);
+        }
         $places = $selection->positions($notes);
         $velocity = $parameters->int('velocity');
         $length = $parameters->int('length') / 100;
@@ -73,6 +79,20 @@ final readonly class Humanize implements Edit
             Wording::notes($changed).' humanized',
             $largest > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
         ]));
+    }
+
+    /** Of a lane of points the times and the values, measured from where they are. */
+    private function points(Levels $levels, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $rows = Notes::fromRows(array_map(static fn (int $i): array => ['start' => $levels->start[$i]], array_values($levels->places)));
+        [$ofStart, $ofValue] = $this->offsets($rows, array_keys($rows->id), $context, $parameters);
+        $shifts = $this->shifts($rows, array_keys($rows->id), $ofStart, $context, $parameters);
+        foreach (array_values($levels->places) as $k => $i) {
+            $levels->set($i, $levels->value[$i] + (int) round($ofValue[$k] * $parameters->int('velocity') * ($levels->lane->most() - $levels->lane->least()) / 127));
+            $levels->move($i, $levels->start[$i] + $shifts[$k]);
+        }
+
+        return $levels->change($selection, 'humanized', count($levels->places));
     }
 
     /**

@@ -25,7 +25,7 @@ final readonly class Nudge implements Edit
         return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
             Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
             Parameter::choice('edge', ['note', 'start', 'end', 'border'], 'note', 'Move the whole note, one edge alone, or the border between two notes of a pitch that touch.'),
-        ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'], onClips: true);
+        ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

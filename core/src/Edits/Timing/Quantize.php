@@ -41,7 +41,7 @@ final readonly class Quantize implements Edit
             Parameter::spread(),
         ], synonyms: ['snap', 'timing', 'tighten', 'correct timing', 'grid', 'straighten', 'swing'], uses: [
             'quantize strength=50' => 'Half way to the grid', 'quantize chords=together' => 'Quantize, strums kept', 'quantize what=both' => 'Quantize starts and ends', 'quantize swing=60' => 'Quantize with swing',
-        ], onClips: true);
+        ], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

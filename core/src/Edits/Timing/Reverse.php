@@ -25,7 +25,7 @@ final readonly class Reverse implements InClips
 {
     public function declaration(): Declaration
     {
-        return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true);
+        return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -31,7 +31,7 @@ final readonly class Stretch implements InClips
             Parameter::choice('anchor', ['start', 'caret'], 'start', 'What stays in its place: the first note, or the caret.'),
         ], synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'], uses: [
             'stretch factor=1/2' => 'Twice as fast', 'stretch factor=2' => 'Half as fast', 'stretch factor=2/3' => 'Straight to triplets', 'stretch factor=3/2' => 'Triplets to straight',
-        ], onClips: true);
+        ], onClips: true, onPoints: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

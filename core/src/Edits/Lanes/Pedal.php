@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Lanes;
+
+use Jactonic\Core\Content\Lane;
+use Jactonic\Core\Content\PointDraft;
+use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/**
+ * The presses of a pedal: from a value of 64 or more to the next below it, as the MIDI 1.0 specification reads switches;
+ * those of each track and channel by themselves.
+ */
+final class Pedal
+{
+    private const NUMBERS = ['sustain' => 64, 'sostenuto' => 66, 'soft' => 67];
+
+    private const DOWN = 64;
+
+    public readonly PointDraft $draft;
+
+    public readonly Lane $lane;
+
+    private readonly Points $points;
+
+    /** @var array<string, list<int>> places of its points by track and channel, in order of time */
+    private readonly array $rows;
+
+    public function __construct(private readonly Context $context, Selection $selection, Parameters $parameters)
+    {
+        $this->lane = Lane::parse('cc'.self::NUMBERS[$parameters->choice('pedal')]);
+        $this->points = $context->points;
+        $this->draft = new PointDraft($this->points);
+        $chosen = array_fill_keys(array_filter($selection->positions($this->points), fn (int $i): bool => $this->lane->holds($this->points, $i)), true);
+        $rows = [];
+        foreach ($this->lane->placesIn($this->points) as $i) {
+            if ($chosen === [] || isset($chosen[$i])) {
+                $rows[$this->row($this->points->clip[$i], $this->points->channel[$i])][] = $i;
+            }
+        }
+        $this->rows = $rows;
+    }
+
+    public static function parameter(): Parameter
+    {
+        return Parameter::choice('pedal', array_keys(self::NUMBERS), 'sustain', 'Which pedal.');
+    }
+
+    /** By which notes and pedals belong together. */
+    public function row(int $clip, int $channel): string
+    {
+        return $this->context->clips->trackOf($clip)." {$channel}";
+    }
+
+    /** @return array<string, list<int>> the places of its points by row, in order of time */
+    public function rows(): array
+    {
+        return $this->rows;
+    }
+
+    public function isDown(int $place): bool
+    {
+        return $this->points->value[$place] >= self::DOWN;
+    }
+
+    /**
+     * Its presses by row: where each begins and ends, in ticks, and the places of the two points.
+     *
+     * @return array<string, list<array{from: int, to: int, down: int, up: int|null}>>
+     */
+    public function presses(): array
+    {
+        $presses = [];
+        foreach ($this->rows as $row => $places) {
+            $down = null;
+            foreach ($places as $i) {
+                if ($this->isDown($i)) {
+                    $down ??= $i;
+                } elseif ($down !== null) {
+                    $presses[$row][] = ['from' => $this->points->start[$down], 'to' => $this->points->start[$i], 'down' => $down, 'up' => $i];
+                    $down = null;
+                }
+            }
+            if ($down !== null) {
+                $presses[$row][] = ['from' => $this->points->start[$down], 'to' => PHP_INT_MAX, 'down' => $down, 'up' => null];
+            }
+        }
+
+        return $presses;
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Edits\Lanes;
+
+use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Dynamics\Levels;
+use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\Parameters;
+
+/** Puts the points of a lane on the lines of a grid, each with the value that holds there. */
+final readonly class Sample implements Edit
+{
+    public function declaration(): Declaration
+    {
+        return new Declaration('sample', 'Sample', Group::Lanes, 'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those there are.', [
+            Parameter::grid('every', 'The lines.'),
+            Parameter::laneOfPoints(),
+        ], subject: Subject::Levels, synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'], uses: ['sample every=1/8' => 'Stairs of eighths']);
+    }
+
+    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $levels = Levels::ofPoints($notes, $selection, $context, $parameters);
+        $every = $context->time->gridLines($context->grid($parameters, 'every'));
+        [$first, $last] = [$levels->start[$levels->places[0]], $levels->start[$levels->places[count($levels->places) - 1]]];
+        if ($every->estimate($first, $last) > PointDraft::MOST_POINTS) {
+            throw new EditRefused('That would make more points than can be worked on at once; take a coarser grid or a shorter range.');
+        }
+        foreach ($levels->places as $i) {
+            $levels->remove($i);
+        }
+        $every->around($first);
+        for ($tick = $every->before; $tick <= $last; $tick = $every->next($tick)) {
+            $levels->put($tick, $levels->heldAt(max($tick, $first)));
+        }
+
+        return $levels->change($selection, "on the lines of {$every->grid}");
+    }
+}
