@@ -6,6 +6,7 @@ namespace App\Keys;
 
 use App\Recipes\RecipeBook;
 use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\Chord;
@@ -34,6 +35,7 @@ final readonly class CatalogView
             'scales' => array_keys(Scale::SHAPES),
             'grids' => Grid::ways(),
             'chords' => Chord::list(),
+            'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
             'sketches' => array_map(static fn (Sketch $sketch): array => ['name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about()], Sketch::cases()),
         ];
     }

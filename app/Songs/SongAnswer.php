@@ -6,12 +6,15 @@ namespace App\Songs;
 
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
+use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Content\TableChange;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\ContentChange;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -21,7 +24,7 @@ final readonly class SongAnswer
 {
     /**
      * @param  array<int, int>  $revisions  the new ones, by clip
-     * @param  list<TableChange<Notes>>|null  $notes  what became of the open notes, in song time; null where they are sent whole
+     * @param  list<ContentChange>|null  $contents  what became of the open notes and points, in song time; null where they are sent whole
      * @param  OpenSong  $after  what is open then
      * @param  Song|null  $song  the song where tracks, clips or conductor changed
      * @param  list<int>  $elsewhere  tracks that sound otherwise without being open
@@ -32,7 +35,7 @@ final readonly class SongAnswer
     private function __construct(
         private StoredSong $stored,
         private array $revisions,
-        private ?array $notes,
+        private ?array $contents,
         private OpenSong $after,
         private ?Song $song,
         private array $elsewhere,
@@ -61,7 +64,7 @@ final readonly class SongAnswer
         $plain = $state->before->isNothing() && $state->change !== null && $open->tells($change, $after);
 
         return new self(
-            $stored, $revisions, $plain ? [$state->change->table] : null, $plain ? $open : $state->settled(),
+            $stored, $revisions, $plain ? [self::content($state->change)] : null, $plain ? $open : $state->settled(),
             $change->touchesArrangement() ? $after : null, $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
             self::told($state->selection, $before), $state->summary, $history, $state->clipboard,
         );
@@ -73,7 +76,7 @@ final readonly class SongAnswer
         $plain = $state->before->isNothing() && $open->tells($state->change(), $state->settled()->song);
 
         return new self(
-            $stored, [], $plain ? ($state->change === null ? [] : [$state->change->table]) : null, $plain ? $open : $state->settled(),
+            $stored, [], $plain ? ($state->change === null ? [] : [self::content($state->change)]) : null, $plain ? $open : $state->settled(),
             null, [], self::told($state->selection, $before), $state->summary, ['undo' => null, 'redo' => null], $state->clipboard,
         );
     }
@@ -87,16 +90,17 @@ final readonly class SongAnswer
     public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message, array $revisions, array $history): self
     {
         $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [] || ! $open->tells($change, $after);
-        $notes = [];
+        $contents = [];
         foreach ($isMoved ? [] : $open->open as $clip) {
-            if (isset($change->contents[$clip])) {
-                $notes[] = $open->changeInSong($clip, $change->contents[$clip]->notes);
+            $content = $change->contents[$clip] ?? null;
+            if ($content !== null) {
+                $contents[] = new ContentChange($open->changeInSong($clip, $content->notes), $content->points === null ? null : $open->changeInSong($clip, $content->points));
             }
         }
         $then = ! $isMoved ? $open : OpenSong::of($after, $after->openable($open->open), $open->front);
 
         return new self(
-            $stored, $revisions, $isMoved ? null : $notes, $then, $change->touchesArrangement() ? $after : null,
+            $stored, $revisions, $isMoved ? null : $contents, $then, $change->touchesArrangement() ? $after : null,
             self::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
         );
     }
@@ -132,7 +136,7 @@ final readonly class SongAnswer
         $grid = $state->context->time->grid;
 
         return $state->forTheScreen === [] && $grid === $before->time->grid ? $this : new self(
-            $this->stored, $this->revisions, $this->notes, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message, $this->history, $this->clipboard,
+            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message, $this->history, $this->clipboard,
             ['grid' => (string) $grid, 'swing' => $grid->swing, 'screen' => $state->forTheScreen],
         );
     }
@@ -146,8 +150,9 @@ final readonly class SongAnswer
             'revision' => $this->stored->record->revision,
             'revisions' => (object) $this->revisions,
             'lengths' => (object) array_map(fn (int $clip): int => $this->clipEnd($clip), array_combine(array_keys($this->revisions), array_keys($this->revisions))),
-            'notes' => $this->notes === null ? null : array_map(self::columnsOf(...), $this->notes),
-            'open' => $this->notes === null ? SongView::openPart($this->after, $revisions) : null,
+            'notes' => $this->contents === null ? null : array_map(static fn (ContentChange $content): array => self::columnsOf($content->notes), $this->contents),
+            'points' => $this->contents === null ? null : array_map(self::columnsOf(...), array_values(array_filter(array_map(static fn (ContentChange $content): ?TableChange => $content->points, $this->contents)))),
+            'open' => $this->contents === null ? SongView::openPart($this->after, $revisions) : null,
             'song' => $this->song === null ? null : SongView::head($this->stored->record, $this->song, $revisions),
             'elsewhere' => $this->elsewhere,
             'selection' => $this->selection?->ids,
@@ -187,8 +192,15 @@ final readonly class SongAnswer
         return array_keys($tracks);
     }
 
+    private static function content(Change $change): ContentChange
+    {
+        return new ContentChange($change->table, $change->points);
+    }
+
     /**
-     * @param  TableChange<Notes>  $change
+     * @template T of Notes|Points
+     *
+     * @param  TableChange<T>  $change
      * @return array{removed: array<int, int>, added: array<string, array<int, int>>|null, changed: list<array<string, list<int>>>}
      */
     private static function columnsOf(TableChange $change): array
@@ -201,7 +213,7 @@ final readonly class SongAnswer
     }
 
     /**
-     * New values by column, columns of the same notes together: `[{id: […], start: […], playedStart: […]}]`.
+     * New values by column, columns of the same rows together: `[{id: […], start: […], playedStart: […]}]`.
      *
      * @param  array<string, array<int, int>>  $after
      * @return list<array<string, list<int>>>

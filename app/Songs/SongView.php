@@ -7,6 +7,7 @@ namespace App\Songs;
 use App\Models\SongRecord;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
@@ -79,7 +80,7 @@ final readonly class SongView
     }
 
     /**
-     * What sounds beside what is open: the notes of each track in song time, as they are heard.
+     * What sounds beside what is open: the notes and points of each track in song time, as they are heard.
      *
      * @param  list<int>  $open  clips whose first round is on the screen
      * @param  list<int>|null  $tracks  only these; all where left out
@@ -91,8 +92,8 @@ final readonly class SongView
         $sounding = [];
         foreach ($song->tracks as $track) {
             if ($tracks === null || in_array($track->id, $tracks, true)) {
-                $notes = Sounding::of($song, $track, $open)->notes;
-                $sounding[] = ['track' => $track->id, 'notes' => self::columns($notes)];
+                $content = Sounding::of($song, $track, $open);
+                $sounding[] = ['track' => $track->id, 'notes' => self::columns($content->notes), 'points' => self::columns($content->points)];
             }
         }
 
@@ -149,10 +150,10 @@ final readonly class SongView
     }
 
     /**
-     * The open clips: their notes in song time.
+     * The open clips: their notes and points in song time.
      *
      * @param  array<int, int>  $revisions
-     * @return array{clips: list<int>, front: int, revisions: object, notes: array<string, array<int, int>>|null}
+     * @return array{clips: list<int>, front: int, revisions: object, notes: array<string, array<int, int>>|null, points: array<string, array<int, int>>|null}
      */
     public static function openPart(OpenSong $open, array $revisions): array
     {
@@ -160,6 +161,7 @@ final readonly class SongView
             'clips' => $open->open, 'front' => $open->front,
             'revisions' => (object) array_intersect_key($revisions, array_flip($open->open)),
             'notes' => self::columns($open->notes),
+            'points' => self::columns($open->points),
         ];
     }
 
@@ -177,12 +179,12 @@ final readonly class SongView
         return ['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table()];
     }
 
-    /** @return array<string, array<int, int>>|null columns of notes without those that hold their default throughout; null for no notes */
-    private static function columns(Notes $notes): ?array
+    /** @return array<string, array<int, int>>|null columns without those that hold their default throughout; null for no rows */
+    private static function columns(Notes|Points $table): ?array
     {
-        return $notes->id === [] ? null : array_filter(
-            $notes->columns(),
-            static fn (array $column, string $name): bool => $column !== [] && ($name === 'id' || min($column) !== Notes::COLUMNS[$name]['default'] || max($column) !== Notes::COLUMNS[$name]['default']),
+        return $table->id === [] ? null : array_filter(
+            $table->columns(),
+            static fn (array $column, string $name): bool => $column !== [] && ($name === 'id' || min($column) !== $table::COLUMNS[$name]['default'] || max($column) !== $table::COLUMNS[$name]['default']),
             ARRAY_FILTER_USE_BOTH,
         );
     }

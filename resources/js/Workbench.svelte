@@ -19,7 +19,7 @@
   import Roll from './roll/Roll.svelte';
   import ConductorLabels from './roll/ConductorLabels.svelte';
   import Ruler from './roll/Ruler.svelte';
-  import VelocityLane from './lanes/VelocityLane.svelte';
+  import LaneStack from './lanes/LaneStack.svelte';
   import { Player } from './sound/player.svelte';
   import { go } from './songs/address.svelte';
   import { factsOf } from './desk/facts';
@@ -87,7 +87,7 @@
     try {
       const unsent = unsentOf(songId);
       const opened = await api.open(songId, unsent?.open ?? [], unsent?.front ?? 0, '1/16', 0);
-      const desk = new Desk(opened, catalog.chords);
+      const desk = new Desk(opened, catalog);
       const player = new Player(desk);
       desk.onHeard = (places) => void player.hear(places);
       desk.playhead = () => player.tick;
@@ -427,9 +427,7 @@
             ondropped={(phrase, tick) => void studio?.shelf.put(phrase, tick)}
           />
         </div>
-        {#if settings.lane}
-          <VelocityLane {desk} onmouse={(line) => noteUse(line, 'mouse')} />
-        {/if}
+        <LaneStack {desk} {keyOf} {run} onmouse={(line) => noteUse(line, 'mouse')} />
       {/if}
     {/if}
     {#if settings.bench}
@@ -458,7 +456,7 @@
       <KeyStrip
         bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))}
         edits={catalog.edits}
-        selected={surface === 'song' ? desk.arranging.placed.length > 0 : facts.selected}
+        selected={surface === 'song' ? desk.arranging.placed.length > 0 : facts.selected || facts.points !== ''}
         where={surface}
         pending={pending.keys}
         {moment}

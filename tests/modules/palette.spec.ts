@@ -19,6 +19,7 @@ const catalog: Catalog = {
   recipes: [],
   conditions: [],
   sketches: [],
+  lanes: [],
   grids: {},
   scales: [],
   chords: [],

@@ -133,7 +133,7 @@ final readonly class EditRequest
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played, clipboard and onClips.');
+            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played, clipboard, onClips and points.');
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
@@ -159,6 +159,7 @@ final readonly class EditRequest
             isset($context['rows']) ? $this->rows($context['rows']) : null,
             isset($context['played']) ? Played::fromArray($context['played']) : null,
             ($context['onClips'] ?? false) === true,
+            ($context['points'] ?? true) !== false,
         );
     }
 

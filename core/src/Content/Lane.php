@@ -60,6 +60,14 @@ final readonly class Lane
         return new self($name, $kind, $number);
     }
 
+    /** @return list<self> all there are but those of single keys: velocities first, then controllers by number */
+    public static function all(): array
+    {
+        $names = [self::VELOCITY, self::RELEASE, ...array_keys(self::SINGLE), ...array_map(static fn (int $number): string => "cc{$number}", range(0, 127))];
+
+        return array_map(self::parse(...), $names);
+    }
+
     /** Which there are, in words. */
     public static function allowed(): string
     {

@@ -33,18 +33,32 @@ export interface Declaration {
   /** of these parameters an edit takes exactly one */
   oneOf?: string[];
   /** what an edit works on */
-  subject?: 'selection' | 'selection-or-range' | 'anywhere' | 'track' | 'clip' | 'conductor';
+  subject?: 'selection' | 'selection-or-range' | 'levels' | 'anywhere' | 'track' | 'clip' | 'conductor';
   usesClipboard?: boolean;
   /** whether it puts in something of its own, and so needs nothing selected */
   putsIn?: boolean;
   /** whether its result is sounded once it is done */
   isHeard?: boolean;
+  /** whether it does to selected points of lanes what it does to notes */
+  onPoints?: boolean;
   /** whether a command of the screen acts for as long as its key is down */
   holds?: boolean;
   /** whether it stays where its key is only pressed */
   stays?: boolean;
   /** whether a command of the screen may stand in a script of several lines */
   inScripts?: boolean;
+}
+
+/** What runs beside the notes as values over time: velocities, a controller, bend. */
+export interface Lane {
+  /** as lines have it: velocity, release, cc11, bend, pressure, program, key60 */
+  name: string;
+  title: string;
+  /** the lowest and the highest value */
+  least: number;
+  most: number;
+  /** what holds before anything is said */
+  rest: number;
 }
 
 /** What a new song can begin with: its tracks are said in `about`. */
@@ -68,6 +82,8 @@ export interface Catalog {
   grids: Record<string, [finer: string, coarser: string, triplet: string, dotted: string]>;
   /** what a new song can begin with */
   sketches: Sketch[];
+  /** what runs beside the notes as values over time */
+  lanes: Lane[];
 }
 
 export const catalog = {

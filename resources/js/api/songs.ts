@@ -1,5 +1,15 @@
 import { request } from './client';
 
+/** Columns as the server sends them: those that hold their default throughout are left out. */
+export type Sparse<Name extends string> = Partial<Record<Name, number[]>> & { id: number[] };
+
+/** What became of rows. Values in `changed` are the new ones. */
+export interface TableChange<Name extends string> {
+  removed: number[];
+  added: Record<Name, number[]> | null;
+  changed: Sparse<Name>[];
+}
+
 /** Columns of notes as the server sends them; index i of each is note i. Times are ticks of the song. */
 export interface NoteColumns {
   id: number[];
@@ -21,28 +31,43 @@ export interface NoteColumns {
 
 export type NoteColumn = keyof NoteColumns;
 
-/** Columns that hold their default throughout are left out. */
-export type SparseColumns = Partial<NoteColumns> & { id: number[] };
+export type SparseColumns = Sparse<NoteColumn>;
 
-/** What became of notes. Values in `changed` are the new ones. */
-export interface NotesChange {
-  removed: number[];
-  added: NoteColumns | null;
-  changed: (Partial<NoteColumns> & { id: number[] })[];
+export type NotesChange = TableChange<NoteColumn>;
+
+/** Columns of points. */
+export interface PointColumns {
+  id: number[];
+  start: number[];
+  /** by the status of its message: 10 key pressure, 11 controller, 12 program, 13 pressure, 14 bend */
+  kind: number[];
+  /** of the controller, or the key */
+  number: number[];
+  value: number[];
+  channel: number[];
+  /** the note it belongs to, 0 for the channel */
+  note: number[];
+  rank: number[];
+  clip: number[];
 }
+
+export type PointColumn = keyof PointColumns;
+
+export type PointsChange = TableChange<PointColumn>;
 
 export interface History {
   undo: string | null;
   redo: string | null;
 }
 
-/** The open clips: their notes are one table in song time. */
+/** The open clips: their notes are one table in song time, and so are their points. */
 export interface OpenClips {
   clips: number[];
   /** the one new notes go to */
   front: number;
   revisions: Record<string, number>;
   notes: SparseColumns | null;
+  points: Sparse<PointColumn> | null;
 }
 
 /** A song as it is opened: all that is needed to see it. */
@@ -66,6 +91,7 @@ export interface SongAnswer {
   lengths: Record<string, number>;
   /** what became of the open notes; null where they are sent whole */
   notes: NotesChange[] | null;
+  points: PointsChange[] | null;
   open: OpenClips | null;
   /** the song where tracks, clips or conductor changed */
   song: Song | null;
@@ -90,6 +116,7 @@ export interface Phrase {
   ppq: number;
   span: [number, number] | null;
   notes: Partial<NoteColumns>;
+  points?: Partial<PointColumns>;
 }
 
 /** A grid and how well it fits the timing of the notes; distances are in % of half the gap between lines. */
@@ -237,6 +264,7 @@ export interface Song {
 export interface TrackSound {
   track: number;
   notes: SparseColumns | null;
+  points: Sparse<PointColumn> | null;
 }
 
 /** A stretch of one meter: where its bars lie, and the grid lines of one bar counted from its start. */
@@ -276,6 +304,8 @@ export interface EditContext {
   played?: Played;
   /** whether clips are worked on as wholes, those that are open, rather than the notes in them */
   onClips?: boolean;
+  /** whether points go along where a range is copied, cut, opened or closed */
+  points?: boolean;
 }
 
 /** What was played in one go: MIDI messages with the ms since the song passed the origin. */

@@ -234,7 +234,7 @@
         {#if row?.what === 'notes'}
           <div
             class="grid"
-            style:height="{row.height - row.lane - EDGE}px"
+            style:height="{row.height - row.lanes.reduce((sum, { height }) => sum + height, EDGE)}px"
             onpointerdowncapture={() => desk.rows.focus(track.id)}
           >
             <PitchKeys {desk} pane={row.pane} {player} {onmouse} />

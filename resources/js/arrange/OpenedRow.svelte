@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Desk } from '../desk/desk.svelte';
   import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
-  import VelocityLane from '../lanes/VelocityLane.svelte';
+  import Lane from '../lanes/Lane.svelte';
   import Roll from '../roll/Roll.svelte';
   import type { Player } from '../sound/player.svelte';
 
@@ -27,7 +27,8 @@
   const STEP = 20;
   const { pane } = $derived(row);
   const hasKeys = $derived(desk.pane === pane);
-  const { lane } = $derived(row);
+  const { lanes } = $derived(row);
+  const lanesHeight = $derived(lanes.reduce((sum, { height }) => sum + height, 0));
   let resizes: { y: number; height: number } | null = null;
   let body: HTMLElement;
 
@@ -56,7 +57,9 @@
   class="absolute inset-x-0 grid overflow-hidden bg-base-100"
   style:top="{top}px"
   style:height="{row.height}px"
-  style:grid-template-rows={row.what === 'notes' ? `minmax(0,1fr) ${lane}px ${EDGE}px` : `minmax(0,1fr) ${EDGE}px`}
+  style:grid-template-rows={row.what === 'notes'
+    ? `minmax(0,1fr) ${lanesHeight}px ${EDGE}px`
+    : `minmax(0,1fr) ${EDGE}px`}
   onpointerdowncapture={take}
   onfocusin={() => !hasKeys && desk.rows.focus(row.track)}
 >
@@ -74,8 +77,12 @@
       />
     </div>
   {/if}
-  {#if lane > 0}
-    <VelocityLane {desk} {pane} height={lane} {onmouse} />
+  {#if lanes.length > 0}
+    <div class="min-w-0">
+      {#each lanes as { name, height } (name)}
+        <Lane {desk} {pane} {name} {height} {onmouse} />
+      {/each}
+    </div>
   {:else if row.what === 'notes'}
     <div></div>
   {/if}

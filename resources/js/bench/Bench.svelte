@@ -135,6 +135,7 @@
             ? `${facts.count} of ${facts.total} notes selected`
             : `All ${facts.total} notes; none selected`}
         </h2>
+        {#if facts.points}<p class="text-xs">{facts.points}</p>{/if}
         {#if !tuning.edit}
           <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
             {#each rows as [name, value] (name)}

@@ -81,25 +81,6 @@ const drawShape: Command = ({ desk }, { to, value }) => {
   );
 };
 
-const LANE_LOW = 64;
-const LANE_TALL = 180;
-const LANE_STEP = 24;
-export const LANE_LEAST = 40;
-export const LANE_MOST = 300;
-
-const lane: Command = ({ desk }, { to }) => {
-  const height = (value: number) => (settings.laneHeight = Math.min(LANE_MOST, Math.max(LANE_LEAST, value)));
-  const does: Record<string, () => void> = {
-    toggle: () => (settings.lane = !settings.lane),
-    tall: () => height(settings.laneHeight >= LANE_TALL ? LANE_LOW : LANE_TALL),
-    taller: () => height(settings.laneHeight + LANE_STEP),
-    lower: () => height(settings.laneHeight - LANE_STEP),
-  };
-  if (to !== 'toggle') settings.lane = true;
-  does[to ?? 'toggle']();
-  desk.say(settings.lane ? `Velocity lane, ${settings.laneHeight} pixels high` : 'Velocity lane hidden', 'hint');
-};
-
 /** Gives only some pitches a row; the same said again gives all of them one. */
 const rows: Command = ({ desk }, { what }) => {
   settings.rows = settings.rows === what ? 'all' : (what as RowsShown);
@@ -159,7 +140,6 @@ export const handCommands: Record<string, Command> = {
     desk.say(settings.heads ? 'Hits are heads at their moment' : 'Hits are as long as they last', 'hint');
   },
   'draw-shape': drawShape,
-  lane,
   rows,
   'nudge-amount': nudgeAmount,
   'grid-auto': gridAuto,

@@ -6,6 +6,7 @@ import { wayFrom } from '../music/grids';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
+import { laneCommands } from './lanes';
 import { conductingCommands } from './conducting';
 import { partCommands } from './parts';
 import { playingCommands } from './playing';
@@ -142,6 +143,7 @@ export const viewCommands: Record<string, Command> = {
   follow: toggle('follow', 'The roll follows the playhead', 'The roll stays where it is'),
   ...selecting,
   ...handCommands,
+  ...laneCommands,
   ...playingCommands,
   ...writing,
   ...partCommands,

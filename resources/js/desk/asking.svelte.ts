@@ -40,7 +40,7 @@ export class Asking {
   /** Told before notes are selected by hand: what was pressed before still works on those that were selected then. */
   selects(): void {
     if (this.sender.waiting > 0) {
-      this.#pastSelections.set(this.#epoch, this.desk.notes.selection());
+      this.#pastSelections.set(this.#epoch, this.desk.selection());
     }
     this.#epoch++;
   }
@@ -49,11 +49,11 @@ export class Asking {
   send(asked: OfSong, running: Running = {}, request?: string): void {
     const { desk } = this;
     const epoch = this.#epoch;
-    const wanted = () => this.#pastSelections.get(epoch) ?? desk.notes.selection();
+    const wanted = () => this.#pastSelections.get(epoch) ?? desk.selection();
     let pressed: number[] | null = running.on ?? null;
     this.sender.add({
       run: async (name) => {
-        const there = (pressed ?? wanted()).filter((id) => desk.notes.placeOf(id) >= 0);
+        const there = (pressed ?? wanted()).filter((id) => desk.contents.has(id));
         if (pressed?.length && there.length === 0) {
           throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
         }
@@ -191,7 +191,7 @@ export class Asking {
     keepUnsent(desk.song.id, {
       open: desk.open,
       front: desk.front,
-      selection: desk.notes.selection(),
+      selection: desk.selection(),
       caret: desk.caret,
       jobs: this.sender.unsent(),
     });

@@ -9,11 +9,12 @@ import {
   type Song,
   type SongAnswer,
   type Standing,
+  type Catalog,
   type Track,
 } from '../api';
-import type { NamedChord } from '../music/chords';
 import { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
+import type { PointTable } from '../music/points';
 import { settings } from '../settings/settings.svelte';
 import { Outputs } from '../sound/outputs.svelte';
 import { Contents } from '../song/contents.svelte';
@@ -24,6 +25,7 @@ import { Arranging } from './arranging.svelte';
 import { Asking } from './asking.svelte';
 import { keepForSystem } from './clipboard';
 import { Hands, nudgeAmounts } from './hands.svelte';
+import { Lanes } from './lanes.svelte';
 import { GridTables } from './grid-tables.svelte';
 import { Looking } from './looking.svelte';
 import { OpenedRows } from './opened-rows.svelte';
@@ -104,6 +106,9 @@ export class Desk {
   playhead: () => number = () => 0;
   /** those before the present one, and those with a name */
   readonly selections: Selections;
+  readonly lanes: Lanes;
+  /** what was cut or copied here last */
+  copied: Phrase | null = null;
   readonly asking = new Asking(this);
   #rangesInLine = 0;
   readonly looking = new Looking(this);
@@ -112,8 +117,9 @@ export class Desk {
   /** the roll with all that is open */
   readonly roll = new Pane(this, new Viewport());
 
-  constructor(opened: OpenedSong, chords: NamedChord[]) {
-    this.hands = new Hands(chords);
+  constructor(opened: OpenedSong, catalog: Pick<Catalog, 'chords' | 'lanes' | 'edits'>) {
+    this.hands = new Hands(catalog.chords);
+    this.lanes = new Lanes(this, catalog);
     this.outputs = new Outputs(opened.song.id);
     this.contents = new Contents(opened);
     this.selections = new Selections(this, opened.selections);
@@ -148,6 +154,20 @@ export class Desk {
 
   get notes(): NoteTable {
     return this.contents.notes;
+  }
+
+  get points(): PointTable {
+    return this.contents.points;
+  }
+
+  /** The points to be seen and heard: those of the open clips, or those of a preview. */
+  get visiblePoints(): PointTable {
+    return this.preview.points ?? this.points;
+  }
+
+  /** The ids of the selected notes and points. */
+  selection(): number[] {
+    return this.contents.selection();
   }
 
   get history(): History {
@@ -203,6 +223,7 @@ export class Desk {
       nudge: nudgeAmounts(),
       pointer: this.hands.at && { ...this.hands.at, free: this.free },
       rows: this.view.rows?.toReversed() ?? null,
+      points: settings.pointsAlong,
     };
   }
 
@@ -323,14 +344,16 @@ export class Desk {
     }
   }
 
-  /** Selects exactly these notes, and sounds them where wanted. */
+  /** Selects exactly these notes and points, and sounds the notes where wanted. */
   select(ids: number[], sound = false): void {
-    if (this.notes.selectedCount > 0) {
-      this.selections.remember(this.notes.selection());
+    const before = this.selection();
+    if (before.length > 0) {
+      this.selections.remember(before);
     }
     this.asking.selects();
     this.looking.selects(ids);
-    this.contents.notes = this.notes.selecting(ids);
+    this.contents.select(ids);
+    this.lanes.follow(ids);
     if (ids.length === 1) {
       this.#use(ids[0]);
     }
@@ -345,13 +368,15 @@ export class Desk {
     if (this.looking.at !== undefined) {
       this.goTo(this.looking.at);
     }
-    this.lastLines = lines;
-    this.onRun(lines);
     const { clipboard, played, stepsOn } = running;
+    const pasted = clipboard ?? this.copied;
+    const named = this.lanes.named(lines, pasted !== null && (pasted.notes.start?.length ?? 0) === 0);
+    this.lastLines = named;
+    this.onRun(named);
     this.asking.send(
       {
         what: 'edit',
-        lines,
+        lines: named,
         ...(this.#rangesInLine > 0 && { rangeOfThen: true }),
         context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
         ...(stepsOn && { stepsOn }),
@@ -438,11 +463,11 @@ export class Desk {
     this.contents.take(answer);
     this.#follow(before);
     if (answer.selection && isNewest && !on) {
-      this.contents.notes = this.notes.selecting(answer.selection);
+      this.contents.select(answer.selection);
     }
     if (asked.what === 'go') {
       this.preview.clear();
-      this.contents.notes = asked.select ? this.notes.selecting(asked.select) : this.notes;
+      if (asked.select) this.contents.select(asked.select);
     }
     const written = asked.what === 'edit' && asked.stepsOn ? answer.notes?.[0]?.added : null;
     if (written) {
@@ -454,11 +479,12 @@ export class Desk {
     }
     void this.listen(this.contents.soundingElsewhere(answer));
     this.say(answer.message + (isAfterOthers ? ', after changes in another window' : ''));
-    const after = answer.selection ?? this.notes.selection();
+    const after = answer.selection ?? this.selection();
     if (after.length > 0 && isNewest) {
       this.#use(after[after.length - 1]);
     }
     if (answer.clipboard) {
+      this.copied = answer.clipboard;
       keepForSystem(answer.clipboard);
     }
     if (sound) {

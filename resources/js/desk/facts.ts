@@ -1,3 +1,4 @@
+import { laneOf } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
 import { pitchName } from '../music/pitch';
 import type { GridLines } from '../music/time';
@@ -13,6 +14,8 @@ export interface Facts {
   velocities: string;
   lengths: string;
   span: string;
+  /** the selected points: “3 points of Expression, 12 to 90”; empty where there are none */
+  points: string;
   /** notes that are not where they were played */
   moved: number;
   muted: number;
@@ -83,9 +86,20 @@ export function factsOf(desk: Desk): Facts {
     velocities: count ? `${between(soft, loud)}, mean ${Math.round(sum / count)}` : '–',
     lengths: count ? `${between(short, long)} ticks` : '–',
     span: count ? `${lines.position(from)} to ${lines.position(to)}` : '–',
+    points: pointsOf(desk),
     moved,
     muted: silent,
   };
+}
+
+function pointsOf({ visiblePoints: points, lanes }: Desk): string {
+  const places = points.selectedPlaces();
+  if (places.length === 0) return '';
+  const { kind, number, value } = points.columns;
+  const titles = new Set(places.map((i) => lanes.of(laneOf(kind[i], number[i])).title));
+  const values = places.map((i) => value[i]);
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  return `${places.length} ${places.length === 1 ? 'point' : 'points'} of ${[...titles].join(', ')}, ${low === high ? low : `${low} to ${high}`}`;
 }
 
 export function timingOf(desk: Desk, lines: GridLines): Timing {

@@ -1,4 +1,5 @@
 import { IN_KEY, type NamedChord } from '../music/chords';
+import type { Stroke } from '../music/lanes';
 import { settings } from '../settings/settings.svelte';
 
 /** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
@@ -14,6 +15,8 @@ export class Hands {
   moment = $state<'level' | 'lens' | null>(null);
   /** what the draw hand puts in: one note, or a chord by its name */
   shape = $state(ONE_NOTE);
+  /** how it draws in lanes: as the hand goes, a line, a curve, one height, or a wave with the period of the grid */
+  stroke = $state<Stroke>('free');
   /** what a press would do where the pointer is; empty where it is not over the roll */
   word = $state('');
   /** where the pointer is over the roll: a tick and a pitch; null where it is not */

@@ -1,5 +1,5 @@
 import { api, Refused, type OpenedSong, type SongAnswer } from '../api';
-import type { NoteTable } from '../music/notes';
+import type { Open } from '../song/contents.svelte';
 import type { Desk } from './desk.svelte';
 import { countsOf, type Compared } from './preview.svelte';
 
@@ -26,9 +26,9 @@ export class Looking {
     desk.preview.ask(async () => {
       await desk.sender.idle();
       const answer = await this.#asked(() =>
-        api.preview(desk.song.id, desk.standing, lines, desk.notes.selection(), desk.context),
+        api.preview(desk.song.id, desk.standing, desk.lanes.named(lines, false), desk.selection(), desk.context),
       );
-      return compared(desk.notes, ofSong ? desk.notes : desk.contents.after(answer), answer.message);
+      return compared(desk.contents, ofSong ? desk.contents : desk.contents.after(answer), answer.message);
     });
   }
 
@@ -44,7 +44,7 @@ export class Looking {
     desk.preview.ask(async () => {
       await desk.sender.idle();
       const answer = await api.preview(desk.song.id, standing, lines, 'all', { ...desk.context, onClips: true });
-      return compared(desk.notes, desk.notes, answer.message);
+      return compared(desk.contents, desk.contents, answer.message);
     });
   }
 
@@ -56,7 +56,7 @@ export class Looking {
     desk.preview.ask(async () => {
       await desk.sender.idle();
       const at = (which: number | null) => this.#asked(() => api.previewStep(desk.song.id, desk.standing, which));
-      const before = comparedWith === undefined ? desk.notes : desk.contents.after(await at(comparedWith));
+      const before = comparedWith === undefined ? desk.contents : desk.contents.after(await at(comparedWith));
       const answer = await at(step);
       return compared(before, desk.contents.after(answer), answer.message);
     });
@@ -97,9 +97,18 @@ export class Looking {
   }
 }
 
-const compared = (before: NoteTable, after: NoteTable, message: string): Compared => ({
-  before,
-  after,
-  message,
-  counts: countsOf(before, after),
-});
+function compared(before: Open, after: Open, message: string): Compared {
+  const ofNotes = countsOf(before.notes, after.notes);
+  const ofPoints = countsOf(before.points, after.points);
+  return {
+    before: before.notes,
+    after: after.notes,
+    points: { before: before.points, after: after.points },
+    message,
+    counts: {
+      changed: ofNotes.changed + ofPoints.changed,
+      added: ofNotes.added + ofPoints.added,
+      removed: ofNotes.removed + ofPoints.removed,
+    },
+  };
+}

@@ -1,3 +1,4 @@
+import type { LaneName } from '../music/lanes';
 import { settings } from '../settings/settings.svelte';
 import type { Desk } from './desk.svelte';
 import { Pane } from './pane.svelte';
@@ -5,9 +6,9 @@ import { Viewport } from './viewport.svelte';
 
 /** How high an opened row is, in CSS pixels. */
 export const OPENED = { least: 90, usual: 230, most: 700 };
-/** How high its lower edge is, which is dragged, and its velocities, for which there is room from some height on. */
+/** How high its lower edge is, which is dragged; each of its lanes, and what is kept free for the notes above them. */
 export const EDGE = 5;
-const LANE = { height: 44, roomFrom: 150 };
+const [LANE_HEIGHT, FOR_NOTES] = [44, 100];
 
 /** What of a track its row shows. */
 export type Shown = 'clips' | 'notes' | 'dynamics';
@@ -21,17 +22,18 @@ export class OpenedRow {
   #isFitted = false;
 
   constructor(
-    desk: Desk,
+    private readonly desk: Desk,
     /** the id of the track */
     readonly track: number,
   ) {
     this.pane = new Pane(desk, new Viewport(desk.arranging.view), track);
   }
 
-  /** How high its velocities are, in CSS pixels. */
-  get lane(): number {
-    if (this.what === 'dynamics') return this.height - EDGE;
-    return settings.lane && this.height >= LANE.roomFrom ? LANE.height : 0;
+  /** Its lanes and how high they are, in CSS pixels: those under the roll, as many as there is room for. */
+  get lanes(): { name: LaneName; height: number }[] {
+    if (this.what === 'dynamics') return [{ name: this.desk.lanes.current, height: this.height - EDGE }];
+    const room = settings.lane ? Math.floor((this.height - EDGE - FOR_NOTES) / LANE_HEIGHT) : 0;
+    return settings.lanes.slice(0, Math.max(0, room)).map(({ name }) => ({ name, height: LANE_HEIGHT }));
   }
 
   /** Brings its pitches into sight, once it has a height. */

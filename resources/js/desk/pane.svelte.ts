@@ -1,5 +1,6 @@
 import type { Track } from '../api';
 import type { NoteTable } from '../music/notes';
+import type { PointTable } from '../music/points';
 import { settings } from '../settings/settings.svelte';
 import { Bodies } from './bodies';
 import type { Desk } from './desk.svelte';
@@ -20,6 +21,9 @@ export class Pane {
   readonly notes: NoteTable = $derived.by(() => this.#own(this.desk.notes));
   /** the notes, or those of a preview */
   readonly visible: NoteTable = $derived.by(() => this.#own(this.desk.visible));
+  readonly points: PointTable = $derived.by(() => this.#own(this.desk.points));
+  /** the points, or those of a preview */
+  readonly visiblePoints: PointTable = $derived.by(() => this.#own(this.desk.visiblePoints));
   /** how the notes lie */
   readonly bodies: Bodies = $derived.by(() => this.bodiesOf(this.notes));
 
@@ -33,7 +37,7 @@ export class Pane {
     return this.notes.pitchSpan() ?? usual[this.track.voice] ?? [55, 67];
   }
 
-  #own(notes: NoteTable): NoteTable {
-    return this.#clips ? notes.inClips(this.#clips) : notes;
+  #own<T extends NoteTable | PointTable>(table: T): T {
+    return this.#clips ? (table.inClips(this.#clips) as T) : table;
   }
 }

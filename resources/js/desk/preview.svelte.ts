@@ -1,10 +1,13 @@
 import { Latest } from '../api/latest';
-import { COLUMNS, type NoteTable } from '../music/notes';
+import type { NoteTable } from '../music/notes';
+import type { PointTable } from '../music/points';
+import type { Table } from '../music/table';
 
 /** Two states of the notes to be looked at: what would be, and what it is compared with. */
 export interface Compared {
   before: NoteTable;
   after: NoteTable;
+  points: { before: PointTable; after: PointTable };
   message: string;
   counts: Counts;
 }
@@ -15,15 +18,16 @@ export interface Counts {
   removed: number;
 }
 
-/** What differs between two states, in numbers of notes. */
-export function countsOf(before: NoteTable, after: NoteTable): Counts {
+/** What differs between two states, in numbers of notes, or of points. */
+export function countsOf<Name extends string>(before: Table<Name>, after: Table<Name>): Counts {
   let [changed, kept] = [0, 0];
   const [old, now] = [before.columns, after.columns];
+  const names = Object.keys(old) as (keyof typeof old)[];
   for (let i = 0; i < before.count; i++) {
     const k = after.placeOf(old.id[i]);
     if (k >= 0) {
       kept++;
-      changed += COLUMNS.some((name) => old[name][i] !== now[name][k]) ? 1 : 0;
+      changed += names.some((name) => old[name][i] !== now[name][k]) ? 1 : 0;
     }
   }
   return { changed, added: after.count - kept, removed: before.count - kept };
@@ -52,11 +56,20 @@ export class Preview {
     return this.shown && (this.flipped ? this.shown.before : this.shown.after);
   }
 
-  /** Selects notes in what is looked at. */
+  get points(): PointTable | null {
+    return this.shown && this.shown.points[this.flipped ? 'before' : 'after'];
+  }
+
+  /** Selects notes and points in what is looked at. */
   select(ids: number[]): void {
     if (this.shown) {
-      const { before, after } = this.shown;
-      this.shown = { ...this.shown, before: before.selecting(ids), after: after.selecting(ids) };
+      const { before, after, points } = this.shown;
+      this.shown = {
+        ...this.shown,
+        before: before.selecting(ids),
+        after: after.selecting(ids),
+        points: { before: points.before.selecting(ids), after: points.after.selecting(ids) },
+      };
     }
   }
 

@@ -1,8 +1,8 @@
 import type { Viewport } from '../desk/viewport.svelte';
-import type { NoteTable } from '../music/notes';
-import { NOTHING, within, type At, type Box, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
+import type { Levels } from '../music/levels';
+import { NOTHING, within, type At, type Box, type Dropped, type Gesture, type Shape } from './gesture';
 import { HANDLE } from './paint';
-import { FULL, type Scale } from './stems';
+import type { Scale } from './stems';
 
 export const LANE_HANDLES = ['squeeze', 'left', 'right', 'whole'] as const;
 export type LaneHandle = (typeof LANE_HANDLES)[number];
@@ -11,18 +11,19 @@ export type LaneHandle = (typeof LANE_HANDLES)[number];
 const MARGIN = 5;
 
 /** The frame around several selected heads; null where there are fewer than two, or none of them in sight. */
-export function laneFrame(notes: NoteTable, view: Viewport, scale: Scale): Box | null {
-  if (notes.selectedCount < 2) return null;
-  const { velocity, start } = notes.columns;
-  let [from, to, high, low] = [Infinity, -Infinity, 0, FULL];
-  for (let i = 0; i < notes.count; i++) {
-    if (notes.selected[i]) {
+export function laneFrame(levels: Levels, view: Viewport, scale: Scale): Box | null {
+  const { level, start, selected } = levels;
+  let [from, to, high, low, count] = [Infinity, -Infinity, -Infinity, Infinity, 0];
+  for (let i = 0; i < levels.count; i++) {
+    if (selected[i]) {
+      count++;
       from = Math.min(from, start[i]);
       to = Math.max(to, start[i]);
-      high = Math.max(high, velocity[i]);
-      low = Math.min(low, velocity[i]);
+      high = Math.max(high, level[i]);
+      low = Math.min(low, level[i]);
     }
   }
+  if (count < 2) return null;
   // Its handles stay within reach wherever the selection goes on out of sight.
   const [x, right] = [view.x(from) - 8, view.x(to) + 8].map((edge) => within(MARGIN, edge, view.width - MARGIN));
   const [y, foot] = [scale.y(high) - 7, scale.y(low) + 7].map((edge) => within(MARGIN, edge, scale.height - MARGIN));
@@ -45,44 +46,43 @@ export class Bending implements Gesture {
   readonly #places: number[];
 
   constructor(
-    private readonly ground: Ground,
+    private readonly levels: Levels,
     private readonly scale: Scale,
     private readonly handle: LaneHandle,
     private readonly from: At,
   ) {
-    const { notes } = ground;
-    this.#places = notes.selectedPlaces();
+    this.#places = levels.selectedPlaces();
   }
 
   move(at: At): void {
-    const { start, velocity } = this.ground.notes.columns;
-    const by = within(-126, this.scale.velocity(at.y) - this.scale.velocity(this.from.y), 126);
+    const { start, level: value, named, lane } = this.levels;
+    const most = lane.most - lane.least;
+    const by = within(-most, this.scale.level(at.y) - this.scale.level(this.from.y), most);
     const [from, to] = [start[this.#places[0]], start[this.#places.at(-1)!]];
-    const limited = (value: number) => within(1, Math.round(value), FULL);
-    const mean = this.#places.reduce((sum, i) => sum + velocity[i], 0) / this.#places.length;
-    const middle = at.ctrl ? this.scale.velocity(at.y) : mean;
+    const mean = this.#places.reduce((sum, i) => sum + value[i], 0) / this.#places.length;
+    const middle = at.ctrl ? this.scale.level(at.y) : mean;
     const amount = within(-100, Math.round(((at.y - this.from.y) / this.scale.height) * 200), 100);
     const along = (i: number) => (to === from ? 1 : (start[i] - from) / (to - from));
     const [level, text, line]: [(i: number) => number, string, string] = {
-      whole: [(i: number) => velocity[i] + by, `${by >= 0 ? '+' : '−'}${Math.abs(by)}`, `velocity add=${by}`],
+      whole: [(i: number) => value[i] + by, `${by >= 0 ? '+' : '−'}${Math.abs(by)}`, `velocity add=${by}${named}`],
       left: [
-        (i: number) => velocity[i] + by * (1 - along(i)),
+        (i: number) => value[i] + by * (1 - along(i)),
         `left end ${by}`,
-        `course at="${from}:${by} ${to}:0" mode=add`,
+        `course at="${from}:${by} ${to}:0" mode=add${named}`,
       ],
       right: [
-        (i: number) => velocity[i] + by * along(i),
+        (i: number) => value[i] + by * along(i),
         `right end ${by}`,
-        `course at="${from}:0 ${to}:${by}" mode=add`,
+        `course at="${from}:0 ${to}:${by}" mode=add${named}`,
       ],
       squeeze: [
-        (i: number) => middle + (velocity[i] - middle) * (1 - amount / 100),
+        (i: number) => middle + (value[i] - middle) * (1 - amount / 100),
         `${amount >= 0 ? 'squeezed' : 'spread'} ${Math.abs(amount)} % ${at.ctrl ? `to ${Math.round(middle)}` : 'to the mean'}`,
-        `squeeze amount=${amount}${at.ctrl ? ` toward=${Math.round(middle)}` : ''}`,
+        `squeeze amount=${amount}${at.ctrl ? ` toward=${Math.round(middle)}` : ''}${named}`,
       ],
     }[this.handle] as [(i: number) => number, string, string];
     this.shape = {
-      levels: new Map(this.#places.map((i) => [i, limited(level(i))])),
+      levels: new Map(this.#places.map((i) => [i, this.levels.within(level(i))])),
       tag: { x: at.x, y: at.y, text },
     };
     const isNothing = this.handle === 'squeeze' ? amount === 0 : by === 0;

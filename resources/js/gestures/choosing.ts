@@ -11,7 +11,7 @@ export class Boxing implements Gesture {
     private readonly from: At,
     private readonly kept: number[],
   ) {
-    this.#first = ground.desk.notes.selection();
+    this.#first = ground.desk.selection();
   }
 
   move(at: At): void {
@@ -43,7 +43,7 @@ export class Lasso implements Gesture {
     private readonly kept: number[],
   ) {
     this.#path = [[from.x, from.y]];
-    this.#first = ground.desk.notes.selection();
+    this.#first = ground.desk.selection();
   }
 
   move(at: At): void {

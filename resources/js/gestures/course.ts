@@ -1,4 +1,4 @@
-import type { NoteTable } from '../music/notes';
+import type { Levels } from '../music/levels';
 
 /** A point of a course: a tick and a value. */
 export type Point = [tick: number, value: number];
@@ -29,26 +29,24 @@ function thinned(points: readonly Point[], deviation: number): Point[] {
     : [...thinned(points.slice(0, at + 1), deviation).slice(0, -1), ...thinned(points.slice(at), deviation)];
 }
 
-/** What a course that was drawn over notes is written as: exact where it has room, and otherwise as near as it can be. */
-export function written(points: readonly Point[]): string {
-  for (let deviation = 0.01; ; deviation = deviation < 0.5 ? 0.5 : deviation * 2) {
+/**
+ * What a course that was drawn is written as: exact where it has room, and otherwise as near as it can be.
+ *
+ * @param unit how much of the lane's values one step of a velocity is
+ */
+export function written(points: readonly Point[], unit = 1): string {
+  for (let deviation = 0.01; ; deviation = deviation < 0.5 * unit ? 0.5 * unit : deviation * 2) {
     const kept = thinned(points, deviation);
     const text = kept.map(([tick, value]) => `${tick}:${value}`).join(' ');
-    if ((kept.length <= MOST_POINTS && text.length <= MOST_CHARACTERS) || deviation > 64) return text;
+    if ((kept.length <= MOST_POINTS && text.length <= MOST_CHARACTERS) || deviation > 64 * unit) return text;
   }
 }
 
-/** The values that notes take from a course, by their places; those outside of it are left out. */
-export function levelsAlong(
-  notes: NoteTable,
-  places: readonly number[],
-  points: readonly Point[],
-): Map<number, number> {
-  const { start } = notes.columns;
+/** The values that are taken from a course, by places; those outside of it are left out. */
+export function levelsAlong(levels: Levels, places: readonly number[], points: readonly Point[]): Map<number, number> {
+  const { start } = levels;
   const [from, to] = [points[0][0], points.at(-1)![0]];
   return new Map(
-    places
-      .filter((i) => start[i] >= from && start[i] <= to)
-      .map((i) => [i, Math.min(127, Math.max(1, Math.round(valueAt(points, start[i]))))]),
+    places.filter((i) => start[i] >= from && start[i] <= to).map((i) => [i, levels.within(valueAt(points, start[i]))]),
   );
 }

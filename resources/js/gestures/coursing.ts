@@ -1,25 +1,42 @@
+import { WAVES, type Stroke, type Wave } from '../music/lanes';
+import type { Levels } from '../music/levels';
 import { levelsAlong, written, type Point } from './course';
 import { NOTHING, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
+import { nearestLine } from './snap';
 import { REACH, type Scale } from './stems';
-
-/** How a course runs from the press to where the pointer is. */
-export type Way = 'free' | 'line' | 'curve' | 'level';
 
 const BEND = 2.5;
 const BEND_POINTS = 24;
+/** How finely a wave is sketched before the core draws it, in CSS pixels. */
+const SKETCHED = 3;
 
-/** A drag across: a course that every note passed takes on, or only the selected ones where it begins at one of them. */
+/** How high a wave is, 0 to 1, at a share of its period. */
+const HEIGHTS: Record<Wave, (share: number) => number> = {
+  sine: (share) => (1 - Math.cos(2 * Math.PI * share)) / 2,
+  triangle: (share) => 1 - Math.abs(2 * share - 1),
+  saw: (share) => share,
+  square: (share) => (share < 0.5 ? 1 : 0),
+};
+
+const isWave = (way: Stroke): way is Wave => (WAVES as readonly string[]).includes(way);
+
+/**
+ * A drag across: a course that every note passed takes on, or that is drawn in a lane of points; only what is selected
+ * follows it where it begins at something selected.
+ */
 export class Coursing implements Gesture {
   shape: Shape = NOTHING;
   readonly #drawn = new Map<number, number>();
   #at: At;
+  #way: Stroke = 'free';
   #points: Point[] = [];
 
   constructor(
     private readonly ground: Ground,
+    private readonly levels: Levels,
     private readonly scale: Scale,
     private readonly from: At,
-    private readonly way: (at: At) => Way,
+    private readonly way: (at: At) => Stroke,
   ) {
     this.#at = from;
     this.move(from);
@@ -27,16 +44,18 @@ export class Coursing implements Gesture {
 
   move(at: At): void {
     const { view } = this.ground;
-    const way = this.way(at);
+    const { levels } = this;
+    const way = (this.#way = this.way(at));
     this.#draw(at);
     const [a, b] = [this.from, at].toSorted((one, other) => one.x - other.x);
     const tick = (x: number) => Math.max(0, Math.round(view.tick(x)));
-    const value = ({ y }: At) => this.scale.velocity(y);
+    const value = ({ y }: At) => this.scale.level(y);
     const share = (k: number) => k / BEND_POINTS;
-    const reach = REACH / view.pixelsPerTick;
+    // A hand need not begin exactly at the first note that is meant.
+    const reach = levels.isOfNotes ? REACH / view.pixelsPerTick : 0;
     const [first, last] = [Math.max(0, Math.floor(tick(a.x) - reach)), Math.ceil(tick(b.x) + reach)];
-    const ends: Record<Way, () => Point[]> = {
-      free: () => this.#path(),
+    const ends: Record<Exclude<Stroke, Wave>, () => Point[]> = {
+      free: () => this.#path(reach),
       level: () => [
         [first, value(at)],
         [last, value(at)],
@@ -51,28 +70,63 @@ export class Coursing implements Gesture {
           Math.round(value(a) + (value(b) - value(a)) * share(k) ** BEND),
         ]),
     };
-    this.#points = ascending(ends[way]());
-    const places = this.#passed();
-    const levels = levelsAlong(this.ground.notes, places, this.#points);
+    this.#points = ascending(isWave(way) ? this.#wave(way, first, last, at) : ends[way]());
+    const taken = levelsAlong(levels, this.#passed(), this.#points);
+    const counted = levels.isOfNotes || this.#onSelected ? ` · ${levels.counted(taken.size)}` : '';
     this.shape = {
-      levels,
+      levels: levels.isOfNotes || this.#onSelected ? taken : new Map(),
       path: this.#points.map(([at, level]) => [view.x(at), this.scale.y(level)] as const),
-      tag: { x: at.x, y: at.y, text: `${value(at)} · ${levels.size} note${levels.size === 1 ? '' : 's'}` },
+      tag: { x: at.x, y: at.y, text: `${isWave(way) ? `${this.#bounds(at).join(' to ')}` : value(at)}${counted}` },
     };
   }
 
   drop(): Dropped | null {
-    const { notes } = this.ground;
-    const { id, start } = notes.columns;
-    const levels = this.shape.levels ?? new Map<number, number>();
-    if (levels.size === 0) return null;
-    // What the notes take is written down, not every bend of the hand.
-    const points = ascending([...levels].map(([i, level]): Point => [start[i], level]));
+    const { levels } = this;
+    const taken = this.shape.levels ?? new Map<number, number>();
+    const draws = !levels.isOfNotes && !this.#onSelected;
+    if (taken.size === 0 && !draws) return null;
+    const on = [...taken.keys()].map((i) => levels.id[i]);
+    if (isWave(this.#way)) {
+      const [low, high] = this.#bounds(this.#at);
+      const range = `${this.#points[0][0]}..${Math.max(this.#points[0][0] + 1, this.#points.at(-1)![0])}`;
+      return {
+        lines: [`wave shape=${this.#way} low=${low} high=${high} range=${range}${levels.named}`],
+        on,
+        key: 'wave',
+      };
+    }
+    // What notes take is written down, not every bend of the hand; where it draws, how it was drawn.
+    const points = draws ? this.#snapped() : ascending([...taken].map(([i, level]): Point => [levels.start[i], level]));
     return {
-      lines: [`course at="${written(points)}"`],
-      on: [...levels.keys()].map((i) => id[i]),
+      lines: [`course at="${written(points, this.scale.span / 127)}"${levels.named}`],
+      on,
       key: 'ramp from=40 to=110',
     };
+  }
+
+  /** A press without a drag sets one point, on the grid. */
+  #snapped(): Point[] {
+    const { lines, view } = this.ground;
+    const isPress = this.#points.at(-1)![0] - this.#points[0][0] < REACH / view.pixelsPerTick;
+    return isPress ? [[nearestLine(lines, view, this.#points[0][0]), this.#points[0][1]]] : this.#points;
+  }
+
+  /** The lowest and the highest value of a wave: where it was pressed, and where the pointer is. */
+  #bounds(at: At): [low: number, high: number] {
+    const ends = [this.scale.level(this.from.y), this.scale.level(at.y)];
+    return [Math.min(...ends), Math.max(...ends)];
+  }
+
+  #wave(way: Wave, first: number, last: number, at: At): Point[] {
+    const { view, lines } = this.ground;
+    const [low, high] = this.#bounds(at);
+    const { before, after } = lines.around(first);
+    const [period, step] = [Math.max(1, after - before), Math.max(1, Math.round(SKETCHED / view.pixelsPerTick))];
+    const points: Point[] = [];
+    for (let tick = first; tick < last; tick += step) {
+      points.push([tick, Math.round(low + (high - low) * HEIGHTS[way](((tick - first) / period) % 1))]);
+    }
+    return [...points, [Math.max(last, first + 1), points.at(-1)?.[1] ?? low]];
   }
 
   /** Marks the columns of pixels from the last place to this one. */
@@ -87,11 +141,10 @@ export class Coursing implements Gesture {
     this.#at = { ...at };
   }
 
-  #path(): Point[] {
+  #path(reach: number): Point[] {
     const { view } = this.ground;
     const columns = [...this.#drawn].sort(([a], [b]) => a - b);
-    const reach = REACH / view.pixelsPerTick;
-    const points = columns.map(([x, y]): Point => [Math.max(0, Math.round(view.tick(x))), this.scale.velocity(y)]);
+    const points = columns.map(([x, y]): Point => [Math.max(0, Math.round(view.tick(x))), this.scale.level(y)]);
     return [
       [Math.max(0, Math.floor(points[0][0] - reach)), points[0][1]],
       ...points,
@@ -99,17 +152,30 @@ export class Coursing implements Gesture {
     ];
   }
 
-  #passed(): number[] {
-    const { notes } = this.ground;
-    const { start, id } = notes.columns;
-    const [from, to] = [this.#points[0][0], this.#points.at(-1)![0]];
-    const passed = Array.from(id.keys()).filter((i) => start[i] >= from && start[i] <= to);
+  get #onSelected(): boolean {
+    const { start, selected, count } = this.levels;
     const pressed = this.ground.view.tick(this.from.x);
-    const away = (i: number) => Math.abs(start[i] - pressed);
-    const nearest = passed.reduce((least, i) => Math.min(least, away(i)), Infinity);
-    return passed.some((i) => notes.selected[i] && away(i) === nearest)
-      ? passed.filter((i) => notes.selected[i])
-      : passed;
+    const reach = this.levels.isOfNotes ? Infinity : REACH / this.ground.view.pixelsPerTick;
+    const near = this.#within().map((i) => Math.abs(start[i] - pressed));
+    const nearest = near.reduce((least, one) => Math.min(least, one), Infinity);
+    return (
+      count > 0 &&
+      nearest <= reach &&
+      this.#within().some((i) => selected[i] && Math.abs(start[i] - pressed) === nearest)
+    );
+  }
+
+  #within(): number[] {
+    const { levels } = this;
+    const [from, to] = [this.#points[0][0], this.#points.at(-1)![0]];
+    const places: number[] = [];
+    for (let i = levels.firstPlaceFrom(from); i < levels.count && levels.start[i] <= to; i++) places.push(i);
+    return places;
+  }
+
+  #passed(): number[] {
+    const passed = this.#within();
+    return this.#onSelected ? passed.filter((i) => this.levels.selected[i]) : passed;
   }
 }
 

@@ -35,10 +35,12 @@ export interface Shape {
   box?: Box;
   /** a free line, in CSS pixels */
   path?: readonly (readonly [x: number, y: number])[];
-  /** places of notes that would go */
+  /** places of notes, or of points, that would go */
   gone?: readonly number[];
-  /** velocities notes would have, by their places */
+  /** values that notes or points of a lane would have, by their places */
   levels?: ReadonlyMap<number, number>;
+  /** how many ticks later points with such a value would lie */
+  later?: number;
   /** a word beside the pointer */
   tag?: { x: number; y: number; text: string } | undefined;
   /** the tick of the line that caught it */

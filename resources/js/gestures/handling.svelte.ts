@@ -120,8 +120,16 @@ export class Handling {
       return;
     }
     this.onmouse(dropped.key ?? dropped.lines[0]);
-    const { ghosts, gone, levels } = gesture.shape;
-    const shown: Shape = { ...(ghosts && { ghosts }), ...(gone && { gone }), ...(levels && { levels }) };
+    const { ghosts, gone, levels, later, path } = gesture.shape;
+    // What is drawn where nothing lay is its own picture until it lies there.
+    const drawn = levels?.size === 0 ? path : undefined;
+    const shown: Shape = {
+      ...(ghosts && { ghosts }),
+      ...(gone && { gone }),
+      ...(levels && { levels }),
+      ...(later && { later }),
+      ...(drawn && { path: drawn }),
+    };
     this.shape = shown;
     this.desk.run(dropped.lines, {
       on: dropped.on,

@@ -15,6 +15,7 @@ const NAMES = [
   'note-text',
   'color-base-100',
   'color-base-200',
+  'color-base-300',
   'color-base-content',
 ] as const;
 

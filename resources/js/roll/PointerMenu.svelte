@@ -85,6 +85,18 @@
       'select what=all',
       'zoom-to what=clip',
     ],
+    points: [
+      'delete',
+      'velocity add=10',
+      'velocity add=-10',
+      'ramp from=40 to=110',
+      'smooth',
+      'thin',
+      'quantize',
+      'copy',
+      'paste',
+      'squeeze amount=20',
+    ],
     chord: [
       'strum',
       'revoice move=up',
@@ -98,7 +110,7 @@
       'velocity add=10',
     ],
   };
-  type Kind = 'none' | 'one' | 'several' | 'chord' | 'clips' | 'ground';
+  type Kind = 'none' | 'one' | 'several' | 'chord' | 'clips' | 'ground' | 'points';
   const FIRST = 10;
   const WIDTH = 288;
   const HEIGHT = 476;
@@ -107,9 +119,9 @@
   let chosen = $state(0);
   let list = $state<HTMLElement>();
   const kind = $derived.by((): Kind => {
-    const { notes, arranging } = desk;
+    const { notes, points, arranging } = desk;
     if (arranging.isShown) return arranging.placed.length > 0 ? 'clips' : 'ground';
-    if (notes.selectedCount === 0) return 'none';
+    if (notes.selectedCount === 0) return points.selectedCount > 0 ? 'points' : 'none';
     if (notes.selectedCount === 1) return 'one';
     const { start } = notes.columns;
     const starts = Array.from(start).filter((_, i) => notes.selected[i]);
@@ -120,10 +132,11 @@
     one: 'The note',
     several: 'The notes',
     chord: 'The chord',
+    points: 'The points',
     clips: 'The clips',
     ground: 'Here in the song',
   };
-  const count = $derived(desk.arranging.isShown ? desk.arranging.placed.length : desk.notes.selectedCount);
+  const count = $derived(desk.arranging.isShown ? desk.arranging.placed.length : desk.selection().length);
   const runnable = $derived(entries.filter(({ open }) => !open));
   const often = $derived.by(() => {
     const used = (line: string) => (use.lines[line] ? total(use.lines[line]) : 0);

@@ -1,6 +1,9 @@
 /** What a person set on this machine. Kept by the browser; a song's own data is on the server. */
 const KEY = 'jactonic.settings';
 
+/** How high a lane is, in CSS pixels. */
+export const LANE = { least: 40, usual: 64, tall: 180, most: 300 };
+
 const defaults = {
   theme: 'paper' as 'paper' | 'dusk',
   hear: true,
@@ -22,9 +25,12 @@ const defaults = {
   songRows: 'middle' as 'small' | 'middle' | 'tall',
   /** whether hits of drum tracks are heads at their moment, whatever their length */
   heads: false,
-  /** whether the velocity lane is shown, and how high it is in CSS pixels */
+  /** whether lanes are shown, which, from above, and how high each is in CSS pixels; and sets of them by name */
   lane: true,
-  laneHeight: 64,
+  lanes: [{ name: 'velocity', height: LANE.usual }],
+  laneSets: {} as Record<string, { name: string; height: number }[]>,
+  /** whether points go along where a range is copied, cut, opened or closed */
+  pointsAlong: true,
   /** how far the keys nudge: an amount of time */
   nudge: 'grid',
   /** whether the grid follows the zoom */

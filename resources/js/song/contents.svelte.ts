@@ -1,13 +1,21 @@
 import type { History, OpenClips, OpenedSong, Song, SongAnswer, Standing } from '../api';
 import { NoteTable } from '../music/notes';
+import { PointTable } from '../music/points';
 
-/** A song as the server has it: its tracks, clips and conductor, the notes of the open clips, and what could be undone. */
+/** What lies in the open clips. */
+export interface Open {
+  notes: NoteTable;
+  points: PointTable;
+}
+
+/** A song as the server has it: its tracks, clips and conductor, the notes and points of the open clips, and what could be undone. */
 export class Contents {
   song = $state.raw<Song>()!;
   /** the ids of the open clips, and of the one in front: new notes go there */
   open = $state.raw<number[]>([]);
   front = $state(0);
   notes = $state.raw(NoteTable.none);
+  points = $state.raw(PointTable.none);
   history = $state.raw<History>({ undo: null, redo: null });
   /** the track each clip of the song lies on */
   tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
@@ -36,7 +44,7 @@ export class Contents {
   }
 
   /** Takes what an edit, an undo or a redo changed; whatever it leaves out is as it was. */
-  take({ revision, song, open, notes, revisions, lengths, history }: SongAnswer): void {
+  take({ revision, song, open, notes, points, revisions, lengths, history }: SongAnswer): void {
     this.#revision = revision;
     const own = Object.entries(revisions).filter(([clip]) => this.open.includes(Number(clip)));
     this.#revisions = { ...this.#revisions, ...Object.fromEntries(own) };
@@ -49,6 +57,7 @@ export class Contents {
       this.#takeOpen(open);
     } else if (notes) {
       this.notes = this.notes.after(notes);
+      if (points?.length) this.points = this.points.after(points);
     }
     this.history = history;
   }
@@ -57,10 +66,28 @@ export class Contents {
     this.song = { ...this.song, name };
   }
 
-  /** The notes as an answer would leave them, selected as it says. */
-  after({ notes, open, selection }: SongAnswer): NoteTable {
-    const after = notes ? this.notes.after(notes) : NoteTable.of(open?.notes ?? null).selecting(this.notes.selection());
-    return selection ? after.selecting(selection) : after;
+  /** The notes and points as an answer would leave them, selected as it says. */
+  after({ notes, points, open, selection }: SongAnswer): Open {
+    const ids = selection ?? this.selection();
+    return {
+      notes: (notes ? this.notes.after(notes) : NoteTable.of(open?.notes ?? null)).selecting(ids),
+      points: (notes ? this.points.after(points ?? []) : PointTable.of(open?.points ?? null)).selecting(ids),
+    };
+  }
+
+  /** The ids of the selected notes and points. */
+  selection(): number[] {
+    return [...this.notes.selection(), ...this.points.selection()];
+  }
+
+  /** Selects exactly these notes and points. */
+  select(ids: readonly number[]): void {
+    this.notes = this.notes.selecting(ids);
+    this.points = this.points.selecting(ids);
+  }
+
+  has(id: number): boolean {
+    return this.notes.placeOf(id) >= 0 || this.points.placeOf(id) >= 0;
   }
 
   /** Tracks whose sound beside the open notes an answer made another one: those that changed, and open ones that loop. */
@@ -75,7 +102,9 @@ export class Contents {
   }
 
   #takeOpen(open: OpenClips): void {
-    this.notes = NoteTable.of(open.notes).selecting(this.notes.selection());
+    const ids = this.selection();
+    this.notes = NoteTable.of(open.notes).selecting(ids);
+    this.points = PointTable.of(open.points).selecting(ids);
     this.open = open.clips;
     this.front = open.front;
     this.#revisions = open.revisions;

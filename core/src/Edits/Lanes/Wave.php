@@ -16,6 +16,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\TickRange;
 
 /** Lets a lane swing between two values, such as a tremolo or a filter that opens on every beat. */
 final readonly class Wave implements Edit
@@ -28,6 +29,7 @@ final readonly class Wave implements Edit
             Parameter::level('high', '100', 'The highest value.'),
             Parameter::amount('period', 'grid', 'How long one swing takes.'),
             Parameter::wholeNumber('phase', 0, 100, '%', 0, 'Where in its swing it begins.'),
+            Parameter::range('range', 'Where it is drawn, or what of the selection it reaches.'),
             Parameter::lane(),
         ], subject: Subject::Levels, synonyms: ['oscillate', 'tremolo', 'vibrato', 'sine', 'square', 'saw', 'triangle', 'swing between', 'pulse'], uses: [
             'wave period=1bar' => 'One swing a bar', 'wave shape=square period=1/8' => 'On and off in eighths', 'wave shape=saw period=1/4' => 'Rise on every quarter',
@@ -41,12 +43,13 @@ final readonly class Wave implements Edit
             throw new EditRefused("wave: low ({$low}) is above high ({$high}); swap them, or begin elsewhere with phase=50.");
         }
         $levels = Levels::sought($notes, $selection, $context, $parameters);
-        if (! $levels->areSelected && $context->range === null) {
+        $said = $parameters->value('range');
+        $range = $said instanceof TickRange ? $said : ($levels->areSelected ? null : $context->range);
+        if ($range === null) {
             $levels = Levels::of($notes, $selection, $context, $parameters);
         }
-        $range = $context->range;
-        $from = $range === null || $levels->areSelected ? $levels->start[$levels->places[0]] : $range->from;
-        $to = $range === null || $levels->areSelected ? $levels->start[$levels->places[count($levels->places) - 1]] : $range->to - 1;
+        $from = $range === null ? $levels->start[$levels->places[0]] : $range->from;
+        $to = $range === null ? $levels->start[$levels->places[count($levels->places) - 1]] : $range->to - 1;
         $period = max(1, $parameters->amount('period')->ticksAt($from, $context->time));
         $phase = $parameters->int('phase') / 100;
         $levels->follow($from, $to, static fn (int $tick): float => $low + ($high - $low) * self::height(fmod(($tick - $from) / $period + $phase, 1.0), $shape));
