@@ -90,6 +90,24 @@ export class Studio {
     return JSON.parse(execFileSync('php', ['-r', query, String(this.clip), name], { env }).toString());
   }
 
+  /** The points of a lane in the database, as `tick:value` in order of time. */
+  points(lane: string): string {
+    const query = `
+      require 'vendor/autoload.php';
+      $row = (new PDO('sqlite:'.getenv('DB_DATABASE')))->query('select points from clips where id = '.(int) $argv[1])->fetch();
+      if (! $row['points']) exit;
+      $points = Jactonic\\Core\\Content\\Packing\\PackedTable::points($row['points']);
+      echo implode(' ', array_map(fn ($i) => $points->start[$i].':'.$points->value[$i], Jactonic\\Core\\Content\\Lane::parse($argv[2])->placesIn($points)));`;
+    const env = { ...process.env, DB_DATABASE: this.database };
+    return execFileSync('php', ['-r', query, String(this.clip), lane], { env }).toString();
+  }
+
+  async expectPoints(lane: string, points: string | RegExp, after = ''): Promise<void> {
+    await expect
+      .poll(() => this.points(lane), { message: `${lane} in the database ${after}`, intervals: [50, 100, 150, 250] })
+      .toMatch(typeof points === 'string' ? new RegExp(`^${points}$`) : points);
+  }
+
   async expectColumn(name: string, values: number[], after = ''): Promise<void> {
     await expect
       .poll(() => this.column(name), { message: `${name} in the database ${after}`, intervals: [50, 100, 150, 250] })

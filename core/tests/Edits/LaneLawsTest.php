@@ -21,7 +21,7 @@ use Random\Randomizer;
 /** What holds for every edit of points, beside the notes of every clip. */
 final class LaneLawsTest extends TestCase
 {
-    private const CLIPS = 24;
+    private const CLIPS = 15;
 
     private const LINES = [
         'velocity add=30 lane=cc1', 'velocity scale=300 lane=bend', 'velocity set=0 lane=cc64', 'ramp lane=cc1', 'ramp from=127 to=0 mode=scale lane=cc1', 'squeeze lane=bend', 'squeeze amount=-100 toward=64 lane=cc1',

@@ -24,12 +24,25 @@ export function spanOf(desk: Desk): { from: number; to: number; low: number; hig
 
 const counted = ({ notes }: Desk) => `${notes.selectedCount} of ${notes.count} notes selected`;
 
+/** The ids of the points of the lane that keys reach, where points are selected and no notes: then keys of selecting mean points. */
+function pointsMeant({ points, notes, lanes }: Desk): number[] | null {
+  if (points.selectedCount === 0 || notes.selectedCount > 0) return null;
+  return (points.lanes.get(lanes.current) ?? []).map((place) => points.columns.id[place]);
+}
+
 const select: Command = ({ desk }, { what, name }) => {
   if (name || what === 'kept') {
     desk.selections.take(name);
     return;
   }
   const { notes, range } = desk;
+  const meant = pointsMeant(desk);
+  if (meant && (what === 'all' || what === 'invert')) {
+    const chosen = new Set(desk.points.selection());
+    desk.select(what === 'all' ? meant : meant.filter((id) => !chosen.has(id)));
+    desk.say(`${desk.points.selectedCount} points of ${desk.lanes.of(desk.lanes.current).title} selected`, 'hint');
+    return;
+  }
   const ids = Array.from(notes.columns.id);
   const { pitch, start, length, clip } = notes.columns;
   if (what === 'range' && !range) {
@@ -108,6 +121,22 @@ function once(test: (found: Set<number>) => (i: number) => boolean, find: () => 
 
 const step: Command = ({ desk }, { to, extend }) => {
   const { notes, view } = desk;
+  const ids = pointsMeant(desk);
+  if (ids && (to === 'next' || to === 'previous')) {
+    const chosen = new Set(desk.points.selection());
+    const at =
+      to === 'next' ? ids.findLastIndex((id) => chosen.has(id)) + 1 : ids.findIndex((id) => chosen.has(id)) - 1;
+    if (ids[at] === undefined) {
+      desk.say(`There is no ${to} point.`, 'refused');
+      return;
+    }
+    desk.select(extend === 'on' ? [...chosen, ids[at]] : [ids[at]]);
+    const { start, value } = desk.points.columns;
+    const place = desk.points.placeOf(ids[at]);
+    view.reveal(start[place]);
+    desk.say(`${value[place]} at ${desk.gridLines.position(start[place])}`, 'hint');
+    return;
+  }
   const place = stepPlace(notes, to, desk.caret.tick);
   if (place < 0) {
     desk.say(notes.count === 0 ? 'There are no notes yet.' : `There is no ${to} note.`, 'refused');

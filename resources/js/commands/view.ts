@@ -212,7 +212,7 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   const isSong = studio.reached() === 'song';
   const instead = isSong
     ? null
-    : studio.desk.notes.selectedCount === 0 && texts.length === 1
+    : studio.desk.selection().length === 0 && texts.length === 1
       ? withoutNotes(studio, lines[0])
       : null;
   if (instead) {
@@ -258,7 +258,7 @@ const isOfTrack = ({ catalog }: Studio, { name }: Line): boolean =>
 /** Whether an edit works on what is selected, which in the song are clips. */
 function needsClips({ catalog }: Studio, { name }: Line): boolean {
   const edit = catalog.edits.find((known) => known.name === name);
-  return edit !== undefined && /^(selection|clip)/.test(edit.subject ?? '') && !edit.putsIn;
+  return edit !== undefined && /^(selection|levels|clip)/.test(edit.subject ?? '') && !edit.putsIn;
 }
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */

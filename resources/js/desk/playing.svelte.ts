@@ -259,6 +259,8 @@ export class Playing {
       const down = new Map(this.down);
       down.delete(pitch);
       this.down = down;
+    } else if (this.delayTest.click === null) {
+      void this.player.say(message);
     }
     this.#just.add(message, at, this.player.playing ? this.player.tickAt(at) : null);
     if (this.stepping && this.recorder.state === 'idle' && this.delayTest.click === null) this.#step(message);

@@ -226,8 +226,8 @@ export class Viewport {
     this.scrollTo(this.left, (first + last + 1) / 2 - this.rowsInSight / 2);
   }
 
-  /** Scrolls as little as needed to show a place. */
-  reveal(tick: number, pitch: number): void {
+  /** Scrolls as little as needed to show a place; where no pitch is said, a moment. */
+  reveal(tick: number, pitch?: number): void {
     const room = 40 / this.pixelsPerTick;
     const left =
       tick < this.left + room
@@ -235,7 +235,7 @@ export class Viewport {
         : tick > this.right - room
           ? tick - this.width / this.pixelsPerTick + 2 * room
           : this.left;
-    const row = this.rowOf(pitch);
+    const row = pitch === undefined ? this.top + 2 : this.rowOf(pitch);
     const top =
       row < this.top + 1 ? row - 2 : row > this.top + this.rowsInSight - 2 ? row - this.rowsInSight + 3 : this.top;
     this.scrollTo(left, top);

@@ -24,7 +24,9 @@
   } = $props();
 
   let held = $state.raw<Modifiers>(NO_MODIFIERS);
-  const needing = $derived(new Set(edits.filter(({ subject }) => subject === 'selection').map(({ name }) => name)));
+  const needing = $derived(
+    new Set(edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name)),
+  );
   const needsNotes = ({ run: lines }: Binding) => lines.some((line) => needing.has(line.split(' ', 1)[0]));
   const shown = $derived(
     holdingIn(bindings, where)

@@ -33,8 +33,8 @@
   $effect(() => list?.querySelector<HTMLElement>('button')?.focus());
 
   function choose(line: string): void {
-    close();
     desk.lanes.current = name;
+    close();
     run(line);
   }
 </script>

@@ -55,13 +55,13 @@
   {#each settings.lane ? settings.lanes : [] as { name, height } (name)}
     {@const scale = new Scale(height, lanes.of(name))}
     <div
-      class="relative overflow-hidden border-t border-r text-[0.625rem] leading-none {lanes.current === name
+      class="relative border-t border-r text-[0.625rem] leading-none {lanes.current === name
         ? 'border-accent bg-base-100'
         : 'border-base-300 bg-base-200'}"
       style:height="{height}px"
     >
       <button
-        class="absolute inset-x-0 top-0 flex h-5 cursor-pointer items-center gap-0.5 truncate px-1 text-left hover:bg-base-300"
+        class="absolute top-0 left-0 z-1 flex h-5 w-max cursor-pointer items-center gap-0.5 rounded-br bg-inherit px-1 text-left hover:bg-base-300"
         class:font-semibold={lanes.current === name}
         aria-current={lanes.current === name}
         aria-haspopup="menu"

@@ -11,6 +11,8 @@ const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
 export interface Channel {
   name: VoiceName;
   voice: Voice;
+  /** what volume and expression of the song make of it, before the track's own loudness */
+  level: Tone.Gain;
   gain: Tone.Gain;
   pan: Tone.Panner;
 }
@@ -106,11 +108,15 @@ export class Mixer {
     }
     const pan = new Tone.Panner(0).connect(this.#master);
     const gain = new Tone.Gain(1).connect(pan);
-    return { name, voice: makeVoice(name, gain), gain, pan };
+    const level = new Tone.Gain(1).connect(gain);
+    return { name, voice: makeVoice(name, level), level, gain, pan };
   }
 
   giveBack(channel: Channel): void {
     channel.voice.silence();
+    channel.voice.bend(0);
+    channel.voice.vibrate(0);
+    channel.level.gain.value = 1;
     this.#free.push(channel);
   }
 }

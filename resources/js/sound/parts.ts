@@ -1,16 +1,40 @@
 import type { Track } from '../api';
-import { NOTE_OFF } from '../music/midi';
+import { CONTROLLER, kindOf, NOTE_OFF, type Message } from '../music/midi';
+import { laneOf } from '../music/lanes';
+import { bytesOf, type Control } from './controls';
 import type { Channel, Mixer } from './mixer';
 import type { Score } from './score';
 
 /** What is played by hand sounds so soon after it was pressed, in seconds: the audio clock takes no moment that is past. */
 const AT_ONCE = 0.002;
 
+/** How far the bend wheel goes, in cents: two semitones, as the General MIDI standard has it; and how soon a value is reached, in seconds. */
+const [BEND_CENTS, REACHED] = [200, 0.008];
+const MIDDLE = 64;
+const [MODULATION, VOLUME, PAN, EXPRESSION, SUSTAIN] = [1, 7, 10, 11, 64];
+
+/** What the controllers of a built-in voice hold. */
+interface Held {
+  volume: number;
+  expression: number;
+  pan: number;
+  modulation: number;
+  pressure: number;
+}
+
+const atRest = (): Held => ({ volume: 100, expression: 127, pan: MIDDLE, modulation: 0, pressure: 0 });
+
 /** What the tracks of a song sound with: their built-in voices, or the MIDI outputs they go to. */
 export class Parts {
   readonly #channels = new Map<number, Channel>();
   /** what lets the keys go that are pressed, by pitch */
   readonly #pressed = new Map<number, () => void>();
+  readonly #held = new Map<number, Held>();
+  /** what waits for its moment of the audio clock, for the page cannot give it to the clock ahead */
+  readonly #later = new Set<ReturnType<typeof setTimeout>>();
+  /** whether the pedal of a keyboard is down, and what is let go when it comes up */
+  #pedal = false;
+  #sustained: (() => void)[] = [];
 
   /** @param mixer what voices sound through; there is one by the time something shall sound */
   constructor(
@@ -66,8 +90,74 @@ export class Parts {
   }
 
   letGo(pitch: number): void {
-    this.#pressed.get(pitch)?.();
+    const letGo = this.#pressed.get(pitch);
     this.#pressed.delete(pitch);
+    if (letGo && this.#pedal) this.#sustained.push(letGo);
+    else letGo?.();
+  }
+
+  /** What a keyboard says beside its keys: it sounds at once. */
+  say(track: Track, message: Message): void {
+    const output = this.score.outputs.of(track.id);
+    if (output) {
+      output.send([kindOf(message) | track.channel, ...message.slice(1)], performance.now());
+      return;
+    }
+    const [, first, second] = message;
+    if (kindOf(message) === CONTROLLER && first === SUSTAIN) {
+      this.#pedal = second >= MIDDLE;
+      if (!this.#pedal) this.#sustained.splice(0).forEach((letGo) => letGo());
+      return;
+    }
+    const kind = kindOf(message) >> 4;
+    const value = kind === 0xe ? ((second << 7) | first) - 8192 : kind === 0xd ? first : second;
+    this.control(track, { lane: laneOf(kind, first), kind, number: first, value }, this.mixer().now);
+  }
+
+  /** Tells a track a value, at seconds of the audio clock. The pedal of the song is in the length of the notes already. */
+  control(track: Track, control: Control, at: number): void {
+    const output = this.score.outputs.of(track.id);
+    if (output) {
+      output.send(bytesOf(control, track.channel), this.mixer().pageAt(at));
+      return;
+    }
+    const { kind, number, value } = control;
+    const channel = this.#channel(track);
+    const held = this.#held.get(track.id) ?? atRest();
+    this.#held.set(track.id, held);
+    if (kind === 0xe) {
+      this.#at(at, () => channel.voice.bend((value / 8192) * BEND_CENTS));
+    } else if (kind === 0xd || kind === 0xa || (kind === 0xb && number === MODULATION)) {
+      held[number === MODULATION && kind === 0xb ? 'modulation' : 'pressure'] = value;
+      const depth = Math.max(held.modulation, held.pressure) / 127;
+      this.#at(at, () => channel.voice.vibrate(depth));
+    } else if (kind === 0xb && (number === VOLUME || number === EXPRESSION)) {
+      held[number === VOLUME ? 'volume' : 'expression'] = value;
+      const loud = ((held.volume / 100) * (held.expression / 127)) ** 1.5;
+      channel.level.gain.setTargetAtTime(loud, at, REACHED);
+    } else if (kind === 0xb && number === PAN) {
+      held.pan = value;
+      this.#at(at, () => channel.pan.pan.rampTo(placeOf(track, held), 0.02));
+    }
+  }
+
+  /** Forgets what was to come. */
+  forget(): void {
+    this.#later.forEach(clearTimeout);
+    this.#later.clear();
+  }
+
+  #at(at: number, does: () => void): void {
+    const wait = (at - this.mixer().heard) * 1000;
+    if (wait < 1) {
+      does();
+      return;
+    }
+    const timer = setTimeout(() => {
+      this.#later.delete(timer);
+      does();
+    }, wait);
+    this.#later.add(timer);
   }
 
   /** Ends what the built-in voices sound. */
@@ -88,9 +178,13 @@ export class Parts {
       this.#channels.set(track.id, channel);
     }
     channel.gain.gain.rampTo(this.isAudible(track) ? (track.volume / 80) ** 1.5 : 0, 0.02);
-    channel.pan.pan.rampTo(track.pan / 100, 0.02);
+    channel.pan.pan.rampTo(placeOf(track, this.#held.get(track.id)), 0.02);
     return channel;
   }
 }
+
+/** Where a track stands, −1 left to 1 right: its own place, and how far the song moves it from there. */
+const placeOf = ({ pan }: Track, held: Held | undefined) =>
+  Math.min(1, Math.max(-1, pan / 100 + ((held?.pan ?? MIDDLE) - MIDDLE) / MIDDLE));
 
 const heard = (pitch: number, transposition: number) => Math.min(127, Math.max(0, pitch + transposition));

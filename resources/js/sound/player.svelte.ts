@@ -1,7 +1,9 @@
 import type { Track, VoiceName } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
+import type { Message } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
 import { countInAt } from './count-in';
+import { Controls } from './controls';
 import type { Mixer } from './mixer';
 import { CLOCKS_A_QUARTER } from './outputs.svelte';
 import { Parts } from './parts';
@@ -61,6 +63,11 @@ export class Player {
   #mixer: Mixer | undefined;
   /** what the tracks sound with */
   readonly #parts: Parts;
+  /** what controllers hold of what was told */
+  readonly #controls: Controls;
+  /** the points that were played from last: others are told anew what holds */
+  #points: unknown;
+  #mutes = '';
   /** whether outputs were sent something that has to end */
   #sounded = false;
   #ringsUntil = 0;
@@ -81,6 +88,7 @@ export class Player {
 
   constructor(private readonly score: Score) {
     this.#parts = new Parts(score, () => this.#mixer!);
+    this.#controls = new Controls(score, (track, control, at) => this.#parts.control(track, control, at));
   }
 
   /** Fetches the sound library when the page has nothing else to do. */
@@ -138,6 +146,7 @@ export class Player {
     this.began = begins + seconds;
     for (const { at, isBar } of clicks) this.#click(begins + at, isBar);
     this.#turns = [];
+    this.#controls.chase(tick - 1e-6, this.#mixer!.now);
     this.#sounded = true;
     this.score.outputs.start(this.#mixer!.pageAt(this.began));
     this.playing = true;
@@ -151,7 +160,9 @@ export class Player {
     clearInterval(this.#timer);
     this.playing = false;
     this.#parts.silence();
+    this.#parts.forget();
     if (this.#sounded) {
+      this.#controls.rest(this.#mixer!.now);
       this.score.outputs.stop();
       this.score.outputs.silence();
       this.#sounded = false;
@@ -242,6 +253,12 @@ export class Player {
     this.#parts.press(track, pitch, velocity);
   }
 
+  /** Sounds what a keyboard says beside its keys: pedals, wheels and pressure. */
+  async say(message: Message): Promise<void> {
+    if (!this.#mixer && !(await this.#ready())) return;
+    this.#parts.say(this.score.track, message);
+  }
+
   letGo(pitch: number): void {
     this.#ringsUntil = performance.now() + RINGS_MS;
     this.#parts.letGo(pitch);
@@ -324,6 +341,7 @@ export class Player {
     this.#mixer!.setVolume(settings.volume);
     const until = () => this.#mixer!.now + AHEAD_SECONDS;
     let origin = this.#turns.at(-1)?.origin ?? this.#origin;
+    this.#chaseEdits(origin);
     for (let turns = 0; turns < 64 && this.#given + origin < until(); turns++) {
       const { clock } = this.score;
       const loop = this.loop;
@@ -337,6 +355,7 @@ export class Player {
         origin = at - clock.seconds(loop[0]);
         this.#given = clock.seconds(loop[0]);
         this.#turns.push({ at, origin });
+        this.#controls.chase(loop[0] - 1e-6, at);
       }
     }
     if (
@@ -354,6 +373,9 @@ export class Player {
     const { clock, song, visible, sounding, tracks } = this.score;
     const [fromTick, toTick] = [clock.tick(from) - 1e-6, clock.tick(to) - 1e-6];
     const alone = this.#alone;
+    for (const track of song.tracks) {
+      this.#controls.give(track, fromTick, toTick, (tick) => Math.max(this.#mixer!.now, clock.seconds(tick) + origin));
+    }
     for (const track of song.tracks) {
       if (alone ? alone.tracks.has(track.id) : this.#parts.isAudible(track)) {
         const heard = alone ? loud(track) : track;
@@ -398,10 +420,21 @@ export class Player {
           [pitch[i], written * track.transposition],
           velocity[i],
           Math.max(this.#mixer!.now, seconds + origin),
-          clock.seconds(start[i] + length[i]) - seconds,
+          clock.seconds(this.#controls.released(track, start[i] + length[i])) - seconds,
         );
       }
     }
+  }
+
+  /** Where points were changed while it plays, tells what holds now. */
+  #chaseEdits(origin: number): void {
+    const { visiblePoints, lanes, clock } = this.score;
+    const now = `${lanes.muted.size}`;
+    if (this.#points === visiblePoints && this.#mutes === now) return;
+    const isFirst = this.#points === undefined;
+    [this.#points, this.#mutes] = [visiblePoints, now];
+    if (!isFirst)
+      this.#controls.chase(clock.tick(this.#given) - 1e-6, Math.max(this.#mixer!.now, this.#given + origin));
   }
 
   #giveClicks(fromTick: number, toTick: number, origin: number): void {

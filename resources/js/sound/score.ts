@@ -1,5 +1,7 @@
 import type { Song, Track } from '../api';
+import type { LaneName } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
+import type { PointTable } from '../music/points';
 import type { Clock, GridLines } from '../music/time';
 import type { Outputs } from './outputs.svelte';
 
@@ -10,6 +12,10 @@ export interface Score {
   readonly gridLines: GridLines;
   /** the open notes, or those of a preview */
   readonly visible: NoteTable;
+  /** the points of the lanes of the open clips, or those of a preview */
+  readonly visiblePoints: PointTable;
+  /** what is known of lanes, and which are not heard */
+  readonly lanes: { of(lane: LaneName): { rest: number }; readonly muted: ReadonlySet<LaneName> };
   /** what was recorded and does not lie in the song yet */
   readonly fresh: NoteTable;
   readonly range: [number, number] | null;
@@ -22,5 +28,5 @@ export interface Score {
   /** MIDI outputs, and the one a track sounds on */
   readonly outputs: Outputs;
   /** what sounds beside the open notes */
-  readonly sounding: { of(track: number): NoteTable };
+  readonly sounding: { of(track: number): NoteTable; pointsOf(track: number): PointTable };
 }

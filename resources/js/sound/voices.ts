@@ -9,10 +9,15 @@ export interface Voice {
   letGo(pitch: number, at: number): void;
   /** Makes ready, without a sound, what a few keys at once take: it takes longer than a key may. */
   prepare(at: number): void;
+  /** Bends all that sounds and will sound, by cents. */
+  bend(cents: number): void;
+  /** How much it vibrates, 0–1. */
+  vibrate(depth: number): void;
   silence(): void;
 }
 
 const MOST_NOTES = 48;
+const [VIBRATO_HZ, VIBRATO_DEPTH] = [5.5, 0.35];
 const AT_ONCE = [48, 52, 55, 60, 64, 67];
 
 const frequency = (pitch: number) => 440 * 2 ** ((pitch - 69) / 12);
@@ -26,7 +31,18 @@ type Poly =
 function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
   synth.maxPolyphony = MOST_NOTES;
   synth.connect(output);
+  let vibrato: Tone.Vibrato | undefined;
   return {
+    bend: (cents) => synth.set({ detune: cents }),
+    vibrate: (depth) => {
+      if (depth > 0 && !vibrato) {
+        // Made when it is first wanted: every track would pay for it otherwise.
+        vibrato = new Tone.Vibrato({ frequency: VIBRATO_HZ, depth: 0 });
+        synth.disconnect();
+        synth.chain(vibrato, output);
+      }
+      vibrato?.depth.rampTo(depth * VIBRATO_DEPTH, 0.03);
+    },
     play: (pitch, velocity, at, seconds) =>
       synth.triggerAttackRelease(
         frequency(pitch),
@@ -224,6 +240,9 @@ function drums(output: Tone.InputNode): Voice {
     }
   };
   return {
+    // Drums have a pitch of their own.
+    bend: () => undefined,
+    vibrate: () => undefined,
     play: strike,
     press: strike,
     letGo: () => undefined,

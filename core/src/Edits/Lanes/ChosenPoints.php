@@ -17,7 +17,7 @@ use Jactonic\Core\Parameters\Parameters;
 
 /**
  * What edits of notes do to the selected points of lanes: each point is to them a note that lasts to the next selected one
- * of its lane. So a rule of time is written once, and moves notes and points that are selected together alike.
+ * of its lane, the last a 32nd. So a rule of time is written once, and moves notes and points that are selected together alike.
  */
 final readonly class ChosenPoints
 {
@@ -30,7 +30,7 @@ final readonly class ChosenPoints
     {
         $points = $context->points;
         $withNotes = $selection->positions($notes) !== [];
-        $rows = self::asNotes($points, $places, $withNotes ? $notes : Notes::none())->counted(max($notes->nextId, $points->nextId));
+        $rows = self::asNotes($points, $places, $withNotes ? $notes : Notes::none(), intdiv($context->time->ppq(), 8))->counted(max($notes->nextId, $points->nextId));
         $change = $edit->apply($rows, $selection, $context, $parameters);
         $draft = new PointDraft($points, $change->added->nextId);
         $placeOf = array_combine(array_map(static fn (int $i): int => $points->id[$i], $places), $places);
@@ -63,13 +63,14 @@ final readonly class ChosenPoints
      * track of their own, no chord with any note.
      *
      * @param  array<int, int>  $places
+     * @param  int  $last  how long the last point of a lane is, in ticks
      */
-    private static function asNotes(Points $points, array $places, Notes $notes): Notes
+    private static function asNotes(Points $points, array $places, Notes $notes, int $last): Notes
     {
         $next = $ends = [];
         foreach (array_reverse($places) as $i) {
             $lane = "{$points->kind[$i]} {$points->number[$i]} {$points->channel[$i]} {$points->clip[$i]}";
-            $ends[$i] = max(1, ($next[$lane] ?? 0) - $points->start[$i]);
+            $ends[$i] = max(1, isset($next[$lane]) ? $next[$lane] - $points->start[$i] : $last);
             $next[$lane] = $points->start[$i];
         }
         $columns = $notes->columns();

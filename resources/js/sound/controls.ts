@@ -1,0 +1,136 @@
+import type { Track } from '../api';
+import { BEND, CONTROLLER, KEY_PRESSURE, PRESSURE } from '../music/midi';
+import { laneOf, type LaneName } from '../music/lanes';
+import type { PointTable } from '../music/points';
+import { firstFrom } from '../music/table';
+import type { Score } from './score';
+
+/** The kinds of points, by the status of their message. */
+const KIND = { keyPressure: 0xa, controller: 0xb, program: 0xc, pressure: 0xd, bend: 0xe };
+const PROGRAM = 0xc0;
+const [PEDAL, DOWN] = ['cc64', 64];
+
+/** A value that a track is told. */
+export interface Control {
+  lane: LaneName;
+  kind: number;
+  number: number;
+  value: number;
+}
+
+/** The bytes of a control on a channel. */
+export function bytesOf({ kind, number, value }: Control, channel: number): number[] {
+  switch (kind) {
+    case KIND.bend:
+      return [BEND | channel, (value + 8192) & 127, (value + 8192) >> 7];
+    case KIND.keyPressure:
+      return [KEY_PRESSURE | channel, number, value];
+    case KIND.controller:
+      return [CONTROLLER | channel, number, value];
+    default:
+      return [(kind === KIND.program ? PROGRAM : PRESSURE) | channel, value];
+  }
+}
+
+/**
+ * What controllers, bend, pressure and programs hold where a song plays: what was told each track, so that a start in the
+ * middle, a turn of a loop, an undo or a stop leaves no value hanging.
+ */
+export class Controls {
+  /** what was told last, by track and lane */
+  readonly #told = new Map<number, Map<LaneName, Control>>();
+
+  /** @param tell tells a track a value at a moment of the audio clock */
+  constructor(
+    private readonly score: Score,
+    private readonly tell: (track: Track, control: Control, at: number) => void,
+  ) {}
+
+  /** Tells all tracks what holds at a tick, and what is at rest there; what they know already is not said again. */
+  chase(tick: number, at: number, tracks: readonly Track[] = this.score.song.tracks): void {
+    for (const track of tracks) {
+      const wanted = this.#held(track, tick);
+      const told = this.#told.get(track.id) ?? new Map<LaneName, Control>();
+      for (const [lane, control] of told) {
+        if (!wanted.has(lane) && control.kind !== KIND.program) wanted.set(lane, this.#rested(control));
+      }
+      for (const [lane, control] of wanted) {
+        if (told.get(lane)?.value !== control.value) this.#say(track, control, at);
+      }
+    }
+  }
+
+  /** Brings everything back to rest, where something was told. */
+  rest(at: number): void {
+    for (const track of this.score.song.tracks) {
+      for (const control of this.#told.get(track.id)?.values() ?? []) {
+        const rested = this.#rested(control);
+        if (control.kind !== KIND.program && rested.value !== control.value) this.tell(track, rested, at);
+      }
+    }
+    this.#told.clear();
+  }
+
+  /** Tells what points say from one tick to another. */
+  give(track: Track, fromTick: number, toTick: number, atOf: (tick: number) => number): void {
+    for (const { points, mine } of this.#tables(track)) {
+      const { start, kind, number, value, note } = points.columns;
+      for (let i = firstFrom(start, Math.ceil(fromTick)); i < points.count && start[i] < toTick; i++) {
+        const lane = laneOf(kind[i], number[i]);
+        if (note[i] !== 0 || !mine(i) || this.score.lanes.muted.has(lane)) continue;
+        this.#say(track, { lane, kind: kind[i], number: number[i], value: value[i] }, atOf(start[i]));
+      }
+    }
+  }
+
+  /** Where a note that ends at a tick is let go: where the pedal comes up, if it is down then. */
+  released(track: Track, tick: number): number {
+    if (this.score.lanes.muted.has(PEDAL)) return tick;
+    const pedal = this.#tables(track).flatMap(({ points, mine }) =>
+      (points.lanes.get(PEDAL) ?? [])
+        .filter(mine)
+        .map((i) => [points.columns.start[i], points.columns.value[i]] as const),
+    );
+    if (pedal.length === 0) return tick;
+    pedal.sort(([a], [b]) => a - b);
+    const held = pedal.findLast(([at]) => at <= tick);
+    if (!held || held[1] < DOWN) return tick;
+    return pedal.find(([at, value]) => at > tick && value < DOWN)?.[0] ?? this.score.end;
+  }
+
+  #say(track: Track, control: Control, at: number): void {
+    const told = this.#told.get(track.id) ?? new Map<LaneName, Control>();
+    this.#told.set(track.id, told.set(control.lane, control));
+    this.tell(track, control, at);
+  }
+
+  #rested(control: Control): Control {
+    return { ...control, value: this.score.lanes.of(control.lane).rest };
+  }
+
+  /** What holds at a tick, by lane. */
+  #held(track: Track, tick: number): Map<LaneName, Control> {
+    const held = new Map<LaneName, Control & { start: number }>();
+    for (const { points, mine } of this.#tables(track)) {
+      const { start, kind, number, value } = points.columns;
+      for (const [lane, places] of points.lanes) {
+        if (this.score.lanes.muted.has(lane)) continue;
+        const i = places.findLast((place) => start[place] <= tick && mine(place));
+        if (i === undefined || (held.get(lane)?.start ?? -1) > start[i]) continue;
+        held.set(lane, { lane, kind: kind[i], number: number[i], value: value[i], start: start[i] });
+      }
+    }
+    return held;
+  }
+
+  /** Where the points of a track stand: what is heard beside the open clips, and what lies in its open clips that sound. */
+  #tables(track: Track): { points: PointTable; mine: (place: number) => boolean }[] {
+    const { sounding, visiblePoints } = this.score;
+    const clips = new Set(track.clips.filter(({ muted }) => !muted).map(({ id }) => id));
+    const { clip } = visiblePoints.columns;
+    return [
+      { points: sounding.pointsOf(track.id), mine: () => true },
+      { points: visiblePoints, mine: (place) => clips.has(clip[place]) },
+    ];
+  }
+}

@@ -1,0 +1,341 @@
+import { expect, test, type Studio, type TestNote } from './studio';
+
+/** Two bars of quarters. */
+const phrase: TestNote[] = Array.from({ length: 8 }, (_, k): TestNote => [480 * k, 400, 60 + k, 80]);
+const HEIGHT = 64;
+
+/** Where a moment and a value lie in a lane of 0 to 127, or in that of bend. */
+async function spot(studio: Studio, lane: string, tick: number, value: number): Promise<{ x: number; y: number }> {
+  const box = (await studio.page.getByTestId(`${lane}-lane`).boundingBox())!;
+  const { x } = await studio.point(tick, 60);
+  const share = lane === 'bend' ? (value + 8192) / 16383 : value / 127;
+  return { x, y: box.y + HEIGHT - share * (HEIGHT - 8) };
+}
+
+type Spot = [tick: number, value: number];
+
+async function pull(studio: Studio, lane: string, spots: Spot[], held: string[] = []): Promise<void> {
+  const { page } = studio;
+  const [first, ...others] = await Promise.all(spots.map((at) => spot(studio, lane, ...at)));
+  await page.mouse.move(first.x, first.y);
+  for (const key of held) await page.keyboard.down(key);
+  await page.mouse.down();
+  for (const { x, y } of others) await page.mouse.move(x, y, { steps: 6 });
+  await page.mouse.up();
+  for (const key of held.toReversed()) await page.keyboard.up(key);
+}
+
+/** Writes a line in the palette. */
+async function say(studio: Studio, line: string): Promise<void> {
+  await studio.press('/');
+  await studio.palette.fill(line);
+  await studio.press('Enter');
+}
+
+const lane = (studio: Studio, title: string) => studio.page.getByRole('group', { name: `${title} lane` });
+
+test.beforeEach(async ({ studio }) => {
+  await studio.open(phrase);
+  await studio.press('0');
+});
+
+test.describe('with three points of expression', () => {
+  test.beforeEach(async ({ studio }) => {
+    await studio.press('F10', 'e');
+    for (const [at, value] of [
+      [0, 40],
+      [480, 80],
+      [960, 60],
+    ]) {
+      await say(studio, `point at=${at} value=${value} lane=cc11`);
+      await studio.expectPoints('cc11', new RegExp(`\\b${at}:${value}$`));
+    }
+    await studio.press('Escape');
+  });
+
+  /** Keys pressed once points are selected by a box over the first two, and the points that are there then. */
+  const KEYS: [what: string, keys: string[], points: string][] = [
+    ['louder is higher', ['e'], '0:41 480:81 960:60'],
+    ['ten softer', ['Shift+d'], '0:30 480:70 960:60'],
+    ['a bar later', ['Shift+ArrowRight'], '960:60 1920:40 2400:80'],
+    ['a crescendo', ['Alt+Shift+e'], '0:40 480:110 960:60'],
+    ['squeezed', ['Alt+d'], '0:44 480:76 960:60'],
+    ['taken out', ['Delete'], '960:60'],
+    ['taken out and put back', ['Delete', 'Control+z'], '0:40 480:80 960:60'],
+    ['repeated', ['Shift+n'], '0:40 480:80 600:40 960:60 1080:80'],
+    ['thinned out within 2', ['F10', 't'], '0:40 480:80 960:60'],
+    ['the next point', ['.', 'e'], '0:40 480:80 960:61'],
+    ['all of the lane', ['Control+a', 'e'], '0:41 480:81 960:61'],
+    ['reversed as it sounds', ['\\'], '0:80 60:40 960:60'],
+  ];
+  for (const [what, keys, points] of KEYS) {
+    test(`by keys: ${what}`, async ({ studio, page }) => {
+      await pull(studio, 'cc11', [
+        [700, 10],
+        [-40, 110],
+      ]);
+      await expect(page.getByTestId('cc11-summary')).toHaveText('3 points, 2 selected');
+      await studio.press(...keys);
+      await studio.expectPoints('cc11', points);
+      await studio.expectColumn(
+        'velocity',
+        phrase.map(() => 80),
+        'no note was meant',
+      );
+    });
+  }
+
+  test('a point is dragged up, and in time on lines of the grid; Shift keeps one direction', async ({ studio }) => {
+    await pull(studio, 'cc11', [
+      [480, 80],
+      [480, 100],
+    ]);
+    await studio.expectPoints('cc11', /^0:40 480:(99|100|101) 960:60$/);
+    await studio.press('Control+z');
+    await studio.expectPoints('cc11', '0:40 480:80 960:60');
+    await pull(studio, 'cc11', [
+      [480, 80],
+      [730, 80],
+    ]);
+    await studio.expectPoints('cc11', '0:40 720:80 960:60');
+    await pull(
+      studio,
+      'cc11',
+      [
+        [720, 80],
+        [470, 100],
+      ],
+      ['Shift'],
+    );
+    await studio.expectPoints('cc11', '0:40 480:80 960:60');
+  });
+
+  test('the erase hand takes out what it passes, and Escape leaves it', async ({ studio, page }) => {
+    await studio.press('y');
+    const [a, b] = [await spot(studio, 'cc11', 440, 20), await spot(studio, 'cc11', 1000, 20)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 5 });
+    await studio.press('Escape');
+    await page.mouse.up();
+    await expect(studio.status).toContainText('nothing was changed');
+    await pull(studio, 'cc11', [
+      [440, 20],
+      [1000, 20],
+    ]);
+    await studio.expectPoints('cc11', '0:40');
+  });
+
+  test('points are copied into another lane at the caret', async ({ studio }) => {
+    await pull(studio, 'cc11', [
+      [700, 10],
+      [-40, 110],
+    ]);
+    await studio.press('Control+c', 'Escape', 'F10', 'm');
+    await say(studio, 'paste at=2.1.0 lane=cc1');
+    await studio.expectPoints('cc1', '1920:40 2400:80');
+    await studio.expectPoints('cc11', '0:40 480:80 960:60');
+  });
+
+  for (const along of [true, false]) {
+    test(`a range is cut ${along ? 'with its points, and sounds on as before' : 'and the points stay'}`, async ({
+      studio,
+      page,
+    }) => {
+      if (!along) await studio.press('F10', 'y');
+      await expect(page.getByRole('button', { name: along ? 'Points go with a range' : 'Points stay' })).toBeVisible();
+      await studio.press('Escape', 'Control+a', 'p', 'Control+Shift+x');
+      await studio.expectColumn('start', []);
+      await studio.expectPoints('cc11', along ? '3840:60' : '0:40 480:80 960:60');
+    });
+  }
+
+  test('what is tried on the bench is seen in the lane before it is trusted', async ({ studio }) => {
+    await pull(studio, 'cc11', [
+      [700, 10],
+      [-40, 110],
+    ]);
+    await say(studio, 'tune edit=squeeze');
+    await expect(studio.bench).toContainText('2 points of Expression');
+    await expect(studio.bench).toContainText('2 changed');
+    await studio.press('Enter');
+    await studio.expectPoints('cc11', '0:50 480:70 960:60');
+  });
+
+  test('it is there when the song is opened again', async ({ page }) => {
+    await page.reload();
+    await expect(page.getByTestId('cc11-summary')).toHaveText('3 points, 0 selected');
+  });
+});
+
+/** What is drawn with Alt held: other keys before, where the pointer goes, what is held beside it, and what lies there then. */
+const DRAWN: [what: string, spots: Spot[], held: string[], points: RegExp][] = [
+  [
+    'a line',
+    [
+      [0, 10],
+      [960, 90],
+    ],
+    ['Shift'],
+    /^0:(9|10|11) .* 9\d\d:(89|90|91)$/,
+  ],
+  [
+    'one height',
+    [
+      [480, 30],
+      [1440, 70],
+    ],
+    ['Control'],
+    /^48\d:(69|70|71)$/,
+  ],
+  ['one point, on the grid', [[500, 64]], [], /^480:(63|64|65)$/],
+];
+for (const [what, spots, held, points] of DRAWN) {
+  test(`drawn with the pointer: ${what}`, async ({ studio }) => {
+    await studio.press('F10', 'm');
+    await pull(studio, 'cc1', spots, ['Alt', ...held]);
+    await studio.expectPoints('cc1', points);
+    await expect(studio.status).toContainText('of Modulation drawn');
+    await studio.press('Control+z');
+    await studio.expectPoints('cc1', '');
+  });
+}
+
+test('the draw hand draws waves with the period of the grid', async ({ studio, page }) => {
+  await studio.press('4', 'h', 'F10', 'b');
+  await page.getByLabel('How the draw hand draws in lanes').selectOption('square');
+  await pull(studio, 'bend', [
+    [0, -4000],
+    [1920, 4000],
+  ]);
+  await studio.expectPoints('bend', /^0:(3|4)\d{3} 240:-(3|4)\d{3} 480:(3|4)\d{3} 720:-/);
+  await studio.press('F10', 'i');
+  await expect(studio.status).toHaveText('The draw hand draws in lanes: free');
+});
+
+test('by keys alone: a point at the caret, a ramp and a wave over the range, flat from here on', async ({ studio }) => {
+  await studio.press('F10', 'l', 'F10', 'p');
+  await studio.expectPoints('cc7', '0:100', 'what holds before anything is said');
+  await studio.press('Control+a', 'p', 'Escape', 'F10', 'l', 'Alt+Shift+d');
+  await studio.expectPoints('cc7', /^0:110 .* 38\d\d:40$/);
+  await studio.press('7', 'F10', 'w');
+  await studio.expectPoints('cc7', /^0:40 .* 9\d\d:100 /);
+  await studio.press('F10', 'f');
+  await studio.expectPoints('cc7', '0:40');
+});
+
+test('lanes are shown, gone through, moved, kept as a set and put away', async ({ studio, page }) => {
+  const shown = () =>
+    page
+      .getByRole('group', { name: 'Lanes', exact: true })
+      .getByRole('group')
+      .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!.replace(' lane', '')));
+  await page.getByLabel('Show a lane').selectOption({ label: 'Reverb send · 91' });
+  await studio.roll.focus();
+  await studio.press('F10', 's');
+  expect(await shown()).toEqual(['Velocity', 'Reverb send', 'Sustain pedal']);
+  await studio.press('F10', 'q');
+  await expect(studio.status).toHaveText('3 lanes kept as “Lanes 1”');
+  await studio.press('F10', 'ArrowUp');
+  expect(await shown()).toEqual(['Velocity', 'Sustain pedal', 'Reverb send']);
+  await studio.press('F10', ',');
+  await expect(page.getByRole('button', { name: 'Velocity lane: what can be done' })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
+  await page.getByRole('button', { name: 'Reverb send lane: what can be done' }).click();
+  await page.getByRole('menuitem', { name: 'Put away' }).click();
+  expect(await shown()).toEqual(['Velocity', 'Sustain pedal']);
+  await studio.roll.focus();
+  await studio.press('F10', 'h');
+  expect(await shown()).toEqual(['Velocity']);
+  await page.getByLabel('Sets of lanes').selectOption('Lanes 1');
+  expect(await shown()).toEqual(['Velocity', 'Reverb send', 'Sustain pedal']);
+  await page.getByRole('separator', { name: 'Height of the sustain pedal lane' }).focus();
+  await studio.press('ArrowUp');
+  await expect(page.getByRole('separator', { name: 'Height of the sustain pedal lane' })).toHaveAttribute(
+    'aria-valuenow',
+    '72',
+  );
+});
+
+test('keys reach the lane that was pressed, and the notes again once some are selected', async ({ studio, page }) => {
+  await studio.press('F10', 'r');
+  await expect(lane(studio, 'Release velocity')).toBeVisible();
+  await studio.press('Control+a', 'F10', 'r', 'e');
+  await studio.expectColumn(
+    'release',
+    phrase.map(() => 65),
+  );
+  await studio.press('F10', 'e');
+  await expect(page.getByRole('button', { name: 'Expression lane: what can be done' })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
+  await studio.press('Control+a', 'e');
+  await studio.expectColumn(
+    'velocity',
+    phrase.map(() => 81),
+  );
+});
+
+test('an opened row has the lanes too', async ({ studio, page }) => {
+  await say(studio, 'point at=0 value=30 lane=cc1');
+  await studio.press('F10', 'm', 'F9', 'Alt+Enter');
+  await expect(page.getByRole('group', { name: 'Velocity of Track 1' })).toBeVisible();
+  await studio.press('Alt+Enter');
+  await expect(page.getByRole('group', { name: 'Modulation of Track 1' })).toBeVisible();
+});
+
+test.describe('heard', () => {
+  test.beforeEach(async ({ studio, page }) => {
+    await say(studio, 'point at=0 value=20 lane=cc11');
+    await say(studio, 'point at=960 value=90 lane=cc11');
+    await say(studio, 'point at=960 value=12 lane=program');
+    await studio.expectPoints('program', '960:12');
+    await studio.press('F7', 'k');
+    await studio.turnTo('Tracks');
+    await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+    await page.getByLabel('Sounds on').selectOption('A list of what is sent');
+    await studio.roll.focus();
+  });
+
+  test('a start in the middle says what holds there before the first note, and a stop leaves nothing hanging', async ({
+    studio,
+    page,
+  }) => {
+    const sent = page.getByTestId('sent');
+    await page.getByRole('button', { name: 'Loop', exact: true }).click();
+    await studio.click(1440, 63);
+    await studio.press('Enter');
+    await expect(sent).toContainText(/^(?=.*b0 0b 5a)(?=.*c0 0c).*90 3f 50/);
+    await studio.press('Space');
+    await expect(sent).toContainText(/b0 0b 7f.*b0 7b 00/);
+  });
+
+  test('undone while it plays, what it held before is said at once', async ({ studio, page }) => {
+    const sent = page.getByTestId('sent');
+    await studio.press('Home', 'Space');
+    await expect(sent).toContainText('b0 0b 14');
+    await say(studio, 'fill-level at=0 value=3 lane=cc11');
+    await expect(sent).toContainText('b0 0b 03');
+    await studio.press('Control+z');
+    await expect(sent).toContainText(/b0 0b 03.*b0 0b (14|5a)/);
+    await studio.press('Space');
+  });
+});
+
+test('expression is heard by the built-in voices: at 0 they are silent, and a lane that is not heard leaves them alone', async ({
+  studio,
+  page,
+}) => {
+  await say(studio, 'point at=0 value=0 lane=cc11');
+  await studio.expectPoints('cc11', '0:0');
+  const level = async () => Number(await page.getByRole('meter', { name: 'Level' }).getAttribute('aria-valuenow'));
+  await studio.press('F10', 'e', 'Home', 'Space');
+  await expect(page.getByLabel('Position')).toHaveText(/^1\.[34]/);
+  expect(await level()).toBe(0);
+  await studio.press('F10', 'x');
+  await expect.poll(level).toBeGreaterThan(0);
+  await studio.press('Space');
+});
