@@ -49,7 +49,7 @@ final readonly class ContextInput
             new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::in($open), $this->pointer, $this->rows, $this->played, $this->onClips, $open->points, $this->takesPoints,
+            OpenClips::in($open), $this->pointer, $this->rows, $this->played, $this->onClips, $open->points, $this->takesPoints, $conductor->chords(),
         );
     }
 }

@@ -11,6 +11,7 @@ use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Pitch\ChordNames;
 use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Song\OpenSong;
@@ -24,6 +25,9 @@ use Jactonic\Core\Time\Timeline;
 final readonly class Context
 {
     public OpenClips $clips;
+
+    /** The names of the song's chords. */
+    public ChordNames $chords;
 
     /** What lies in the lanes of the open clips, in song time. */
     public Points $points;
@@ -53,9 +57,11 @@ final readonly class Context
         public bool $onClips = false,
         ?Points $points = null,
         public bool $takesPoints = true,
+        ?ChordNames $chords = null,
     ) {
         $this->clips = $clips ?? OpenClips::one();
         $this->points = $points ?? Points::none();
+        $this->chords = $chords ?? ChordNames::of([]);
     }
 
     /** The same surroundings after something was cut or copied. */
@@ -86,6 +92,7 @@ final readonly class Context
             'key' => $conductor->keyAt($this->caret->tick),
             'clips' => OpenClips::in($open),
             'points' => $open->points,
+            'chords' => $conductor->chords(),
         ]);
     }
 
@@ -95,10 +102,10 @@ final readonly class Context
         return $this->with(['clips' => $clips]);
     }
 
-    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points}  $changed */
+    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points, chords?: ChordNames}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool, points: Points, takesPoints: bool} $all */
+        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool, points: Points, takesPoints: bool, chords: ChordNames} $all */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);
@@ -108,6 +115,21 @@ final readonly class Context
     public function needKey(string $for): Scale
     {
         return $this->key ?? throw new EditRefused("{$for} needs a key; set one for the song first, such as D dorian.");
+    }
+
+    /**
+     * The notes of the chord that holds at a tick, as a scale to go along.
+     *
+     * @throws EditRefused where no chord is named there
+     */
+    public function needChord(int $tick): Scale
+    {
+        // A push belongs to the chord it comes before.
+        $chord = $this->chords->at($tick + intdiv($this->time->ppq(), 16));
+
+        return $chord === null
+            ? throw new EditRefused("within=chord needs the name of a chord at {$this->time->position($tick)}; take chord-names to name what sounds, or chord-name to write one.")
+            : Scale::ofChord($chord);
     }
 
     /** @throws EditRefused where no range is set */

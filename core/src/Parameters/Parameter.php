@@ -157,6 +157,12 @@ final readonly class Parameter
         return new self($name, new PitchValue($words), $words[0] ?? null, $help, $absent);
     }
 
+    /** A pitch with another default than the caret. */
+    public static function pitchOr(string $name, string $default, string $help): self
+    {
+        return new self($name, new PitchValue([]), $default, $help);
+    }
+
     /** @param  list<string>  $more  words beside caret, playhead, range-start and range-end */
     public static function moment(string $name, string $help, array $more = [], string $default = 'caret'): self
     {
@@ -187,6 +193,12 @@ final readonly class Parameter
     public static function meter(string $name, string $help): self
     {
         return new self($name, new MeterValue, '4/4', $help);
+    }
+
+    /** A chord by its name, as it is written above a melody. */
+    public static function chordName(string $name, string $help): self
+    {
+        return new self($name, new ChordNameValue, 'C', $help);
     }
 
     public static function key(string $name, string $help): self

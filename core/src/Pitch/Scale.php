@@ -57,6 +57,15 @@ final readonly class Scale
         return new self($root, $steps, ucfirst($rootName).' '.$shape);
     }
 
+    /** The notes of a chord as a scale. */
+    public static function ofChord(ChordName $chord): self
+    {
+        $steps = array_map(static fn (int $class): int => ($class - $chord->root + 12) % 12, $chord->classes());
+        sort($steps);
+
+        return new self($chord->root, $steps, (string) $chord);
+    }
+
     public function contains(int $pitch): bool
     {
         return in_array($this->above($pitch), $this->steps, true);

@@ -18,6 +18,9 @@ final class ConductorCodec
 
     private const MINORS = ['Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'A#'];
 
+    /** The head of a chord name: a sequencer-specific event under the number for everybody's own use (7D), for MIDI has none for chords. */
+    private const CHORD = "\x7DJactonic chord ";
+
     /** How many sharps a scale has less than the major one on its root; others are written as the major or minor they hold. */
     private const FEWER_SHARPS = ['lydian' => -1, 'mixolydian' => 1, 'dorian' => 2, 'phrygian' => 4, 'locrian' => 5];
 
@@ -32,6 +35,7 @@ final class ConductorCodec
                 Meta::Tempo->value => self::tempo($tick, (string) Meta::Tempo->dataOf($event), $home, $rank),
                 Meta::TimeSignature->value => self::meter($tick, (string) Meta::TimeSignature->dataOf($event), $home, $rank),
                 Meta::KeySignature->value => self::key($tick, (string) Meta::KeySignature->dataOf($event), $home, $rank),
+                Meta::SequencerSpecific->value => self::chord($tick, (string) Meta::SequencerSpecific->dataOf($event), $home, $rank),
                 Meta::Marker->value => ConductorEvent::of(ConductorKind::Marker, $tick, (string) Meta::Marker->dataOf($event), $home, $rank),
                 default => null,
             };
@@ -47,6 +51,7 @@ final class ConductorCodec
             ConductorKind::Tempo => Meta::Tempo->event(substr(pack('N', $event->micros()), 1)),
             ConductorKind::Meter => Meta::TimeSignature->event(self::meterBytes($event->value)),
             ConductorKind::Key => Meta::KeySignature->event(self::keyBytes(Scale::parse($event->value))),
+            ConductorKind::Chord => Meta::SequencerSpecific->event(self::CHORD.$event->value),
             ConductorKind::Marker => Meta::Marker->event($event->value),
         };
     }
@@ -56,6 +61,11 @@ final class ConductorCodec
         return strlen($data) !== 3 || $data === "\0\0\0" ? null : ConductorEvent::of(
             ConductorKind::Tempo, $tick, (string) (ord($data[0]) << 16 | ord($data[1]) << 8 | ord($data[2])), $home, $rank,
         );
+    }
+
+    private static function chord(int $tick, string $data, int $home, int $rank): ?ConductorEvent
+    {
+        return str_starts_with($data, self::CHORD) ? ConductorEvent::of(ConductorKind::Chord, $tick, substr($data, strlen(self::CHORD)), $home, $rank) : null;
     }
 
     private static function meter(int $tick, string $data, int $home, int $rank): ?ConductorEvent

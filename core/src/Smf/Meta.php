@@ -8,6 +8,7 @@ namespace Jactonic\Core\Smf;
 enum Meta: int
 {
     case TrackName = 0x03;
+    case Lyric = 0x05;
     case Marker = 0x06;
     case Tempo = 0x51;
     case TimeSignature = 0x58;

@@ -6,6 +6,8 @@ namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Pitch\ChordName;
+use Jactonic\Core\Pitch\ChordNames;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
@@ -61,6 +63,12 @@ final readonly class Conductor
         }
 
         return $key === null ? null : Scale::parse($key);
+    }
+
+    /** The names of its chords, each from its tick on. */
+    public function chords(): ChordNames
+    {
+        return ChordNames::of(array_map(static fn (ConductorEvent $event): array => [$event->tick, ChordName::parse($event->value)], $this->all(ConductorKind::Chord)));
     }
 
     /** @return list<ConductorEvent> those of a kind, in order */

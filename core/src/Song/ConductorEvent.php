@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Song;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Pitch\ChordName;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Meter;
@@ -13,7 +14,7 @@ use Jactonic\Core\Time\Meter;
  * One event of the conductor.
  *
  * Its value is text: a tempo in µs a quarter note (`652174`), a meter with the clocks of its click and the 32nds of its
- * quarter as a MIDI file has them (`7/8 24 8`), a key (`D dorian`), or the words of a marker, as bytes.
+ * quarter as a MIDI file has them (`7/8 24 8`), a key (`D dorian`), a chord (`Dm7/G`), or the words of a marker, as bytes.
  */
 final readonly class ConductorEvent
 {
@@ -46,6 +47,7 @@ final readonly class ConductorEvent
             ConductorKind::Tempo => (string) self::tempo($value),
             ConductorKind::Meter => self::meter($value),
             ConductorKind::Key => (string) Scale::parse($value),
+            ConductorKind::Chord => (string) ChordName::parse($value),
             ConductorKind::Marker => $value,
         }, $home, $rank);
     }
@@ -79,7 +81,7 @@ final readonly class ConductorEvent
         return match ($this->kind) {
             ConductorKind::Tempo => round(60_000_000 / $this->micros(), 2).' BPM',
             ConductorKind::Meter => explode(' ', $this->value)[0],
-            ConductorKind::Key => $this->value,
+            ConductorKind::Key, ConductorKind::Chord => $this->value,
             ConductorKind::Marker => preg_match('//u', $this->value) === 1 ? $this->value : (string) iconv('ISO-8859-1', 'UTF-8', $this->value),
         };
     }

@@ -10,5 +10,6 @@ enum ConductorKind: string
     case Tempo = 'tempo';
     case Meter = 'meter';
     case Key = 'key';
+    case Chord = 'chord';
     case Marker = 'marker';
 }

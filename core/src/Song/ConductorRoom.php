@@ -23,7 +23,7 @@ final class ConductorRoom
         return match ($kind) {
             ConductorKind::Tempo => 20_000,
             ConductorKind::Meter, ConductorKind::Key => 2_000,
-            ConductorKind::Marker => 5_000,
+            ConductorKind::Marker, ConductorKind::Chord => 5_000,
         };
     }
 

@@ -31,23 +31,26 @@ final readonly class Harmony implements Edit
         return new Declaration('harmony', 'Harmony', Group::Pitch, 'Stacks notes of the key above each note.', [
             Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
             Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
+            Interval::within(),
         ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $shape = $parameters->choice('shape');
-        $key = $parameters->isOn('key') && $shape !== 'power' ? $context->needKey('harmony') : null;
+        $inChord = $parameters->choice('within') === 'chord' && $shape !== 'power';
+        $key = $parameters->isOn('key') && $shape !== 'power' && ! $inChord ? $context->needKey('harmony') : null;
         $taken = Doubles::taken($notes, $context);
         $draft = new Draft($notes);
         $added = [];
-        $steps = $key === null || $shape === 'power' ? self::SEMITONES[$shape] : self::DEGREES[$shape];
+        $steps = $inChord ? range(1, count(self::DEGREES[$shape])) : ($key === null || $shape === 'power' ? self::SEMITONES[$shape] : self::DEGREES[$shape]);
         $tooHigh = 0;
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $root = $notes->pitch[$i];
+            $along = $inChord ? $context->needChord($notes->start[$i]) : $key;
             foreach ($steps as $step) {
-                $pitch = $key?->shift($root, $step) ?? $root + $step;
+                $pitch = $along?->shift($root, $step) ?? $root + $step;
                 $at = Doubles::key($notes->start[$i], $pitch, $notes->channel[$i], $notes->muted[$i]);
                 $track = $context->clips->trackOf($notes->clip[$i]);
                 if ($pitch > 127) {

@@ -35,6 +35,22 @@ final readonly class Interval
         ];
     }
 
+    /** What degrees go along, which several edits share. */
+    public static function within(): Parameter
+    {
+        return Parameter::choice('within', ['key', 'chord'], 'key', 'What degrees go along: the scale of the key, or the notes of the chord that is named there.');
+    }
+
+    /**
+     * By degrees of the chord that is named at a tick.
+     *
+     * @throws EditRefused where none is
+     */
+    public static function ofChord(Parameters $parameters, Context $context, int $tick): self
+    {
+        return new self('chord step', $parameters->int('degrees'), $context->needChord($tick));
+    }
+
     /** @throws EditRefused where degrees are asked for and there is no key */
     public static function of(Parameters $parameters, Notes $notes, Context $context): self
     {

@@ -23,7 +23,7 @@ final readonly class Transpose implements Edit, Gesture
 {
     public function declaration(): Declaration
     {
-        return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves, steps of the key or rows of the roll.', Interval::parameters(), oneOf: Interval::UNITS,
+        return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves, steps of the key or rows of the roll.', [...Interval::parameters(), Interval::within()], oneOf: Interval::UNITS,
             synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'], isHeard: true);
     }
 
@@ -34,8 +34,11 @@ final readonly class Transpose implements Edit, Gesture
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $interval = Interval::of($parameters, $notes, $context);
         $places = $selection->positions($notes);
+        if ($parameters->has('degrees') && $parameters->choice('within') === 'chord') {
+            return $this->alongChords($notes, $places, $selection, $context, $parameters);
+        }
+        $interval = Interval::of($parameters, $notes, $context);
         $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
         $draft = new Draft($notes);
         foreach ($places as $i) {
@@ -45,5 +48,22 @@ final readonly class Transpose implements Edit, Gesture
         $doubles = $interval->mayMeet() ? Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context) : [];
 
         return $draft->change($selection, Wording::sentence([Wording::notes(count($places))." {$interval}", Doubles::said(count($doubles))]));
+    }
+
+    /**
+     * Each note along the chord that holds where it starts.
+     *
+     * @param  array<int, int>  $places
+     */
+    private function alongChords(Notes $notes, array $places, Selection $selection, Context $context, Parameters $parameters): Change
+    {
+        $draft = new Draft($notes);
+        foreach ($places as $i) {
+            $draft->pitch[$i] = Interval::ofChord($parameters, $context, $notes->start[$i])->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
+        }
+        $doubles = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
+        $by = $parameters->int('degrees');
+
+        return $draft->change($selection, Wording::sentence([Wording::notes(count($places)).' '.($by < 0 ? 'down' : 'up').' '.abs($by).' in the chords', Doubles::said(count($doubles))]));
     }
 }

@@ -70,7 +70,7 @@ final readonly class Retimed
     {
         $before = $song->conductor->tempo;
 
-        return (new self(self::ticks($before, $conductor->tempo), [ConductorKind::Marker]))->of($song, $conductor);
+        return (new self(self::ticks($before, $conductor->tempo), [ConductorKind::Marker, ConductorKind::Chord]))->of($song, $conductor);
     }
 
     /**
@@ -85,7 +85,7 @@ final readonly class Retimed
     {
         $before = $song->conductor->meters;
 
-        return (new self(self::bars($before, self::meters($before, $conductor, $from), $from), [ConductorKind::Marker, ConductorKind::Key, ConductorKind::Tempo, ConductorKind::Meter]))->of($song, $conductor);
+        return (new self(self::bars($before, self::meters($before, $conductor, $from), $from), [ConductorKind::Marker, ConductorKind::Chord, ConductorKind::Key, ConductorKind::Tempo, ConductorKind::Meter]))->of($song, $conductor);
     }
 
     /** @return Closure(int): int */
