@@ -37,6 +37,7 @@ Route::post('songs/{song}/edits', [EditController::class, 'edit']);
 Route::post('songs/{song}/undo', [EditController::class, 'undo']);
 Route::post('songs/{song}/redo', [EditController::class, 'redo']);
 Route::post('songs/{song}/advice', [EditController::class, 'advice']);
+Route::post('songs/{song}/keys', [EditController::class, 'keys']);
 Route::post('songs/{song}/choose', [EditController::class, 'choose']);
 Route::post('songs/{song}/match', [EditController::class, 'match']);
 Route::put('songs/{song}/selections', [SelectionController::class, 'keep']);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Songs;
 
 use Jactonic\Core\Advice\Advice;
+use Jactonic\Core\Advice\KeyGuess;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
@@ -24,6 +25,15 @@ final readonly class SongReading
         [$open, $context] = $this->look($song, $standing, $selection, $input);
 
         return Advice::on($open->notes, $selection, $context);
+    }
+
+    /** @return list<array{key: string, inside: int}> the keys the notes may be in, the likeliest first; all of them where none is selected */
+    public function keys(int $song, Standing $standing, Selection $selection, ContextInput $input): array
+    {
+        [$open] = $this->look($song, $standing, $selection, $input);
+        $places = $selection->positions($open->notes);
+
+        return array_map(static fn (KeyGuess $guess): array => ['key' => (string) $guess->key, 'inside' => $guess->inside], KeyGuess::of($places === [] ? $open->notes : $open->notes->at($places)));
     }
 
     public function choose(int $song, Standing $standing, Conditions $where, ContextInput $input): Selection

@@ -8,6 +8,9 @@ use App\Models\SongRecord;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Pitch\Voicing;
+use Jactonic\Core\Score\HarmonySheet;
+use Jactonic\Core\Smf\ChordsAs;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
@@ -101,11 +104,20 @@ final readonly class SongView
     }
 
     /** @return array{name: string, bytes: string} the song as a Standard MIDI File */
-    public function file(int $id): array
+    public function file(int $id, ChordsAs $chords): array
     {
         $stored = $this->store->whole($id);
 
-        return ['name' => $stored->record->name, 'bytes' => SmfFile::of($stored->song)->write()];
+        return ['name' => $stored->record->name, 'bytes' => SmfFile::of($stored->song, $chords)->write()];
+    }
+
+    /** @return array{name: string, bytes: string} the names of its chords as MusicXML */
+    public function sheet(int $id): array
+    {
+        $stored = $this->store->whole($id, []);
+        $end = max([1, ...array_map(static fn (Clip $clip): int => $clip->end(), array_values($stored->song->clips))]);
+
+        return ['name' => $stored->record->name, 'bytes' => (new HarmonySheet($stored->song->conductor, $stored->record->name, $end))->write()];
     }
 
     /**
@@ -128,6 +140,7 @@ final readonly class SongView
                 'tick' => $event->tick, 'name' => $event->value, 'scale' => $conductor->keyAt($event->tick)?->classes() ?? [],
             ], $conductor->all(ConductorKind::Key)),
             'scale' => $conductor->keyAt(0)?->classes(),
+            'chords' => self::chords($conductor),
             'tempo' => self::beatsPerMinute($conductor),
             'tempos' => array_map(static fn (array $stretch): array => [
                 'tick' => $stretch['tick'],
@@ -187,6 +200,16 @@ final readonly class SongView
             static fn (array $column, string $name): bool => $column !== [] && ($name === 'id' || min($column) !== $table::COLUMNS[$name]['default'] || max($column) !== $table::COLUMNS[$name]['default']),
             ARRAY_FILTER_USE_BOTH,
         );
+    }
+
+    /** @return list<array{tick: int, name: string, classes: list<int>, pitches: list<int>}> the names of chords, the pitch classes that belong to each, and pitches to hear it by */
+    private static function chords(Conductor $conductor): array
+    {
+        $voicing = new Voicing('close', 48, 72, true);
+
+        return array_map(static fn (array $named): array => [
+            'tick' => $named[0], 'name' => (string) $named[1], 'classes' => $named[1]->classes(), 'pitches' => [Voicing::bassOf($named[1], 48), ...$voicing->next($named[1])],
+        ], $conductor->chords()->all);
     }
 
     /** The tempo at the start in quarter notes a minute, to a hundredth. */

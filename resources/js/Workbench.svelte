@@ -18,6 +18,7 @@
   import PointerMenu from './roll/PointerMenu.svelte';
   import Roll from './roll/Roll.svelte';
   import ConductorLabels from './roll/ConductorLabels.svelte';
+  import LeadSheet from './roll/LeadSheet.svelte';
   import Ruler from './roll/Ruler.svelte';
   import LaneStack from './lanes/LaneStack.svelte';
   import { Player } from './sound/player.svelte';
@@ -464,6 +465,7 @@
       />
     </div>
   </main>
+  {#if !covered && desk.song.chords.length > 0}<LeadSheet {desk} />{/if}
   {#if lesson}
     <Coach binding={lesson} close={() => (lesson = null)} />
   {/if}

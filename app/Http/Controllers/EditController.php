@@ -75,6 +75,12 @@ final readonly class EditController
         return new JsonResponse($this->reading->advice($song, $request->standing(), $request->selected(), $request->context())->toArray());
     }
 
+    /** The keys that the selection, or all open notes, may be in. */
+    public function keys(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse(['keys' => $this->reading->keys($song, $request->standing(), $request->selected(), $request->context())]);
+    }
+
     /** The notes that meet conditions. */
     public function choose(int $song, EditRequest $request): JsonResponse
     {

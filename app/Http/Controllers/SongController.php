@@ -70,13 +70,15 @@ final readonly class SongController
         return new Response(status: 204);
     }
 
-    public function export(int $song): Response
+    /** The song as a MIDI file, or the names of its chords as a sheet. */
+    public function export(int $song, OpenRequest $request): Response
     {
-        ['name' => $name, 'bytes' => $bytes] = $this->view->file($song);
+        [$type, $ending] = $request->isForSheet() ? ['application/vnd.recordare.musicxml+xml', 'musicxml'] : ['audio/midi', 'mid'];
+        ['name' => $name, 'bytes' => $bytes] = $request->isForSheet() ? $this->view->sheet($song) : $this->view->file($song, $request->chordsAs());
 
         return new Response($bytes, 200, [
-            'Content-Type' => 'audio/midi',
-            'Content-Disposition' => 'attachment; filename="'.(Str::slug($name) ?: 'song').'.mid"',
+            'Content-Type' => $type,
+            'Content-Disposition' => 'attachment; filename="'.(Str::slug($name) ?: 'song').".{$ending}\"",
         ]);
     }
 

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Smf\ChordsAs;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 
@@ -37,6 +38,18 @@ final readonly class OpenRequest
     public function grid(): Grid
     {
         return Grid::parse($this->text('grid', '1/16'), $this->numbers('swing')[0] ?? 0);
+    }
+
+    /** Whether the names of chords are wanted as a sheet rather than the song. */
+    public function isForSheet(): bool
+    {
+        return $this->text('as', 'midi') === 'musicxml';
+    }
+
+    /** @throws BadInput where they cannot be that */
+    public function chordsAs(): ChordsAs
+    {
+        return ChordsAs::tryFrom($this->text('chords', ChordsAs::Names->value)) ?? throw new BadInput('chords takes names, markers or lyrics.');
     }
 
     /**

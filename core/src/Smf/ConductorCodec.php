@@ -98,6 +98,14 @@ final class ConductorCodec
         return ConductorEvent::of(ConductorKind::Key, $tick, $minor === 1 ? self::MINORS[$sharps + 7].' minor' : self::MAJORS[$sharps + 7].' major', $home, $rank);
     }
 
+    /** The signature of a key: sharps, or flats below 0. */
+    public static function signature(Scale $key): int
+    {
+        $sharps = ord(self::keyBytes($key)[0]);
+
+        return $sharps > 127 ? $sharps - 256 : $sharps;
+    }
+
     /** A MIDI file knows majors and minors only: a mode is written as the major with its notes, others as the nearest of the two. */
     private static function keyBytes(Scale $key): string
     {

@@ -57,9 +57,9 @@ final readonly class SmfFile
     }
 
     /** A song put together as a file. */
-    public static function of(Song $song): self
+    public static function of(Song $song, ChordsAs $chords = ChordsAs::Names): self
     {
-        return (new SongExport($song))->file();
+        return (new SongExport($song, $chords))->file();
     }
 
     /** A file whose times are multiplied by a fraction, its tempo events left out; what then lies past the last tick is left out. */

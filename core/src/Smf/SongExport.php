@@ -6,6 +6,7 @@ namespace Jactonic\Core\Smf;
 
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
@@ -15,8 +16,10 @@ use Jactonic\Core\Song\Track;
 /** Puts a song together as a file: what sounds, where it sounds, and everything that came in with it. */
 final readonly class SongExport
 {
-    public function __construct(private Song $song)
-    {
+    public function __construct(
+        private Song $song,
+        private ChordsAs $chords = ChordsAs::Names,
+    ) {
     }
 
     public function file(): SmfFile
@@ -106,6 +109,10 @@ final readonly class SongExport
         }
         foreach ($number === null ? [] : $this->conducting($number) as $event) {
             $rows[] = [$event->tick, $event->rank, count($rows), ConductorCodec::write($event)];
+            $words = $event->kind === ConductorKind::Chord ? $this->chords->event($event->value) : null;
+            if ($words !== null) {
+                $rows[] = [$event->tick, $event->rank, count($rows), $words];
+            }
         }
         foreach ($marks as $mark) {
             $rows[] = [$mark->start, PHP_INT_MAX, count($rows), $mark->write($this->song->conductor->ppq)];

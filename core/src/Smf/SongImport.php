@@ -9,6 +9,7 @@ use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Layout;
@@ -123,6 +124,7 @@ final class SongImport
         $columns = ['start' => [], 'kind' => [], 'number' => [], 'value' => [], 'channel' => [], 'rank' => []];
         $ticks = $events = $ranks = $marks = [];
         $conducts = $this->file->format !== 2 || $number === 0;
+        $chord = [-1, ''];
         foreach ($track->events as $rank => $event) {
             $tick = $track->ticks[$rank];
             $point = $withPoints ? PointCodec::read($event) : null;
@@ -141,12 +143,20 @@ final class SongImport
             }
             $conducting = $conducts ? ConductorCodec::read($tick, $event, $number, $rank) : null;
             if ($conducting !== null && ConductorCodec::write($conducting) === $event) {
+                // The same said in words for other programs, right behind the name of a chord.
+                if ($conducting->kind === ConductorKind::Marker && $chord === [$tick, $conducting->value]) {
+                    continue;
+                }
                 if ($this->room->take($conducting)) {
                     $this->events[] = $conducting;
+                    $chord = $conducting->kind === ConductorKind::Chord ? [$tick, $conducting->value] : $chord;
 
                     continue;
                 }
                 $this->left[$conducting->kind->value] = ($this->left[$conducting->kind->value] ?? 0) + 1;
+            }
+            if ($chord === [$tick, ChordsAs::words($event)]) {
+                continue;
             }
             $ticks[] = $tick;
             $events[] = $event;

@@ -234,7 +234,7 @@ export interface TempoStretch {
   secondsPerTick: number;
 }
 
-export type ConductorKind = 'tempo' | 'meter' | 'key' | 'marker';
+export type ConductorKind = 'tempo' | 'meter' | 'key' | 'chord' | 'marker';
 
 export interface ConductorEvent {
   kind: ConductorKind;
@@ -252,6 +252,8 @@ export interface Song {
   keys: { tick: number; name: string; scale: number[] }[];
   /** the pitch classes (0 is C) that belong to the key; null without a key */
   scale: number[] | null;
+  /** the names of chords, each from its tick on: the pitch classes that belong to it, and pitches to hear it by */
+  chords: { tick: number; name: string; classes: number[]; pitches: number[] }[];
   /** quarter notes a minute at the start */
   tempo: number;
   tempos: TempoStretch[];
@@ -357,7 +359,9 @@ export const songs = {
     request<{ name: string }>('PATCH', `songs/${id}`, { name, was }),
   deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
   restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
-  exportAddress: (id: number) => `/api/songs/${id}/export`,
+  /** The song as a MIDI file, the names of chords in words for other programs where wanted; or those names as MusicXML. */
+  exportAddress: (id: number, as: 'midi' | 'musicxml' = 'midi', chords: 'names' | 'markers' | 'lyrics' = 'names') =>
+    `/api/songs/${id}/export?as=${as}&chords=${chords}`,
   rowNamesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/row-names`,
   /** The line that gives a track the names of a file. */
   readRowNames: (text: string) => request<{ line: string }>('POST', 'row-names', { text }),
@@ -372,6 +376,13 @@ export const songs = {
   redo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/redo`, standing),
   advice: (song: number, standing: Standing, selection: number[], context: EditContext) =>
     request<Advice>('POST', `songs/${song}/advice`, { ...standing, selection, context }),
+  /** The keys the notes may be in, the likeliest first. */
+  keys: (song: number, standing: Standing, selection: number[], context: EditContext) =>
+    request<{ keys: { key: string; inside: number }[] }>('POST', `songs/${song}/keys`, {
+      ...standing,
+      selection,
+      context,
+    }),
   /** The ids of the notes that meet conditions. */
   choose: (song: number, standing: Standing, where: string, context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, context }),

@@ -189,16 +189,26 @@ export const viewCommands: Record<string, Command> = {
     leave();
     desk.say('Import lies in the song list.', 'hint');
   },
-  export: ({ desk }) => {
-    download(desk.song.id);
-    desk.say('The song was exported as a MIDI file', 'hint');
+  export: ({ desk }, { as, chords }) => {
+    download(desk.song.id, as === 'musicxml' ? as : 'midi', chords as 'names' | undefined);
+    desk.say(
+      as === 'musicxml' ? 'The names of chords were exported as MusicXML' : 'The song was exported as a MIDI file',
+      'hint',
+    );
+  },
+  'lead-sheet': ({ desk }) => {
+    if (desk.song.chords.length === 0) {
+      desk.say('No chord is named yet; chord-names finds those that sound, chord-name writes one.', 'refused');
+      return;
+    }
+    print();
   },
 };
 
 /** Hands the song to the browser as a file. */
-export function download(song: number): void {
+export function download(song: number, as?: 'midi' | 'musicxml', chords?: 'names' | 'markers' | 'lyrics'): void {
   const link = document.createElement('a');
-  link.href = api.exportAddress(song);
+  link.href = api.exportAddress(song, as, chords);
   link.download = '';
   link.click();
 }

@@ -7,10 +7,19 @@ export interface Flag {
 }
 
 /** In what order events of one tick are said. */
-export const KINDS: readonly ConductorKind[] = ['marker', 'tempo', 'meter', 'key'];
+export const KINDS: readonly ConductorKind[] = ['marker', 'tempo', 'meter', 'key', 'chord'];
 
 /** What rows of one kind are called. */
-export const ROWS: Record<ConductorKind, string> = { tempo: 'Tempos', meter: 'Meters', key: 'Keys', marker: 'Markers' };
+export const ROWS: Record<ConductorKind, string> = {
+  tempo: 'Tempos',
+  meter: 'Meters',
+  key: 'Keys',
+  chord: 'Chords',
+  marker: 'Markers',
+};
+
+/** A chord as it is read: with the signs of flats and sharps. */
+export const chordSigns = (name: string) => name.replaceAll(/([A-G])b/g, '$1♭').replaceAll(/([A-G])#/g, '$1♯');
 
 /** The events in a span, those of one tick together. */
 export function flagsIn(events: ConductorEvent[], from: number, to: number): Flag[] {
@@ -29,7 +38,7 @@ export function flagsIn(events: ConductorEvent[], from: number, to: number): Fla
 
 /** Whether there is more of some kinds to see than what the song begins with, which the top line shows. */
 export const hasCourse = (events: ConductorEvent[], kinds: readonly ConductorKind[]) =>
-  events.some(({ kind, tick }) => kinds.includes(kind) && (tick > 0 || kind === 'marker'));
+  events.some(({ kind, tick }) => kinds.includes(kind) && (tick > 0 || kind === 'marker' || kind === 'chord'));
 
 /** The event of a kind that holds at a tick: the last one until there. */
 export function holding(events: ConductorEvent[], kind: ConductorKind, tick: number): ConductorEvent | undefined {

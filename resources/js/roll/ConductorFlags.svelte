@@ -3,7 +3,7 @@
   import type { Desk } from '../desk/desk.svelte';
   import type { Viewport } from '../desk/viewport.svelte';
   import { nearestLine } from '../gestures/snap';
-  import { flagsIn, type Flag } from '../music/conductor';
+  import { chordSigns, flagsIn, type Flag } from '../music/conductor';
 
   let {
     desk,
@@ -13,6 +13,7 @@
     label = 'Conductor',
     narrowest = 30,
     goTo,
+    hint = 'click to change',
   }: {
     desk: Desk;
     view: Viewport;
@@ -24,6 +25,8 @@
     narrowest?: number;
     /** what a press does; left out, it opens what stands there */
     goTo?: (tick: number) => void;
+    /** what a press does, in words */
+    hint?: string;
   } = $props();
 
   const STARTS_DRAG_AT = 3;
@@ -46,14 +49,15 @@
     return apart;
   });
 
-  const said = ({ events }: Flag) => events.map(({ label }) => label).join(' · ');
+  const said = ({ events }: Flag) =>
+    events.map(({ kind, label }) => (kind === 'chord' ? chordSigns(label) : label)).join(' · ');
   const spoken = ({ tick, events }: Flag) =>
     `${events.map(({ kind, label }) => `${kind} ${label}`).join(', ')} at ${desk.gridLines.position(tick)}`;
 
   /** Moves all that stands at a flag; what the song begins with stays. */
   function move({ events, tick }: Flag, to: number): void {
     if (tick === to) return;
-    const moved = events.filter(({ kind }) => tick > 0 || kind === 'marker');
+    const moved = events.filter(({ kind }) => tick > 0 || kind === 'marker' || kind === 'chord');
     if (moved.length > 0) run(...moved.map(({ kind }) => `conductor-move what=${kind} at=${tick} to=${to}`));
     else desk.say('What the song begins with stays at its beginning.', 'refused');
   }
@@ -106,7 +110,7 @@
       style:left="{x}px"
       style:max-width="{width}px"
       aria-label={spoken(flag)}
-      title="{spoken(flag)}: {goTo ? 'click to go there, double-click to change' : 'click to change'}, drag to move"
+      title="{spoken(flag)}: {hint}, drag to move"
       ondblclick={() => (desk.conducting = flag.tick)}
       onpointerdown={(event) => press(event, flag)}
       onpointermove={drag}

@@ -23,6 +23,7 @@
   const tempo = $derived(parseFloat(found('tempo')?.label ?? '120'));
   const meter = $derived(found('meter')?.label ?? '4/4');
   const key = $derived(found('key')?.label ?? '');
+  const chord = $derived(found('chord')?.label ?? '');
   const marker = $derived(isHere('marker') ? found('marker')!.label : '');
 
   /** what notes keep under another tempo or meter; empty for their ticks */
@@ -129,6 +130,18 @@
     onset={(chosen) => (chosen ? set('key', { to: chosen }) : run(`conductor-remove what=key at=${tick}`))}
   />
   {@render tools('key')}
+  <label for="conductor-chord">Chord</label>
+  <input
+    id="conductor-chord"
+    class="input input-xs w-full"
+    maxlength="16"
+    placeholder="such as Dm7/G"
+    value={chord}
+    onchange={(event) =>
+      event.currentTarget.value.trim() &&
+      run(formatLine({ name: 'chord-name', values: { name: event.currentTarget.value.trim(), at: String(tick) } }))}
+  />
+  {@render tools('chord')}
   <label for="conductor-keep">Notes keep</label>
   <select
     id="conductor-keep"

@@ -18,7 +18,7 @@
   import { Fingers } from './fingers';
   import { oncePerFrame } from '../look/layer';
   import { paintBefore } from './paint-before';
-  import { paintGrid, paintOutside } from './paint-grid';
+  import { paintGrid, paintOutside, type Stretch } from './paint-grid';
   import { paintBackdrop, paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from '../look/theme';
@@ -70,7 +70,15 @@
   let last: At | null = null;
 
   /** Drums have no key: none of their rows lies outside it. */
-  const scale = $derived(pane.track.voice === 'drums' ? null : desk.song.scale);
+  /** where which pitch classes belong; nothing is hatched elsewhere */
+  const hatched = $derived.by((): Stretch[] => {
+    const { chords, scale } = desk.song;
+    if (pane.track.voice === 'drums') return [];
+    if (settings.hatch === 'chord') {
+      return chords.map(({ tick, classes }, k) => ({ from: tick, to: chords[k + 1]?.tick ?? Infinity, classes }));
+    }
+    return scale ? [{ from: -Infinity, to: Infinity, classes: scale }] : [];
+  });
   /** tracks that are not open */
   const behind = $derived(
     desk.song.tracks.filter(
@@ -99,7 +107,7 @@
 
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
-    if (pen) paintGrid(pen, view, desk.gridLines, scale, colours);
+    if (pen) paintGrid(pen, view, desk.gridLines, hatched, colours);
     if (pen) paintOutside(pen, view, windows, colours);
     if (pen && settings.backdrop)
       for (const { id, colour } of behind)
@@ -143,7 +151,14 @@
   ];
 
   $effect(() => {
-    void [place(), desk.gridLines, windows, scale, settings.backdrop, settings.backdrop && [behind, desk.sounding.all]];
+    void [
+      place(),
+      desk.gridLines,
+      windows,
+      hatched,
+      settings.backdrop,
+      settings.backdrop && [behind, desk.sounding.all],
+    ];
     askGround();
   });
   $effect(() => {

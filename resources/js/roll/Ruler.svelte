@@ -106,6 +106,13 @@
     void player.seek(tick);
   }
 
+  /** Sounds the chord that is named at a tick. */
+  function hear(tick: number): void {
+    const chord = desk.song.chords.find((one) => one.tick === tick);
+    desk.moveCaret({ tick });
+    void player.sound((chord?.pitches ?? []).map((pitch): [number, number, number] => [pitch, 80, 0.9]));
+  }
+
   function tickAt(event: MouseEvent): number {
     return Math.max(0, view.tick(event.clientX - canvas.getBoundingClientRect().left));
   }
@@ -163,7 +170,8 @@
         {run}
         kinds={[kind]}
         label={ROWS[kind]}
-        {...kind === 'marker' ? { goTo } : {}}
+        {...kind === 'marker' ? { goTo, hint: 'click to go there, double-click to change' } : {}}
+        {...kind === 'chord' ? { goTo: hear, hint: 'click to hear it, double-click to change' } : {}}
       />{/if}
   {/each}
   {#if desk.conducting !== null}

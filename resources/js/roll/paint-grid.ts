@@ -4,15 +4,22 @@ import type { Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
 import type { Viewport } from '../desk/viewport.svelte';
 
+/** A stretch of time in which only some pitch classes belong; the others are hatched. */
+export interface Stretch {
+  from: number;
+  to: number;
+  classes: readonly number[];
+}
+
 /** The ground of the roll: pitch rows, and the lines of grid, beats and bars as far as there is room for them. */
 export function paintGrid(
   pen: CanvasRenderingContext2D,
   view: Viewport,
   lines: GridLines,
-  scale: number[] | null,
+  hatched: readonly Stretch[],
   colours: Colours,
 ): void {
-  paintRows(pen, view, scale, colours);
+  paintRows(pen, view, hatched, colours);
   verticals(pen, view, gridTicks(view, lines), colours['line-grid']);
   const beats: number[] = [];
   const bars: number[] = [];
@@ -51,7 +58,8 @@ export function paintOutside(
   pen.globalAlpha = 1;
 }
 
-function paintRows(pen: CanvasRenderingContext2D, view: Viewport, scale: number[] | null, colours: Colours): void {
+function paintRows(pen: CanvasRenderingContext2D, view: Viewport, hatched: readonly Stretch[], colours: Colours): void {
+  const inSight = hatched.filter(({ from, to }) => to > view.left && from < view.right);
   pen.fillStyle = colours['row-white'];
   pen.fillRect(0, 0, view.width, view.height);
   for (const pitch of view.inSight) {
@@ -61,22 +69,31 @@ function paintRows(pen: CanvasRenderingContext2D, view: Viewport, scale: number[
       pen.fillStyle = colours['row-black'];
       pen.fillRect(0, y, view.width, height);
     }
-    if (scale && !scale.includes(pitch % 12)) {
-      hatch(pen, y, height, view.width, colours.hatch);
+    for (const { from, to, classes } of inSight) {
+      if (classes.includes(pitch % 12)) continue;
+      const [left, right] = [Math.max(0, view.x(from)), Math.min(view.width, view.x(to))];
+      hatch(pen, left, y, right - left, height, colours.hatch);
     }
     pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
     pen.fillRect(0, y + height - 1, view.width, 1);
   }
 }
 
-/** Faint slanted strokes over a row that is outside the key. */
-function hatch(pen: CanvasRenderingContext2D, y: number, height: number, width: number, colour: string): void {
+/** Faint slanted strokes over a row, or a part of it, that is outside the key or the chord. */
+function hatch(
+  pen: CanvasRenderingContext2D,
+  left: number,
+  y: number,
+  width: number,
+  height: number,
+  colour: string,
+): void {
   pen.save();
   pen.beginPath();
-  pen.rect(0, y, width, height - 1);
+  pen.rect(left, y, width, height - 1);
   pen.clip();
   pen.beginPath();
-  for (let x = -height; x < width; x += 14) {
+  for (let x = left - height - (left % 14); x < left + width; x += 14) {
     pen.moveTo(x, y + height);
     pen.lineTo(x + height, y);
   }

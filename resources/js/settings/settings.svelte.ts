@@ -20,7 +20,9 @@ const defaults = {
   /** whether the whole song is in sight above the roll */
   songStrip: true,
   /** which events of the conductor have a row of their own below the ruler, from above */
-  conductorRows: [] as ('tempo' | 'meter' | 'key' | 'marker')[],
+  conductorRows: [] as ('tempo' | 'meter' | 'key' | 'chord' | 'marker')[],
+  /** whether rows are hatched outside of the key, or of the chord of the moment */
+  hatch: 'key' as 'key' | 'chord',
   /** how high the rows of the song are */
   songRows: 'middle' as 'small' | 'middle' | 'tall',
   /** whether hits of drum tracks are heads at their moment, whatever their length */
