@@ -216,7 +216,7 @@ test('the draw hand draws waves with the period of the grid', async ({ studio, p
 test('by keys alone: a point at the caret, a ramp and a wave over the range, flat from here on', async ({ studio }) => {
   await studio.press('F10', 'l', 'F10', 'p');
   await studio.expectPoints('cc7', '0:100', 'what holds before anything is said');
-  await studio.press('Control+a', 'p', 'Escape', 'F10', 'l', 'Alt+Shift+d');
+  await studio.press('Escape', 'Control+a', 'p', 'Escape', 'F10', 'l', 'Alt+Shift+d');
   await studio.expectPoints('cc7', /^0:110 .* 38\d\d:40$/);
   await studio.press('7', 'F10', 'w');
   await studio.expectPoints('cc7', /^0:40 .* 9\d\d:100 /);

@@ -18,6 +18,10 @@ export interface Parameter {
   max?: number;
   unit?: string;
   signed?: boolean;
+  /** whether it is a difference of two values of a lane */
+  difference?: boolean;
+  /** what options are called, where that is more than their name */
+  titles?: Record<string, string>;
 }
 
 /** What an edit or a command of the view says about itself. */

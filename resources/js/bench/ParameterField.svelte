@@ -55,7 +55,7 @@
     <select {id} class="select w-full select-xs" aria-label={label} bind:value>
       {#if parameter.default == null}<option value="">{absent}</option>{/if}
       {#each kind === 'grid' ? valuesOf(parameter) : options as option (option)}
-        <option value={option}>{option === 'grid' ? 'the grid' : option}</option>
+        <option value={option}>{option === 'grid' ? 'the grid' : (parameter.titles?.[option] ?? option)}</option>
       {/each}
       {#if value && ![...valuesOf(parameter)].includes(value)}<option {value}>{value}</option>{/if}
     </select>

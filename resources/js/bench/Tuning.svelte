@@ -128,7 +128,7 @@
       {/if}
       {#each tuning.edit.parameters as parameter (parameter.name)}
         {#if !notTaken(parameter.name)}
-          <ParameterField {parameter} {tracks} bind:value={tuning.values[parameter.name]} />
+          <ParameterField parameter={tuning.settled(parameter)} {tracks} bind:value={tuning.values[parameter.name]} />
         {/if}
       {/each}
       <p class="rounded-field bg-base-100 px-1.5 py-1 text-xs break-words" data-testid="tuning-line">{tuning.line}</p>

@@ -29,6 +29,8 @@ export function valuesOf(parameter: Parameter, tracks: readonly string[] = []): 
     pitch: [...words, 'C3', 'C4', 'C5'],
     meter: METERS,
     track: [...words, ...tracks],
+    lane: ['velocity', 'release', 'cc1', 'cc7', 'cc10', 'cc11', 'cc64', 'bend', 'pressure', 'program'],
+    chord: ROOTS.flatMap((root) => [root, `${root}m`, `${root}7`, `${root}m7`, `${root}maj7`]),
     key: [...words, ...ROOTS.map((root) => `${root} major`), ...ROOTS.map((root) => `${root} minor`)],
   };
   const numbers = min !== undefined && max !== undefined && max - min <= MOST ? span(min, max) : [];

@@ -1,11 +1,15 @@
 import type { Declaration, Parameter } from '../api';
 import { formatLine, type Line } from '../music/line';
 import type { Desk } from './desk.svelte';
+import { isOfNotes, RELEASE, VELOCITY } from '../music/lanes';
 import { settings } from '../settings/settings.svelte';
 
 /** what a line says to get other random values each time, and how many there are to draw from */
 const NEW_SEED = 'new';
 const SEEDS = 1_000_000;
+
+/** Lanes that are offered before anything lies in them. */
+const USED_MOST = ['cc11', 'cc1', 'bend', 'cc64', 'cc7', 'cc10', 'pressure'];
 
 /**
  * The edit being tuned on the bench: its parameters as they would be written, what they would do on the roll, and the end
@@ -54,6 +58,26 @@ export class Tuning {
     this.opened++;
   }
 
+  /** A parameter as it is set here: values have the bounds of the lane that is said, and lanes are to choose from. */
+  settled(parameter: Parameter): Parameter {
+    const { lanes } = this.desk;
+    if (parameter.kind === 'lane') {
+      const names = [
+        ...new Set([VELOCITY, RELEASE, ...settings.lanes.map(({ name }) => name), ...lanes.held, ...USED_MOST]),
+      ];
+      const offered = this.edit?.parameters.some(({ kind, default: usual }) => kind === 'lane' && usual === VELOCITY)
+        ? names
+        : names.filter((name) => !isOfNotes(name));
+      const titles = Object.fromEntries(offered.map((name) => [name, lanes.of(name).title]));
+      return { ...parameter, kind: 'choice', options: offered, titles };
+    }
+    if (parameter.kind !== 'level') return parameter;
+    const { least, most } = lanes.of(this.values.lane || VELOCITY);
+    const span = most - least;
+    const [min, max] = parameter.difference ? [-span, span] : [least, most];
+    return { ...parameter, kind: 'whole-number', min, max, allowed: `${min} to ${max}` };
+  }
+
   /** Another one of the parameters of which one is taken. */
   take(name: string): void {
     this.taken = name;
@@ -63,7 +87,9 @@ export class Tuning {
   /** Turns its first number, as the wheel does over the roll; tells whether it has one. */
   turn(by: 1 | -1): boolean {
     const { edit } = this;
-    const number = edit?.parameters.find(({ kind, name }) => kind === 'whole-number' && !this.#isLeft(edit, name));
+    const number = edit?.parameters
+      .map((parameter) => this.settled(parameter))
+      .find(({ kind, name }) => kind === 'whole-number' && !this.#isLeft(edit, name));
     if (!number) return false;
     const now = Number(this.values[number.name] || number.default || number.min);
     this.values[number.name] = String(Math.min(number.max ?? now, Math.max(number.min ?? now, now + by)));
@@ -100,6 +126,10 @@ export class Tuning {
       meter: `${meters[0].numerator}/${meters[0].denominator}`,
       key: key ?? 'C major',
     };
+    const { current } = this.desk.lanes;
+    if (kind === 'lane' && (!isOfNotes(current) || usual === VELOCITY)) {
+      return current;
+    }
     if (usual === NEW_SEED) {
       return String(Math.floor(Math.random() * SEEDS));
     }
@@ -127,7 +157,7 @@ export class Tuning {
 
 /** A value to begin with where a parameter has no default. */
 function plain({ kind, min = 0, max = 0, options }: Parameter): string {
-  if (kind === 'whole-number') {
+  if (kind === 'whole-number' || kind === 'level') {
     return String(min <= 1 && max >= 1 ? 1 : max >= 100 ? 100 : min);
   }
   return kind === 'amount' || kind === 'grid' ? 'grid' : (options?.[0] ?? '');

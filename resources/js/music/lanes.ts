@@ -2,7 +2,7 @@
 export type LaneName = string;
 
 export const VELOCITY = 'velocity';
-const RELEASE = 'release';
+export const RELEASE = 'release';
 
 /** The ways a wave runs, as the core has them. */
 export const WAVES = ['sine', 'triangle', 'saw', 'square'] as const;
