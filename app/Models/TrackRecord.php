@@ -22,6 +22,7 @@ use Jactonic\Core\Song\Track;
  * @property int $transposition
  * @property string $rest
  * @property string $rows
+ * @property string $techniques
  */
 final class TrackRecord extends Record
 {

@@ -83,7 +83,7 @@ final readonly class SongStore
 
     private const SONG_COLUMNS = ['id', 'name', 'ppq', 'conductor', 'layout', 'next_id', 'revision', 'step_id'];
 
-    private const TRACK_COLUMNS = ['id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition', 'rest', 'rows'];
+    private const TRACK_COLUMNS = ['id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition', 'rest', 'rows', 'techniques'];
 
     /**
      * Columns of a table for a row over several, as `part()` finds them.

@@ -17,8 +17,10 @@ use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Technique;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Grid;
 
@@ -95,7 +97,7 @@ final readonly class SongView
         $sounding = [];
         foreach ($song->tracks as $track) {
             if ($tracks === null || in_array($track->id, $tracks, true)) {
-                $content = Sounding::of($song, $track, $open);
+                $content = Realisation::of(Sounding::of($song, $track, $open), $track, $song->conductor->ppq);
                 $sounding[] = ['track' => $track->id, 'notes' => self::columns($content->notes), 'points' => self::columns($content->points)];
             }
         }
@@ -153,7 +155,7 @@ final readonly class SongView
             'events' => array_map(static fn (ConductorEvent $event): array => ['kind' => $event->kind->value, 'tick' => $event->tick, 'label' => $event->label()], $conductor->events),
             'tracks' => array_map(static fn (Track $track): array => [
                 'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value, 'channel' => $track->channel,
-                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition, 'rows' => self::rows($track),
+                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition, 'rows' => self::rows($track), 'techniques' => self::techniques($track),
                 'clips' => array_map(static fn (Clip $clip): array => [
                     'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset, 'loop' => $clip->loop,
                     'name' => $clip->name, 'muted' => $clip->muted, 'colour' => $clip->colour, 'group' => $clip->group, 'revision' => $revisions[$clip->id] ?? 1,
@@ -176,6 +178,18 @@ final readonly class SongView
             'notes' => self::columns($open->notes),
             'points' => self::columns($open->points),
         ];
+    }
+
+    /** @return list<array<string, mixed>> how its notes may be played, by number from 1, and what plays a note without one, under 0 */
+    private static function techniques(Track $track): array
+    {
+        $of = static fn (int $number, Technique $technique): array => [
+            'number' => $number, 'name' => $technique->name, 'sign' => $technique->sign, 'key' => $technique->key, 'program' => $technique->program,
+            'controller' => $technique->controller, 'channel' => $technique->channel, 'length' => $technique->length, 'velocity' => $technique->velocity,
+        ];
+        $ordinary = $track->techniques->of(0);
+
+        return [...($ordinary === null ? [] : [$of(0, $ordinary)]), ...array_map($of, array_keys($track->techniques->all), array_values($track->techniques->all))];
     }
 
     /** @return list<array{int, string, int}> the rows with a name, a colour or a place of their own, from the top down: pitch, name, colour */

@@ -20,7 +20,7 @@ use Jactonic\Core\Time\Amount;
  */
 final readonly class Conditions
 {
-    public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale', 'overlap'];
+    public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale', 'overlap', 'technique'];
 
     /** @param  array<string, string>  $said */
     private function __construct(private array $said)
@@ -84,6 +84,7 @@ final readonly class Conditions
             'every' => $this->every($value) > 0 ? null : throw self::wrongEvery($value),
             'range' => new ByRange(self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range')),
             'scale' => new ByScale(self::word($name, $value, ['in', 'out']) === 'in', $context?->needKey('The condition scale')),
+            'technique' => new ByTechnique($value),
             'overlap' => ByOverlap::among($notes, self::word($name, $value, ['yes', 'no', 'pitch']), $context),
             default => null,
         };

@@ -19,7 +19,7 @@ final class Draft
     public const MOST_NOTES = 200_000;
 
     /** The columns an edit may write to. */
-    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity'];
+    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity', 'technique'];
 
     /** @var array<int, int> */
     public array $start;
@@ -53,6 +53,9 @@ final class Draft
 
     /** @var array<int, int> */
     public array $looseVelocity;
+
+    /** @var array<int, int> */
+    public array $technique;
 
     /** @var array<int, true> places taken out */
     private array $removed = [];
@@ -132,6 +135,7 @@ final class Draft
         $added['playedEnd'][] = $values['playedEnd'] ?? $notes->playedEnd[$place];
         $added['looseStart'][] = $notes->looseStart[$place];
         $added['looseVelocity'][] = $notes->looseVelocity[$place];
+        $added['technique'][] = $values['technique'] ?? $notes->technique[$place];
         $added['clip'][] = $values['clip'] ?? $notes->clip[$place];
 
         return $id;

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Jactonic\Core\Context;
 
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Techniques;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -20,12 +22,14 @@ final readonly class OpenClips
      * @param  int  $front  the id of the clip in front
      * @param  int  $channel  0–15, of the track in front
      * @param  array<int, TickRange>  $spans  where in the song each open clip is seen, by its id
+     * @param  array<int, Techniques>  $techniques  of each open track, by its id
      */
     private function __construct(
         public array $tracks,
         public int $front,
         public int $channel,
         private array $spans = [],
+        private array $techniques = [],
     ) {
     }
 
@@ -42,7 +46,16 @@ final readonly class OpenClips
     /** Those of a song. */
     public static function in(OpenSong $open): self
     {
-        return new self($open->tracks(), $open->front, $open->frontTrack()->channel, $open->spans());
+        $tracks = $open->tracks();
+        $techniques = array_map(static fn (Track $track): Techniques => $track->techniques, array_intersect_key($open->song->tracks, array_flip($tracks)));
+
+        return new self($tracks, $open->front, $open->frontTrack()->channel, $open->spans(), $techniques);
+    }
+
+    /** The techniques of the track a clip lies on. */
+    public function techniquesOf(int $clip): Techniques
+    {
+        return $this->techniques[$this->trackOf($clip)] ?? Techniques::none();
     }
 
     /** One clip alone, whatever its id. */

@@ -185,6 +185,11 @@ final readonly class Parameter
         return new self($name, new RowNamesValue, RowNamesValue::VOICE, $help);
     }
 
+    public static function techniques(string $name, string $help): self
+    {
+        return new self($name, new TechniquesValue, TechniquesValue::NONE, $help);
+    }
+
     public static function tempo(string $name, string $help): self
     {
         return new self($name, new Tempo, '120', $help);

@@ -8,6 +8,7 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
@@ -50,7 +51,10 @@ final readonly class SongExport
 
     private function track(Track $track, ?int $number): SmfTrack
     {
-        return $this->assembled($this->named($track), Sounding::of($this->song, $track), $number, $this->marks($track));
+        $written = Sounding::of($this->song, $track);
+        $mark = TechniqueMark::of($written, $track)?->write($this->song->conductor->ppq);
+
+        return $this->assembled($this->named($track), Realisation::of($written, $track, $this->song->conductor->ppq), $number, $this->marks($track), $mark);
     }
 
     /** The other events of a track, its name as it is now: the bytes that came in where they say the same. */
@@ -100,10 +104,11 @@ final readonly class SongExport
      * A track from its parts, each event in its place among those of its tick.
      *
      * @param  list<ClipMark>  $marks
+     * @param  string|null  $first  an event at its start, behind the others there
      */
-    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = []): SmfTrack
+    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = [], ?string $first = null): SmfTrack
     {
-        $rows = [];
+        $rows = $first === null ? [] : [[0, PHP_INT_MAX, 0, $first]];
         foreach ($rest->events as $k => $event) {
             $rows[] = [$rest->ticks[$k], $rest->ranks[$k] ?? $k, count($rows), $event];
         }

@@ -69,7 +69,7 @@ final class SongImport
         foreach ($this->file->tracks as $number => $smfTrack) {
             $isTrack = isset($playable[$number]);
             $id = count($tracks) + 1;
-            [$points, $rest, $marks[$id]] = $this->apart($smfTrack, $number, $isTrack);
+            [$points, $rest, $marks[$id], $techniques] = $this->apart($smfTrack, $number, $isTrack);
             if (! $isTrack) {
                 $bare[$number] = $rest;
 
@@ -85,6 +85,10 @@ final class SongImport
             $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
             $parts[$id] = new Content($notes, $points);
+            if ($techniques !== null) {
+                $parts[$id] = $techniques->written($parts[$id], $tracks[$id], $this->file->ppq);
+                $tracks[$id] = $techniques->track($tracks[$id]);
+            }
             $ends[$id] = $smfTrack->end;
         }
         $conductor = Conductor::of($this->file->ppq, $this->events);
@@ -118,13 +122,14 @@ final class SongImport
         return $marks === [] ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]] : ClipCutter::cut($content, $marks, $meters);
     }
 
-    /** @return array{Points, Rest, list<ClipMark>} the points of a track, its other events but those of the conductor, and its clips */
+    /** @return array{Points, Rest, list<ClipMark>, TechniqueMark|null} the points of a track, its other events but those of the conductor, its clips, and what it says of techniques */
     private function apart(SmfTrack $track, int $number, bool $withPoints): array
     {
         $columns = ['start' => [], 'kind' => [], 'number' => [], 'value' => [], 'channel' => [], 'rank' => []];
         $ticks = $events = $ranks = $marks = [];
         $conducts = $this->file->format !== 2 || $number === 0;
         $chord = [-1, ''];
+        $techniques = null;
         foreach ($track->events as $rank => $event) {
             $tick = $track->ticks[$rank];
             $point = $withPoints ? PointCodec::read($event) : null;
@@ -138,6 +143,12 @@ final class SongImport
             $mark = $withPoints ? ClipMark::read($tick, $event, $this->file->ppq) : null;
             if ($mark !== null) {
                 $marks[] = $mark;
+
+                continue;
+            }
+            $told = $withPoints && $techniques === null ? TechniqueMark::read($event, $this->file->ppq) : null;
+            if ($told !== null) {
+                $techniques = $told;
 
                 continue;
             }
@@ -163,7 +174,7 @@ final class SongImport
             $ranks[] = $rank;
         }
 
-        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $marks];
+        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $marks, $techniques];
     }
 
     /** @return array<int, SmfTrack> the tracks with notes, or the last one where there are no notes at all */

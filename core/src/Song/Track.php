@@ -16,6 +16,9 @@ final readonly class Track
 
     public const LONGEST_NAME = 80;
 
+    /** How its notes may be played. */
+    public Techniques $techniques;
+
     /**
      * @param  int  $place  in the order of the tracks, from 0
      * @param  int  $colour  1 to 8 of the theme
@@ -42,7 +45,9 @@ final readonly class Track
         public ?int $home = null,
         public Rest $rest = new Rest,
         public ?RowNames $rows = null,
+        ?Techniques $techniques = null,
     ) {
+        $this->techniques = $techniques ?? Techniques::none();
     }
 
     /** What its rows are called: as it says, or else drums as General MIDI names them, and others by their pitches. */
@@ -70,7 +75,7 @@ final readonly class Track
             'id' => $this->id, 'place' => $this->place, 'name' => $this->name, 'colour' => $this->colour, 'voice' => $this->voice->value,
             'channel' => $this->channel, 'volume' => $this->volume, 'pan' => $this->pan, 'muted' => $this->muted, 'solo' => $this->solo,
             'transposition' => $this->transposition, 'home' => $this->home, 'rest' => $this->rest->pack(),
-            'rows' => (string) $this->rows,
+            'rows' => (string) $this->rows, 'techniques' => $this->techniques->all === [] ? '' : (string) $this->techniques,
         ];
     }
 
@@ -93,7 +98,7 @@ final readonly class Track
             $read->number('channel', 0, 15), $read->number('volume', 0, 100), $read->number('pan', -100, 100),
             $read->isOn('muted'), $read->isOn('solo'), $read->number('transposition', -48, 48),
             $read->numberOrNone('home', 0, 65535), Rest::unpack($read->text('rest')),
-            $rows === '' ? null : RowNames::parse($rows),
+            $rows === '' ? null : RowNames::parse($rows), Techniques::parse($read->text('techniques')),
         );
     }
 }

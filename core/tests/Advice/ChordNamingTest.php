@@ -98,6 +98,14 @@ final class ChordNamingTest extends MusicTestCase
         self::assertSame([[0, 'C'], [1920, 'F']], self::at($notes, 'bars'));
     }
 
+    public function test_a_note_that_rings_a_fair_part_into_a_beat_is_heard_there(): void
+    {
+        $rung = static fn (int $into): Notes => self::notes([0, 480 + $into, 58], [480, 480, 48], [480, 480, 52], [480, 480, 55]);
+
+        self::assertSame([[480, 'C7']], self::at($rung(200), 'beats'));
+        self::assertSame([[480, 'C']], self::at($rung(100), 'beats'), 'a quarter of the beat is needed');
+    }
+
     public function test_muted_notes_say_nothing_and_a_clear_chord_is_surer_than_a_smeared_one(): void
     {
         $rows = [['start' => 0, 'length' => 900, 'pitch' => 48], ['start' => 0, 'length' => 900, 'pitch' => 52], ['start' => 0, 'length' => 900, 'pitch' => 55]];

@@ -88,7 +88,7 @@ final class ChordEditsTest extends MusicTestCase
         return [
             'close' => ['close', 'C', [55, 60, 64]],
             'open: the second from above an octave lower' => ['open', 'Cmaj7', [52, 59, 60, 67]],
-            'wide: the third from above' => ['wide', 'Cmaj7', [52, 59, 60, 67]],
+            'wide: the third from above' => ['wide', 'Cmaj7', [48, 59, 64, 67]],
             'root at the foot' => ['root', 'F', [53, 57, 60]],
         ];
     }
@@ -99,19 +99,7 @@ final class ChordEditsTest extends MusicTestCase
     {
         $found = (new Voicing($way, 48, 72, true))->next(ChordName::parse($chord));
 
-        self::assertSame(array_values(array_unique(array_map(static fn (int $pitch): int => $pitch % 12, $found))), array_values(array_unique(array_map(static fn (int $pitch): int => $pitch % 12, $found))));
-        self::assertGreaterThanOrEqual(48, min($found));
-        self::assertLessThanOrEqual(72, max($found));
-        $classes = array_unique(array_map(static fn (int $pitch): int => $pitch % 12, $found));
-        sort($classes);
-        $meant = ChordName::parse($chord)->classes();
-        sort($meant);
-        self::assertSame($meant, array_values($classes));
-        if ($way !== 'wide' && $way !== 'open') {
-            self::assertSame($pitches, $found);
-        } else {
-            self::assertGreaterThan(12, max($found) - min($found), 'farther apart than an octave');
-        }
+        self::assertSame($pitches, $found);
     }
 
     public function test_no_voice_leaps_farther_than_needed_and_none_leaves_the_range(): void

@@ -57,7 +57,8 @@ final class LanesTest extends MusicTestCase
             'thin: within 2' => ['thin within=2 lane=cc2', 'cc2', '0:10 50:12 100:14 150:15 200:12 250:30', '0:12 150:14 250:30', $range],
             'sample: stairs' => ['sample every=1/16 lane=cc2', 'cc2', '0:1 60:2 130:3 300:4', '0:1 120:2 240:3', $range],
             'pedal: short lifts are taken out' => ['pedal-join gap=1/16', 'cc64', '0:127 200:0 300:127 500:0 900:100', '0:127 500:0 900:100'],
-            'pedal: repeats go, and what holds nothing' => ['pedal-clean', 'cc64', '0:127 10:120 400:10 410:0 600:127 700:0', '0:127 400:0'],
+            'pedal: repeats go, and what holds nothing' => ['pedal-clean', 'cc64', '0:99 10:120 400:10 410:0 600:127 700:0', '0:127 400:0'],
+            'pedal: down where a note ends it holds that' => ['pedal-clean', 'cc64', '100:127 200:0', '100:127 200:0'],
 
             'nudge' => ['nudge by=1/16', 'cc11', '0:1 100:2', '120:1 220:2', null, true],
             'quantize' => ['quantize', 'cc11', '10:1 130:2 140:3', '0:1 120:3', null, true],
@@ -71,6 +72,9 @@ final class LanesTest extends MusicTestCase
             'open: what lies behind goes along' => ['open range=100..200', 'cc11', '0:1 100:2 300:3', '0:1 200:2 400:3'],
             'close: what held at the end goes on' => ['close range=100..200', 'cc11', '0:1 120:2 150:3 300:4', '0:1 100:3 200:4'],
             'cut: what lies outside sounds as before' => ['cut range=on', 'cc11', '0:1 120:2 150:3 900:4', '480:3 900:4', [0, 480]],
+            'cut: what held from before goes on by itself' => ['cut range=on', 'cc11', '0:7', '0:7', [100, 480]],
+            'cut: nor is a value said again' => ['cut range=on', 'cc11', '0:7 200:9 300:7', '0:7', [100, 480]],
+            'cut: nor where another one begins' => ['cut range=on', 'cc11', '0:7 200:9 480:3', '0:7 480:3', [100, 480]],
             'copy changes nothing' => ['copy', 'cc11', '0:1 120:2', '0:1 120:2', null, true],
         ];
     }
@@ -99,6 +103,16 @@ final class LanesTest extends MusicTestCase
         self::assertSame([0, 480], $change->applyTo($notes)->start);
         self::assertSame('280:2 340:1', self::written('cc11', $change->applyToPoints($points)), 'mirrored in the span of all');
         self::assertSame('420:5', self::written('bend', $change->applyToPoints($points)));
+    }
+
+    public function test_each_lane_is_kept_going_behind_a_cut_whatever_stands_there_in_another(): void
+    {
+        $points = self::points(['cc11' => '200:9', 'cc1' => '480:5']);
+        $notes = Notes::fromRows([['id' => 900, 'start' => 0, 'length' => 100]])->counted(1000);
+        $change = self::read('cut range=on')->apply($notes, Selection::none(), self::context(range: [0, 480])->holding($points));
+
+        self::assertSame('480:9', self::written('cc11', $change->applyToPoints($points)));
+        self::assertSame('480:5', self::written('cc1', $change->applyToPoints($points)));
     }
 
     public function test_points_that_are_not_selected_stay_and_those_of_other_lanes_too(): void

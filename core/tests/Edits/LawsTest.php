@@ -41,7 +41,7 @@ final class LawsTest extends TestCase
     private const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
 
     /** What needs a clipboard, or another track. */
-    private const HAVE_LAWS_OF_THEIR_OWN = ['chords-fill', 'paste', 'copy-to', 'take', 'clip-paste'];
+    private const HAVE_LAWS_OF_THEIR_OWN = ['chords-fill', 'paste', 'copy-to', 'take', 'technique', 'clip-paste'];
 
     /** Those of points alone. */
     private const STAND_UNDER_THE_LAWS_OF_LANES = ['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean'];
