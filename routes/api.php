@@ -6,11 +6,11 @@ use App\Http\Controllers\CatalogController;
 use App\Http\Controllers\EditController;
 use App\Http\Controllers\KeymapController;
 use App\Http\Controllers\RecipeController;
-use App\Http\Controllers\RowNamesController;
 use App\Http\Controllers\SelectionController;
 use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\SongController;
 use App\Http\Controllers\StatusController;
+use App\Http\Controllers\TrackMapController;
 use Illuminate\Support\Facades\Route;
 
 // Ids as the database gives them; whatever else stands in their place names nothing.
@@ -30,8 +30,10 @@ Route::delete('songs/{song}', [SongController::class, 'destroy']);
 Route::post('songs/{song}/restore', [SongController::class, 'restore'])->withTrashed();
 Route::get('songs/{song}/export', [SongController::class, 'export']);
 Route::get('songs/{song}/grid', [SongController::class, 'grid']);
-Route::get('songs/{song}/tracks/{track}/row-names', [RowNamesController::class, 'export']);
-Route::post('row-names', [RowNamesController::class, 'read']);
+Route::get('songs/{song}/tracks/{track}/row-names', [TrackMapController::class, 'rowNames']);
+Route::get('songs/{song}/tracks/{track}/techniques', [TrackMapController::class, 'techniques']);
+Route::post('row-names', [TrackMapController::class, 'readRowNames']);
+Route::post('techniques', [TrackMapController::class, 'readTechniques']);
 
 Route::post('songs/{song}/edits', [EditController::class, 'edit']);
 Route::post('songs/{song}/undo', [EditController::class, 'undo']);

@@ -17,7 +17,6 @@ use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
-use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Technique;
@@ -97,7 +96,7 @@ final readonly class SongView
         $sounding = [];
         foreach ($song->tracks as $track) {
             if ($tracks === null || in_array($track->id, $tracks, true)) {
-                $content = Realisation::of(Sounding::of($song, $track, $open), $track, $song->conductor->ppq);
+                $content = Sounding::of($song, $track, $open);
                 $sounding[] = ['track' => $track->id, 'notes' => self::columns($content->notes), 'points' => self::columns($content->points)];
             }
         }

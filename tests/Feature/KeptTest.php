@@ -61,6 +61,11 @@ final class KeptTest extends AppTestCase
 
         $this->postJson('/api/row-names', ['text' => 'nothing'])->assertUnprocessable()->assertSee('These are no names of rows.');
         $this->get("/api/songs/{$song}/tracks/9999/row-names")->assertNotFound();
+
+        $map = (string) $this->get("/api/songs/{$song}/tracks/{$track['id']}/techniques")->assertOk()->assertHeader('Content-Disposition', 'attachment; filename="lead.techniques.json"')->getContent();
+        $this->postJson('/api/techniques', ['text' => $map])->assertOk()->assertExactJson(['line' => 'technique-map to=none']);
+        $this->postJson('/api/techniques', ['text' => '{"jactonic":"techniques","version":1,"techniques":[{"name":"plucked","sign":"p","key":"C0"}]}'])->assertExactJson(['line' => 'technique-map to="plucked/p key=C0"']);
+        $this->postJson('/api/techniques', ['text' => 'nothing'])->assertUnprocessable()->assertSee('These are no techniques.');
     }
 
     /**

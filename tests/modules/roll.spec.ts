@@ -23,6 +23,7 @@ function columns(...notes: [number, number, number, number][]): NoteColumns {
     playedEnd: all(0),
     looseStart: all(0),
     looseVelocity: all(0),
+    technique: all(0),
     clip: all(7),
   };
 }

@@ -51,6 +51,8 @@ final class ConditionsTest extends MusicTestCase
             'running into nothing' => ['overlap=no', [1, 2, 4, 5, 6]],
             'running into their own pitch' => ['overlap=pitch', []],
             'by channel, counted from 1' => ['channel=2', [6]],
+            'played by a technique' => ['technique=any', [4]],
+            'played as ordinary' => ['technique=none pitch=C4', [1]],
             'the first channels' => ['channel=1..1', [1, 2, 3, 4, 5]],
         ];
     }
@@ -68,7 +70,7 @@ final class ConditionsTest extends MusicTestCase
     {
         $notes = Notes::fromRows([
             ['start' => 0, 'length' => 240, 'pitch' => 60], ['start' => 4, 'length' => 240, 'pitch' => 64], ['start' => 8, 'length' => 900, 'pitch' => 66],
-            ['start' => 480, 'length' => 240, 'pitch' => 60],
+            ['start' => 480, 'length' => 240, 'pitch' => 60, 'technique' => 2],
             ['start' => 960, 'length' => 240, 'pitch' => 62],
             ['start' => 1440, 'length' => 240, 'pitch' => 62, 'channel' => 1],
         ]);

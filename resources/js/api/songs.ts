@@ -25,6 +25,8 @@ export interface NoteColumns {
   playedEnd: number[];
   looseStart: number[];
   looseVelocity: number[];
+  /** the number of how it is played among those of its track, 0 for ordinary */
+  technique: number[];
   /** the clip a note lies in */
   clip: number[];
 }
@@ -191,6 +193,24 @@ export type VoiceName =
   | 'drums'
   | 'percussion';
 
+/** A way of playing a note, and what makes an instrument play so. */
+export interface Technique {
+  /** from 1; 0 for how a note without one is played */
+  number: number;
+  name: string;
+  /** one to three characters that notes show */
+  sign: string;
+  /** the pitch of the key that switches it on */
+  key: number | null;
+  program: number | null;
+  controller: [number: number, value: number] | null;
+  /** 0–15 */
+  channel: number | null;
+  /** % of the written ones */
+  length: number;
+  velocity: number;
+}
+
 /** A piece of a track. Times are ticks. */
 export interface Clip {
   id: number;
@@ -225,6 +245,7 @@ export interface Track {
   transposition: number;
   /** rows with a name, a colour of the theme (0 for the track’s) or a place of their own, from the top down */
   rows: [pitch: number, name: string, colour: number][];
+  techniques: Technique[];
   clips: Clip[];
 }
 
@@ -363,6 +384,9 @@ export const songs = {
   exportAddress: (id: number, as: 'midi' | 'musicxml' = 'midi', chords: 'names' | 'markers' | 'lyrics' = 'names') =>
     `/api/songs/${id}/export?as=${as}&chords=${chords}`,
   rowNamesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/row-names`,
+  techniquesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/techniques`,
+  /** The line that gives a track the techniques of a file. */
+  readTechniques: (text: string) => request<{ line: string }>('POST', 'techniques', { text }),
   /** The line that gives a track the names of a file. */
   readRowNames: (text: string) => request<{ line: string }>('POST', 'row-names', { text }),
   grid: (song: number, grid: string, swing: number) =>

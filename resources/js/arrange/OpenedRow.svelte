@@ -2,6 +2,8 @@
   import type { Desk } from '../desk/desk.svelte';
   import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
   import Lane from '../lanes/Lane.svelte';
+  import TechniqueLane from '../lanes/TechniqueLane.svelte';
+  import { TECHNIQUES } from '../music/techniques';
   import Roll from '../roll/Roll.svelte';
   import type { Player } from '../sound/player.svelte';
 
@@ -80,7 +82,8 @@
   {#if lanes.length > 0}
     <div class="min-w-0">
       {#each lanes as { name, height } (name)}
-        <Lane {desk} {pane} {name} {height} {onmouse} />
+        {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />
+        {:else}<Lane {desk} {pane} {name} {height} {onmouse} />{/if}
       {/each}
     </div>
   {:else if row.what === 'notes'}

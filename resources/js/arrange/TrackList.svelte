@@ -11,6 +11,7 @@
   import NumberField from '../look/NumberField.svelte';
   import { turning } from '../look/turning';
   import ClipList from './ClipList.svelte';
+  import TechniqueChoice from './TechniqueChoice.svelte';
   import { trackLine } from './track-line';
   import { settings } from '../settings/settings.svelte';
 
@@ -224,6 +225,7 @@
                 onclick={() => change(place, { transpose: 'notes' })}>write it into the notes</button
               >
             {/if}
+            <TechniqueChoice {desk} {track} {place} {run} />
             <span>Colour</span>
             <span class="flex flex-wrap gap-0.5" role="group" aria-label="Colour of {track.name}">
               {#each COLOURS as colour (colour)}

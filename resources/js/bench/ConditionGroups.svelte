@@ -20,6 +20,7 @@
     range: 'in',
     scale: 'out',
     overlap: 'yes',
+    technique: 'any',
   };
   let said = $state('');
   let wrong = $state(false);

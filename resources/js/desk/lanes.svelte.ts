@@ -2,6 +2,7 @@ import type { Catalog, Lane } from '../api';
 import { isOfNotes, VELOCITY, type LaneName } from '../music/lanes';
 import { parseLine } from '../music/line';
 import { pitchName } from '../music/pitch';
+import { TECHNIQUES } from '../music/techniques';
 import { LANE, settings } from '../settings/settings.svelte';
 import type { Desk } from './desk.svelte';
 
@@ -32,10 +33,11 @@ export class Lanes {
   }
 
   has(name: LaneName): boolean {
-    return this.#known.has(name) || /^key\d{1,3}$/.test(name);
+    return this.#known.has(name) || name === TECHNIQUES || /^key\d{1,3}$/.test(name);
   }
 
   of(name: LaneName): Lane {
+    if (name === TECHNIQUES) return { name, title: 'Techniques', least: 0, most: 0, rest: 0 };
     const key = Number(name.slice(3));
     return this.#known.get(name) ?? { name, title: `Key pressure ${pitchName(key)}`, least: 0, most: 127, rest: 0 };
   }
@@ -43,7 +45,10 @@ export class Lanes {
   /** Those that hold something, in the order they are listed in. */
   get held(): LaneName[] {
     const { notes, points } = this.desk;
-    const ofNotes = notes.count > 0 ? [VELOCITY] : [];
+    const ofNotes = [
+      ...(notes.count > 0 ? [VELOCITY] : []),
+      ...(notes.columns.technique.some((number) => number > 0) ? [TECHNIQUES] : []),
+    ];
     return [...ofNotes, ...this.all.map(({ name }) => name).filter((name) => points.lanes.has(name))];
   }
 
@@ -100,7 +105,7 @@ export class Lanes {
 
   /** Lines that name no lane, done to the one that keys reach. */
   named(lines: string[], pastesPoints: boolean): string[] {
-    if (this.current === VELOCITY) return lines;
+    if (this.current === VELOCITY || this.current === TECHNIQUES) return lines;
     return lines.map((line) => {
       const { name, values } = parseLine(line);
       const takesLane = this.#edits.has(name) && (name !== 'paste' || pastesPoints) && values.lane === undefined;

@@ -6,8 +6,10 @@
   import type { Desk } from '../desk/desk.svelte';
   import { Scale } from '../gestures/stems';
   import { isOfNotes, STROKES, type LaneName } from '../music/lanes';
+  import { TECHNIQUES } from '../music/techniques';
   import { LANE, settings } from '../settings/settings.svelte';
   import Lane from './Lane.svelte';
+  import TechniqueLane from './TechniqueLane.svelte';
   import LaneMenu from './LaneMenu.svelte';
 
   let {
@@ -42,6 +44,7 @@
   }
 
   const marksOf = (name: LaneName) => {
+    if (name === TECHNIQUES) return [];
     const lane = lanes.of(name);
     return [0.25, 0.5, 0.75].map((share) => Math.round(lane.least + (lane.most - lane.least) * share));
   };
@@ -61,7 +64,7 @@
       style:height="{height}px"
     >
       <button
-        class="absolute top-0 left-0 z-1 flex h-5 w-max cursor-pointer items-center gap-0.5 rounded-br bg-inherit px-1 text-left hover:bg-base-300"
+        class="absolute inset-x-0 top-0 flex min-h-5 cursor-pointer items-center gap-0.5 overflow-hidden px-0.5 py-0.5 text-left text-[0.5625rem] tracking-tight hover:bg-base-300"
         class:font-semibold={lanes.current === name}
         aria-current={lanes.current === name}
         aria-haspopup="menu"
@@ -72,10 +75,10 @@
           const box = event.currentTarget.getBoundingClientRect();
           menu = { x: box.right, y: box.top, name };
         }}
-        >{#if lanes.muted.has(name)}<VolumeX size={10} aria-label="not heard" />{/if}<span class="truncate"
-          >{lanes.of(name).title}</span
-        ></button
-      >
+        >{#if lanes.muted.has(name)}<VolumeX size={10} aria-label="not heard" />{/if}<span
+          class="min-w-0 wrap-break-word">{lanes.of(name).title}</span
+        >
+      </button>
       {#each marksOf(name) as mark, k (mark)}
         {#if (height >= 90 || k === 1) && scale.y(mark) > 26}
           <span class="absolute right-1 -translate-y-1/2 text-secondary" style:top="{scale.y(mark)}px">{mark}</span>
@@ -83,7 +86,8 @@
       {/each}
     </div>
     <div class="relative min-w-0">
-      <Lane {desk} {name} {height} {onmouse} />
+      {#if name === TECHNIQUES}<TechniqueLane {desk} {height} {onmouse} />
+      {:else}<Lane {desk} {name} {height} {onmouse} />{/if}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
       <div
         class="absolute inset-x-0 top-0 h-1.5 cursor-row-resize hover:bg-base-300"
@@ -114,6 +118,9 @@
       <Plus size={12} aria-hidden="true" />
       <select class="select h-[18px] w-28 min-h-0 px-1 text-xs select-xs" aria-label="Show a lane" onchange={choose}>
         <option value="">Lane …</option>
+        {#if !settings.lanes.some((shown) => shown.name === TECHNIQUES)}
+          <option value="lane name={TECHNIQUES}">Techniques</option>
+        {/if}
         {#each lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
           <option value="lane name={lane.name}"
             >{lane.title}{lane.name.startsWith('cc') ? ` · ${lane.name.slice(2)}` : ''}</option

@@ -18,6 +18,7 @@ const DEFAULTS: Record<NoteColumn, number> = {
   playedEnd: 0,
   looseStart: 0,
   looseVelocity: 0,
+  technique: 0,
   clip: 0,
 };
 

@@ -23,6 +23,7 @@
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from '../look/theme';
   import { nearestLine } from '../gestures/snap';
+  import { techniqueOf } from '../music/techniques';
   import { phraseDropped, phraseOver } from '../gestures/dropping';
 
   let {
@@ -105,6 +106,9 @@
     return coloursOf(settings.theme, colouredRows.get(track.id)?.get(pitch) || track.colour);
   }
 
+  const signOf = (clip: number, technique: number) =>
+    techniqueOf(desk.tracks.get(clip) ?? desk.track, technique)?.sign ?? '';
+
   const askGround = oncePerFrame(() => {
     const pen = prepared(ground, view.width, view.height);
     if (pen) paintGrid(pen, view, desk.gridLines, hatched, colours);
@@ -116,7 +120,7 @@
   const askNotes = oncePerFrame(() => {
     const pen = prepared(bodies, view.width, view.height);
     if (!pen) return;
-    paintNotes(pen, pane.bodiesOf(pane.visible), colours, ofNote);
+    paintNotes(pen, pane.bodiesOf(pane.visible), colours, ofNote, signOf);
     if (desk.preview.shown && !desk.preview.flipped) paintBefore(pen, view, desk.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {

@@ -7,6 +7,7 @@ import { FONT, type Colours } from '../look/theme';
 import type { Viewport } from '../desk/viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
+const SIGN_NEEDS_WIDTH = 10;
 const NAME_NEEDS_HEIGHT = 11;
 const ROUND_NEEDS = 8;
 
@@ -21,13 +22,15 @@ export function paintNotes(
   colours: Colours,
   /** the colours of a pitch's row, or of the track a clip lies on */
   ofNote: (clip: number, pitch: number) => Colours,
+  /** the sign of the technique a note is played by; empty for ordinary ones */
+  signOf: (clip: number, technique: number) => string,
 ): void {
   const { notes, view } = lying;
   const plain: number[] = [];
   const selected: number[] = [];
   const muted: number[] = [];
   sortIntoStyles(lying, plain, selected, muted);
-  const { start, pitch, velocity, playedStart, clip } = notes.columns;
+  const { start, pitch, velocity, playedStart, clip, technique } = notes.columns;
   const plainByTrack = grouped(plain, (i) => ofNote(clip[i], pitch[i]));
   const height = Math.max(2, view.rowHeight - 1);
   const scale = view.pixelsPerTick;
@@ -139,10 +142,11 @@ export function paintNotes(
     pen.lineWidth = 3;
     for (const i of places) {
       const width = wide(i);
-      if (width >= NAME_NEEDS_WIDTH) {
-        const x = Math.max((start[i] - view.left) * scale, 0) + 5;
+      const sign = technique[i] === 0 ? '' : signOf(clip[i], technique[i]);
+      if (width >= NAME_NEEDS_WIDTH || (sign && width >= SIGN_NEEDS_WIDTH)) {
+        const x = Math.max((start[i] - view.left) * scale, 0) + (width >= NAME_NEEDS_WIDTH ? 5 : 2);
         const y = view.y(pitch[i]) + height / 2 + 0.5;
-        const name = pitchName(pitch[i]);
+        const name = width < NAME_NEEDS_WIDTH ? sign : `${pitchName(pitch[i])}${sign ? ` ${sign}` : ''}`;
         pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofNote(clip[i], pitch[i]).tint;
         pen.strokeText(name, x, y);
         pen.fillStyle = colours['note-text'];

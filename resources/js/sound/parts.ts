@@ -1,4 +1,4 @@
-import type { Track } from '../api';
+import type { Technique, Track } from '../api';
 import { CONTROLLER, kindOf, NOTE_OFF, type Message } from '../music/midi';
 import { laneOf } from '../music/lanes';
 import { bytesOf, type Control } from './controls';
@@ -11,6 +11,9 @@ const AT_ONCE = 0.002;
 /** How far the bend wheel goes, in cents: two semitones, as the General MIDI standard has it; and how soon a value is reached, in seconds. */
 const [BEND_CENTS, REACHED] = [200, 0.008];
 const MIDDLE = 64;
+/** How long before its note a key that switches goes down, in ms, and how hard it is pressed. */
+const [KEY_MS, KEY_VELOCITY] = [20, 64];
+const PROGRAM = 0xc0;
 const [MODULATION, VOLUME, PAN, EXPRESSION, SUSTAIN] = [1, 7, 10, 11, 64];
 
 /** What the controllers of a built-in voice hold. */
@@ -30,6 +33,8 @@ export class Parts {
   /** what lets the keys go that are pressed, by pitch */
   readonly #pressed = new Map<number, () => void>();
   readonly #held = new Map<number, Held>();
+  /** the technique that the output of each track was switched to last */
+  readonly #techniques = new Map<number, string>();
   /** what waits for its moment of the audio clock, for the page cannot give it to the clock ahead */
   readonly #later = new Set<ReturnType<typeof setTimeout>>();
   /** whether the pedal of a keyboard is down, and what is let go when it comes up */
@@ -67,6 +72,18 @@ export class Parts {
     } else {
       this.#channel(track).voice.play(sounding, velocity, at, seconds);
     }
+  }
+
+  /** Lets the output of a track play by a technique, where it does not already. Built-in voices have no keys to switch. */
+  switchTo(track: Track, technique: Technique, at: number): void {
+    const output = this.score.outputs.of(track.id);
+    const { name, key, program, controller } = technique;
+    if (!output || (key ?? program ?? controller) === null || this.#techniques.get(track.id) === name) return;
+    this.#techniques.set(track.id, name);
+    const [channel, moment] = [technique.channel ?? track.channel, this.mixer().pageAt(at)];
+    if (key !== null) this.score.outputs.note(output, channel, key, KEY_VELOCITY, moment - KEY_MS, KEY_MS);
+    if (program !== null) output.send([PROGRAM | channel, program], moment);
+    if (controller) output.send([CONTROLLER | channel, ...controller], moment);
   }
 
   /** Makes ready to be played by hand. */
@@ -143,6 +160,7 @@ export class Parts {
 
   /** Forgets what was to come. */
   forget(): void {
+    this.#techniques.clear();
     this.#later.forEach(clearTimeout);
     this.#later.clear();
   }

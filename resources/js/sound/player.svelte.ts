@@ -1,6 +1,7 @@
 import type { Track, VoiceName } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import type { Message } from '../music/midi';
+import { playedBy, playedLength, playedVelocity } from '../music/techniques';
 import { settings } from '../settings/settings.svelte';
 import { countInAt } from './count-in';
 import { Controls } from './controls';
@@ -410,17 +411,21 @@ export class Player {
     written = 1,
   ): void {
     const { clock } = this.score;
-    const { start, length, pitch, velocity, muted, clip } = columns;
+    const { start, length, pitch, velocity, muted, clip, technique } = columns;
     for (let i = firstFrom(start, Math.ceil(fromTick)); i < count && start[i] < toTick; i++) {
       const track = muted[i] ? undefined : trackOf(clip[i]);
       const seconds = clock.seconds(start[i]);
       if (track && this.#isInTime(seconds + origin)) {
+        const how = playedBy(track, technique[i]);
+        const at = Math.max(this.#mixer!.now, seconds + origin);
+        const ends = clock.seconds(this.#controls.released(track, start[i] + playedLength(how, length[i])));
+        if (how) this.#parts.switchTo(track, how, at);
         this.#parts.play(
-          track,
+          how?.channel == null ? track : { ...track, channel: how.channel },
           [pitch[i], written * track.transposition],
-          velocity[i],
-          Math.max(this.#mixer!.now, seconds + origin),
-          clock.seconds(this.#controls.released(track, start[i] + length[i])) - seconds,
+          playedVelocity(how, velocity[i]),
+          at,
+          ends - seconds,
         );
       }
     }

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
+  import { formatLine } from '../music/line';
   import { pitchName, readPitch } from '../music/pitch';
+  import { techniqueOf } from '../music/techniques';
   import type { Desk } from '../desk/desk.svelte';
 
   let { desk }: { desk: Desk } = $props();
@@ -89,6 +91,13 @@
         /^(yes|no)$/i.test(text.trim())
           ? `mute state=${/yes/i.test(text) ? 'on' : 'off'}`
           : { refused: 'Muted takes yes or no.' },
+    },
+    {
+      name: 'Technique',
+      unit: 'name or none',
+      share: 1.3,
+      text: (i) => techniqueOf(desk.trackAt(i), notes.columns.technique[i])?.name ?? '–',
+      line: (_, text) => formatLine({ name: 'technique', values: { to: text.trim() || 'none' } }),
     },
     { name: 'As played', unit: 'ticks off', share: 1.2, text: (i) => signed(notes.columns.playedStart[i]) },
   ];
