@@ -24,6 +24,8 @@ final readonly class Change
      * @param  string  $summary  what happened, in numbers, for the status line
      * @param  Phrase|null  $clipboard  what was taken to the clipboard, if anything was
      * @param  TableChange<Points>|null  $points  null where they stayed
+     * @param  array<int, int>  $origins  for notes put in the id of the one each is like, where there is one
+     * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less time
      */
     public function __construct(
         public Notes $removed,
@@ -34,6 +36,8 @@ final readonly class Change
         public string $summary,
         public ?Phrase $clipboard = null,
         public ?TableChange $points = null,
+        public array $origins = [],
+        public bool $cuts = false,
     ) {
         $this->table = new TableChange($removed, $added, $before, $after);
     }
@@ -52,13 +56,19 @@ final readonly class Change
     /** The same change that also fills the clipboard. */
     public function taking(?Phrase $clipboard): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard, $this->points);
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard, $this->points, $this->origins, $this->cuts);
+    }
+
+    /** The same change of notes of which parts were cut off. */
+    public function cutting(): self
+    {
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $this->clipboard, $this->points, $this->origins, true);
     }
 
     /** The same change in other words. */
     public function saying(string $summary): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard, $this->points);
+        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard, $this->points, $this->origins, $this->cuts);
     }
 
     /**
@@ -68,7 +78,7 @@ final readonly class Change
      */
     public function withPoints(?TableChange $points, ?Selection $selection = null): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $selection ?? $this->selection, $this->summary, $this->clipboard, $points?->isNothing() === true ? null : $points);
+        return new self($this->removed, $this->added, $this->before, $this->after, $selection ?? $this->selection, $this->summary, $this->clipboard, $points?->isNothing() === true ? null : $points, $this->origins, $this->cuts);
     }
 
     public function isNothing(): bool

@@ -63,6 +63,9 @@ final class Draft
     /** @var array<string, list<int>> the notes put in, by column */
     private array $added;
 
+    /** @var array<int, int> for notes put in the id of the one each is like */
+    private array $origins = [];
+
     /** @var array<int, int> the groups of the copies being made, by those of their originals */
     private array $copiedGroups = [];
 
@@ -121,6 +124,9 @@ final class Draft
     {
         $notes = $from ?? $this->notes;
         $id = $this->newId();
+        if ($from === null) {
+            $this->origins[$id] = $notes->id[$place];
+        }
         $added = &$this->added;
         $added['id'][] = $id;
         $added['start'][] = $values['start'] ?? $notes->start[$place];
@@ -230,7 +236,7 @@ final class Draft
             $selection = Selection::of(array_diff($selection->ids, $gone));
         }
 
-        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary);
+        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary, origins: $this->origins);
     }
 
     /** @return array<string, array{array<int, int>, array<int, int>}> old and new values of the columns written to */

@@ -84,7 +84,10 @@ final readonly class Phrase
     public function toArray(): array
     {
         $columns = array_diff_key($this->notes->columns(), ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
-        $points = array_diff_key($this->points?->columns() ?? [], ['id' => 0, 'note' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
+        $points = array_diff_key($this->points?->columns() ?? [], ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
+        $places = array_flip($this->notes->id);
+        // A note is called by its place from 1: its id is that of a song.
+        $points['note'] = array_map(static fn (int $note): int => isset($places[$note]) ? $places[$note] + 1 : 0, $this->points->note ?? []);
         $clips = $this->pieces === [] ? [] : ['clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces)];
 
         return [

@@ -24,6 +24,9 @@ final class PointDraft
     /** @var array<int, int> */
     public array $value;
 
+    /** @var array<int, int> the note each belongs to, 0 where it is the channel's */
+    public array $note;
+
     /** @var array<int, true> places taken out */
     private array $removed = [];
 
@@ -35,7 +38,7 @@ final class PointDraft
     /** @param  int  $nextId  the id for the next point where higher than the table's: notes take theirs from the same numbers */
     public function __construct(private readonly Points $points, int $nextId = 0)
     {
-        [$this->start, $this->value] = [$points->start, $points->value];
+        [$this->start, $this->value, $this->note] = [$points->start, $points->value, $points->note];
         $this->added = array_map(static fn (): array => [], Points::COLUMNS);
         $this->nextId = max($points->nextId, $nextId);
     }
@@ -90,8 +93,8 @@ final class PointDraft
             $this->thin();
         }
         $before = $after = [];
-        foreach (['start' => $this->start, 'value' => $this->value] as $name => $new) {
-            $old = $name === 'start' ? $this->points->start : $this->points->value;
+        foreach (['start' => $this->start, 'value' => $this->value, 'note' => $this->note] as $name => $new) {
+            $old = $this->points->{$name};
             foreach ($new === $old ? [] : $old as $i => $value) {
                 if ($new[$i] !== $value && ! isset($this->removed[$i])) {
                     $before[$name][$this->points->id[$i]] = $value;

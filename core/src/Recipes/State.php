@@ -6,6 +6,7 @@ namespace Jactonic\Core\Recipes;
 
 use Closure;
 use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
@@ -59,6 +60,7 @@ final readonly class State
     /** After a change of the notes; what it put on the clipboard is there for the next line. */
     public function after(Change $change): self
     {
+        $change = (new NoteCurves($this->notes, $this->context->points))->along($change);
         $points = $this->context->holding($change->applyToPoints($this->context->points)->counted($change->nextId()));
 
         return $this->with(

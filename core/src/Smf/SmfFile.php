@@ -57,9 +57,9 @@ final readonly class SmfFile
     }
 
     /** A song put together as a file. */
-    public static function of(Song $song, ChordsAs $chords = ChordsAs::Names): self
+    public static function of(Song $song, ChordsAs $chords = ChordsAs::Names, CurvesAs $curves = CurvesAs::Mpe): self
     {
-        return (new SongExport($song, $chords))->file();
+        return (new SongExport($song, $chords, $curves))->file();
     }
 
     /** A file whose times are multiplied by a fraction, its tempo events left out; what then lies past the last tick is left out. */

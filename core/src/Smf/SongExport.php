@@ -20,6 +20,7 @@ final readonly class SongExport
     public function __construct(
         private Song $song,
         private ChordsAs $chords = ChordsAs::Names,
+        private CurvesAs $curves = CurvesAs::Mpe,
     ) {
     }
 
@@ -54,7 +55,7 @@ final readonly class SongExport
         $written = Sounding::of($this->song, $track);
         $mark = TechniqueMark::of($written, $track)?->write($this->song->conductor->ppq);
 
-        return $this->assembled($this->named($track), Realisation::of($written, $track, $this->song->conductor->ppq), $number, $this->marks($track), $mark);
+        return $this->assembled($this->named($track), $this->curves->written(Realisation::of($written, $track, $this->song->conductor->ppq)), $number, $this->marks($track), $mark);
     }
 
     /** The other events of a track, its name as it is now: the bytes that came in where they say the same. */

@@ -75,7 +75,7 @@ final class SongImport
 
                 continue;
             }
-            $channel = $smfTrack->notes->channel[0] ?? 0;
+            $channel = Mpe::isZone($points) ? 0 : $smfTrack->notes->channel[0] ?? 0;
             $tracks[$id] = new Track(
                 $id, $id - 1, mb_substr($smfTrack->name() ?: 'Track '.($number + 1), 0, Track::LONGEST_NAME), ($id - 1) % Track::COLOURS + 1,
                 SuitingVoice::of($smfTrack, $channel), $channel, home: $number, rest: $rest,
@@ -84,7 +84,8 @@ final class SongImport
             $nextId += $notes->count();
             $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
-            $parts[$id] = new Content($notes, $points);
+            $parts[$id] = Mpe::gathered(new Content($notes, $points));
+            $nextId = max($nextId, $parts[$id]->highestId() + 1);
             if ($techniques !== null) {
                 $parts[$id] = $techniques->written($parts[$id], $tracks[$id], $this->file->ppq);
                 $tracks[$id] = $techniques->track($tracks[$id]);

@@ -146,6 +146,6 @@ final class ExamplesTest extends MusicTestCase
         $shown = array_map(static fn (string $line): string => explode(' ', $line)[0], [...array_keys(self::EXAMPLES), ...$songs]);
 
         $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
-        self::assertSame(['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill', 'paste', 'copy-to', 'take', 'technique', 'layer-pick', 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close'], array_values(array_diff($names, $shown)), 'an edit of notes has an example here, one of points in LanesTest, one of chords in ChordEditsTest, one of the song in SongEditsTest');
+        self::assertSame(['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick', 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close'], array_values(array_diff($names, $shown)), 'an edit of notes has an example here, one of points in LanesTest, one of chords in ChordEditsTest, one of the song in SongEditsTest');
     }
 }

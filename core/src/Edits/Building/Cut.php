@@ -58,6 +58,6 @@ final readonly class Cut implements WithPoints
         $taking->inRange?->cut($points);
         $ofPoints = $points->change();
 
-        return $change->withPoints($ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)))->taking($taking->phrase);
+        return $change->cutting()->withPoints($ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)))->taking($taking->phrase);
     }
 }

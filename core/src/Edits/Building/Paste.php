@@ -48,13 +48,17 @@ final readonly class Paste implements WithPoints
         $change = $draft->change(Selection::none(), '');
         $points = new PointDraft($context->points, $change->added->nextId);
         $lane = $pasted === [] && $phrase->hasOneLane() && $parameters->has('lane') && ! $parameters->lane()->isOfNotes() ? $parameters->lane() : null;
+        $ids = [0 => 0] + array_combine($phrase->notes->id, $pasted);
+        $inLanes = [];
         foreach ($phrase->points?->rows() ?? [] as $point) {
-            $points->add($this->inLane($point, $lane, $context, $point['start'] + $by));
+            $id = $points->add(['note' => $ids[$point['note']] ?? 0] + $this->inLane($point, $lane, $context, $point['start'] + $by));
+            if ($point['note'] === 0) {
+                $inLanes[] = $id;
+            }
         }
-        $put = $points->change();
-        $said = [...($pasted !== [] || $put->added->id === [] ? [Wording::notes(count($pasted))] : []), ...($put->added->id === [] ? [] : [Wording::points($put->added->count())])];
+        $said = [...($pasted !== [] || $inLanes === [] ? [Wording::notes(count($pasted))] : []), ...($inLanes === [] ? [] : [Wording::points(count($inLanes))])];
 
-        return $change->withPoints($put, Selection::of([...$pasted, ...$put->added->id]))->saying(implode(' and ', $said).' pasted at '.$context->time->position($at));
+        return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(implode(' and ', $said).' pasted at '.$context->time->position($at));
     }
 
     /**

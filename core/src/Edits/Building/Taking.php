@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Song\Content;
 
 /** What `cut` and `copy` take: the selected notes and points, or what of them lies in the range. */
 final readonly class Taking
@@ -44,8 +45,9 @@ final readonly class Taking
         $places = $selection->positions($notes);
         if (! $parameters->isOn('range')) {
             $points = array_values($selection->positions($context->points));
+            $taken = self::along($context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places));
 
-            return new self(new Phrase($notes->at($places), $context->time->ppq(), points: $context->points->at($points)), $places, '', $points);
+            return new self(new Phrase($notes->at($places), $context->time->ppq(), points: $context->points->at($taken)), $places, '', $points);
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
@@ -54,7 +56,8 @@ final readonly class Taking
         ));
         $clips = $selection->positions($notes) === [] ? null : array_fill_keys(array_map(static fn (int $i): int => $notes->clip[$i], $places), true);
         $inRange = $context->takesPoints ? new RangePoints($context->points, $range, $clips) : null;
-        $points = $inRange?->taken() ?? Points::none();
+        $curves = $context->points->at(self::along($context->points, [], array_map(static fn (int $i): int => $notes->id[$i], $places)));
+        $points = (new Content(Notes::none(), $inRange?->taken() ?? Points::none()))->and(new Content(Notes::none(), $curves))->points;
         if ($places === [] && $points->id === []) {
             throw new EditRefused('Nothing taken: no note sounds in the range.');
         }
@@ -74,10 +77,27 @@ final readonly class Taking
         return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
     }
 
+    /**
+     * The places of some points and of the curves within some notes.
+     *
+     * @param  list<int>  $places
+     * @param  array<int, int>  $notes  ids
+     * @return list<int> in order of time
+     */
+    private static function along(Points $points, array $places, array $notes): array
+    {
+        $taken = array_fill_keys($notes, true);
+        $curves = array_keys(array_filter($points->note, static fn (int $note): bool => $note !== 0 && isset($taken[$note])));
+        $all = array_unique([...$places, ...$curves]);
+        sort($all);
+
+        return $all;
+    }
+
     /** “12 notes and 3 points” */
     public function counted(): string
     {
-        $points = $this->phrase->points?->count() ?? 0;
+        $points = count(array_keys($this->phrase->points->note ?? [], 0, true));
         $notes = $this->phrase->notes->count();
 
         return implode(' and ', [...($notes > 0 || $points === 0 ? [Wording::notes($notes)] : []), ...($points > 0 ? [Wording::points($points)] : [])]);

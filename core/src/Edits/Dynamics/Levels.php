@@ -29,6 +29,9 @@ final class Levels
     /** So far apart points that are drawn lie at least, in ms: a finer course would fill a MIDI cable and not be heard. */
     private const DRAWN_APART = 10;
 
+    /** So many points are drawn at once at most; over a very long time they lie farther apart. */
+    private const MOST_DRAWN = 50_000;
+
     /** @var array<int, int> the places of what is chosen, in order of time */
     public readonly array $places;
 
@@ -341,7 +344,7 @@ final class Levels
             if ($tick === $to) {
                 break;
             }
-            $apart = Amount::parse(self::DRAWN_APART.'ms')->ticksAt($tick, $time);
+            $apart = max(Amount::parse(self::DRAWN_APART.'ms')->ticksAt($tick, $time), intdiv($to - $from, self::MOST_DRAWN));
         }
     }
 }

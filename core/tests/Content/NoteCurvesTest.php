@@ -1,0 +1,223 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Tests\Content;
+
+use Jactonic\Core\Content\CurveOf;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\Context;
+use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Smf\CurvesAs;
+use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Tests\Support\MusicTestCase;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
+use Jactonic\Core\Time\Timeline;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/** Curves within single notes: three notes of 480 ticks, C4 E4 G4 one after the other; the first has a loudness of 100 from its start, 50 from its middle. */
+final class NoteCurvesTest extends MusicTestCase
+{
+    /** @return array<string, array{list<string>, string, 2?: list<int>}> lines, the curves then as note:tick=value, the selection */
+    public static function lines(): array
+    {
+        return [
+            'moved, it goes along' => [['nudge by=120tk'], '1:120=100 1:360=50'],
+            'stretched, it is as long as the note' => [['stretch factor=2'], '1:0=100 1:480=50', [1]],
+            'longer too' => [['length to=1/2'], '1:0=100 1:480=50', [1]],
+            'deleted, it goes' => [['delete'], ''],
+            'deleted and put back by another line it does not come back' => [['delete', 'insert at=0'], ''],
+            'repeated, the copy has it' => [['repeat'], '1:0=100 1:240=50 4:1440=100 4:1680=50'],
+            'doubled an octave up' => [['double octaves=1'], '1:0=100 1:240=50 4:0=100 4:240=50', [1]],
+            'split, each piece has what lies in it' => [['split at=120'], '1:0=100 4:120=100 4:240=50', [1]],
+            'split in its second part' => [['split at=360'], '1:0=100 1:240=50 4:360=50', [1]],
+            'in steps' => [['steps parts=4'], '1:0=100 4:120=100 5:240=50 6:360=50', [1]],
+            'joined, one lies behind the other' => [['repitch to=C4', 'curve of=loudness at="0:20"', 'join'], '1:0=20 1:480=20', [1, 2]],
+            'a range cut out of it' => [['cut range=on'], '1:0=100'],
+            'copied to the others, over their length' => [['length to=1/8', 'choose where="pitch=60,64"', 'curve-copy'], '1:0=100 1:120=50 2:480=100 2:600=50'],
+            'taken out' => [['curve-remove'], ''],
+            'another one taken out' => [['curve-remove of=pitch'], '1:0=100 1:240=50'],
+            'drawn anew' => [['curve of=loudness at="0:127 500:127 501:10 1000:10"'], '1:250=10', [1]],
+            'a curve of the pitch beside it' => [['curve at="0:0 499:0 500:100"'], '1:0=100 1:240=50 1:240=171', [1]],
+            'pasted with its note' => [['copy', 'paste at=2.1.0'], '1:0=100 1:240=50 4:1920=100 4:2160=50', [1]],
+        ];
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  list<int>|null  $selected
+     */
+    #[DataProvider('lines')]
+    public function test_what_becomes_of_a_curve(array $lines, string $curves, ?array $selected = null): void
+    {
+        $state = self::done($lines, $selected);
+
+        self::assertSame($curves, self::said($state->context->points));
+        $song = $state->settled()->song;
+        self::assertSame($curves, self::said($song->contentOf(1)->points), 'in the song');
+        self::assertTrue($state->change()->reversed()->applyTo($song)->contentOf(1)->points->equals(self::song()->contentOf(1)->points), 'taken back');
+    }
+
+    #[TestWith(['curve at="0:4801"', 'takes values from -4800 to 4800'])]
+    #[TestWith(['curve of=timbre at="0:-1"', 'takes values from 0 to 127'])]
+    #[TestWith(['curve at="0:0 1001:0"', 'at places from 0 to 1000'])]
+    public function test_what_no_curve_can_be_is_refused(string $line, string $said): void
+    {
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage($said);
+
+        self::done([$line]);
+    }
+
+    public function test_a_phrase_takes_curves_through_the_clipboard_as_text(): void
+    {
+        $phrase = self::done(['copy'], [1, 3])->clipboard;
+        self::assertNotNull($phrase);
+        $again = Phrase::fromJson((string) json_encode($phrase->toArray()));
+
+        self::assertSame([1, 1], $again->points?->note);
+        self::assertSame([0, 240], $again->points?->start);
+    }
+
+    public function test_notes_that_sound_together_never_share_a_channel_while_there_are_enough(): void
+    {
+        foreach ([3, 15, 20] as $voices) {
+            $rows = $points = [];
+            for ($k = 0; $k < 3 * $voices; $k++) {
+                $rows[] = ['id' => $k + 1, 'start' => intdiv($k, $voices) * 480 + $k % $voices, 'length' => 470, 'pitch' => 40 + $k % $voices];
+            }
+            $points[] = ['id' => 900, 'start' => 10, 'kind' => 0xD, 'value' => 5, 'note' => 1];
+            $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 1920)], [1 => new Content(Notes::fromRows($rows), Points::fromRows($points))], 1000);
+            $file = SmfFile::read(SmfFile::of($song)->write());
+            $notes = $file->tracks[count($file->tracks) - 1]->notes;
+            $shared = 0;
+            foreach ($notes->start as $i => $start) {
+                self::assertGreaterThan(0, $notes->channel[$i], 'the manager sounds no note');
+                foreach ($notes->start as $j => $other) {
+                    $shared += $j < $i && $notes->channel[$i] === $notes->channel[$j] && $other + $notes->length[$j] > $start ? 1 : 0;
+                }
+            }
+            self::assertSame($voices > 15, $shared > 0, "{$voices} voices");
+        }
+    }
+
+    public function test_mpe_files_made_here_are_read_again_the_same(): void
+    {
+        foreach (range(1, 15) as $number) {
+            $random = new Randomizer(new Mt19937($number));
+            $rows = [];
+            for ($k = 0; $k < 12; $k++) {
+                $rows[] = ['id' => $k + 1, 'start' => $k * 120, 'length' => $random->getInt(60, 1200), 'pitch' => 48 + 2 * $k, 'velocity' => $random->getInt(1, 127)];
+            }
+            $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings')], [new Clip(1, 1, 0, 4 * 1920)], [1 => Content::ofNotes(Notes::fromRows($rows))], 100);
+            $lines = ['select what=none'];
+            foreach ($rows as $row) {
+                if ($random->getInt(0, 2) > 0) {
+                    $of = CurveOf::cases()[$random->getInt(0, 2)];
+                    $lines[] = "choose where=\"pitch={$row['pitch']}\"";
+                    $lines[] = "curve of={$of->value} at=\"0:{$random->getInt($of->least(), $of->most())} {$random->getInt(1, 999)}:{$random->getInt($of->least(), $of->most())} 1000:{$random->getInt($of->least(), $of->most())}\"";
+                }
+            }
+            $written = self::after($lines, OpenSong::of($song, [1], 1), [])->settled()->song;
+            $again = SmfFile::read(SmfFile::of($written)->write())->song();
+
+            self::assertSame(self::heard($written), self::heard($again), "song {$number}");
+            self::assertSame(self::heard($again), self::heard(SmfFile::read(SmfFile::of($again)->write())->song()), 'and once more');
+        }
+    }
+
+    public function test_as_key_pressure_loudness_goes_out_on_the_channel_of_the_track(): void
+    {
+        $song = self::song();
+        $file = SmfFile::read(SmfFile::of($song, curves: CurvesAs::KeyPressure)->write())->song();
+
+        $points = $file->contentOf(1)->points;
+        self::assertSame([[0, 240], [0xA, 0xA], [60, 60], [100, 50], [0, 0], [0, 0]], [$points->start, $points->kind, $points->number, $points->value, $points->note, $points->channel]);
+    }
+
+    public function test_a_file_of_another_program_with_a_zone_comes_in_as_notes_with_curves(): void
+    {
+        $bend = static fn (int $value): string => chr($value + 8192 & 127).chr($value + 8192 >> 7);
+        $track = "\x00\xB0\x65\x00"."\x00\xB0\x64\x06"."\x00\xB0\x06\x0F"."\x00\xE1".$bend(100)."\x00\x91\x3C\x40"."\x60\xE1".$bend(-50)."\x10\xD2\x33"."\x00\x92\x40\x40"."\x60\x81\x3C\x40"."\x10\x82\x40\x40"."\x00\xFF\x2F\x00";
+        $bytes = 'MThd'.pack('Nnnn', 6, 0, 1, 480).'MTrk'.pack('N', strlen($track)).$track;
+        $content = SmfFile::read($bytes)->song()->contentOf(1);
+
+        self::assertSame([0, 0], $content->notes->channel);
+        self::assertSame('1:0=100 1:96=-50 2:112=51', self::said($content->points));
+    }
+
+    /** @return list<string> notes with their curves, whatever their ids and channels */
+    private static function heard(Song $song): array
+    {
+        $content = $song->contentOf(1);
+        $heard = [];
+        foreach ($content->notes->id as $i => $id) {
+            $said = [];
+            foreach ($content->points->note as $k => $note) {
+                if ($note === $id) {
+                    $said[] = "{$content->points->start[$k]} {$content->points->kind[$k]} {$content->points->value[$k]}";
+                }
+            }
+            sort($said);
+            $heard[] = "{$content->notes->start[$i]} {$content->notes->length[$i]} {$content->notes->pitch[$i]} {$content->notes->velocity[$i]} {$content->notes->channel[$i]}: ".implode(', ', $said);
+        }
+
+        return $heard;
+    }
+
+    private static function said(Points $points): string
+    {
+        $said = [];
+        foreach ($points->start as $i => $start) {
+            $said[sprintf('%06d %07d %02d', $points->note[$i], $start, $points->kind[$i])] = "{$points->note[$i]}:{$start}={$points->value[$i]}";
+        }
+        ksort($said);
+
+        return implode(' ', $said);
+    }
+
+    private static function song(): Song
+    {
+        $points = Points::fromRows([['id' => 90, 'start' => 0, 'kind' => 0xD, 'value' => 100, 'note' => 1], ['id' => 91, 'start' => 240, 'kind' => 0xD, 'value' => 50, 'note' => 1]]);
+
+        return Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings')], [new Clip(1, 1, 0, 1920)], [1 => new Content(self::notes([0, 480, 60], [480, 480, 64], [960, 480, 67]), $points)], 4);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  list<int>|null  $selected
+     */
+    private static function done(array $lines, ?array $selected = null): State
+    {
+        return self::after($lines, OpenSong::of(self::song(), [1], 1), $selected);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $lines
+     * @param  list<int>|null  $selected
+     */
+    private static function after(array $lines, OpenSong $open, ?array $selected): State
+    {
+        $conductor = $open->song->conductor;
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret, range: in_array('cut range=on', $lines, true) ? TickRange::of(120, 1440) : null);
+
+        return Script::read($lines, Catalog::standard())->apply($open, $selected === null ? Selection::all($open->notes) : Selection::of($selected), $context->in($open));
+    }
+}
