@@ -11,6 +11,7 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Pitch\Voicing;
 use Jactonic\Core\Score\HarmonySheet;
 use Jactonic\Core\Smf\ChordsAs;
+use Jactonic\Core\Smf\CurvesAs;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
@@ -105,11 +106,11 @@ final readonly class SongView
     }
 
     /** @return array{name: string, bytes: string} the song as a Standard MIDI File */
-    public function file(int $id, ChordsAs $chords): array
+    public function file(int $id, ChordsAs $chords, CurvesAs $curves): array
     {
         $stored = $this->store->whole($id);
 
-        return ['name' => $stored->record->name, 'bytes' => SmfFile::of($stored->song, $chords)->write()];
+        return ['name' => $stored->record->name, 'bytes' => SmfFile::of($stored->song, $chords, $curves)->write()];
     }
 
     /** @return array{name: string, bytes: string} the names of its chords as MusicXML */

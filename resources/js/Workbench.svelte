@@ -15,6 +15,7 @@
   import { afterFrame } from './look/layer';
   import PitchKeys from './roll/PitchKeys.svelte';
   import GiveKey from './shortcuts/GiveKey.svelte';
+  import NotePane from './roll/NotePane.svelte';
   import PointerMenu from './roll/PointerMenu.svelte';
   import Roll from './roll/Roll.svelte';
   import ConductorLabels from './roll/ConductorLabels.svelte';
@@ -471,6 +472,17 @@
   {/if}
   {#if overlay}
     <KeyOverlay bindings={shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key))} where={surface} />
+  {/if}
+  {#if desk.openNote !== null}
+    <NotePane
+      {desk}
+      note={desk.openNote}
+      onmouse={(line) => noteUse(line, 'mouse')}
+      close={() => {
+        desk.openNote = null;
+        focusRoll();
+      }}
+    />
   {/if}
   {#if menu}
     <PointerMenu

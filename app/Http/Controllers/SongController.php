@@ -74,7 +74,7 @@ final readonly class SongController
     public function export(int $song, OpenRequest $request): Response
     {
         [$type, $ending] = $request->isForSheet() ? ['application/vnd.recordare.musicxml+xml', 'musicxml'] : ['audio/midi', 'mid'];
-        ['name' => $name, 'bytes' => $bytes] = $request->isForSheet() ? $this->view->sheet($song) : $this->view->file($song, $request->chordsAs());
+        ['name' => $name, 'bytes' => $bytes] = $request->isForSheet() ? $this->view->sheet($song) : $this->view->file($song, $request->chordsAs(), $request->curvesAs());
 
         return new Response($bytes, 200, [
             'Content-Type' => $type,

@@ -7,6 +7,7 @@ namespace App\Http\Requests;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Smf\ChordsAs;
+use Jactonic\Core\Smf\CurvesAs;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 
@@ -50,6 +51,12 @@ final readonly class OpenRequest
     public function chordsAs(): ChordsAs
     {
         return ChordsAs::tryFrom($this->text('chords', ChordsAs::Names->value)) ?? throw new BadInput('chords takes names, markers or lyrics.');
+    }
+
+    /** @throws BadInput where they cannot be that */
+    public function curvesAs(): CurvesAs
+    {
+        return CurvesAs::tryFrom($this->text('curves', CurvesAs::Mpe->value)) ?? throw new BadInput('curves takes mpe or key-pressure.');
     }
 
     /**

@@ -211,6 +211,13 @@ export interface Technique {
   velocity: number;
 }
 
+/** How a song goes out: as a MIDI file or the chords alone, what names of chords are in it for other programs, and what curves within notes are. */
+export interface Exported {
+  as?: 'midi' | 'musicxml' | undefined;
+  chords?: 'names' | 'markers' | 'lyrics' | undefined;
+  curves?: 'mpe' | 'key-pressure' | undefined;
+}
+
 /** A piece of a track. Times are ticks. */
 export interface Clip {
   id: number;
@@ -381,8 +388,8 @@ export const songs = {
   deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
   restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
   /** The song as a MIDI file, the names of chords in words for other programs where wanted; or those names as MusicXML. */
-  exportAddress: (id: number, as: 'midi' | 'musicxml' = 'midi', chords: 'names' | 'markers' | 'lyrics' = 'names') =>
-    `/api/songs/${id}/export?as=${as}&chords=${chords}`,
+  exportAddress: (id: number, { as = 'midi', chords = 'names', curves = 'mpe' }: Exported = {}) =>
+    `/api/songs/${id}/export?as=${as}&chords=${chords}&curves=${curves}`,
   rowNamesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/row-names`,
   techniquesAddress: (id: number, track: number) => `/api/songs/${id}/tracks/${track}/techniques`,
   /** The line that gives a track the techniques of a file. */

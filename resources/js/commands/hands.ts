@@ -131,6 +131,15 @@ export const handCommands: Record<string, Command> = {
     settings.frame = !settings.frame;
     desk.say(settings.frame ? 'A frame around several selected notes' : 'No frame', 'hint');
   },
+  'note-curves': ({ desk, show }) => {
+    const [first] = desk.notes.selection();
+    if (first === undefined) {
+      desk.say('Select a note first; then its curves of pitch, loudness and timbre open.', 'refused');
+      return;
+    }
+    show('roll');
+    desk.openNote = desk.openNote === first ? null : first;
+  },
   'row-menu': ({ desk, show }) => {
     show('roll');
     desk.rowMenu = desk.caret.pitch;

@@ -1,5 +1,5 @@
 import { api } from '../api';
-import type { Parameter, Phrase } from '../api';
+import type { Exported, Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
@@ -189,10 +189,12 @@ export const viewCommands: Record<string, Command> = {
     leave();
     desk.say('Import lies in the song list.', 'hint');
   },
-  export: ({ desk }, { as, chords }) => {
-    download(desk.song.id, as === 'musicxml' ? as : 'midi', chords as 'names' | undefined);
+  export: ({ desk }, values) => {
+    download(desk.song.id, values);
     desk.say(
-      as === 'musicxml' ? 'The names of chords were exported as MusicXML' : 'The song was exported as a MIDI file',
+      values.as === 'musicxml'
+        ? 'The names of chords were exported as MusicXML'
+        : 'The song was exported as a MIDI file',
       'hint',
     );
   },
@@ -206,9 +208,9 @@ export const viewCommands: Record<string, Command> = {
 };
 
 /** Hands the song to the browser as a file. */
-export function download(song: number, as?: 'midi' | 'musicxml', chords?: 'names' | 'markers' | 'lyrics'): void {
+export function download(song: number, how?: Exported): void {
   const link = document.createElement('a');
-  link.href = api.exportAddress(song, as, chords);
+  link.href = api.exportAddress(song, how);
   link.download = '';
   link.click();
 }

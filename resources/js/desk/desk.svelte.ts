@@ -86,6 +86,8 @@ export class Desk {
   free = $state(false);
   /** the tick of the ruler at which tempo, meter, key and marker are being set; null where they are not */
   conducting = $state<number | null>(null);
+  /** the id of the note whose curves are open; null where none is */
+  openNote = $state<number | null>(null);
   /** the pitch whose row is being named, coloured or filled; null where none is */
   rowMenu = $state<number | null>(null);
   /** ids of notes that are pointed out on the roll, such as those a rule matches */

@@ -1,4 +1,5 @@
 import type { PointColumn, Sparse } from '../api';
+import { curveOf, type CurveName } from './curves';
 import { laneOf, type LaneName } from './lanes';
 import { index, Table, type Columns } from './table';
 
@@ -17,6 +18,7 @@ const DEFAULTS: Record<PointColumn, number> = {
 /** Points of controllers, bend, pressure and programs, in order of start and id. Each holds until the next one of its lane. */
 export class PointTable extends Table<PointColumn> {
   #lanes: Map<LaneName, number[]> | null = null;
+  #curves: Map<number, Partial<Record<CurveName, number[]>>> | null = null;
 
   static readonly none = PointTable.of(null);
 
@@ -41,6 +43,22 @@ export class PointTable extends Table<PointColumn> {
     return this.#lanes;
   }
 
+  /** The places of the points of each curve of a note, by its id, in order of time. */
+  get curves(): ReadonlyMap<number, Partial<Record<CurveName, number[]>>> {
+    if (!this.#curves) {
+      const { kind, number, note } = this.columns;
+      this.#curves = new Map();
+      for (let i = 0; i < this.count; i++) {
+        const name = note[i] === 0 ? undefined : curveOf(kind[i], number[i]);
+        if (!name) continue;
+        const curves = this.#curves.get(note[i]) ?? {};
+        this.#curves.set(note[i], curves);
+        (curves[name] ??= []).push(i);
+      }
+    }
+    return this.#curves;
+  }
+
   protected get defaults(): Record<PointColumn, number> {
     return DEFAULTS;
   }
@@ -52,7 +70,7 @@ export class PointTable extends Table<PointColumn> {
   protected make(...[columns, selected, count, places]: Parameters<Table<PointColumn>['make']>): this {
     const table = new PointTable(columns, selected, count, places);
     // A selection moves no point.
-    if (columns === this.columns) table.#lanes = this.#lanes;
+    if (columns === this.columns) [table.#lanes, table.#curves] = [this.#lanes, this.#curves];
     return table as this;
   }
 }

@@ -19,6 +19,7 @@
   import { oncePerFrame } from '../look/layer';
   import { paintBefore } from './paint-before';
   import { paintGrid, paintOutside, type Stretch } from './paint-grid';
+  import { paintCurves } from './paint-curves';
   import { paintBackdrop, paintNotes } from './paint-notes';
   import { paintOverlay } from './paint-overlay';
   import { coloursOf, prepared } from '../look/theme';
@@ -121,6 +122,7 @@
     const pen = prepared(bodies, view.width, view.height);
     if (!pen) return;
     paintNotes(pen, pane.bodiesOf(pane.visible), colours, ofNote, signOf);
+    paintCurves(pen, pane.bodiesOf(pane.visible), pane.visiblePoints, colours);
     if (desk.preview.shown && !desk.preview.flipped) paintBefore(pen, view, desk.preview.shown, colours);
   });
   const askOverlay = oncePerFrame(() => {
@@ -166,7 +168,8 @@
     askGround();
   });
   $effect(() => {
-    void [place(), pane.visible, desk.tracks, settings.heads, desk.preview.shown, desk.preview.flipped];
+    void [place(), pane.visible, pane.visiblePoints, desk.tracks, settings.heads];
+    void [desk.preview.shown, desk.preview.flipped];
     askNotes();
   });
   $effect(() => {
@@ -354,14 +357,18 @@
     },
   );
 
-  /** A double press in the point hand puts a note in, or brings what it hits to the front. */
+  /** A double press in the point hand puts a note in; on one it opens its curves, or brings its clip to the front. */
   function draw(event: MouseEvent): void {
     const { x, y, free } = at(event);
     if (hands.hand !== 'point') return;
     const found = hit(pane.bodies, x, y);
     if (found) {
       const clip = notes.columns.clip[found.place];
-      if (clip === desk.front) return;
+      if (clip === desk.front) {
+        desk.openNote = notes.columns.id[found.place];
+        onmouse('note-curves');
+        return;
+      }
       desk.toFront(clip);
       desk.say(`${desk.track.name} is in front: new notes go there`, 'hint');
       return;

@@ -1,4 +1,5 @@
 import type { Track } from '../api';
+import type { CurveName } from '../music/curves';
 import { BEND, CONTROLLER, KEY_PRESSURE, PRESSURE } from '../music/midi';
 import { laneOf, type LaneName } from '../music/lanes';
 import type { PointTable } from '../music/points';
@@ -16,6 +17,13 @@ export interface Control {
   kind: number;
   number: number;
   value: number;
+}
+
+/** A value of a curve within a note, at seconds of the audio clock. */
+export interface Turn {
+  of: CurveName;
+  value: number;
+  at: number;
 }
 
 /** The bytes of a control on a channel. */
@@ -81,6 +89,22 @@ export class Controls {
         this.#say(track, { lane, kind: kind[i], number: number[i], value: value[i] }, atOf(start[i]));
       }
     }
+  }
+
+  /** What the curves within a note say while it sounds; the same note sounds in several rounds of a loop. */
+  within(track: Track, note: number, from: number, to: number, atOf: (tick: number) => number): Turn[] {
+    const turns: Turn[] = [];
+    for (const { points } of this.#tables(track)) {
+      const curves = points.curves.get(note);
+      if (!curves) continue;
+      const { start, value } = points.columns;
+      for (const [of, places] of Object.entries(curves) as [CurveName, number[]][]) {
+        for (const i of places) {
+          if (start[i] >= from && start[i] < to) turns.push({ of, value: value[i], at: atOf(start[i]) });
+        }
+      }
+    }
+    return turns;
   }
 
   /** Where a note that ends at a tick is let go: where the pedal comes up, if it is down then. */

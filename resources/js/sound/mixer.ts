@@ -7,6 +7,9 @@ import { makeVoice, type Voice } from './voices';
 /** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
 const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
 
+/** From which frequency on timbre makes a sound darker or brighter, and how much at most. */
+const [SHELF_HZ, SHELF_DB] = [1500, 20];
+
 /** One voice with its loudness and its place. */
 export interface Channel {
   name: VoiceName;
@@ -15,6 +18,8 @@ export interface Channel {
   level: Tone.Gain;
   gain: Tone.Gain;
   pan: Tone.Panner;
+  /** How bright it is, 0–127 around 64; made when it is first wanted. */
+  tone(value: number): void;
 }
 
 /**
@@ -109,13 +114,25 @@ export class Mixer {
     const pan = new Tone.Panner(0).connect(this.#master);
     const gain = new Tone.Gain(1).connect(pan);
     const level = new Tone.Gain(1).connect(gain);
-    return { name, voice: makeVoice(name, level), level, gain, pan };
+    let shelf: Tone.Filter | undefined;
+    const tone = (value: number) => {
+      if (value === 64 && !shelf) return;
+      if (!shelf) {
+        shelf = new Tone.Filter({ type: 'highshelf', frequency: SHELF_HZ, gain: 0 }).connect(gain);
+        level.disconnect();
+        level.connect(shelf);
+      }
+      shelf.gain.rampTo(((value - 64) / 64) * SHELF_DB, 0.02);
+    };
+    return { name, voice: makeVoice(name, level), level, gain, pan, tone };
   }
 
   giveBack(channel: Channel): void {
     channel.voice.silence();
     channel.voice.bend(0);
     channel.voice.vibrate(0);
+    channel.tone(64);
+    channel.level.gain.cancelScheduledValues(0);
     channel.level.gain.value = 1;
     this.#free.push(channel);
   }

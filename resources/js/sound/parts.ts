@@ -1,8 +1,10 @@
 import type { Technique, Track } from '../api';
 import { CONTROLLER, kindOf, NOTE_OFF, type Message } from '../music/midi';
 import { laneOf } from '../music/lanes';
-import { bytesOf, type Control } from './controls';
+import { CURVES, CURVE_NAMES } from '../music/curves';
+import { bytesOf, type Control, type Turn } from './controls';
 import type { Channel, Mixer } from './mixer';
+import type { Output } from './outputs.svelte';
 import type { Score } from './score';
 
 /** What is played by hand sounds so soon after it was pressed, in seconds: the audio clock takes no moment that is past. */
@@ -14,6 +16,8 @@ const MIDDLE = 64;
 /** How long before its note a key that switches goes down, in ms, and how hard it is pressed. */
 const [KEY_MS, KEY_VELOCITY] = [20, 64];
 const PROGRAM = 0xc0;
+/** How many channels a zone of MPE has beside its manager's, and how long a voice that was taken for one note rings, in ms. */
+const [MEMBERS, RINGS_MS] = [15, 2500];
 const [MODULATION, VOLUME, PAN, EXPRESSION, SUSTAIN] = [1, 7, 10, 11, 64];
 
 /** What the controllers of a built-in voice hold. */
@@ -33,6 +37,10 @@ export class Parts {
   /** what lets the keys go that are pressed, by pitch */
   readonly #pressed = new Map<number, () => void>();
   readonly #held = new Map<number, Held>();
+  /** channels that were taken for one note with curves */
+  readonly #alone = new Set<Channel>();
+  /** when the notes on the member channels of each output end, in seconds of the audio clock */
+  readonly #members = new Map<string, number[]>();
   /** the technique that the output of each track was switched to last */
   readonly #techniques = new Map<number, string>();
   /** what waits for its moment of the audio clock, for the page cannot give it to the clock ahead */
@@ -72,6 +80,74 @@ export class Parts {
     } else {
       this.#channel(track).voice.play(sounding, velocity, at, seconds);
     }
+  }
+
+  /**
+   * Sounds a note with curves of its own: on a voice apart, or on an output on a channel of its own, as MPE has it.
+   *
+   * @param turns what its curves say, and when
+   */
+  playCurved(
+    track: Track,
+    [pitch, transposition]: readonly [number, number],
+    velocity: number,
+    at: number,
+    seconds: number,
+    turns: readonly Turn[],
+  ): void {
+    const { outputs } = this.score;
+    const output = outputs.of(track.id);
+    const sounding = heard(pitch, transposition);
+    if (output) {
+      const member = this.#member(output, at, at + seconds);
+      const begins = CURVE_NAMES.map(
+        (of): Turn => turns.find((one) => one.of === of && one.at <= at) ?? { of, value: CURVES[of].rest, at },
+      );
+      for (const { of, value, at: when } of [...begins, ...turns.filter((one) => one.at > at)]) {
+        const { kind, number } = CURVES[of];
+        output.send(
+          bytesOf({ lane: laneOf(kind, number), kind, number, value }, member),
+          this.mixer().pageAt(Math.max(at, when)),
+        );
+      }
+      outputs.note(output, member, sounding, velocity, this.mixer().pageAt(at), 1000 * seconds);
+      return;
+    }
+    const own = this.mixer().take(track.voice);
+    const like = this.#channel(track);
+    own.gain.gain.value = like.gain.gain.value;
+    own.pan.pan.value = like.pan.pan.value;
+    for (const { of, value, at: when } of turns) {
+      if (of === 'pitch') this.#at(when, () => own.voice.bend(CURVES.pitch.cents(value)));
+      else if (of === 'loudness') own.level.gain.setTargetAtTime((value / 127) ** 1.5, when, REACHED);
+      else this.#at(when, () => own.tone(value));
+    }
+    own.voice.play(sounding, velocity, at, seconds);
+    this.#alone.add(own);
+    setTimeout(
+      () => {
+        this.#alone.delete(own);
+        this.mixer().giveBack(own);
+      },
+      1000 * (at - this.mixer().heard + seconds) + RINGS_MS,
+    );
+  }
+
+  /** The channel of a zone that was let go longest ago, from the moment a note begins on it. */
+  #member(output: Output, from: number, to: number): number {
+    const ends = this.#members.get(output.id) ?? Array.from({ length: MEMBERS }, () => 0);
+    if (!this.#members.has(output.id)) {
+      const zone = [
+        [101, 0],
+        [100, 6],
+        [6, MEMBERS],
+      ];
+      for (const [number, value] of zone) output.send([CONTROLLER, number, value], this.mixer().pageAt(from));
+    }
+    const at = ends.indexOf(Math.min(...ends));
+    ends[at] = Math.max(ends[at], to);
+    this.#members.set(output.id, ends);
+    return at + 1;
   }
 
   /** Lets the output of a track play by a technique, where it does not already. Built-in voices have no keys to switch. */
@@ -160,6 +236,7 @@ export class Parts {
 
   /** Forgets what was to come. */
   forget(): void {
+    this.#members.clear();
     this.#techniques.clear();
     this.#later.forEach(clearTimeout);
     this.#later.clear();
@@ -181,6 +258,7 @@ export class Parts {
   /** Ends what the built-in voices sound. */
   silence(): void {
     this.#channels.forEach(({ voice }) => voice.silence());
+    this.#alone.forEach(({ voice }) => voice.silence());
   }
 
   giveBack(): void {

@@ -411,7 +411,7 @@ export class Player {
     written = 1,
   ): void {
     const { clock } = this.score;
-    const { start, length, pitch, velocity, muted, clip, technique } = columns;
+    const { id, start, length, pitch, velocity, muted, clip, technique } = columns;
     for (let i = firstFrom(start, Math.ceil(fromTick)); i < count && start[i] < toTick; i++) {
       const track = muted[i] ? undefined : trackOf(clip[i]);
       const seconds = clock.seconds(start[i]);
@@ -420,13 +420,14 @@ export class Player {
         const at = Math.max(this.#mixer!.now, seconds + origin);
         const ends = clock.seconds(this.#controls.released(track, start[i] + playedLength(how, length[i])));
         if (how) this.#parts.switchTo(track, how, at);
-        this.#parts.play(
-          how?.channel == null ? track : { ...track, channel: how.channel },
-          [pitch[i], written * track.transposition],
-          playedVelocity(how, velocity[i]),
-          at,
-          ends - seconds,
+        const as = how?.channel == null ? track : { ...track, channel: how.channel };
+        const key = [pitch[i], written * track.transposition] as const;
+        const curve = this.#controls.within(track, id[i], start[i], start[i] + length[i], (tick) =>
+          Math.max(this.#mixer!.now, clock.seconds(tick) + origin),
         );
+        if (curve.length > 0)
+          this.#parts.playCurved(as, key, playedVelocity(how, velocity[i]), at, ends - seconds, curve);
+        else this.#parts.play(as, key, playedVelocity(how, velocity[i]), at, ends - seconds);
       }
     }
   }
