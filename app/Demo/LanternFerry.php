@@ -11,7 +11,10 @@ use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Techniques;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Meter;
 use Jactonic\Core\Time\MeterMap;
 use Random\Engine\Mt19937;
@@ -22,7 +25,8 @@ use Random\Randomizer;
  * 4/4 with one of 7/8 before the last part; intro, part A twice, the short bar and part B are clips on each track.
  *
  * It is written as it would be played: starts spread by some 20 ms, played dynamics, a few overlaps, some ghost
- * touches. All of that comes from one seed, so it is always the same song.
+ * touches. All of that comes from one seed, so it is always the same song. The harmonium breathes in a lane of expression and
+ * is played by two techniques; the bass slides into some of its notes.
  */
 final class LanternFerry
 {
@@ -72,9 +76,9 @@ final class LanternFerry
         return new SmfFile(1, self::PPQ, [
             $this->conductor(),
             $this->track('Kalimba', 0, 108, $this->kalimba()),
-            $this->track('Upright bass', 1, 32, $this->bass()),
+            $this->track('Upright bass', 1, 32, $this->bass(), $this->slides()),
             $this->track('Frame drum kit', 9, 0, $this->drums()),
-            $this->track('Harmonium', 2, 20, $this->harmonium()),
+            $this->track('Harmonium', 2, 20, $this->harmonium(), $this->breath()),
         ]);
     }
 
@@ -82,8 +86,29 @@ final class LanternFerry
     public function song(): Song
     {
         $song = $this->tracks()->song();
+        foreach ($song->tracks as $track) {
+            $song = $track->name === 'Harmonium' ? $this->withTechniques($song, $track) : $song;
+        }
 
         return $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, 'D dorian')));
+    }
+
+    /** Two ways of playing: the chords of the short bar are dry, the last one of every other part is swelled. */
+    private function withTechniques(Song $song, Track $track): Song
+    {
+        $techniques = Techniques::parse('bellows');
+        $song = $song->withTrack($track->with(['techniques' => (string) $techniques]));
+        foreach ($song->clipsOf($track->id) as $clip) {
+            $short = $clip->start === $this->meters->barStart(self::SHORT_BAR);
+            $from = $short ? 0 : $clip->length - 4 * self::PPQ - self::PUSHED;
+            $number = (int) $techniques->number($short ? 'dry' : 'swelled');
+            $content = $song->contents[$clip->id];
+            $columns = $content->notes->columns();
+            $columns['technique'] = array_map(static fn (int $start): int => $start >= $from ? $number : 0, $columns['start']);
+            $song = $song->withClip($clip, new Content(Notes::of($columns), $content->points));
+        }
+
+        return $song;
     }
 
     /** @return array<int, Meter> */
@@ -106,11 +131,16 @@ final class LanternFerry
             ->withMetas(Meta::TrackName, [0 => self::NAME]);
     }
 
-    /** @param  list<array<string, int>>  $rows */
-    private function track(string $name, int $channel, int $program, array $rows): SmfTrack
+    /**
+     * @param  list<array<string, int>>  $rows
+     * @param  list<array{int, string}>  $controllers  ticks and messages without their channel, in order of time
+     */
+    private function track(string $name, int $channel, int $program, array $rows, array $controllers = []): SmfTrack
     {
         $rows = array_map(fn (array $row): array => ['channel' => $channel] + $this->withinPart($row), $rows);
-        $track = new SmfTrack(Notes::fromRows($rows), [0], [chr(0xC0 | $channel).chr($program)], $this->meters->barStart(self::BARS));
+        $controllers = [[0, "\xC0".chr($program)], ...$controllers];
+        $messages = array_map(static fn (array $message): string => chr(ord($message[1][0]) | $channel).substr($message[1], 1), $controllers);
+        $track = new SmfTrack(Notes::fromRows($rows), array_column($controllers, 0), $messages, $this->meters->barStart(self::BARS));
 
         return $track->withMetas(Meta::SequencerSpecific, $this->parts())->withMetas(Meta::TrackName, [0 => $name]);
     }
@@ -227,6 +257,34 @@ final class LanternFerry
         }
 
         return $notes;
+    }
+
+    /** @return list<array{int, string}> expression (controller 11): the bellows are drawn and pushed once in two bars */
+    private function breath(): array
+    {
+        $messages = [];
+        for ($bar = 0; $bar < self::BARS; $bar++) {
+            [$from, $to] = [$this->meters->barStart($bar), $this->meters->barStart($bar + 1)];
+            for ($tick = $from; $tick < $to; $tick += intdiv(self::PPQ, 4)) {
+                $swell = sin(M_PI * ($bar % 2 + ($tick - $from) / ($to - $from)) / 2);
+                $messages[] = [$tick, "\xB0\x0B".chr(72 + (int) round(40 * $swell))];
+            }
+        }
+
+        return $messages;
+    }
+
+    /** @return list<array{int, string}> pitch bend: on the first beat of every fourth bar the finger slides up a semitone into its note */
+    private function slides(): array
+    {
+        $messages = [];
+        for ($bar = 3; $bar < self::BARS; $bar += 4) {
+            foreach ([-4096, -3072, -2048, -1024, 0] as $step => $bend) {
+                $messages[] = [$this->meters->barStart($bar) + $step * intdiv(self::PPQ, 24), "\xE0".chr(($bend + 8192) & 0x7F).chr(($bend + 8192) >> 7)];
+            }
+        }
+
+        return $messages;
     }
 
     /**

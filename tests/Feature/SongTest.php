@@ -10,7 +10,9 @@ use App\Models\StepRecord;
 use App\Songs\SongStore;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use Jactonic\Core\Song\Song;
@@ -275,6 +277,18 @@ final class SongTest extends AppTestCase
             self::assertSame(['Intro', 'Part A', 'Part A, again', 'The short bar', 'Part B'], array_column($track['clips'], 'name'), $track['name']);
             self::assertSame([[0, 15360], [15360, 23040], [38400, 23040], [61440, 3360], [64800, 26880]], array_map(static fn (array $clip): array => [$clip['start'], $clip['length']], $track['clips']), 'of 4, 6, 6, 1 and 7 bars');
         }
+        $demo = (new LanternFerry)->song();
+        $held = [];
+        foreach ($demo->tracks as $track) {
+            foreach ($demo->clipsOf($track->id) as $clip) {
+                $content = $demo->contents[$clip->id];
+                $techniques = array_map(static fn (int $number): string => $track->techniques->of($number)->name ?? '', $content->notes->technique);
+                $lanes = array_map(static fn (int $kind, int $number): string => Lane::ofPoints(PointKind::from($kind), $number)->title(), $content->points->kind, $content->points->number);
+                $held[$track->name] = array_unique([...$held[$track->name] ?? [], ...$lanes, ...array_filter($techniques)]);
+            }
+        }
+        self::assertEqualsCanonicalizing(['Program', 'Bend'], $held['Upright bass']);
+        self::assertEqualsCanonicalizing(['Program', 'Expression', 'swelled', 'dry'], $held['Harmonium']);
         $file = (new LanternFerry)->file();
         self::assertSame($file->write(), SmfFile::of($file->song())->write(), 'its file comes in again as it was');
     }
