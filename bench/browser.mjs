@@ -7,11 +7,14 @@ const base = process.argv[2];
 
 const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
 
-async function open(notes) {
+async function open(notes, { song = notes, settings = {} } = {}) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.addInitScript(() => localStorage.setItem('jactonic.settings', JSON.stringify({ hear: false })));
+  await page.addInitScript((kept) => localStorage.setItem('jactonic.settings', JSON.stringify(kept)), {
+    hear: false,
+    ...settings,
+  });
   const answer = await page.request.post(`${base}/api/songs`, {
-    data: JSON.parse(readFileSync(`storage/bench/${notes}.json`, 'utf8')),
+    data: JSON.parse(readFileSync(`storage/bench/${song}.json`, 'utf8')),
   });
   const { id } = await answer.json();
   await page.goto(`${base}/songs/${id}`);
@@ -84,8 +87,8 @@ async function keyToPaint(notes, limit, more = '') {
 }
 
 /** Script time of each frame while scrolling and zooming for five seconds: from the frame's start to the end of its callbacks. */
-async function scrolling(notes) {
-  const page = await open(notes);
+async function scrolling(what, notes, more) {
+  const page = await open(notes, more);
   const script = await page.evaluate(async () => {
     const canvas = document.querySelector('[data-testid=roll-canvas]');
     const turn = (deltaX, deltaY, ctrlKey) =>
@@ -124,7 +127,7 @@ async function scrolling(notes) {
     }
     return frames.slice(5);
   });
-  report(`scrolling and zooming, ${notes} notes, script a frame`, script, null, '95 % under 8 ms');
+  report(`scrolling and zooming, ${what}, script a frame`, script, null, '95 % under 8 ms');
   await page.close();
 }
 
@@ -298,7 +301,16 @@ await keyToPaint(500, 2);
 await manyKeys();
 await keyToPaint(500, 2, ', 500 shortcuts');
 await keyToPaint(10000, 5);
-await scrolling(100000);
+await scrolling('100000 notes', 100000);
+await scrolling('100000 points in a lane', 500, {
+  song: 'points',
+  settings: {
+    lanes: [
+      { name: 'velocity', height: 64 },
+      { name: 'cc1', height: 120 },
+    ],
+  },
+});
 await browser.close();
 
 console.table(rows);

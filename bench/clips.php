@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointKind;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Pitch\Scale;
@@ -26,7 +28,22 @@ function benchNotes(int $count): Notes
     return Notes::of($columns);
 }
 
-function benchContext(): Context
+/** So many points of a controller, one every tenth of a beat, going up and down. */
+function benchPoints(int $count, int $controller): Points
 {
-    return new Context(new Jactonic\Core\Time\Timeline(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16')), Scale::parse('D dorian'), new Caret(960, 62), TickRange::of(96_000, 480_000), playhead: 240_000);
+    mt_srand(7);
+    $columns = [];
+    for ($i = 0; $i < $count; $i++) {
+        $columns['start'][] = $i * 96;
+        $columns['kind'][] = PointKind::Controller->value;
+        $columns['number'][] = $controller;
+        $columns['value'][] = 64 + (int) round(50 * sin($i / 40)) + mt_rand(-8, 8);
+    }
+
+    return Points::of($columns);
+}
+
+function benchContext(?TickRange $range = null): Context
+{
+    return new Context(new Jactonic\Core\Time\Timeline(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16')), Scale::parse('D dorian'), new Caret(960, 62), $range ?? TickRange::of(96_000, 480_000), playhead: 240_000);
 }

@@ -3,9 +3,11 @@
 declare(strict_types=1);
 
 use Jactonic\Core\Advice\Advice;
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Time\TickRange;
 
 require __DIR__.'/../vendor/autoload.php';
 require __DIR__.'/table.php';
@@ -18,15 +20,30 @@ const LINES = [
     'insert', 'chord', 'split', 'steps grid=1/8', 'steps parts=2', 'join gap=1/16', 'repeat', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'open', 'close', 'cut', 'copy', 'cut range=on', 'paste', 'tidy', 'advise',
 ];
 
+/** Lines that work on all points of a lane of so many, one every tenth of a beat. */
+const LANE_LINES = [
+    'velocity add=1 lane=cc1', 'ramp lane=cc1', 'ramp mode=scale curve=40 lane=cc1', 'squeeze lane=cc1', 'limit max=90 lane=cc1', 'accent lane=cc1', 'smooth lane=cc1', 'humanize lane=cc1', 'course at="0:0 4000000:127" lane=cc1',
+    'thin lane=cc1', 'sample lane=cc1', 'fill-level lane=cc1', 'wave lane=cc1', 'nudge', 'quantize', 'stretch factor=2/3', 'reverse', 'delete', 'cut', 'pedal-clean', 'pedal-join',
+];
+
+const ON_POINTS = 'points: ';
+
 // A process of its own for each edit and size, so that the peak of the memory is the edit's.
 if (($argv[2] ?? '') === 'one') {
     [, , , $line, $count] = $argv;
+    $onPoints = str_starts_with($line, ON_POINTS);
+    $line = $onPoints ? substr($line, strlen(ON_POINTS)) : $line;
     $notes = benchNotes((int) $count);
     $context = benchContext();
     $advises = $line === 'advise';
     $prepared = Catalog::standard()->read($advises ? 'mute' : $line);
     $start = $line === 'as-played' ? Catalog::standard()->read('quantize')->apply($notes, Selection::all($notes), $context)->applyTo($notes) : $notes;
     $selection = Selection::all($start);
+    if ($onPoints) {
+        $points = benchPoints((int) $count, str_contains($line, 'pedal') ? 64 : 1);
+        [$start, $selection] = [Notes::none()->counted($points->nextId), Selection::of($points->id)];
+        $context = benchContext(TickRange::of(0, 96 * (int) $count))->holding($points);
+    }
     $context = $context->withClipboard(new Phrase($start, $context->time->ppq()));
     $ms = shortest($count >= 100_000 ? 4 : 12, static function () use ($advises, $prepared, $start, $selection, $context): void {
         $advises ? Advice::on($start, $selection, $context) : $prepared->apply($start, $selection, $context);
@@ -36,7 +53,8 @@ if (($argv[2] ?? '') === 'one') {
 }
 
 $rows = [];
-foreach (LINES as $line) {
+$onPoints = array_map(static fn (string $line): string => ON_POINTS.$line, LANE_LINES);
+foreach ([...LINES, ...$onPoints] as $line) {
     $row = ['edit' => $line];
     $perNote = [];
     foreach ([1_000, 10_000, 100_000] as $count) {
