@@ -21,6 +21,7 @@
   import ConductorLabels from './roll/ConductorLabels.svelte';
   import LeadSheet from './roll/LeadSheet.svelte';
   import Ruler from './roll/Ruler.svelte';
+  import LaneBar from './lanes/LaneBar.svelte';
   import LaneStack from './lanes/LaneStack.svelte';
   import { Player } from './sound/player.svelte';
   import { go } from './songs/address.svelte';
@@ -452,7 +453,9 @@
       </div>
     {/if}
     <div class="col-span-3 row-start-6 grid min-w-0">
-      <StatusLine {desk} view={surface} {keyOf} {pending} recorded={recipes.recorded} {run} />
+      <StatusLine {desk} view={surface} {keyOf} {pending} recorded={recipes.recorded} {run}>
+        {#if surface === 'roll'}<LaneBar {desk} {keyOf} {run} />{/if}
+      </StatusLine>
     </div>
     <div class="col-span-3 row-start-7 grid min-w-0">
       <KeyStrip

@@ -42,13 +42,13 @@ test('one key turns a row from clips to notes to dynamics and back', async ({ st
   await studio.press('Alt+Enter');
   await expect(studio.status).toHaveText('Plucked: notes; Escape goes back to the clips');
   await expect(row(page, 'Plucked')).toContainText('1 note of Plucked, 1 selected.');
-  await expect(page.getByRole('group', { name: 'Velocities of Plucked' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Velocity of Plucked' })).toBeVisible();
   await studio.press('Alt+Enter');
   await expect(row(page, 'Plucked')).toBeHidden();
-  await expect(page.getByRole('group', { name: 'Velocities of Plucked' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Velocity of Plucked' })).toBeVisible();
   await studio.press('Alt+Enter');
   await expect(studio.status).toHaveText('Plucked: clips');
-  await expect(page.getByRole('group', { name: 'Velocities of Plucked' })).toBeHidden();
+  await expect(page.getByRole('group', { name: 'Velocity of Plucked' })).toBeHidden();
 });
 
 test('in an opened row keys reach its notes, and after Escape clips again', async ({ studio, page }) => {

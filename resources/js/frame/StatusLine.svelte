@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import { cap } from '../keys/keystroke';
   import type { SongView } from '../commands/studio';
   import HandChoice from './HandChoice.svelte';
@@ -12,6 +13,7 @@
     pending,
     recorded,
     run,
+    children,
   }: {
     desk: Desk;
     view: SongView;
@@ -19,6 +21,8 @@
     pending: Pending;
     recorded: string[] | null;
     run: (line: string) => void;
+    /** what stands at its end */
+    children?: Snippet;
   } = $props();
   const SLOW = 3;
 </script>
@@ -61,4 +65,5 @@
     {#if desk.hands.word}{desk.hands.word}{:else if desk.history.undo}Undo: {desk.history.undo}{/if}
     {#if !desk.hands.word && desk.history.redo}· Redo: {desk.history.redo}{/if}
   </span>
+  {@render children?.()}
 </div>

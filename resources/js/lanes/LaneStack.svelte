@@ -1,11 +1,8 @@
 <script lang="ts">
-  import Link from '@lucide/svelte/icons/link-2';
-  import Unlink from '@lucide/svelte/icons/link-2-off';
-  import Plus from '@lucide/svelte/icons/plus';
   import VolumeX from '@lucide/svelte/icons/volume-x';
   import type { Desk } from '../desk/desk.svelte';
   import { Scale } from '../gestures/stems';
-  import { isOfNotes, STROKES, type LaneName } from '../music/lanes';
+  import { isOfNotes, type LaneName } from '../music/lanes';
   import { TECHNIQUES } from '../music/techniques';
   import { LANE, settings } from '../settings/settings.svelte';
   import Lane from './Lane.svelte';
@@ -35,12 +32,6 @@
       event.preventDefault();
       lanes.resize(name, height + by);
     }
-  }
-
-  function choose(event: Event & { currentTarget: HTMLSelectElement }): void {
-    const { value } = event.currentTarget;
-    event.currentTarget.value = '';
-    if (value) run(value);
   }
 
   const marksOf = (name: LaneName) => {
@@ -109,59 +100,6 @@
       ></div>
     </div>
   {/each}
-  <div
-    class="sticky bottom-0 col-span-2 flex h-[22px] items-center gap-2 border-t border-base-300 bg-base-200 px-1 text-xs"
-    role="toolbar"
-    aria-label="Lanes"
-  >
-    <label class="flex items-center gap-0.5" title="Show a lane">
-      <Plus size={12} aria-hidden="true" />
-      <select class="select h-[18px] w-28 min-h-0 px-1 text-xs select-xs" aria-label="Show a lane" onchange={choose}>
-        <option value="">Lane …</option>
-        {#if !settings.lanes.some((shown) => shown.name === TECHNIQUES)}
-          <option value="lane name={TECHNIQUES}">Techniques</option>
-        {/if}
-        {#each lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
-          <option value="lane name={lane.name}"
-            >{lane.title}{lane.name.startsWith('cc') ? ` · ${lane.name.slice(2)}` : ''}</option
-          >
-        {/each}
-      </select>
-    </label>
-    <button class="btn h-[18px] px-1 btn-ghost btn-xs" title={keyOf('lane to=held')} onclick={() => run('lane to=held')}
-      >Only those that hold something</button
-    >
-    <select class="select h-[18px] w-28 min-h-0 px-1 text-xs select-xs" aria-label="Sets of lanes" onchange={choose}>
-      <option value="">Sets …</option>
-      {#each Object.keys(settings.laneSets) as set (set)}
-        <option value={`lane-set name="${set}"`}>{set}</option>
-      {/each}
-      <option value="lane-set what=keep">Keep these lanes</option>
-    </select>
-    {#if desk.hands.hand === 'draw'}
-      <label class="flex items-center gap-1"
-        >Draws
-        <select
-          class="select h-[18px] w-24 min-h-0 px-1 text-xs select-xs"
-          aria-label="How the draw hand draws in lanes"
-          value={desk.hands.stroke}
-          onchange={(event) => run(`lane-stroke to=${event.currentTarget.value}`)}
-        >
-          {#each STROKES as way (way)}<option value={way}>{way}</option>{/each}
-        </select></label
-      >
-    {/if}
-    <button
-      class="btn ml-auto h-[18px] gap-1 px-1 btn-ghost btn-xs"
-      aria-pressed={settings.pointsAlong}
-      title="Whether points go along where a range is copied, cut, opened or closed ({keyOf('points-along')})"
-      onclick={() => run('points-along')}
-      >{#if settings.pointsAlong}<Link size={12} aria-hidden="true" /> Points go with a range{:else}<Unlink
-          size={12}
-          aria-hidden="true"
-        /> Points stay{/if}</button
-    >
-  </div>
 </div>
 {#if menu}
   <LaneMenu {desk} at={menu} name={menu.name} {run} {keyOf} close={() => (menu = null)} />

@@ -24,6 +24,8 @@
   } = $props();
 
   const [WIDTH, HEIGHT, WHOLE] = [316, 132, 1000];
+  /** of all of it, and how far from the note it stays, in CSS pixels */
+  const [PANE_HEIGHT, GAP] = [300, 6];
   /** so near an end, as a share of the width, that is where one draws */
   const AT_AN_END = 0.025;
   /** how far up and down the pitch is drawn, in cents: so much more where the curve needs it */
@@ -55,6 +57,12 @@
   let drawn = $state.raw<Point[] | null>(null);
   let pressed: Point | null = null;
 
+  /** Below the note, or above it where there is no room below: the note stays in sight. */
+  const beside = (top: number) => {
+    const below = top + desk.view.rowHeight + GAP;
+    return below + PANE_HEIGHT <= innerHeight ? below : top - GAP - PANE_HEIGHT;
+  };
+
   const place = $derived(desk.notes.placeOf(note));
   const box = $derived.by(() => {
     const { start, length, pitch } = desk.notes.columns;
@@ -64,7 +72,7 @@
       length: length[place],
       pitch: pitch[place],
       x: at.left + Math.max(0, desk.view.x(start[place])),
-      y: at.top + desk.view.y(pitch[place]) + desk.view.rowHeight + 6,
+      y: beside(at.top + desk.view.y(pitch[place])),
     };
   });
   /** the curve as it is: place 0–1000 and value as one writes it */
@@ -183,7 +191,7 @@
   <Floating
     at={{ x: box.x, y: box.y }}
     width={WIDTH + 26}
-    height={330}
+    height={PANE_HEIGHT}
     role="dialog"
     label="Curves of {pitchName(box.pitch)} at {desk.gridLines.position(box.start)}"
     onkeydown={keys}
