@@ -63,7 +63,7 @@
   {/if}
   <span class="max-w-[60%] truncate text-secondary" data-testid="hint">
     {#if desk.hands.word}{desk.hands.word}{:else if desk.history.undo}Undo: {desk.history.undo}{/if}
-    {#if !desk.hands.word && desk.history.redo}· Redo: {desk.history.redo}{/if}
+    {#if !desk.hands.word && desk.history.redo}{desk.history.undo ? '· ' : ''}Redo: {desk.history.redo}{/if}
   </span>
   {@render children?.()}
 </div>
