@@ -88,8 +88,13 @@ final readonly class Mpe
         return new Content($notes, self::numbered($rows));
     }
 
-    /** What was read of a track with its notes on one channel again, and what their channels said as their curves; as it is where it has no zone. */
-    public static function gathered(Content $content): Content
+    /**
+     * What was read of a track with its notes on one channel again, and what their channels said as their curves; as it is where
+     * it has no zone.
+     *
+     * @param  int  $channel  0–15, where all of it comes to lie
+     */
+    public static function gathered(Content $content, int $channel): Content
     {
         $points = $content->points;
         $zone = self::configuration($points);
@@ -118,7 +123,7 @@ final readonly class Mpe
             }
         }
 
-        return new Content($notes->with(['channel' => array_fill(0, $notes->count(), 0)]), $rows === [] ? Points::none() : Points::fromRows($rows));
+        return (new Content($notes, $rows === [] ? Points::none() : Points::fromRows($rows)))->onChannel($channel);
     }
 
     /**

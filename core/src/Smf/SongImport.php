@@ -75,19 +75,20 @@ final class SongImport
 
                 continue;
             }
-            $channel = Mpe::isZone($points) ? 0 : $smfTrack->notes->channel[0] ?? 0;
+            $isZone = Mpe::isZone($points);
+            $channel = $isZone ? $techniques->channel ?? 0 : $smfTrack->notes->channel[0] ?? 0;
             $tracks[$id] = new Track(
                 $id, $id - 1, mb_substr($smfTrack->name() ?: 'Track '.($number + 1), 0, Track::LONGEST_NAME), ($id - 1) % Track::COLOURS + 1,
-                SuitingVoice::of($smfTrack, $channel), $channel, home: $number, rest: $rest,
+                SuitingVoice::of($smfTrack, $isZone ? 0 : $channel), $channel, home: $number, rest: $rest,
             );
             $notes = $smfTrack->notes->id === [] ? $smfTrack->notes : $smfTrack->notes->with(['id' => range($nextId, $nextId + $smfTrack->notes->count() - 1)]);
             $nextId += $notes->count();
             $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
-            $parts[$id] = Mpe::gathered(new Content($notes, $points));
+            $parts[$id] = Mpe::gathered(new Content($notes, $points), $channel);
             $nextId = max($nextId, $parts[$id]->highestId() + 1);
             if ($techniques !== null) {
-                $parts[$id] = $techniques->written($parts[$id], $tracks[$id], $this->file->ppq);
+                $parts[$id] = $techniques->written($parts[$id], $tracks[$id], $this->file->ppq, $isZone);
                 $tracks[$id] = $techniques->track($tracks[$id]);
             }
             $ends[$id] = $smfTrack->end;

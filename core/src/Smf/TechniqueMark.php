@@ -19,6 +19,8 @@ use Jactonic\Core\Time\Rounding;
  *
  * It says starts and lengths in ticks beside the resolution they count in. Where the file was changed elsewhere, so that what
  * is said does not give what is there, the notes stay as they are in the file and only the map is taken.
+ *
+ * It says the channel too: of a track that goes out as an MPE zone nothing else does.
  */
 final readonly class TechniqueMark
 {
@@ -32,15 +34,15 @@ final readonly class TechniqueMark
      */
     private function __construct(
         private Techniques $techniques,
-        private int $channel,
+        public int $channel,
         private array $notes,
     ) {
     }
 
-    /** Of what sounds of a track before it is realised; null where it has no techniques. */
+    /** Of what sounds of a track before it is realised; null where it has no techniques, and its channel is told by its notes. */
     public static function of(Content $written, Track $track): ?self
     {
-        if ($track->techniques->all === []) {
+        if ($track->techniques->all === [] && ($track->channel === 0 || ! Mpe::isNeeded($written))) {
             return null;
         }
         $notes = $written->notes;
@@ -91,8 +93,12 @@ final readonly class TechniqueMark
         return $track->with(['techniques' => (string) $this->techniques, 'channel' => $this->channel]);
     }
 
-    /** What lies in a track of the file as it was written, without what realised it; as it is where it was changed elsewhere. */
-    public function written(Content $content, Track $track, int $ppq): Content
+    /**
+     * What lies in a track of the file as it was written, without what realised it; as it is where it was changed elsewhere.
+     *
+     * @param  bool  $isGathered  whether all of it was put on the channel of the track, from an MPE zone
+     */
+    public function written(Content $content, Track $track, int $ppq, bool $isGathered): Content
     {
         $was = [];
         foreach ($this->notes as [$start, $pitch, $technique, $length, $velocity]) {
@@ -117,6 +123,7 @@ final readonly class TechniqueMark
         }
         $notes = Notes::of($columns);
         $realised = Realisation::of(Content::ofNotes($notes), $this->track($track), $ppq);
+        $realised = $isGathered ? $realised->onChannel($this->channel) : $realised;
         $written = new Content($notes, self::without($content->points, $realised->points));
 
         return self::sounds($realised->notes) === self::sounds($content->notes) ? $written : $content;

@@ -27,6 +27,14 @@ final readonly class Content
         return new self($notes, Points::none());
     }
 
+    /** All of it on one channel, 0–15. */
+    public function onChannel(int $channel): self
+    {
+        $with = static fn (Notes|Points $table): array => ['channel' => array_fill(0, count($table->id), $channel)];
+
+        return new self($this->notes->with($with($this->notes)), $this->points->with($with($this->points)));
+    }
+
     /** How many events of a file it makes in one round. */
     public function events(): int
     {

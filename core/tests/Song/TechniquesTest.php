@@ -6,6 +6,8 @@ namespace Jactonic\Core\Tests\Song;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointKind;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
@@ -134,12 +136,17 @@ final class TechniquesTest extends MusicTestCase
                 $rows["{$tick}"] = ['start' => $tick, 'length' => $random->getInt(1, 900), 'pitch' => $random->getInt(48, 90), 'velocity' => $random->getInt(1, 127), 'technique' => $random->getInt(0, count(Techniques::parse($map)->all))];
             }
             $notes = Notes::fromRows(array_values($rows));
-            $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings', techniques: Techniques::parse($map))], [new Clip(1, 1, 0, 40 * 1920)], [1 => Content::ofNotes($notes)], 100);
+            // Every third has notes that fade, too, and so goes out on many channels.
+            $faded = $number % 3 === 0 ? array_map(static fn (int $i): array => ['id' => 50 + $i, 'start' => $notes->start[$i], 'kind' => PointKind::Pressure->value, 'value' => $random->getInt(0, 126), 'note' => $notes->id[$i]], array_keys($notes->id)) : [];
+            $content = (new Content($notes, $faded === [] ? Points::none() : Points::fromRows($faded)))->onChannel($number % 5);
+            $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings', channel: $number % 5, techniques: Techniques::parse($map))], [new Clip(1, 1, 0, 40 * 1920)], [1 => $content], 100);
             $again = SmfFile::read(SmfFile::of($song)->write())->song();
 
             self::assertSame((string) $song->tracks[1]->techniques, (string) $again->tracks[1]->techniques);
-            self::assertSame(self::columns($notes), self::columns(Sounding::of($again, $again->tracks[1])->notes), "song {$number}");
-            self::assertSame([], Sounding::of($again, $again->tracks[1])->points->id);
+            $sounds = Sounding::of($again, $again->tracks[1]);
+            self::assertSame(self::columns($content->notes), self::columns($sounds->notes), "song {$number}");
+            self::assertSame(array_column($faded, 'value'), $sounds->points->value, "song {$number}");
+            self::assertSame($number % 5, $again->tracks[1]->channel);
         }
     }
 
