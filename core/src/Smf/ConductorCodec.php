@@ -21,6 +21,9 @@ final class ConductorCodec
     /** The head of a chord name: a sequencer-specific event under the number for everybody's own use (7D), for MIDI has none for chords. */
     private const CHORD = "\x7DJactonic chord ";
 
+    /** The head of the name of a key that a signature cannot say. */
+    private const KEY = "\x7DJactonic key ";
+
     /** How many sharps a scale has less than the major one on its root; others are written as the major or minor they hold. */
     private const FEWER_SHARPS = ['lydian' => -1, 'mixolydian' => 1, 'dorian' => 2, 'phrygian' => 4, 'locrian' => 5];
 
@@ -96,6 +99,28 @@ final class ConductorCodec
         }
 
         return ConductorEvent::of(ConductorKind::Key, $tick, $minor === 1 ? self::MINORS[$sharps + 7].' minor' : self::MAJORS[$sharps + 7].' major', $home, $rank);
+    }
+
+    /** What says the name of a key behind its signature; null where the signature says all of it. */
+    public static function keyName(ConductorEvent $event): ?string
+    {
+        return $event->kind !== ConductorKind::Key || self::read(0, self::write($event), 0, 0)?->value === $event->value ? null : Meta::SequencerSpecific->event(self::KEY.$event->value);
+    }
+
+    /** A key with the name that is said behind its signature; null where nothing is said of it, or something else than the signature. */
+    public static function named(?ConductorEvent $key, int $tick, string $event): ?ConductorEvent
+    {
+        $data = (string) Meta::SequencerSpecific->dataOf($event);
+        if ($key === null || $key->kind !== ConductorKind::Key || $key->tick !== $tick || ! str_starts_with($data, self::KEY)) {
+            return null;
+        }
+        try {
+            $named = ConductorEvent::of(ConductorKind::Key, $tick, substr($data, strlen(self::KEY)), $key->home, $key->rank);
+        } catch (BadInput) {
+            return null;
+        }
+
+        return self::write($named) === self::write($key) && self::keyName($named) === $event ? $named : null;
     }
 
     /** The signature of a key: sharps, or flats below 0. */

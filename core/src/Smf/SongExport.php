@@ -115,7 +115,7 @@ final readonly class SongExport
         }
         foreach ($number === null ? [] : $this->conducting($number) as $event) {
             $rows[] = [$event->tick, $event->rank, count($rows), ConductorCodec::write($event)];
-            $words = $event->kind === ConductorKind::Chord ? $this->chords->event($event->value) : null;
+            $words = $event->kind === ConductorKind::Chord ? $this->chords->event($event->value) : ConductorCodec::keyName($event);
             if ($words !== null) {
                 $rows[] = [$event->tick, $event->rank, count($rows), $words];
             }

@@ -154,6 +154,13 @@ final class SongImport
 
                 continue;
             }
+            $key = $conducts ? ConductorCodec::named(end($this->events) ?: null, $tick, $event) : null;
+            if ($key !== null) {
+                array_pop($this->events);
+                $this->events[] = $key;
+
+                continue;
+            }
             $conducting = $conducts ? ConductorCodec::read($tick, $event, $number, $rank) : null;
             if ($conducting !== null && ConductorCodec::write($conducting) === $event) {
                 // The same said in words for other programs, right behind the name of a chord.

@@ -229,6 +229,19 @@ final class SmfTest extends TestCase
         $out = SmfFile::of($song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key))));
 
         self::assertSame([[0, chr($sharps & 255).chr($minor)]], [...$out->tracks[0]->metas(Meta::KeySignature)]);
+        $again = SmfFile::read($out->write());
+        self::assertSame([$key], array_map(static fn (ConductorEvent $event): string => $event->value, $again->song()->conductor->all(ConductorKind::Key)), 'it comes in by its name');
+        self::assertSame($out->write(), SmfFile::of($again->song())->write(), 'and goes out as it came');
+    }
+
+    public function test_a_signature_that_another_program_changed_counts_more_than_the_name_behind_it(): void
+    {
+        $song = SmfFile::read(self::bytes('00 90 3C 40 10 80 3C 40'.self::END))->song();
+        $out = SmfFile::of($song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, 'D dorian'))))->write();
+        $changed = str_replace("\xFF\x59\x02\x00\x00", "\xFF\x59\x02\x03\x00", $out);
+
+        self::assertNotSame($out, $changed);
+        self::assertSame(['A major'], array_map(static fn (ConductorEvent $event): string => $event->value, SmfFile::read($changed)->song()->conductor->all(ConductorKind::Key)));
     }
 
     public function test_tracks_come_in_in_their_order_each_in_the_next_colour(): void
