@@ -138,7 +138,7 @@ final class SongTest extends AppTestCase
         self::assertSame([60, 'D dorian', [2, 4, 5, 7, 9, 11, 0]], [$song['tempo'], $song['key'], $song['scale']]);
         $out = SmfFile::read((string) $this->get('/api/songs/1/export')->getContent());
         self::assertSame(1.0, $out->song()->conductor->tempo->secondsAt(480));
-        self::assertSame('C major', (string) $out->song()->conductor->keyAt(0), 'the signature of D dorian');
+        self::assertSame('D dorian', (string) $out->song()->conductor->keyAt(0), 'by its name, behind the signature of C major');
         $back = $this->ask($clip, 'undo')->assertOk()->json('song');
         self::assertSame([120, null], [$back['tempo'], $back['key']]);
     }
