@@ -37,7 +37,7 @@ final readonly class DrawCurve implements Edit
         return new Declaration('curve', 'Curve within notes', Group::Playing, 'Lets the pitch, the loudness or the timbre of single notes follow a curve over their length.', [
             Parameter::choice('of', array_column(CurveOf::cases(), 'value'), 'pitch', 'What follows it.'),
             Parameter::course('at', '0:0 1000:0', 'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in cents from -4800 to 4800, loudness and timbre from 0 to 127.'),
-        ], synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'note expression', 'swell of a note', 'fade of a note'], uses: [
+        ], synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'swell of a note', 'fade of a note'], uses: [
             'curve at="0:-200 250:0 1000:0"' => 'Scoop up into the note', 'curve at="0:0 700:0 1000:-700"' => 'Fall off at the end', 'curve of=loudness at="0:127 1000:0"' => 'Fade the note', 'curve of=loudness at="0:20 1000:127"' => 'Swell the note', 'curve at="0:0"' => 'No bend within the note',
         ], isHeard: true);
     }

@@ -29,7 +29,7 @@ final readonly class SetTechnique implements Edit
     {
         return new Declaration('technique', 'Technique', Group::Playing, 'Lets notes be played by a technique of their track, such as plucked or short.', [
             Parameter::text('to', 20, 'Its name, its sign or its number; none for ordinary, next for the one after that of the first note.', absent: self::NEXT),
-        ], synonyms: ['articulation', 'pizzicato', 'staccato', 'tremolo', 'legato', 'playing style', 'expression map'], uses: ['technique to=none' => 'Play as ordinary', 'technique to=1' => 'First technique', 'technique to=2' => 'Second technique'], isHeard: true);
+        ], synonyms: ['articulation', 'pizzicato', 'staccato', 'tremolo', 'legato', 'playing style', 'ways of playing'], uses: ['technique to=none' => 'Play as ordinary', 'technique to=1' => 'First technique', 'technique to=2' => 'Second technique'], isHeard: true);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -24,7 +24,7 @@ final readonly class MapTechniques implements SongEdit
         return new Declaration('technique-map', 'Techniques of the track', Group::Tracks, 'Says how the notes of a track may be played, and what makes the instrument play so.', [
             Parameter::techniques('to', 'A map that ships, or techniques with what plays them: key, program, cc with its number, channel, length and velocity in %.'),
             WhichTrack::parameter(),
-        ], subject: Subject::Track, synonyms: ['articulations', 'expression map', 'key switches', 'keyswitch', 'playing techniques'], uses: ['technique-map to=strings' => 'Techniques of strings', 'technique-map to=bellows' => 'Techniques of a bellows instrument']);
+        ], subject: Subject::Track, synonyms: ['articulations', 'ways of playing', 'key switches', 'keyswitch', 'playing techniques'], uses: ['technique-map to=strings' => 'Techniques of strings', 'technique-map to=bellows' => 'Techniques of a bellows instrument']);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
