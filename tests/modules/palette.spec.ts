@@ -79,8 +79,9 @@ test('words must all be found, and what was used last stands first', () => {
 });
 
 const typings: [text: string, parameter: string | null, choices: string[]][] = [
-  ['velocity ', null, ['add=', 'set=', 'scale=']],
-  ['velocity add=1 ', null, []],
+  ['velocity ', null, ['add=', 'set=', 'scale=', 'lane=']],
+  ['velocity add=1 ', null, ['lane=']],
+  ['velocity add=1 lane=cc1 ', null, []],
   ['quantize sp', null, ['spread=']],
   ['quantize chords=', 'chords', ['loose', 'together']],
   ['quantize chords=to', 'chords', ['together']],
