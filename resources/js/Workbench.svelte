@@ -430,7 +430,7 @@
             ondropped={(phrase, tick) => void studio?.shelf.put(phrase, tick)}
           />
         </div>
-        <LaneStack {desk} {keyOf} {run} onmouse={(line) => noteUse(line, 'mouse')} />
+        <LaneStack {desk} {keyOf} {run} onmenu={openMenu} onmouse={(line) => noteUse(line, 'mouse')} />
       {/if}
     {/if}
     {#if settings.bench}

@@ -126,6 +126,14 @@ test.describe('with three points of expression', () => {
     await studio.expectPoints('cc11', '0:40');
   });
 
+  test('the right button on a point shows what can be done with it', async ({ studio, page }) => {
+    const { x, y } = await spot(studio, 'cc11', 480, 80);
+    await page.mouse.click(x, y, { button: 'right' });
+    await expect(page.getByTestId('cc11-summary')).toHaveText('3 points, 1 selected');
+    await page.getByRole('option', { name: /^Delete.* Del$/ }).click();
+    await studio.expectPoints('cc11', '0:40 960:60');
+  });
+
   test('points are copied into another lane at the caret', async ({ studio }) => {
     await pull(studio, 'cc11', [
       [700, 10],

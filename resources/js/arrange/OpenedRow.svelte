@@ -83,7 +83,7 @@
     <div class="min-w-0">
       {#each lanes as { name, height } (name)}
         {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />
-        {:else}<Lane {desk} {pane} {name} {height} {onmouse} />{/if}
+        {:else}<Lane {desk} {pane} {name} {height} {onmouse} {onmenu} />{/if}
       {/each}
     </div>
   {:else if row.what === 'notes'}

@@ -29,6 +29,7 @@
     name,
     height,
     onmouse,
+    onmenu,
   }: {
     desk: Desk;
     /** what of the notes and points it shows */
@@ -38,6 +39,8 @@
     height: number;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
+    /** asked for what can be done with what lies under the pointer, at a place of the page */
+    onmenu: (x: number, y: number) => void;
   } = $props();
 
   const { view } = $derived(pane);
@@ -157,6 +160,16 @@
     }
   }
 
+  function menu(event: MouseEvent): void {
+    event.preventDefault();
+    if (hands.hand === 'draw' || handling.goesOn) return;
+    lanes.current = name;
+    const { x, y } = atOf(event, canvas);
+    const place = stemUnder(levels, view, scale, x, y);
+    if (place >= 0 && levels.selected[place] === 0) desk.select([levels.id[place]], true);
+    onmenu(event.clientX, event.clientY);
+  }
+
   const FRAMES: Record<LaneHandle, string> = {
     whole: 'drag: all higher or lower',
     left: 'drag: tilt the left end',
@@ -209,7 +222,7 @@
     onpointerup={() => handling.release()}
     onpointercancel={() => handling.cancel()}
     onpointerleave={() => !handling.goesOn && (hands.word = '')}
-    oncontextmenu={(event) => event.preventDefault()}
+    oncontextmenu={menu}
   ></canvas>
   <p class="sr-only" data-testid={isRow ? undefined : `${name}-summary`}>
     {levels.counted(levels.count)}, {levels.selectedPlaces().length} selected

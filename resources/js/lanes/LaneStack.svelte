@@ -14,12 +14,14 @@
     keyOf,
     run,
     onmouse,
+    onmenu,
   }: {
     desk: Desk;
     keyOf: (line: string) => string;
     run: (line: string) => void;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
+    onmenu: (x: number, y: number) => void;
   } = $props();
 
   const { lanes } = $derived(desk);
@@ -78,7 +80,7 @@
     </div>
     <div class="relative min-w-0">
       {#if name === TECHNIQUES}<TechniqueLane {desk} {height} {onmouse} />
-      {:else}<Lane {desk} {name} {height} {onmouse} />{/if}
+      {:else}<Lane {desk} {name} {height} {onmouse} {onmenu} />{/if}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
       <div
         class="absolute inset-x-0 top-0 h-1.5 cursor-row-resize hover:bg-base-300"
