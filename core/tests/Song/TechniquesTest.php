@@ -150,6 +150,24 @@ final class TechniquesTest extends MusicTestCase
         }
     }
 
+    public function test_a_key_that_switches_is_down_for_a_32nd_or_as_long_as_there_is_room(): void
+    {
+        $notes = Notes::fromRows([['start' => 20, 'length' => 100, 'technique' => 1], ['start' => 480, 'length' => 100, 'technique' => 2]]);
+        $played = Realisation::of(Content::ofNotes($notes), new Track(1, 0, 'Strings', techniques: Techniques::parse('a/a key=C0; b/b key=D0')), self::PPQ)->notes;
+        $keys = array_filter(array_keys($played->id), static fn (int $i): bool => $played->pitch[$i] < 40);
+
+        self::assertSame([[0, 20], [420, 60]], array_map(static fn (int $i): array => [$played->start[$i], $played->length[$i]], array_values($keys)));
+    }
+
+    public function test_a_muted_note_does_not_give_its_technique_to_one_that_sounds_in_its_place(): void
+    {
+        $notes = Notes::fromRows([['id' => 1, 'start' => 480, 'length' => 1, 'technique' => 1, 'muted' => 1], ['id' => 2, 'start' => 480, 'length' => 1], ['id' => 3, 'start' => 960, 'length' => 1, 'technique' => 4]]);
+        $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Harmonium', techniques: Techniques::parse('bellows'))], [new Clip(1, 1, 0, 1920)], [1 => Content::ofNotes($notes)], 4);
+        $again = SmfFile::read(SmfFile::of($song)->write())->song()->contentOf(1)->notes;
+
+        self::assertSame([[0, 4], [1, 1]], [$again->technique, $again->length]);
+    }
+
     public function test_where_another_program_changed_the_file_its_notes_stay_as_they_are_there(): void
     {
         $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings', techniques: Techniques::parse('strings'))], [new Clip(1, 1, 0, 1920)], [1 => Content::ofNotes(Notes::fromRows([['start' => 0, 'length' => 100, 'technique' => 3]]))], 2);
