@@ -39,6 +39,7 @@ final readonly class NoteCurves
         $at = array_flip($change->applyToPoints($this->points)->id);
         $joined = $this->joined($change, $places);
         $pieces = $this->pieces($change, $places);
+        $grown = array_flip($joined);
         foreach ($change->removed->id as $note) {
             foreach (isset($joined[$note]) ? [] : $this->of[$note] ?? [] as $i) {
                 self::with($draft, $at, $this->points->id[$i], $own, static fn (int $place) => $draft->remove($place));
@@ -53,7 +54,7 @@ final readonly class NoteCurves
         foreach (array_intersect_key($this->of, $moved, $places) as $note => $curve) {
             $k = $places[$note];
             [$start, $length] = [$change->after['start'][$note] ?? $this->notes->start[$k], $change->after['length'][$note] ?? $this->notes->length[$k]];
-            $isCut = ($change->cuts && $length < $this->notes->length[$k]) || isset($pieces[$note]) || in_array($note, $joined, true);
+            $isCut = ($change->cuts && $length < $this->notes->length[$k]) || isset($pieces[$note]) || isset($grown[$note]);
             foreach ($curve as $i) {
                 $tick = $this->points->start[$i];
                 $to = $isCut ? $tick : self::scaled($tick, $this->notes->start[$k], $this->notes->length[$k], $start, $length);
@@ -62,7 +63,7 @@ final readonly class NoteCurves
         }
         foreach ($change->added->id as $k => $note) {
             $origin = $change->origins[$note] ?? 0;
-            $isPiece = isset($places[$origin]) && in_array($note, $pieces[$origin] ?? [], true);
+            $isPiece = isset($pieces[$origin][$note]);
             $this->copy($draft, $change->added, $k, $origin, $isPiece ? null : ($places[$origin] ?? null));
         }
         $whole = $change->points === null ? $draft->change() : $change->points->followedBy($draft->change());
@@ -96,12 +97,14 @@ final readonly class NoteCurves
      */
     private function joined(Change $change, array $places): array
     {
-        $joined = [];
+        $joined = $gone = [];
+        foreach ($change->removed->id as $r => $note) {
+            $gone["{$change->removed->clip[$r]} {$change->removed->pitch[$r]}"][$note] = $change->removed->start[$r];
+        }
         foreach ($change->after['length'] ?? [] as $into => $length) {
             $k = $places[$into];
-            foreach ($length <= $this->notes->length[$k] ? [] : $change->removed->id as $r => $note) {
-                $isWithin = $change->removed->start[$r] >= $this->notes->start[$k] && $change->removed->start[$r] < $this->notes->start[$k] + $length;
-                if ($isWithin && $change->removed->pitch[$r] === $this->notes->pitch[$k] && $change->removed->clip[$r] === $this->notes->clip[$k]) {
+            foreach ($length <= $this->notes->length[$k] ? [] : $gone["{$this->notes->clip[$k]} {$this->notes->pitch[$k]}"] ?? [] as $note => $start) {
+                if ($start >= $this->notes->start[$k] && $start < $this->notes->start[$k] + $length) {
                     $joined[$note] = $into;
                 }
             }
@@ -111,23 +114,24 @@ final readonly class NoteCurves
     }
 
     /**
-     * Notes that were cut: by id, the pieces put in beside what is left of them.
+     * Notes that were cut: by id, the ids of the pieces put in beside what is left of them.
      *
      * @param  array<int, int>  $places
-     * @return array<int, list<int>>
+     * @return array<int, array<int, true>>
      */
     private function pieces(Change $change, array $places): array
     {
         $pieces = [];
+        $placeOf = array_flip($change->added->id);
         foreach ($change->origins as $note => $origin) {
             $k = $places[$origin] ?? null;
-            $added = array_search($note, $change->added->id, true);
-            if ($k === null || $added === false || ! isset($change->after['length'][$origin]) || $change->added->pitch[$added] !== $this->notes->pitch[$k]) {
+            $added = $placeOf[$note] ?? null;
+            if ($k === null || $added === null || ! isset($change->after['length'][$origin]) || $change->added->pitch[$added] !== $this->notes->pitch[$k]) {
                 continue;
             }
             $start = $change->added->start[$added];
             if ($start > $this->notes->start[$k] && $start < $this->notes->start[$k] + $this->notes->length[$k]) {
-                $pieces[$origin][] = $note;
+                $pieces[$origin][$note] = true;
             }
         }
 

@@ -75,6 +75,46 @@ final class NoteCurvesTest extends MusicTestCase
         self::assertTrue($state->change()->reversed()->applyTo($song)->contentOf(1)->points->equals(self::song()->contentOf(1)->points), 'taken back');
     }
 
+    /** @return iterable<string, array{string, string}> a line on clips, and the curves in all clips then, in time of the song */
+    public static function linesOfClips(): iterable
+    {
+        $whole = '60@0: 0=100 240=50';
+        yield 'split across the note, each piece has what lies in it' => ['clip-split at=120', '60@0: 0=100|60@120: 120=100 240=50'];
+        yield 'split behind a point' => ['clip-split at=360', '60@0: 0=100 240=50|60@360: 360=50'];
+        yield 'split and joined' => ['clip-split at=120; clip-join', '60@0: 0=100|60@120: 120=100 240=50'];
+        yield 'room made in the song' => ['time-open', '60@0: 0=100|60@360: 360=100 480=50'];
+        yield 'time taken out of the song' => ['time-close', '60@0: 0=100|60@120: 120=50'];
+        yield 'repeated' => ['clip-repeat', "{$whole}|60@1920: 1920=100 2160=50"];
+        yield 'the track copied' => ['track-copy', "{$whole}|{$whole}"];
+        yield 'begun again, and written out' => ['clip loop=960tk; clip loop=notes', "{$whole}|60@960: 960=100 1200=50"];
+        yield 'stretched' => ['stretch factor=2', '60@0: 0=100 480=50'];
+        yield 'backwards' => ['reverse', '60@1440: 1440=100 1680=50'];
+        yield 'in another meter' => ['meter to=3/4 at=1.1.0 keep=bars', $whole];
+        yield 'at another tempo, as long in seconds' => ['tempo to=240 at=1.1.0 keep=seconds', '60@0: 0=100 480=50'];
+    }
+
+    #[DataProvider('linesOfClips')]
+    public function test_what_becomes_of_a_curve_where_clips_and_the_song_are_edited(string $lines, string $curves): void
+    {
+        $open = OpenSong::of(self::song(), [1], 1);
+        $conductor = $open->song->conductor;
+        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), range: TickRange::of(120, 240 + ($lines === 'time-open' ? 120 : 0)), onClips: true);
+        $song = Script::read(explode('; ', $lines), Catalog::standard())->apply($open, Selection::none(), $context->in($open))->settled()->song;
+        $said = [];
+        foreach ($song->clips as $id => $clip) {
+            $content = $song->contentOf($id);
+            foreach ($content->notes->id as $i => $note) {
+                $points = array_keys($content->points->note, $note, true);
+                $shown = array_map(static fn (int $k): string => ($content->points->start[$k] + $clip->shift()).'='.$content->points->value[$k], $points);
+                $said[] = $shown === [] ? '' : "{$content->notes->pitch[$i]}@".($content->notes->start[$i] + $clip->shift()).': '.implode(' ', $shown);
+            }
+            self::assertSame([], array_diff($content->points->note, $content->notes->id), 'every curve has its note');
+        }
+
+        sort($said);
+        self::assertSame($curves, implode('|', array_filter($said)));
+    }
+
     #[TestWith(['curve at="0:4801"', 'takes values from -4800 to 4800'])]
     #[TestWith(['curve of=timbre at="0:-1"', 'takes values from 0 to 127'])]
     #[TestWith(['curve at="0:0 1001:0"', 'at places from 0 to 1000'])]

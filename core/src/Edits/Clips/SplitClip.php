@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Clips;
 
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
@@ -71,15 +72,25 @@ final readonly class SplitClip implements SongEdit
         $cut = $at - $clip->shift();
         $content = $song->contentOf($clip->id);
         [$left, $right] = [self::notesBefore($content->notes, $cut), self::notesFrom($content->notes, $cut, $song->nextId)];
+        $pieces = [];
+        foreach (self::across($content->notes, $cut) as $k => $i) {
+            $pieces[$content->notes->id[$i]] = $song->nextId + $k;
+        }
         $points = $content->points;
         $isLeft = array_filter($points->start, static fn (int $start): bool => $start < $cut);
         $behind = $clip->with(['id' => $song->newClipId(), 'start' => $at, 'length' => $clip->end() - $at, 'offset' => $cut]);
 
         return [
             $song->withClip($clip->with(['length' => $at - $clip->start]), new Content($left, $points->at(array_keys($isLeft))))
-                ->withClip($behind, new Content($right, $points->at(array_keys(array_diff_key($points->start, $isLeft))))),
+                ->withClip($behind, new Content($right, self::pointsFrom($points, $cut, $pieces, $song->nextId + count($pieces)))),
             $behind->id,
         ];
+    }
+
+    /** @return list<int> the places of the notes that sound across */
+    private static function across(Notes $notes, int $cut): array
+    {
+        return array_keys(array_filter($notes->start, static fn (int $start, int $i): bool => $start < $cut && $start + $notes->length[$i] > $cut, ARRAY_FILTER_USE_BOTH));
     }
 
     private static function notesBefore(Notes $notes, int $cut): Notes
@@ -110,5 +121,26 @@ final readonly class SplitClip implements SongEdit
         }
 
         return Notes::fromRows($rows);
+    }
+
+    /**
+     * The points behind the cut; those of a note that was cut belong to its second piece, which begins with what held there.
+     *
+     * @param  array<int, int>  $pieces  ids of the second pieces, by those of their notes
+     */
+    private static function pointsFrom(Points $points, int $cut, array $pieces, int $nextId): Points
+    {
+        $rows = $held = [];
+        foreach ($points->start as $i => $start) {
+            $row = $points->row($i);
+            $piece = $pieces[$row['note']] ?? null;
+            if ($piece !== null && $start <= $cut) {
+                $held["{$piece} {$row['kind']} {$row['number']}"] = ['id' => $start < $cut ? $nextId++ : $row['id'], 'start' => $cut, 'note' => $piece] + $row;
+            } elseif ($start >= $cut) {
+                $rows[] = ['note' => $piece ?? $row['note']] + $row;
+            }
+        }
+
+        return Points::fromRows([...array_values($held), ...$rows]);
     }
 }

@@ -52,15 +52,19 @@ final readonly class Reverse implements InClips
         [$song, $there] = ChosenClips::unrolled($song, $song->clips[$clip]);
         $content = Sounding::roundsOf($song, $there)[0]->shifted(-$there->start);
         $notes = $content->notes;
-        $mirrored = static fn (int $end): int => $there->length - $end;
+        $points = $content->points;
+        $starts = array_map(static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start, $notes->length);
+        // A curve within a note goes along with it, forwards.
+        $later = array_combine($notes->id, array_map(static fn (int $new, int $old): int => $new - $old, $starts, $notes->start));
+        $mirrored = static fn (int $start, int $end, int $note): int => isset($later[$note]) ? $start + $later[$note] : $there->length - $end;
 
         return $song->withClip($there->with(['offset' => 0]), new Content(
             $notes->with([
-                'start' => array_map(static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start, $notes->length),
+                'start' => $starts,
                 'playedStart' => array_map(static fn (int $offset): int => -$offset, $notes->playedEnd),
                 'playedEnd' => array_map(static fn (int $offset): int => -$offset, $notes->playedStart),
             ]),
-            $content->points->with(['start' => array_map($mirrored, self::ends($content->points, $there->length))]),
+            $points->with(['start' => array_map($mirrored, $points->start, self::ends($points, $there->length), $points->note)]),
         ));
     }
 
