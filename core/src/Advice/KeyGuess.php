@@ -44,29 +44,37 @@ final readonly class KeyGuess
     public static function of(Notes $notes, int $most = 5): array
     {
         $weights = array_fill(0, 12, 0.0);
-        [$first, $last] = [null, null];
-        foreach ($notes->start as $i => $start) {
-            if ($notes->muted[$i] === 0) {
-                $weights[$notes->pitch[$i] % 12] += $notes->length[$i];
-                $first ??= $i;
-                // Notes are in order of start and pitch: of the last moment the lowest.
-                $last = $last !== null && $notes->start[$last] === $start ? $last : $i;
-            }
-        }
-        $all = array_sum($weights);
-        if ($all <= 0 || $first === null || $last === null) {
+        $sounding = array_keys($notes->muted, 0, true);
+        if ($sounding === []) {
             return [];
         }
+        foreach ($sounding as $i) {
+            $weights[$notes->pitch[$i] % 12] += $notes->length[$i];
+        }
+        $all = array_sum($weights);
+        $ends = [self::lowestBeside($notes, $sounding, $sounding[0]), self::lowestBeside($notes, $sounding, $sounding[count($sounding) - 1])];
         $shares = array_map(static fn (float $weight): float => $weight / $all, $weights);
         $guesses = [];
         foreach (self::SHAPES as $shape) {
             foreach (range(0, 11) as $root) {
-                $guesses[] = self::weighed($root, $shape, $shares, [$notes->pitch[$first] % 12, $notes->pitch[$last] % 12]);
+                $guesses[] = self::weighed($root, $shape, $shares, $ends);
             }
         }
         usort($guesses, static fn (self $a, self $b): int => $b->score <=> $a->score);
 
         return array_slice($guesses, 0, $most);
+    }
+
+    /**
+     * The class of the lowest note that begins with one: within half of its length, for no hand plays a chord at once.
+     *
+     * @param  list<int>  $places
+     */
+    private static function lowestBeside(Notes $notes, array $places, int $of): int
+    {
+        $beside = array_filter($places, static fn (int $i): bool => abs($notes->start[$i] - $notes->start[$of]) <= intdiv($notes->length[$of], 2));
+
+        return min(array_map(static fn (int $i): int => $notes->pitch[$i], $beside)) % 12;
     }
 
     /**

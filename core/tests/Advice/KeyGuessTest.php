@@ -37,6 +37,20 @@ final class KeyGuessTest extends MusicTestCase
         self::assertCount(5, $guesses);
     }
 
+    public function test_chords_are_not_played_at_once_and_the_lowest_note_of_the_first_and_the_last_still_counts(): void
+    {
+        // Dm, G, Am, Am and Dm, each strummed from the top down.
+        $chords = [[57, 53, 50], [62, 59, 55], [64, 60, 57], [64, 60, 57], [57, 53, 50]];
+        $rows = [];
+        foreach ($chords as $bar => $pitches) {
+            foreach ($pitches as $k => $pitch) {
+                $rows[] = [1920 * $bar + 20 * $k, 1800, $pitch];
+            }
+        }
+
+        self::assertSame('D dorian', (string) KeyGuess::of(self::notes(...$rows))[0]->key);
+    }
+
     public function test_a_triad_on_every_root_is_in_its_own_key(): void
     {
         foreach (range(0, 11) as $root) {
