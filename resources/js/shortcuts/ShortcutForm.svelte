@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick as settled } from 'svelte';
+  import { onDestroy, tick as settled } from 'svelte';
   import type { Binding, Surface } from '../api';
   import { cap } from '../keys/keystroke';
   import { SURFACES } from '../keys/views';
@@ -52,6 +52,11 @@
   const displaced = $derived(draft.key ? shortcuts.displaced(made, instead) : []);
   const elsewhere = $derived(SURFACES.filter(({ name }) => name !== draft.where && name !== 'everywhere'));
 
+  // Another key may be taken up before an answer is there: then this form is gone, and the one in its place stays.
+  let isGone = false;
+  onDestroy(() => (isGone = true));
+  const done = () => !isGone && close();
+
   let capture = $state<KeyCapture>();
   let keep = $state<HTMLButtonElement>();
 
@@ -62,13 +67,13 @@
 
   async function save(): Promise<void> {
     await shortcuts.set(made, instead);
-    if (!shortcuts.problem) close();
+    if (!shortcuts.problem) done();
   }
 
   /** The form may be gone by the time it is done: the key is said before. */
   async function revert(own: string): Promise<void> {
     await shortcuts.revert(({ key }) => key === own);
-    close();
+    done();
   }
 </script>
 
@@ -157,7 +162,7 @@
       <button
         class="btn btn-ghost btn-sm text-error"
         type="button"
-        onclick={() => void shortcuts.remove(instead).then(close)}>Take it away</button
+        onclick={() => void shortcuts.remove(instead).then(done)}>Take it away</button
       >
     {/if}
   </div>

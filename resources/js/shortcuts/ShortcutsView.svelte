@@ -221,10 +221,7 @@
               canHold={(lines) =>
                 lines.length > 0 &&
                 lines.every((line) => catalog.view.some(({ name, holds }) => holds && name === line.split(' ')[0]))}
-              close={() => {
-                // Another key may have been taken up since.
-                if (form === shown) form = null;
-              }}
+              close={() => (form = null)}
             />
           {/key}
         {/if}
