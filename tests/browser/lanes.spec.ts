@@ -291,6 +291,14 @@ test('an opened row has the lanes too', async ({ studio, page }) => {
   await say(studio, 'point at=0 value=30 lane=cc1');
   await studio.press('F10', 'm', 'F9', 'Alt+Enter');
   await expect(page.getByRole('group', { name: 'Velocity of Track 1' })).toBeVisible();
+  for (const [key, lane] of [
+    ['b', 'Bend'],
+    ['s', 'Sustain pedal'],
+    ['m', 'Modulation'],
+  ]) {
+    await studio.press('F10', key);
+    await expect(page.getByRole('group', { name: `${lane} of Track 1` }), 'the one keys reach is seen').toBeVisible();
+  }
   await studio.press('Alt+Enter');
   await expect(page.getByRole('group', { name: 'Modulation of Track 1' })).toBeVisible();
 });

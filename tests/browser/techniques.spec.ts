@@ -67,7 +67,7 @@ test('a track gets techniques on the bench, notes take them by keys, and the tab
 test('spans are drawn in the lane, a press takes one note, Escape leaves it', async ({ studio, page }) => {
   await say(studio, 'technique-map to=bellows');
   await studio.press('F10', 'u');
-  await expect(page.getByRole('group', { name: 'Techniques lane' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Technique lane' })).toBeVisible();
   await draw(studio, 480, 960, 1, 5);
   await studio.expectColumn('technique', [0, 0, 1, 1, 0, 0, 0, 0]);
   await draw(studio, 1210, 1211, 4, 5);

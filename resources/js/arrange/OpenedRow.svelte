@@ -82,8 +82,15 @@
   {#if lanes.length > 0}
     <div class="min-w-0">
       {#each lanes as { name, height } (name)}
-        {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />
-        {:else}<Lane {desk} {pane} {name} {height} {onmouse} {onmenu} />{/if}
+        <div class="relative">
+          {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />
+          {:else}<Lane {desk} {pane} {name} {height} {onmouse} {onmenu} />
+            <span
+              class="pointer-events-none absolute top-0.5 right-1 bg-base-100/80 px-0.5 text-[0.625rem] leading-none text-secondary"
+              class:font-semibold={desk.lanes.current === name}
+              aria-hidden="true">{desk.lanes.of(name).title}</span
+            >{/if}
+        </div>
       {/each}
     </div>
   {:else if row.what === 'notes'}

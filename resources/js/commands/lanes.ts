@@ -15,7 +15,7 @@ const lane: Command = ({ desk }, { to, name }) => {
       return;
     }
     lanes.show(name);
-    desk.say(`${lanes.of(name).title}: keys of dynamics reach this lane`, 'hint');
+    desk.say(lanes.said, 'hint');
     return;
   }
   const { title } = lanes.of(lanes.current);
@@ -30,7 +30,7 @@ const lane: Command = ({ desk }, { to, name }) => {
     const at = all.findIndex((shown) => shown.name === lanes.current);
     if (all.length === 0) return 'No lane is shown; lane name=cc11 shows one.';
     lanes.show(all[(at + by + all.length) % all.length].name);
-    return `${lanes.of(lanes.current).title}: keys of dynamics reach this lane`;
+    return lanes.said;
   };
   const does: Record<string, () => string> = {
     toggle: () => {

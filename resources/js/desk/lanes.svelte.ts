@@ -37,7 +37,7 @@ export class Lanes {
   }
 
   of(name: LaneName): Lane {
-    if (name === TECHNIQUES) return { name, title: 'Techniques', least: 0, most: 0, rest: 0 };
+    if (name === TECHNIQUES) return { name, title: 'Technique', least: 0, most: 0, rest: 0 };
     const key = Number(name.slice(3));
     return this.#known.get(name) ?? { name, title: `Key pressure ${pitchName(key)}`, least: 0, most: 127, rest: 0 };
   }
@@ -50,6 +50,14 @@ export class Lanes {
       ...(notes.columns.technique.some((number) => number > 0) ? [TECHNIQUES] : []),
     ];
     return [...ofNotes, ...this.all.map(({ name }) => name).filter((name) => points.lanes.has(name))];
+  }
+
+  /** What is said where another lane is the one keys reach. */
+  get said(): string {
+    const { title } = this.of(this.current);
+    return this.current === TECHNIQUES
+      ? `${title}: a drag lets the notes of that time be played so`
+      : `${title}: keys of dynamics reach this lane`;
   }
 
   /** Shows a lane and makes it the one keys reach. */

@@ -29,11 +29,16 @@ export class OpenedRow {
     this.pane = new Pane(desk, new Viewport(desk.arranging.view), track);
   }
 
-  /** Its lanes and how high they are, in CSS pixels: those under the roll, as many as there is room for. */
+  /** Its lanes and how high they are, in CSS pixels: those under the roll, as many as there is room for, the one keys reach among them. */
   get lanes(): { name: LaneName; height: number }[] {
     if (this.what === 'dynamics') return [{ name: this.desk.lanes.current, height: this.height - EDGE }];
     const room = settings.lane ? Math.floor((this.height - EDGE - FOR_NOTES) / LANE_HEIGHT) : 0;
-    return settings.lanes.slice(0, Math.max(0, room)).map(({ name }) => ({ name, height: LANE_HEIGHT }));
+    const first = settings.lanes.slice(0, Math.max(0, room));
+    const { current } = this.desk.lanes;
+    const isLeftOut =
+      !first.some(({ name }) => name === current) && settings.lanes.some(({ name }) => name === current);
+    const shown = isLeftOut ? [...first.slice(0, -1), ...(room > 0 ? [{ name: current }] : [])] : first;
+    return shown.map(({ name }) => ({ name, height: LANE_HEIGHT }));
   }
 
   /** Brings its pitches into sight, once it has a height. */

@@ -145,7 +145,7 @@
     ? 'border-accent'
     : 'border-base-300'}"
   role="group"
-  aria-label="Techniques lane"
+  aria-label="Technique lane"
   style:height="{height}px"
 >
   <canvas
