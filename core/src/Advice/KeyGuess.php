@@ -74,7 +74,7 @@ final readonly class KeyGuess
     {
         $beside = array_filter($places, static fn (int $i): bool => abs($notes->start[$i] - $notes->start[$of]) <= intdiv($notes->length[$of], 2));
 
-        return min(array_map(static fn (int $i): int => $notes->pitch[$i], $beside)) % 12;
+        return min($notes->pitch[$of], ...array_map(static fn (int $i): int => $notes->pitch[$i], array_values($beside))) % 12;
     }
 
     /**

@@ -124,6 +124,16 @@ final class LanesTest extends MusicTestCase
         self::assertSame('0:8 240:9', self::written('cc1', $change->applyToPoints($points)));
     }
 
+    public function test_points_of_several_clips_are_sampled_each_in_its_own(): void
+    {
+        $points = self::points(['cc2' => '0:1 120:60 240:3 360:64'])->with(['clip' => [1, 2, 1, 2], 'channel' => [0, 5, 0, 5]]);
+        $after = self::read('sample every=1/8 lane=cc2')->apply(Notes::none(), Selection::of($points->id), self::context()->holding($points))->applyToPoints($points);
+        $in = static fn (int $clip): array => array_values(array_map(static fn (int $i): array => [$after->start[$i], $after->value[$i], $after->channel[$i]], array_keys($after->clip, $clip, true)));
+
+        self::assertSame([[0, 1, 0], [240, 3, 0]], $in(1));
+        self::assertSame([[0, 60, 5], [240, 60, 5]], $in(2));
+    }
+
     public function test_release_velocities_are_a_lane_of_the_notes(): void
     {
         $notes = self::notes([0, 100, 60, 90], [240, 100, 60, 90]);

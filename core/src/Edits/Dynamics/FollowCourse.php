@@ -44,7 +44,7 @@ final readonly class FollowCourse implements Edit
         if ($mode === 'set') {
             $levels->follow($course->first(), $course->last(), static fn (int $tick): float => $course->at($tick) ?? 0.0);
         } else {
-            $places = $levels->areSelected ? $levels->places : $levels->between($course->first(), $course->last());
+            $places = $levels->areSelected ? $levels->places : $levels->inFront()->between($course->first(), $course->last());
             foreach ($places as $i) {
                 $value = $course->at($levels->start[$i]);
                 if ($value !== null) {

@@ -13,6 +13,7 @@ use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Lanes\HeldValues;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
@@ -50,8 +51,7 @@ final class Levels
     /** @var list<int> the ids of what was drawn */
     private array $put = [];
 
-    /** @var list<int>|null */
-    private ?array $inFront = null;
+    private ?HeldValues $inFront = null;
 
     private ?PointDraft $points = null;
 
@@ -182,63 +182,47 @@ final class Levels
         }
     }
 
-    /** Puts a point in, on the track in front; one that lies there in its lane gives way. */
-    public function put(int $tick, int $value): void
+    /**
+     * Puts a point in; one that lies there in its lane gives way.
+     *
+     * @param  int|null  $beside  the place of a point whose clip and channel it gets; on the track in front where left out
+     */
+    public function put(int $tick, int $value, ?int $beside = null): void
     {
         if ($this->points !== null) {
-            $clip = $this->context->clips->at($tick);
+            $clips = $this->context->clips;
+            $points = $this->context->points;
             $this->put[] = $this->points->add([
-                'start' => $tick, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number, 'value' => $this->lane->within($value), 'channel' => $this->context->clips->channel, 'clip' => $clip,
+                'start' => $tick, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number, 'value' => $this->lane->within($value),
+                'channel' => $beside === null ? $clips->channel : $points->channel[$beside], 'clip' => $beside === null ? $clips->at($tick) : $points->clip[$beside],
             ]);
             $this->drawn++;
         }
     }
 
-    /**
-     * The places of the lane's points on the track in front from one tick to another, the last one counted.
-     *
-     * @return list<int>
-     */
-    public function between(int $from, int $to): array
-    {
-        $first = $this->firstAfter($from - 1);
-
-        return array_slice($this->inFront(), $first, max(0, $this->firstAfter($to) - $first));
-    }
-
-    /** What a lane of points holds at a tick on the track in front. */
-    public function heldAt(int $tick): int
-    {
-        $after = $this->firstAfter($tick);
-
-        $place = $this->inFront()[$after - 1] ?? null;
-
-        return $place === null ? $this->lane->rest() : $this->value[$place];
-    }
-
-    /** Which of the lane's points on the track in front is the first after a tick. */
-    private function firstAfter(int $tick): int
-    {
-        $places = $this->inFront();
-        [$low, $high] = [0, count($places)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $this->start[$places[$middle]] <= $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
-
-        return $low;
-    }
-
-    /** @return list<int> the places of the lane's points on the track in front, in order of time */
-    private function inFront(): array
+    /** What the lane of points holds on the track in front. */
+    public function inFront(): HeldValues
     {
         $clips = $this->context->clips;
         $points = $this->context->points;
 
-        return $this->inFront ??= array_values(array_filter(
-            $this->lane->placesIn($points),
-            static fn (int $i): bool => $clips->trackOf($points->clip[$i]) === $clips->trackOf($clips->front),
-        ));
+        return $this->inFront ??= $this->held(static fn (int $i): bool => $clips->trackOf($points->clip[$i]) === $clips->trackOf($clips->front));
+    }
+
+    /** What the lane of points holds in the clip and on the channel of one of its points. */
+    public function beside(int $place): HeldValues
+    {
+        $points = $this->context->points;
+
+        return $this->held(static fn (int $i): bool => $points->clip[$i] === $points->clip[$place] && $points->channel[$i] === $points->channel[$place]);
+    }
+
+    /** @param  Closure(int): bool  $which  of the lane's points, by place */
+    private function held(Closure $which): HeldValues
+    {
+        $points = $this->context->points;
+
+        return new HeldValues($points, array_values(array_filter($this->lane->placesIn($points), $which)), $this->lane->rest());
     }
 
     /**
@@ -330,7 +314,7 @@ final class Levels
     /** @param  Closure(int): float  $at */
     private function draw(int $from, int $to, Closure $at): void
     {
-        foreach ($this->between($from, $to) as $place) {
+        foreach ($this->inFront()->between($from, $to) as $place) {
             $this->points?->remove($place);
         }
         $time = $this->context->time;

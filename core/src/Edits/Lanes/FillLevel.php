@@ -35,15 +35,16 @@ final readonly class FillLevel implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $levels = Levels::lane($notes, $context, $parameters);
+        $held = $levels->inFront();
         $at = $context->moment($parameters, 'at');
         $until = $parameters->value('until') === self::END ? Bounds::LAST_TICK : $context->moment($parameters, 'until');
-        $value = $parameters->has('value') ? $parameters->int('value') : $levels->heldAt($at);
-        $after = $levels->heldAt($until);
-        foreach ($levels->between($at, $until - 1) as $i) {
+        $value = $parameters->has('value') ? $parameters->int('value') : $held->at($at);
+        $after = $held->at($until);
+        foreach ($held->between($at, $until - 1) as $i) {
             $levels->remove($i);
         }
         $levels->put($at, $value);
-        if ($until < Bounds::LAST_TICK && $after !== $value && $levels->between($until, $until) === []) {
+        if ($until < Bounds::LAST_TICK && $after !== $value && $held->between($until, $until) === []) {
             $levels->put($until, $after);
         }
 

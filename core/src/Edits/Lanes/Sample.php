@@ -33,16 +33,17 @@ final readonly class Sample implements Edit
     {
         $levels = Levels::ofPoints($notes, $selection, $context, $parameters);
         $every = $context->time->gridLines($context->grid($parameters, 'every'));
-        [$first, $last] = [$levels->start[$levels->places[0]], $levels->start[$levels->places[count($levels->places) - 1]]];
-        if ($every->estimate($first, $last) > PointDraft::MOST_POINTS) {
-            throw new EditRefused('That would make more points than can be worked on at once; take a coarser grid or a shorter range.');
-        }
-        foreach ($levels->places as $i) {
-            $levels->remove($i);
-        }
-        $every->around($first);
-        for ($tick = $every->before; $tick <= $last; $tick = $every->next($tick)) {
-            $levels->put($tick, $levels->heldAt(max($tick, $first)));
+        foreach ($levels->courses() as $course) {
+            [$first, $last] = [$levels->start[$course[0]], $levels->start[$course[count($course) - 1]]];
+            if ($every->estimate($first, $last) > PointDraft::MOST_POINTS) {
+                throw new EditRefused('That would make more points than can be worked on at once; take a coarser grid or a shorter range.');
+            }
+            array_map($levels->remove(...), $course);
+            $held = $levels->beside($course[0]);
+            $every->around($first);
+            for ($tick = $every->before; $tick <= $last; $tick = $every->next($tick)) {
+                $levels->put($tick, $held->at(max($tick, $first)), $course[0]);
+            }
         }
 
         return $levels->change($selection, "on the lines of {$every->grid}");

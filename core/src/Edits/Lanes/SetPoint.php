@@ -32,7 +32,7 @@ final readonly class SetPoint implements Edit
     {
         $levels = Levels::lane($notes, $context, $parameters);
         $at = $context->moment($parameters, 'at');
-        $value = $parameters->has('value') ? $parameters->int('value') : $levels->heldAt($at);
+        $value = $parameters->has('value') ? $parameters->int('value') : $levels->inFront()->at($at);
         $levels->put($at, $value);
 
         return $levels->change(Selection::none(), "{$value} at {$context->time->position($at)}");
