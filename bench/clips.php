@@ -34,6 +34,7 @@ function benchPoints(int $count, int $controller): Points
     mt_srand(7);
     $columns = [];
     for ($i = 0; $i < $count; $i++) {
+        $columns['id'][] = $count + $i + 1;
         $columns['start'][] = $i * 96;
         $columns['kind'][] = PointKind::Controller->value;
         $columns['number'][] = $controller;

@@ -23,7 +23,7 @@ const LINES = [
 /** Lines that work on all points of a lane of so many, one every tenth of a beat. */
 const LANE_LINES = [
     'velocity add=1 lane=cc1', 'ramp lane=cc1', 'ramp mode=scale curve=40 lane=cc1', 'squeeze lane=cc1', 'limit max=90 lane=cc1', 'accent lane=cc1', 'smooth lane=cc1', 'humanize lane=cc1', 'course at="0:0 4000000:127" lane=cc1',
-    'thin lane=cc1', 'sample lane=cc1', 'fill-level lane=cc1', 'wave lane=cc1', 'nudge', 'quantize', 'stretch factor=2/3', 'reverse', 'delete', 'cut', 'pedal-clean', 'pedal-join',
+    'thin lane=cc1', 'sample lane=cc1', 'fill-level lane=cc1', 'wave lane=cc1', 'nudge', 'quantize', 'stretch factor=2/3', 'reverse', 'delete', 'cut', 'pedal-clean', 'pedal-join', 'pedal-to-notes',
 ];
 
 const ON_POINTS = 'points: ';
@@ -41,7 +41,8 @@ if (($argv[2] ?? '') === 'one') {
     $selection = Selection::all($start);
     if ($onPoints) {
         $points = benchPoints((int) $count, str_contains($line, 'pedal') ? 64 : 1);
-        [$start, $selection] = [Notes::none()->counted($points->nextId), Selection::of($points->id)];
+        // A pedal is looked at beside the notes it holds; all else works on points alone.
+        [$start, $selection] = [(str_contains($line, 'pedal') ? $notes : Notes::none())->counted($points->nextId), Selection::of($points->id)];
         $context = benchContext(TickRange::of(0, 96 * (int) $count))->holding($points);
     }
     $context = $context->withClipboard(new Phrase($start, $context->time->ppq()));

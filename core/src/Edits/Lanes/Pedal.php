@@ -69,6 +69,24 @@ final class Pedal
     }
 
     /**
+     * The press among those of a row that is down at a tick; null where none is.
+     *
+     * @param  list<array{from: int, to: int, down: int, up: int|null}>  $presses  in order of time
+     * @return array{from: int, to: int, down: int, up: int|null}|null
+     */
+    public static function pressAt(array $presses, int $tick): ?array
+    {
+        [$low, $high] = [0, count($presses)];
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            [$low, $high] = $presses[$middle]['from'] <= $tick ? [$middle + 1, $high] : [$low, $middle];
+        }
+        $press = $presses[$low - 1] ?? null;
+
+        return $press !== null && $tick < $press['to'] ? $press : null;
+    }
+
+    /**
      * Its presses by row: where each begins and ends, in ticks, and the places of the two points.
      *
      * @return array<string, list<array{from: int, to: int, down: int, up: int|null}>>

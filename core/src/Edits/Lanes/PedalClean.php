@@ -27,18 +27,15 @@ final readonly class PedalClean implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $pedal = new Pedal($context, $selection, $parameters);
+        $presses = $pedal->presses();
         $needed = [];
-        $idle = 0;
-        $ends = self::ends($pedal, $notes);
-        foreach ($pedal->presses() as $row => $presses) {
-            foreach ($presses as ['from' => $from, 'to' => $to, 'down' => $down, 'up' => $up]) {
-                $holds = array_filter($ends[$row] ?? [], static fn (int $end): bool => $end >= $from && $end < $to) !== [];
-                $idle += $holds ? 0 : 1;
-                foreach ($holds ? [$down, $up] : [] as $place) {
-                    $needed[$place ?? -1] = true;
-                }
+        foreach ($notes->start as $i => $start) {
+            $press = Pedal::pressAt($presses[$pedal->row($notes->clip[$i], $notes->channel[$i])] ?? [], $start + $notes->length[$i]);
+            if ($press !== null) {
+                $needed[$press['down']] = $needed[$press['up'] ?? $press['down']] = true;
             }
         }
+        $idle = count(array_filter(array_merge(...array_values($presses)), static fn (array $press): bool => ! isset($needed[$press['down']])));
         $gone = 0;
         foreach (array_merge(...array_values($pedal->rows())) as $place) {
             if (isset($needed[$place])) {
@@ -50,16 +47,5 @@ final readonly class PedalClean implements Edit
         }
 
         return Change::nothing($selection, $gone === 0 ? 'Nothing to clean: every value of the pedal is needed.' : "{$gone} values of the pedal taken out".($idle > 0 ? ", {$idle} presses held nothing" : ''))->withPoints($pedal->draft->change());
-    }
-
-    /** @return array<string, list<int>> where notes end, by row */
-    private static function ends(Pedal $pedal, Notes $notes): array
-    {
-        $ends = [];
-        foreach ($notes->start as $i => $start) {
-            $ends[$pedal->row($notes->clip[$i], $notes->channel[$i])][] = $start + $notes->length[$i];
-        }
-
-        return $ends;
     }
 }

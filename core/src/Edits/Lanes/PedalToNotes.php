@@ -38,7 +38,7 @@ final readonly class PedalToNotes implements Edit
             $row = $pedal->row($notes->clip[$i], $notes->channel[$i]);
             $key = "{$row} {$notes->pitch[$i]}";
             [$start, $end] = [$notes->start[$i], $notes->start[$i] + $notes->length[$i]];
-            $held = array_values(array_filter($presses[$row] ?? [], static fn (array $press): bool => $end >= $press['from'] && $end < $press['to']))[0] ?? null;
+            $held = Pedal::pressAt($presses[$row] ?? [], $end);
             $to = $held === null ? $end : min($held['to'], $next[$key] ?? PHP_INT_MAX, $held['up'] === null ? max($end, $last) : PHP_INT_MAX);
             if ($to > $end) {
                 $draft->length[$i] = $to - $start;
