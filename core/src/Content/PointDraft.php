@@ -125,7 +125,8 @@ final class PointDraft
             }
         }
         foreach ($this->added['start'] as $k => $start) {
-            $at = self::place(array_map(static fn (array $column): int => $column[$k], $this->added), $start);
+            $added = $this->added;
+            $at = "{$start} {$added['kind'][$k]} {$added['number'][$k]} {$added['channel'][$k]} {$added['note'][$k]} {$added['clip'][$k]}";
             if (isset($put[$at])) {
                 $this->removed[$put[$at]] = true;
             }
@@ -140,15 +141,12 @@ final class PointDraft
         unset($this->removed[-1]);
     }
 
+    /** Its moment, and the lane, channel and clip it lies in. */
     private function at(int $place): string
     {
-        return self::place($this->points->row($place), $this->start[$place]);
-    }
+        $points = $this->points;
 
-    /** @param  array<string, int>  $row */
-    private static function place(array $row, int $start): string
-    {
-        return "{$start} {$row['kind']} {$row['number']} {$row['channel']} {$row['note']} {$row['clip']}";
+        return "{$this->start[$place]} {$points->kind[$place]} {$points->number[$place]} {$points->channel[$place]} {$points->note[$place]} {$points->clip[$place]}";
     }
 
     private function refusePastTheEnd(): void

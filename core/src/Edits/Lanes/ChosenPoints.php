@@ -73,12 +73,14 @@ final readonly class ChosenPoints
             $ends[$i] = max(1, isset($next[$lane]) ? $next[$lane] - $points->start[$i] : $last);
             $next[$lane] = $points->start[$i];
         }
-        $columns = $notes->columns();
-        foreach ($places as $i) {
-            $row = ['id' => $points->id[$i], 'start' => $points->start[$i], 'length' => $ends[$i], 'clip' => -$points->id[$i]];
-            foreach (Notes::COLUMNS as $name => $column) {
-                $columns[$name][] = $row[$name] ?? $column['default'];
-            }
+        $chosen = $points->at(array_values($places));
+        $own = [
+            'id' => $chosen->id, 'start' => $chosen->start, 'length' => array_map(static fn (int $i): int => $ends[$i], array_values($places)),
+            'clip' => array_map(static fn (int $id): int => -$id, $chosen->id),
+        ];
+        $columns = [];
+        foreach ($notes->columns() as $name => $values) {
+            $columns[$name] = [...$values, ...$own[$name] ?? array_fill(0, $chosen->count(), Notes::COLUMNS[$name]['default'])];
         }
 
         return Notes::of($columns);
