@@ -185,6 +185,33 @@ final class LanesTest extends MusicTestCase
         self::assertSame([], $copy(false), 'where points are left alone');
     }
 
+    public function test_what_is_said_where_a_range_begins_is_copied_in_the_place_of_what_held_before(): void
+    {
+        $points = self::points(['cc11' => '0:50 480:60 600:70']);
+        $copied = self::read('copy range=on')->apply(Notes::none(), Selection::none(), self::context(range: [480, 960])->holding($points))->clipboard?->points;
+
+        self::assertNotNull($copied);
+        self::assertSame('480:60 600:70', self::written('cc11', $copied));
+    }
+
+    public function test_points_are_humanized_in_time_as_notes_are_and_none_before_the_start(): void
+    {
+        $points = self::points(['cc11' => '0:50 480:50 960:50 1440:50 1920:50 2400:50']);
+        $apply = static fn (string $line): Points => self::read($line)->apply(Notes::none(), Selection::of($points->id), self::context()->holding($points))->applyToPoints($points);
+        $after = $apply('humanize time=20tk velocity=10 seed=3 lane=cc11');
+
+        self::assertNotSame($points->start, $after->start);
+        self::assertNotSame($points->value, $after->value);
+        foreach ($after->start as $i => $start) {
+            self::assertEqualsWithDelta($points->start[$i], $start, 20);
+            self::assertEqualsWithDelta(50, $after->value[$i], 10);
+        }
+        $early = $apply('humanize time=20tk velocity=0 lean=-100 seed=3 lane=cc11')->start;
+        self::assertSame(0, $early[0]);
+        self::assertLessThan(array_sum($points->start), array_sum($early));
+        self::assertSame($points->start, array_map(max(...), $early, $points->start), 'none is late');
+    }
+
     public function test_a_registered_number_stays_together_where_it_is_moved(): void
     {
         $points = Points::fromRows([
