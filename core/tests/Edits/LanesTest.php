@@ -200,6 +200,7 @@ final class LanesTest extends MusicTestCase
         $apply = static fn (string $line): Points => self::read($line)->apply(Notes::none(), Selection::of($points->id), self::context()->holding($points))->applyToPoints($points);
         $after = $apply('humanize time=20tk velocity=10 seed=3 lane=cc11');
 
+        self::assertCount(6, $after->start);
         self::assertNotSame($points->start, $after->start);
         self::assertNotSame($points->value, $after->value);
         foreach ($after->start as $i => $start) {
