@@ -19,18 +19,18 @@ final class TypesTest extends TestCase
 
     public function test_the_columns_of_notes_are_those_of_the_core(): void
     {
-        preg_match('/interface NoteColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'songs.ts'), $found);
+        preg_match('/interface NoteColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'tables.ts'), $found);
         preg_match_all('/^  (\w+): number\[\];/m', $found[1], $columns);
 
-        self::assertSame(array_keys(Notes::COLUMNS), $columns[1], 'NoteColumns in resources/js/api/songs.ts has the columns of Content/Notes.php in their order');
+        self::assertSame(array_keys(Notes::COLUMNS), $columns[1], 'NoteColumns in resources/js/api/tables.ts has the columns of Content/Notes.php in their order');
     }
 
     public function test_the_columns_of_points_are_those_of_the_core(): void
     {
-        preg_match('/interface PointColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'songs.ts'), $found);
+        preg_match('/interface PointColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'tables.ts'), $found);
         preg_match_all('/^  (\w+): number\[\];/m', $found[1], $columns);
 
-        self::assertSame(array_keys(Points::COLUMNS), $columns[1], 'PointColumns in resources/js/api/songs.ts has the columns of Content/Points.php in their order');
+        self::assertSame(array_keys(Points::COLUMNS), $columns[1], 'PointColumns in resources/js/api/tables.ts has the columns of Content/Points.php in their order');
     }
 
     /** @return iterable<string, array{string, string, list<string>}> */

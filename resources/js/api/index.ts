@@ -11,6 +11,7 @@ export * from './recipes';
 export * from './base64';
 export * from './shelf';
 export * from './songs';
+export * from './tables';
 
 /** Every request there is. */
 export const api = { ...catalog, ...songs, ...keymaps, ...recipes, ...shelf };
