@@ -81,6 +81,7 @@ final class RandomRequests
         return match (true) {
             str_ends_with($uri, '/edits') => $standing + ['lines' => $this->lines(), 'selection' => $this->pick(['all', [1, 2, 3], []]), 'context' => $context, 'dry' => $this->random->getInt(0, 1) === 0],
             str_ends_with($uri, '/advice') => $standing + ['selection' => [1, 2], 'context' => $context],
+            str_ends_with($uri, '/select') => $standing + ['what' => $this->pick(['all', 'length', 'chord-more', 'bar-less', 'place']), 'selection' => [], 'context' => $context],
             str_ends_with($uri, '/choose') => $standing + ['where' => $this->pick(['pitch=60..72', 'velocity=..40 muted=no', 'part=top', 'beat=1']), 'context' => $context],
             str_ends_with($uri, '/match') => $standing + ['choice' => $choice, 'selection' => [1], 'context' => $context],
             str_ends_with($uri, '/history') => $standing + ['step' => $this->random->getInt(0, 5), 'dry' => true],

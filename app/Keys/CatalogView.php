@@ -13,6 +13,7 @@ use Jactonic\Core\Pitch\Chord;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Song\Sketch;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Timeline;
 
 /** Everything that can be pressed, as the browser takes it when it starts. */
 final readonly class CatalogView
@@ -23,7 +24,7 @@ final readonly class CatalogView
     ) {
     }
 
-    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way from grid to grid, and what a song can begin with */
+    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way from grid to grid, how many of each unit of a clock make a second, and what a song can begin with */
     public function whole(): array
     {
         return [
@@ -34,6 +35,7 @@ final readonly class CatalogView
             'conditions' => Conditions::NAMES,
             'scales' => array_keys(Scale::SHAPES),
             'grids' => Grid::ways(),
+            'rates' => ['ms' => 1000, 's' => 1, 'smp' => Timeline::SAMPLE_RATE, 'fr' => Timeline::FRAME_RATE],
             'chords' => Chord::list(),
             'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
             'sketches' => array_map(static fn (Sketch $sketch): array => ['name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about()], Sketch::cases()),

@@ -7,6 +7,7 @@ namespace App\Songs;
 use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Advice\KeyGuess;
 use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Recipes\Choice;
@@ -41,6 +42,13 @@ final readonly class SongReading
         [$open, $context] = $this->look($song, $standing, Selection::none(), $input);
 
         return $where->choose($open->notes, $context);
+    }
+
+    public function select(int $song, Standing $standing, Selecting $what, Selection $selection, ContextInput $input): Selection
+    {
+        [$open, $context] = $this->look($song, $standing, $selection, $input);
+
+        return $what->among($open->notes, $selection, $context);
     }
 
     public function match(int $song, Standing $standing, Choice $choice, Selection $selection, ContextInput $input): Selection

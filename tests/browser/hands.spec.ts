@@ -361,6 +361,21 @@ test('a grid that follows the zoom goes finer and coarser with it, until another
   await expect(grid).toHaveValue('1/2');
 });
 
+test('over a long song the grid that follows the zoom goes by bars, and comes back to triplets', async ({
+  studio,
+  page,
+}) => {
+  const grid = page.getByLabel('Grid', { exact: true });
+  await studio.open([
+    [0, 240, 60, 80],
+    [1920 * 400, 240, 60, 80],
+  ]);
+  await studio.press('t', 'Alt+Digit0', '0');
+  await expect(grid).toHaveValue('8bar');
+  await studio.press(...Array<string>(40).fill('='));
+  await expect(grid).toHaveValue(/t$/);
+});
+
 test('keys nudge by an amount of their own, and move caret and range where nothing is selected', async ({
   studio,
   page,
@@ -383,6 +398,15 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
     await studio.press('ArrowRight');
     await expect(studio.status).toHaveText(new RegExp(`^Caret at ${position.replaceAll('.', '\\.')}`));
   }
+  await page.getByLabel('Nudge').selectOption('other …');
+  await page.keyboard.type('1fr');
+  await studio.press('Enter', 'ArrowRight');
+  await expect(studio.status).toHaveText(/^Caret at 1\.2\.48/);
+  await page.getByLabel('Nudge').selectOption('other …');
+  await page.keyboard.type('a while');
+  await studio.press('Enter');
+  await expect(studio.status).toContainText('“a while” is no amount of time');
+  await expect(page.getByLabel('Nudge')).toHaveValue('1fr');
   expect(studio.column('start')).toEqual([10, 490, 730]);
 });
 
@@ -393,6 +417,19 @@ test('a selection comes back, and grows by what is like it', async ({ studio }) 
   await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
   await studio.press('Home', 'Control+Home', 'Control+.', 'F8', 'a');
   await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected/);
+  await studio.press('F8', 'u');
+  await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
+});
+
+test('a selection grows and shrinks by chords and bars, and says where that ends', async ({ studio }) => {
+  await studio.press('Escape', 'Control+Home', 'Control+Shift+Period', 'Control+Shift+Period');
+  await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected, pitches C4 to E4/);
+  await studio.press('Control+Shift+Comma');
+  await expect(studio.roll).toHaveAccessibleDescription(/1 of 3 notes selected, pitches C4/);
+  await studio.press('Control+Shift+BracketRight');
+  await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
+  await studio.press('Control+Shift+BracketRight');
+  await expect(studio.status).toHaveText('There is no later bar with notes.');
 });
 
 test('a box fills the roll while its key is held, and the key alone goes back', async ({ studio, page }) => {

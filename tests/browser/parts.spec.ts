@@ -44,6 +44,21 @@ test('notes of tracks behind are touched with a key, copied to the front, and li
   await expect(studio.status).toHaveText('The open tracks alone');
 });
 
+test('the rows are those that the open clips use, the one in front, or the whole part', async ({ studio }) => {
+  await studio.open([0, 1, 2, 3].map((bar) => [bar * BAR, 480, 60 + bar]));
+  await line(studio, `clip-split at=${2 * BAR}`);
+  await expect(studio.status).toHaveText('Clip split at 3.1.0');
+  await studio.press('Shift+6');
+  await expect(studio.status).toHaveText('Only the rows that are used: 4');
+  await studio.press('F2', 'u');
+  await expect(studio.status).toHaveText('Only the rows that the clip in front uses: 2');
+  await studio.press('F9', 'ArrowRight', '.', 'Enter');
+  await studio.press('F2', 'p');
+  await expect(studio.status).toHaveText('Only the rows that the part uses, in all its clips: 4');
+  await studio.press('F2', 'p');
+  await expect(studio.status).toHaveText('All rows');
+});
+
 test('which tracks lie behind is chosen for each on the bench', async ({ studio }) => {
   await openParts(studio);
   await studio.turnTo('Tracks');

@@ -21,6 +21,7 @@ const catalog: Catalog = {
   sketches: [],
   lanes: [],
   grids: {},
+  rates: {},
   scales: [],
   chords: [],
 };

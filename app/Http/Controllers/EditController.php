@@ -87,6 +87,12 @@ final readonly class EditController
         return new JsonResponse(['selection' => $this->reading->choose($song, $request->standing(), $request->where(), $request->context())->ids]);
     }
 
+    /** The notes that are selected by what is selected, or from where one is. */
+    public function select(int $song, EditRequest $request): JsonResponse
+    {
+        return new JsonResponse(['selection' => $this->reading->select($song, $request->standing(), $request->what(), $request->selected(), $request->context())->ids]);
+    }
+
     /** The notes that match the conditions of a rule. */
     public function match(int $song, EditRequest $request, Request $plain): JsonResponse
     {

@@ -8,6 +8,7 @@ use App\Songs\ContextInput;
 use App\Songs\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
+use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Selection;
@@ -127,6 +128,14 @@ final readonly class EditRequest
         $where = $this->request->json('where') ?? '';
 
         return Conditions::parse(is_string($where) && strlen($where) <= self::LONGEST_WHERE ? $where : throw new BadInput('where takes conditions as text of at most '.self::LONGEST_WHERE.' characters, such as "pitch=60..72 velocity=..40".'));
+    }
+
+    /** What is to be selected. */
+    public function what(): Selecting
+    {
+        $what = $this->request->json('what');
+
+        return Selecting::read(is_string($what) ? $what : '');
     }
 
     public function context(): ContextInput

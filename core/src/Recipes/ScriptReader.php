@@ -6,7 +6,7 @@ namespace Jactonic\Core\Recipes;
 
 use Closure;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
@@ -85,7 +85,7 @@ final readonly class ScriptReader
             'grid-kind' => $this->turned(['triplet' => static fn (Grid $grid): Grid => $grid->triplet(), 'dotted' => static fn (Grid $grid): Grid => $grid->dotted()], $line),
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
-            'select' => $this->select($this->said($line, 'what')),
+            'select' => $this->select(Selecting::read($this->said($line, 'what'))),
             default => $screen->has($line->name)
                 ? static fn (State $state): State => $state->leaving((string) $line)
                 : $this->catalog->read((string) $line),
@@ -133,29 +133,9 @@ final readonly class ScriptReader
     }
 
     /** @return Closure(State): State */
-    private function select(string $what): Closure
+    private function select(Selecting $what): Closure
     {
-        if (! in_array($what, ['all', 'none', 'invert', 'pitch', 'range'], true)) {
-            throw new BadInput("select: what takes all, none, invert, pitch or range, not “{$what}”.");
-        }
-
-        return static fn (State $state): State => $state->selecting(self::selected($what, $state), 'Selected');
-    }
-
-    private static function selected(string $what, State $state): Selection
-    {
-        $notes = $state->notes;
-        $places = array_fill_keys($state->selection->positions($notes), true);
-        $pitches = array_intersect_key($notes->pitch, $places);
-        $range = $what === 'range' ? $state->context->needRange('select what=range') : null;
-
-        return Selection::of(array_filter($notes->id, static fn (int $i): bool => match ($what) {
-            'all' => true,
-            'invert' => ! isset($places[$i]),
-            'pitch' => in_array($notes->pitch[$i], $pitches, true),
-            'range' => $range !== null && $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
-            default => false,
-        }, ARRAY_FILTER_USE_KEY));
+        return static fn (State $state): State => $state->selecting($what->among($state->notes, $state->selection, $state->context), 'Selected');
     }
 
     /** @return array{line: EditLine, run: Closure(State): State, putsIn: bool} */

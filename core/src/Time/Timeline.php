@@ -7,6 +7,11 @@ namespace Jactonic\Core\Time;
 /** What turns an amount of time into ticks: the bars and the tempo of a song, the current grid, and the rates of clocks. */
 final readonly class Timeline
 {
+    /** Samples and frames a second, unless said otherwise. */
+    public const SAMPLE_RATE = 44100;
+
+    public const FRAME_RATE = 25.0;
+
     /**
      * @param  int  $sampleRate  samples a second, for amounts in smp
      * @param  float  $frameRate  frames a second, for amounts in fr
@@ -16,8 +21,8 @@ final readonly class Timeline
         public MeterMap $meters,
         public TempoMap $tempo,
         public Grid $grid,
-        public int $sampleRate = 44100,
-        public float $frameRate = 25.0,
+        public int $sampleRate = self::SAMPLE_RATE,
+        public float $frameRate = self::FRAME_RATE,
         private ?NudgeAmounts $nudge = null,
     ) {
     }

@@ -84,6 +84,8 @@ export interface Catalog {
   chords: { name: string; semitones: number[] }[];
   /** from every grid the way to others: finer, coarser, triplet, dotted */
   grids: Record<string, [finer: string, coarser: string, triplet: string, dotted: string]>;
+  /** how many of each unit of a clock (ms, s, smp, fr) make a second */
+  rates: Record<string, number>;
   /** what a new song can begin with */
   sketches: Sketch[];
   /** what runs beside the notes as values over time */

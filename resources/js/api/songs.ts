@@ -369,6 +369,9 @@ export const songs = {
   /** The ids of the notes that meet conditions. */
   choose: (song: number, standing: Standing, where: string, context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, context }),
+  /** The ids of the notes that `select what=…` selects. */
+  select: (song: number, standing: Standing, what: string, selection: number[], context: EditContext) =>
+    request<{ selection: number[] }>('POST', `songs/${song}/select`, { ...standing, what, selection, context }),
   /** Keeps a selection under a name; an empty one takes the name away. */
   keepSelection: (song: number, name: string, selection: number[]) =>
     request<{ selections: KeptSelections }>('PUT', `songs/${song}/selections`, { name, selection }),

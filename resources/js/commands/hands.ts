@@ -1,6 +1,7 @@
 import { NUDGES, ONE_NOTE, type Hand } from '../desk/hands.svelte';
 import { rowsShown, type RowsShown } from '../desk/rows';
 import { hit } from '../desk/hit';
+import { isAmount } from '../music/amounts';
 import { settings } from '../settings/settings.svelte';
 import type { Command, Studio } from './studio';
 
@@ -88,6 +89,8 @@ const rows: Command = ({ desk }, { what }) => {
   const said = {
     all: 'All rows',
     used: 'Only the rows that are used',
+    'used-clip': 'Only the rows that the clip in front uses',
+    'used-part': 'Only the rows that the part uses, in all its clips',
     key: 'Only the rows in the key',
     named: 'Only the rows that are named',
   }[settings.rows];
@@ -103,8 +106,11 @@ const rows: Command = ({ desk }, { what }) => {
 
 const nudgeAmount: Command = ({ desk }, { to, value }) => {
   if (value) {
-    if (!/^(grid|\d+(\.\d+)?(tk|ms|s|smp|fr|bar|beat)|1\/\d{1,3}[td]?)$/.test(value)) {
-      desk.say('nudge-amount takes an amount of time, such as 1/16, 10ms, 240tk or grid.', 'refused');
+    if (!isAmount(value)) {
+      desk.say(
+        `“${value}” is no amount of time; write grid, 1/16, 1/8t, 10ms, 64smp, 1fr, 240tk, 1beat or 1bar.`,
+        'refused',
+      );
       return;
     }
     settings.nudge = value;

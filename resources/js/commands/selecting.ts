@@ -1,9 +1,10 @@
 import { api } from '../api';
 import type { Desk } from '../desk/desk.svelte';
+import { moved } from '../music/amounts';
 import { formatLine } from '../music/line';
 import type { Asked } from '../song/unsent';
 import type { Command } from './studio';
-import { movedTick, stepPlace } from './neighbours';
+import { stepPlace } from './neighbours';
 
 /** The span of time and pitch of the selected notes, or of all where none is selected; null without notes. */
 export function spanOf(desk: Desk): { from: number; to: number; low: number; high: number } | null {
@@ -35,7 +36,11 @@ const select: Command = ({ desk }, { what, name }) => {
     desk.selections.take(name);
     return;
   }
-  const { notes, range } = desk;
+  if (what === 'back') {
+    if (!desk.selections.back()) desk.say('There is no selection before this one.', 'refused');
+    else desk.say(counted(desk), 'hint');
+    return;
+  }
   const meant = pointsMeant(desk);
   if (meant && (what === 'all' || what === 'invert')) {
     const chosen = new Set(desk.points.selection());
@@ -43,80 +48,33 @@ const select: Command = ({ desk }, { what, name }) => {
     desk.say(`${desk.points.selectedCount} points of ${desk.lanes.of(desk.lanes.current).title} selected`, 'hint');
     return;
   }
-  const ids = Array.from(notes.columns.id);
-  const { pitch, start, length, clip } = notes.columns;
-  if (what === 'range' && !range) {
-    desk.say('There is no range; drag one on the ruler or press P over a selection.', 'refused');
-    return;
-  }
-  if (what === 'back') {
-    if (!desk.selections.back()) desk.say('There is no selection before this one.', 'refused');
-    else desk.say(counted(desk), 'hint');
-    return;
-  }
-  const likeness: ((i: number) => boolean) | undefined = alike(desk)[what];
-  if (likeness && notes.selectedCount === 0 && what !== 'from-here' && what !== 'before') {
-    desk.say('Select notes first; this adds what is like them.', 'refused');
-    return;
-  }
-  const pitches = new Set(Array.from(pitch).filter((_, i) => notes.selected[i]));
-  const of = notes.selectedCount > 0 ? notes.selectedPlaces().map((i) => clip[i]) : [desk.front];
-  const tracks = new Set(of.map((one) => desk.tracks.get(one)?.id));
-  const chosen: Record<string, (i: number) => boolean> = {
-    all: () => true,
-    none: () => false,
-    invert: (i) => !notes.selected[i],
-    pitch: (i) => pitches.has(pitch[i]),
-    track: (i) => tracks.has(desk.tracks.get(clip[i])?.id ?? 0),
-    range: (i) => start[i] < range![1] && start[i] + length[i] > range![0],
-    ...(likeness && { [what]: likeness }),
+  const { id } = desk.notes.columns;
+  const atOnce: Record<string, () => number[]> = {
+    all: () => Array.from(id),
+    none: () => [],
+    invert: () => Array.from(id).filter((_, i) => !desk.notes.selected[i]),
   };
-  desk.select(ids.filter((_, i) => chosen[what](i)));
-  desk.say(counted(desk), 'hint');
+  if (atOnce[what]) {
+    desk.select(atOnce[what]());
+    desk.say(counted(desk), 'hint');
+    return;
+  }
+  const { context } = desk;
+  desk.inOrder(
+    async () => {
+      const { selection } = await api.select(desk.song.id, desk.standing, what, desk.notes.selection(), context);
+      desk.select(selection);
+      desk.say(counted(desk), 'hint');
+      if (/-(more|less)$/.test(what)) revealEnd(desk);
+    },
+    { what: 'view', line: formatLine({ name: 'select', values: { what } }) },
+  );
 };
 
-/** As loud as a selected note, for the selection of what is alike. */
-const ABOUT_AS_LOUD = 5;
-
-/** What is like the selection, or lies on one side of the caret: for each kind, whether the note of a place is. */
-function alike(desk: Desk): Partial<Record<string, (i: number) => boolean>> {
-  const { notes, caret, gridLines: lines } = desk;
-  const { start, length, velocity } = notes.columns;
-  const chosen = notes.selectedPlaces();
-  const bar = (tick: number) => lines.barAt(tick);
-  const inBar = (tick: number) => tick - bar(tick).tick;
-  const of = (value: (i: number) => number) => new Set(chosen.map(value));
-  const near = lines.around(0).after / 2;
-  return {
-    'from-here': (i) => start[i] >= caret.tick,
-    before: (i) => start[i] < caret.tick,
-    bars: once(
-      (found) => (i) => found.has(bar(start[i]).bar),
-      () => of((i) => bar(start[i]).bar),
-    ),
-    place: once(
-      (found) => (i) => [...found].some((place) => Math.abs(place - inBar(start[i])) < near),
-      () => of((i) => inBar(start[i])),
-    ),
-    length: once(
-      (found) => (i) => found.has(length[i]),
-      () => of((i) => length[i]),
-    ),
-    velocity: once(
-      (found) => (i) => [...found].some((value) => Math.abs(value - velocity[i]) <= ABOUT_AS_LOUD),
-      () => of((i) => velocity[i]),
-    ),
-    chord: once(
-      (found) => (i) => [...found].some((tick) => Math.abs(tick - start[i]) <= desk.song.ppq / 16),
-      () => of((i) => start[i]),
-    ),
-  };
-}
-
-/** A test for which something is found out once, when it is first asked. */
-function once(test: (found: Set<number>) => (i: number) => boolean, find: () => Set<number>): (i: number) => boolean {
-  let asked: ((i: number) => boolean) | undefined;
-  return (i) => (asked ??= test(find()))(i);
+/** Keeps the last of what is selected in sight, where the selection grows or shrinks by its end. */
+function revealEnd({ notes, view }: Desk): void {
+  const last = notes.selectedPlaces().at(-1);
+  if (last !== undefined) view.reveal(notes.columns.start[last], notes.columns.pitch[last]);
 }
 
 const step: Command = ({ desk }, { to, extend }) => {
@@ -182,13 +140,13 @@ function rangeByCaret(desk: Desk, to: string | undefined, by: string | undefined
   const set = (span: [number, number] | null) => setRange(desk, span);
   if (by) {
     const [from, end] = desk.range ?? [desk.caret.tick, desk.caret.tick];
-    const moved = movedTick(desk, desk.gridLines, end, by);
-    if (moved === null)
+    const until = moved(desk.measure, end, by);
+    if (until === null)
       desk.say(
         `range: by takes an amount of time such as grid, 2bar, 1/16 or 10ms, with a minus for earlier, not “${by}”.`,
         'refused',
       );
-    else set(moved > from ? [from, moved] : null);
+    else set(until > from ? [from, until] : null);
     return;
   }
   if (to === 'none') {

@@ -3,6 +3,7 @@ import type { Exported, Parameter, Phrase } from '../api';
 import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
+import { isAmount } from '../music/amounts';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
@@ -261,8 +262,8 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
 }
 
-/** Selections that go by where one is, or by what was selected before: a script has neither. */
-const ONLY_HERE = /^(back|from-here|before|bars|place|length|velocity|chord|kept)$/;
+/** What was selected before, and selections that have a name, are the screen's own: no script knows them. */
+const ONLY_HERE = /^(back|kept)$/;
 
 const isOfTrack = ({ catalog }: Studio, { name }: Line): boolean =>
   catalog.edits.find((known) => known.name === name)?.subject === 'track';
@@ -280,7 +281,7 @@ function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
   }
   const [step, larger] = nudgeAmounts();
   const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
-  if (!/^-?(\d{0,4}(grid|beat|bar)|\d{1,6}(tk|ms)|1\/\d{1,3}[td]?)$/.test(by)) {
+  if (!isAmount(by.replace(/^[+-]/, ''))) {
     return null;
   }
   return values.edge === 'end' ? `range by=${by}` : values.edge ? null : `caret by=${by}`;

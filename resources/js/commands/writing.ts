@@ -1,3 +1,4 @@
+import { moved } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
 import { formatLine } from '../music/line';
 import { pitchName } from '../music/pitch';
@@ -5,7 +6,7 @@ import type { Caret, Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
 import type { Command } from './studio';
-import { movedTick, stepPlace } from './neighbours';
+import { stepPlace } from './neighbours';
 
 const PITCH_SECONDS = 0.25;
 
@@ -60,7 +61,8 @@ const caret: Command = ({ desk, player }, values) => {
       desk.caret = found;
     }
     if (by) {
-      const tick = movedTick(desk, desk.grids.of(grid, swing) ?? desk.gridLines, desk.caret.tick, by);
+      const lines = desk.grids.of(grid, swing) ?? desk.gridLines;
+      const tick = moved({ ...desk.measure, lines }, desk.caret.tick, by);
       if (tick === null) {
         desk.say(
           `caret: by takes an amount of time such as grid, 2bar, 1/16 or 10ms, with a minus for earlier, not “${by}”.`,
@@ -71,10 +73,10 @@ const caret: Command = ({ desk, player }, values) => {
       desk.caret = { ...desk.caret, tick };
     }
     if (pitch) {
-      const moved = Math.min(MAX_PITCH, Math.max(0, desk.caret.pitch + Math.trunc(Number(pitch) || 0)));
-      desk.caret = { ...desk.caret, pitch: moved };
+      const at = Math.min(MAX_PITCH, Math.max(0, desk.caret.pitch + Math.trunc(Number(pitch) || 0)));
+      desk.caret = { ...desk.caret, pitch: at };
       if (settings.hear && !player.playing) {
-        void player.sound([[moved, desk.newNote.velocity, PITCH_SECONDS]]);
+        void player.sound([[at, desk.newNote.velocity, PITCH_SECONDS]]);
       }
     }
     showCaret(desk);

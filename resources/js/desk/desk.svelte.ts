@@ -12,6 +12,7 @@ import {
   type Catalog,
   type Track,
 } from '../api';
+import type { Measure } from '../music/amounts';
 import { NoteTable } from '../music/notes';
 import { Clock, type GridLines } from '../music/time';
 import type { PointTable } from '../music/points';
@@ -112,6 +113,7 @@ export class Desk {
   /** what was cut or copied here last */
   copied: Phrase | null = null;
   readonly asking = new Asking(this);
+  readonly #rates: Catalog['rates'];
   #rangesInLine = 0;
   readonly looking = new Looking(this);
   readonly arranging = new Arranging(this);
@@ -119,7 +121,8 @@ export class Desk {
   /** the roll with all that is open */
   readonly roll = new Pane(this, new Viewport());
 
-  constructor(opened: OpenedSong, catalog: Pick<Catalog, 'chords' | 'lanes' | 'edits'>) {
+  constructor(opened: OpenedSong, catalog: Pick<Catalog, 'chords' | 'lanes' | 'edits' | 'rates'>) {
+    this.#rates = catalog.rates;
     this.hands = new Hands(catalog.chords);
     this.lanes = new Lanes(this, catalog);
     this.outputs = new Outputs(opened.song.id);
@@ -212,6 +215,11 @@ export class Desk {
     return settings.newAsLast && this.lastUsed
       ? { length: `${this.lastUsed.length}tk`, velocity: this.lastUsed.velocity }
       : { length: settings.newLength, velocity: settings.newVelocity };
+  }
+
+  /** What an amount of time is measured by here. */
+  get measure(): Measure {
+    return { ppq: this.song.ppq, clock: this.clock, lines: this.gridLines, rates: this.#rates };
   }
 
   get context(): EditContext {

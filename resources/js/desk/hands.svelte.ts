@@ -75,9 +75,11 @@ export class Hands {
 export const NUDGES = [
   '1tk',
   '1ms',
+  '100smp',
   '5ms',
   '10ms',
   '1/128',
+  '1fr',
   '1/64',
   '1/32',
   '1/16t',

@@ -2,7 +2,7 @@ import type { Track } from '../api';
 import { pitchName } from '../music/pitch';
 import type { Desk } from './desk.svelte';
 
-export type RowsShown = 'all' | 'used' | 'key' | 'named';
+export type RowsShown = 'all' | 'used' | 'used-clip' | 'used-part' | 'key' | 'named';
 
 /** What a row of a track is called, and its colour of the theme; undefined where it has neither name nor colour nor place of its own. */
 export function rowOf(track: Track, pitch: number): { name: string; colour: number } | undefined {
@@ -17,15 +17,19 @@ export const rowCalled = (track: Track, pitch: number) => rowOf(track, pitch)?.n
  * The pitches that have a row, from the top down; null where all have. What is used always has one, in the key and with
  * a name or not. Named rows lie in their own order, above the others.
  */
-export function rowsShown({ pane, song }: Desk, what: RowsShown): number[] | null {
-  const { visible, track } = pane;
-  const used = new Set(visible.columns.pitch);
+export function rowsShown(desk: Desk, what: RowsShown): number[] | null {
+  const { song } = desk;
+  const { track } = desk.pane;
+  const used = usedPitches(desk, what);
   const down = Array.from({ length: 128 }, (_, k) => 127 - k);
   const named = track.rows.map(([pitch]) => pitch);
   const others = down.filter((pitch) => used.has(pitch) && !named.includes(pitch));
+  const onlyUsed = () => (used.size === 0 ? null : [...named.filter((pitch) => used.has(pitch)), ...others]);
   const shown = {
     all: () => null,
-    used: () => (used.size === 0 ? null : [...named.filter((pitch) => used.has(pitch)), ...others]),
+    used: onlyUsed,
+    'used-clip': onlyUsed,
+    'used-part': onlyUsed,
     named: () => (named.length === 0 ? null : [...named, ...others]),
     key: () =>
       song.scale && track.voice !== 'drums'
@@ -33,4 +37,17 @@ export function rowsShown({ pane, song }: Desk, what: RowsShown): number[] | nul
         : null,
   };
   return shown[what]();
+}
+
+/** The pitches that occur: in all open clips, in the one in front alone, or in the whole part of the track in the song. */
+function usedPitches({ pane, front, sounding }: Desk, what: RowsShown): Set<number> {
+  const { visible, track } = pane;
+  const { pitch, clip } = visible.columns;
+  if (what === 'used-clip') return new Set(Array.from(pitch).filter((_, i) => clip[i] === front));
+  const used = new Set(pitch);
+  if (what === 'used-part') {
+    // What sounds elsewhere is transposed already; rows are those of the notes as written.
+    for (const heard of sounding.of(track.id).columns.pitch) used.add(heard - track.transposition);
+  }
+  return used;
 }

@@ -14,7 +14,6 @@
   import Rows3 from '@lucide/svelte/icons/rows-3';
   import TableProperties from '@lucide/svelte/icons/table-properties';
   import type { SongView } from '../commands/studio';
-  import { NUDGES } from '../desk/hands.svelte';
   import { GRIDS } from '../music/grids';
   import { FASTEST, FULL_SWING, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
@@ -24,6 +23,7 @@
   import type { Recorder } from '../devices/recorder.svelte';
   import { settings } from '../settings/settings.svelte';
   import NewNotes from './NewNotes.svelte';
+  import NudgeChoice from './NudgeChoice.svelte';
 
   let {
     desk,
@@ -173,24 +173,7 @@
       /></span
     >
   </label>
-  <label
-    class="flex items-center gap-1"
-    title="How far the keys nudge ({keyOf('nudge-amount to=larger')} larger, {keyOf(
-      'nudge-amount to=smaller',
-    )} smaller)"
-  >
-    <span class="text-xs text-secondary">Nudge</span>
-    <select
-      class="select select-sm w-16 ps-2 pe-5"
-      aria-label="Nudge"
-      value={settings.nudge}
-      onchange={(event) => run(`nudge-amount value=${event.currentTarget.value}`)}
-    >
-      {#each NUDGES.includes(settings.nudge) ? NUDGES : [settings.nudge, ...NUDGES] as amount (amount)}<option
-          value={amount}>{amount}</option
-        >{/each}
-    </select>
-  </label>
+  <NudgeChoice {keyOf} {run} />
   <NewNotes {desk} {keyOf} {run} />
   <span class="flex-1"></span>
   {#each views as entry (entry.line)}{@render toggle(entry)}{/each}

@@ -1,4 +1,5 @@
 import { ONE_NOTE } from '../desk/hands.svelte';
+import { lengthAt } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
 import { pitchName } from '../music/pitch';
 import { IN_KEY, semitonesOf } from '../music/chords';
@@ -80,7 +81,7 @@ export class Drawing implements Gesture {
   #show(at: At): void {
     const { desk, lines } = this.ground;
     const shape = this.#chord;
-    const end = this.#end ?? this.#lengthUnlessDragged();
+    const end = this.#end ?? this.#start + lengthAt(desk.measure, this.#start, desk.newNote.length);
     const velocity = this.#velocity ?? desk.newNote.velocity;
     this.shape = {
       ghosts: this.#pitches.map((pitch) => ({ start: this.#start, length: end - this.#start, pitch, velocity })),
@@ -90,13 +91,6 @@ export class Drawing implements Gesture {
         text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · velocity ${velocity}`,
       },
     };
-  }
-
-  /** Where it ends as long as it is not dragged: what new notes are like, as far as it can be said here. */
-  #lengthUnlessDragged(): number {
-    const { length } = this.ground.desk.newNote;
-    const ticks = /^(\d+)tk$/.exec(length);
-    return ticks ? this.#start + Number(ticks[1]) : this.ground.lines.around(this.#start).after;
   }
 
   #sound(): void {

@@ -32,6 +32,11 @@ export class GridLines {
 
   constructor(private readonly table: GridTable) {}
 
+  /** Which grid it is, such as 1/16 or 2bar. */
+  get name(): string {
+    return this.table.grid;
+  }
+
   /** The bar lines in a span, the one before it first. */
   *bars(from: number, to: number): Generator<BarLine> {
     const { stretches } = this.table;

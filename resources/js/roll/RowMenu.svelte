@@ -58,7 +58,7 @@
 
   /** Only rows that are named have an order of their own to be seen. */
   function move(side: 'above' | 'below', beside: number): void {
-    if (settings.rows !== 'used') settings.rows = 'named';
+    if (!settings.rows.startsWith('used')) settings.rows = 'named';
     change({ [side]: pitchName(beside) });
   }
 

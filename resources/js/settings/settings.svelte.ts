@@ -16,7 +16,7 @@ const defaults = {
   /** whether several selected notes have a frame with handles */
   frame: true,
   /** which pitches have a row: all, those that are used, those in the key, or those with a name */
-  rows: 'all' as 'all' | 'used' | 'key' | 'named',
+  rows: 'all' as 'all' | 'used' | 'used-clip' | 'used-part' | 'key' | 'named',
   /** whether the whole song is in sight above the roll */
   songStrip: true,
   /** which events of the conductor have a row of their own below the ruler, from above */
