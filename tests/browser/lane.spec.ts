@@ -151,21 +151,26 @@ test('a drawn course is one line of the history', async ({ studio, page }) => {
 });
 
 /** The handles of the frame: where each is taken, how far it is pulled in velocities, and what comes of it. */
-const HANDLES: [string, [tick: number, velocity: number], number, number[]][] = [
+const HANDLES: [string, [tick: number, velocity: number], number, number[], held?: string][] = [
   ['its foot moves all', [960, 56], 20, [84, 84, 120, 84, 84]],
   ['its right end tilts', [2010, 82], -30, [64, 57, 85, 42, 34]],
   ['its left end tilts', [8, 82], -30, [34, 42, 85, 57, 64]],
+  ['its head squeezes to the mean', [960, 106], -33, [68, 68, 86, 68, 68]],
+  ['its head pulled up spreads', [960, 106], 16, [62, 62, 107, 62, 62]],
+  ['its head squeezes to where the pointer is', [960, 106], -33, [69, 69, 87, 69, 69], 'Control'],
 ];
 
-for (const [name, from, by, velocities] of HANDLES) {
+for (const [name, from, by, velocities, held] of HANDLES) {
   test(`the frame in the lane: ${name}`, async ({ studio, page }) => {
     await studio.press('Control+a');
     const frame = await spot(studio, ...from);
     const to = await spot(studio, from[0], from[1] + by);
     await page.mouse.move(frame.x, frame.y);
     await page.mouse.down();
+    if (held) await page.keyboard.down(held);
     await page.mouse.move(to.x, to.y, { steps: 6 });
     await page.mouse.up();
+    if (held) await page.keyboard.up(held);
     await expect
       .poll(() => studio.column('velocity'), { intervals: [50, 100, 150, 250] })
       .toEqual(velocities.map((value) => expect.closeTo(value, -0.8)));
@@ -199,6 +204,42 @@ test('the lane is hidden, shown and resized by keys, and keeps its height', asyn
   await page.reload();
   await expect(grip).toHaveAttribute('aria-valuenow', '196');
 });
+
+for (const [what, hand, check] of [
+  [
+    'drawn course',
+    'h',
+    (studio: Studio) => expect.poll(() => studio.column('velocity').filter((one) => one > 90).length),
+  ],
+  [
+    'box',
+    '',
+    async (studio: Studio) => {
+      await studio.press('Delete');
+      return expect.poll(() => 40 - studio.column('velocity').length);
+    },
+  ],
+] as const) {
+  test(`a ${what} that goes over the edge takes the view along, and reaches what it passed`, async ({
+    studio,
+    page,
+  }) => {
+    await studio.open(Array.from({ length: 40 }, (_, k): TestNote => [k * 480, 240, 60, 64]));
+    if (hand) await studio.press(hand);
+    const canvas = page.getByTestId('velocity-lane');
+    const box = (await canvas.boundingBox())!;
+    const [first, high] = [await spot(studio, 480 * 2 - 60, 120), box.y + 10];
+    const left = () => page.getByTestId('roll-canvas').getAttribute('data-left').then(Number);
+    await page.mouse.move(first.x, first.y);
+    await page.mouse.down();
+    await page.mouse.move(first.x + 100, high, { steps: 3 });
+    await page.mouse.move(box.x + box.width + 50, hand ? high : box.y + HEIGHT - 4, { steps: 4 });
+    await expect.poll(left).toBeGreaterThan(480 * 8);
+    await page.mouse.up();
+    (await check(studio)).toBeGreaterThan(15);
+    expect(studio.column('velocity').slice(0, 2)).toEqual([64, 64]);
+  });
+}
 
 test('Escape leaves a course without a change', async ({ studio, page }) => {
   await studio.press('h');

@@ -41,6 +41,7 @@ export function laneHandleAt({ x, y, width, height }: Box, handle: LaneHandle): 
 
 /** The handles of the frame in the lane: all up and down, one end of it, or nearer together. */
 export class Bending implements Gesture {
+  readonly keepsView = true;
   shape: Shape = NOTHING;
   #dropped: Dropped | null = null;
   readonly #places: number[];

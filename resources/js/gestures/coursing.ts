@@ -26,8 +26,9 @@ const isWave = (way: Stroke): way is Wave => (WAVES as readonly string[]).includ
  */
 export class Coursing implements Gesture {
   shape: Shape = NOTHING;
+  /** heights in CSS pixels, by columns of pixels counted from the start of the song, for the view may scroll */
   readonly #drawn = new Map<number, number>();
-  #at: At;
+  #at: { column: number; y: number };
   #way: Stroke = 'free';
   #points: Point[] = [];
 
@@ -38,7 +39,7 @@ export class Coursing implements Gesture {
     private readonly from: At,
     private readonly way: (at: At) => Stroke,
   ) {
-    this.#at = from;
+    this.#at = { column: this.#column(from), y: from.y };
     this.move(from);
   }
 
@@ -112,7 +113,7 @@ export class Coursing implements Gesture {
   }
 
   /** The lowest and the highest value of a wave: where it was pressed, and where the pointer is. */
-  #bounds(at: At): [low: number, high: number] {
+  #bounds(at: Pick<At, 'y'>): [low: number, high: number] {
     const ends = [this.scale.level(this.from.y), this.scale.level(at.y)];
     return [Math.min(...ends), Math.max(...ends)];
   }
@@ -129,22 +130,27 @@ export class Coursing implements Gesture {
     return [...points, [Math.max(last, first + 1), points.at(-1)?.[1] ?? low]];
   }
 
+  #column({ x }: At): number {
+    const { view } = this.ground;
+    return Math.round(x + view.left * view.pixelsPerTick);
+  }
+
   /** Marks the columns of pixels from the last place to this one. */
   #draw(at: At): void {
-    const [from, to] = [Math.round(this.#at.x), Math.round(at.x)];
+    const [from, to] = [this.#at.column, this.#column(at)];
     const way = Math.sign(to - from) || 1;
     for (let x = from; ; x += way) {
       const share = to === from ? 1 : (x - from) / (to - from);
       this.#drawn.set(x, this.#at.y + (at.y - this.#at.y) * share);
       if (x === to) break;
     }
-    this.#at = { ...at };
+    this.#at = { column: to, y: at.y };
   }
 
   #path(reach: number): Point[] {
     const { view } = this.ground;
     const columns = [...this.#drawn].sort(([a], [b]) => a - b);
-    const points = columns.map(([x, y]): Point => [Math.max(0, Math.round(view.tick(x))), this.scale.level(y)]);
+    const points = columns.map(([x, y]): Point => [Math.max(0, Math.round(x / view.pixelsPerTick)), this.scale.level(y)]);
     return [
       [Math.max(0, Math.floor(points[0][0] - reach)), points[0][1]],
       ...points,

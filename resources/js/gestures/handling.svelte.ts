@@ -73,15 +73,15 @@ export class Handling {
     return true;
   }
 
-  /** A drag over an edge of the view takes the view along, for as long as it lies there. */
-  scrollOn(): void {
+  /** A drag over an edge of the view takes the view along, for as long as it lies there: in time alone, or in pitches too. */
+  scrollOn(along: 'time' | 'both' = 'both'): void {
     const { view } = this.pane;
     const [gesture, at] = [this.#gesture, this.#at];
     if (this.#scrolls || !gesture || !at || gesture.keepsView) {
       return;
     }
     const past = (value: number, most: number) => (value < 0 ? value : Math.max(0, value - most));
-    const [across, down] = [past(at.x, view.width), past(at.y, view.height)];
+    const [across, down] = [past(at.x, view.width), along === 'both' ? past(at.y, view.height) : 0];
     if (across === 0 && down === 0) {
       return;
     }
@@ -101,7 +101,7 @@ export class Handling {
       gesture.scrolled?.(x, y);
       this.#moveTo(this.#at);
       if (x !== 0 || y !== 0) {
-        this.scrollOn();
+        this.scrollOn(along);
       }
     });
   }

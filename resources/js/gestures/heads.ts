@@ -5,10 +5,13 @@ import { REACH, stems, type Scale } from './stems';
 
 /** Moved further than this across, in CSS pixels, a point moves in time too. */
 const ACROSS = 8;
+/** How far heads of one moment may stand apart, in CSS pixels. */
+const FANNED = 60;
 
 /** A drag on a head: that value, or all that is selected with relations kept. Points go along in time, notes do not. */
 export class Lifting implements Gesture {
   shape: Shape = NOTHING;
+  readonly keepsView: boolean;
   #by = 0;
   #later = 0;
 
@@ -19,7 +22,9 @@ export class Lifting implements Gesture {
     private readonly places: number[],
     private readonly grabbed: number,
     private readonly from: At,
-  ) {}
+  ) {
+    this.keepsView = levels.isOfNotes;
+  }
 
   move(at: At): void {
     const { levels, scale, from } = this;
@@ -80,7 +85,9 @@ export class BoxingHeads implements Gesture {
     const { level, id } = this.levels;
     const box = boxOf(this.from, at);
     this.shape = { box };
-    const inside = stems(this.levels, view).filter(({ place, x }) => {
+    // What was scrolled out of sight meanwhile lies in the box all the same; heads that fan out stand a little later.
+    const span = [view.tick(box.x - FANNED), view.tick(box.x + box.width)] as const;
+    const inside = stems(this.levels, view, span).filter(({ place, x }) => {
       const y = this.scale.y(level[place]);
       return x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height;
     });
@@ -121,6 +128,10 @@ export class ErasingPoints implements Gesture {
       gone: [...this.#gone],
       tag: { x: at.x, y: at.y, text: `${this.levels.counted(this.#gone.size)} out` },
     };
+  }
+
+  scrolled(x: number): void {
+    this.#x += x;
   }
 
   drop(): Dropped | null {

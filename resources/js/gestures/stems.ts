@@ -35,13 +35,20 @@ export class Scale {
   }
 }
 
-/** Where the head of each value in sight stands: those of one moment fan out, so that each can be got hold of. */
-export function stems(levels: Levels, view: Viewport): { place: number; x: number }[] {
+/**
+ * Where the head of each value stands, of those in sight or in a span of ticks: those of one moment fan out, so that each
+ * can be got hold of.
+ */
+export function stems(
+  levels: Levels,
+  view: Viewport,
+  [from, to]: readonly [number, number] = [view.left, view.right],
+): { place: number; x: number }[] {
   const { start, silent, count } = levels;
   const found: { place: number; x: number }[] = [];
   let [at, beside] = [-Infinity, 0];
-  for (let i = levels.firstPlaceFrom(Math.floor(view.left)); i < count && start[i] <= view.right; i++) {
-    if (start[i] < view.left || silent?.[i]) continue;
+  for (let i = levels.firstPlaceFrom(Math.floor(from)); i < count && start[i] <= to; i++) {
+    if (start[i] < from || silent?.[i]) continue;
     const x = Math.round(view.x(start[i]));
     [at, beside] = levels.isOfNotes && x - at < 2 ? [at, beside + 1] : [x, 0];
     found.push({ place: i, x: x + beside * FAN });

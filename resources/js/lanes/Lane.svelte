@@ -179,7 +179,8 @@
 
   function move(event: PointerEvent): void {
     const now = atOf(event, canvas);
-    if (!handling.move(now, event.buttons)) point(now);
+    if (handling.move(now, event.buttons)) handling.scrollOn('time');
+    else point(now);
   }
 
   /** Shows what a press would do. */
