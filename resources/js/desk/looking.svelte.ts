@@ -1,4 +1,5 @@
 import { api, Refused, type OpenedSong, type SongAnswer } from '../api';
+import type { NoteTable } from '../music/notes';
 import type { Open } from '../song/contents.svelte';
 import type { Desk } from './desk.svelte';
 import { countsOf, type Compared } from './preview.svelte';
@@ -30,6 +31,15 @@ export class Looking {
       );
       return compared(desk.contents, ofSong ? desk.contents : desk.contents.after(answer), answer.message);
     });
+  }
+
+  /** The notes as lines would leave them, without showing them. */
+  async wouldBe(lines: string[]): Promise<NoteTable> {
+    const { desk } = this;
+    await desk.sender.idle();
+    return desk.contents.after(
+      await this.#asked(() => api.preview(desk.song.id, desk.standing, lines, desk.selection(), desk.context)),
+    ).notes;
   }
 
   /** Says what lines would do to the chosen clips, and shows the notes as they are. */

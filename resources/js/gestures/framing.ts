@@ -1,7 +1,18 @@
+import { Latest } from '../api/latest';
 import type { NoteTable } from '../music/notes';
 import { HANDLE } from './paint';
 import type { Viewport } from '../desk/viewport.svelte';
-import { within, type At, type Box, type Dropped, type Gesture, type Ground, type Shape, NOTHING } from './gesture';
+import {
+  within,
+  type At,
+  type Box,
+  type Dropped,
+  type Gesture,
+  type Ghost,
+  type Ground,
+  type Shape,
+  NOTHING,
+} from './gesture';
 
 export const HANDLES = ['right', 'top', 'foot'] as const;
 export type Handle = (typeof HANDLES)[number];
@@ -98,45 +109,100 @@ export class Stretching implements Gesture {
   }
 }
 
-/** The top edge of the frame: intervals wider or narrower, the lowest note staying. */
+/** What the core says of a factor: where notes would lie, or why they cannot. */
+interface Widened {
+  rows: number;
+  ghosts: Ghost[];
+  why: string;
+}
+
+/** The top edge of the frame: intervals wider or narrower, the lowest note staying. Where notes would lie is asked of the core. */
 export class Widening implements Gesture {
   shape: Shape = NOTHING;
+  redrawn?: () => void;
   #rows = 0;
+  #at: At;
+  #answer: Widened | null = null;
+  /** the rows that were asked for last */
+  #asked = 0;
   readonly #span: number;
+  readonly #ids: number[];
+  readonly #latest = new Latest<NoteTable>(
+    (after) => this.#show({ rows: this.#asked, ghosts: this.#lying(after), why: '' }),
+    ({ message }) => this.#show({ rows: this.#asked, ghosts: [], why: message }),
+  );
 
   constructor(
     private readonly ground: Ground,
     private readonly from: At,
   ) {
     const { notes, view } = ground;
+    this.#at = from;
+    this.#ids = notes.selection();
     const pitches = Array.from(notes.columns.pitch).filter((_, i) => notes.selected[i]);
     const [first, last] = view.span(Math.min(...pitches), Math.max(...pitches));
     this.#span = last - first;
   }
 
   move(at: At): void {
-    const { view, notes } = this.ground;
+    const { view } = this.ground;
+    const before = this.#rows;
+    this.#at = at;
     this.#rows = within(
       -this.#span + Math.ceil(this.#span / 8),
       Math.round((this.from.y - at.y) / view.rowHeight),
       this.#span * 7,
     );
-    const frame = frameOf(notes, view)!;
-    const higher = this.#rows * view.rowHeight;
-    this.shape = {
-      box: { ...frame, y: frame.y - higher, height: frame.height + higher },
-      tag: {
-        x: at.x,
-        y: at.y,
-        text: this.#span === 0 ? 'one row has no intervals' : `intervals × ${this.#span + this.#rows}/${this.#span}`,
-      },
-    };
+    if (this.#rows !== before && this.#rows !== 0 && this.#span > 0) this.#ask();
+    this.#draw();
   }
 
   drop(): Dropped | null {
-    return this.#rows === 0 || this.#span === 0
-      ? null
-      : { lines: [`widen factor=${this.#span + this.#rows}/${this.#span}`], sound: true, key: 'widen' };
+    this.#latest.drop();
+    return this.#rows === 0 || this.#span === 0 ? null : { lines: [this.#line], sound: true, key: 'widen' };
+  }
+
+  cancel(): void {
+    this.#latest.drop();
+  }
+
+  #ask(): void {
+    this.#latest.ask(() => {
+      this.#asked = this.#rows;
+      return this.ground.desk.looking.wouldBe([this.#line]);
+    });
+  }
+
+  get #line(): string {
+    return `widen factor=${this.#span + this.#rows}/${this.#span}`;
+  }
+
+  #lying(after: NoteTable): Ghost[] {
+    const { start, length, pitch, velocity } = after.columns;
+    return this.#ids
+      .map((id) => after.placeOf(id))
+      .filter((i) => i >= 0)
+      .map((i) => ({ start: start[i], length: length[i], pitch: pitch[i], velocity: velocity[i] }));
+  }
+
+  #show(answer: Widened): void {
+    this.#answer = answer;
+    this.#draw();
+    this.redrawn?.();
+  }
+
+  #draw(): void {
+    const { view, notes } = this.ground;
+    const frame = frameOf(notes, view)!;
+    const higher = this.#rows * view.rowHeight;
+    const answer = this.#rows !== 0 && this.#answer?.rows === this.#rows ? this.#answer : null;
+    const factor =
+      this.#span === 0 ? 'one row has no intervals' : `intervals × ${this.#span + this.#rows}/${this.#span}`;
+    this.shape = {
+      box: { ...frame, y: frame.y - higher, height: frame.height + higher },
+      ...(answer && { ghosts: answer.ghosts }),
+      tag: { x: this.#at.x, y: this.#at.y, text: answer?.why ? `${factor} · ${answer.why}` : factor },
+    };
   }
 }
 

@@ -73,6 +73,8 @@ export interface Ground {
 /** Something the pointer does from press to release. Nothing is changed before it is dropped. */
 export interface Gesture {
   readonly shape: Shape;
+  /** told where what is drawn changed by itself, such as by an answer of the core */
+  redrawn?: () => void;
   /** whether the view stays where it is, also where it is dragged over its edge */
   readonly keepsView?: boolean;
   move(at: At): void;

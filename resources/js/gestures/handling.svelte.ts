@@ -35,6 +35,9 @@ export class Handling {
   /** Begins a gesture at once. */
   begin(gesture: Gesture, from: At): void {
     this.#gesture = gesture;
+    gesture.redrawn = () => {
+      if (this.#gesture === gesture) this.shape = gesture.shape;
+    };
     this.notes = this.pane.notes;
     this.#origin = this.#at = from;
     this.shape = gesture.shape;

@@ -22,7 +22,10 @@ export function snapped(lines: Pick<GridLines, 'nearest'>, edge: number, to: num
     { tick: Math.max(0, lines.nearest(wanted - off) + off), by: 'as far from its line' },
     { tick: edge, by: 'where it was' },
   ];
-  return offered.reduce((best, other) => (Math.abs(other.tick - wanted) < Math.abs(best.tick - wanted) ? other : best));
+  const { tick, by } = offered.reduce((best, other) =>
+    Math.abs(other.tick - wanted) < Math.abs(best.tick - wanted) ? other : best,
+  );
+  return { tick, by: tick === edge ? 'where it was' : by };
 }
 
 /** Lines nearer to each other than this, in CSS pixels, are too fine to catch. */
