@@ -410,7 +410,7 @@
           <Ruler {desk} {player} scales={catalog.scales} {run} />
         </div>
         <div class="col-start-1 row-start-3 grid">
-          <PitchKeys {desk} {player} onmouse={(line) => noteUse(line, 'mouse')} />
+          <PitchKeys {desk} {player} {run} onmouse={(line) => noteUse(line, 'mouse')} />
         </div>
         <div class="col-start-2 row-start-3 grid min-h-0 min-w-0">
           <Roll

@@ -468,6 +468,14 @@ test('a row is filled, rotated, muted and cleared from its head', async ({ studi
   await studio.expectColumn('muted', [0, 1, 1, 1, 1, 1, 1, 1, 1]);
   await choose('Clear it');
   await studio.expectColumn('start', [0]);
+  await choose('Another pattern, on the bench …');
+  await expect(studio.bench).toContainText('Fill the row');
+  await studio.bench
+    .getByLabel(/^velocity/i)
+    .first()
+    .fill('90,0,50,0');
+  await studio.press('Enter');
+  await expect.poll(() => studio.column('velocity').slice(1)).toEqual([90, 50, 90, 50, 90, 50, 90, 50]);
 });
 
 test('a row is named, coloured and moved in place, and its names go out and in as a file', async ({ studio, page }) => {

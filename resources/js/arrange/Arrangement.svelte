@@ -237,7 +237,7 @@
             style:height="{row.height - row.lanes.reduce((sum, { height }) => sum + height, EDGE)}px"
             onpointerdowncapture={() => desk.rows.focus(track.id)}
           >
-            <PitchKeys {desk} pane={row.pane} {player} {onmouse} />
+            <PitchKeys {desk} pane={row.pane} {player} {run} {onmouse} />
           </div>
         {/if}
       </div>

@@ -14,12 +14,14 @@
     desk,
     pane = desk.roll,
     player,
+    run,
     onmouse,
   }: {
     desk: Desk;
     /** beside which notes it stands */
     pane?: Pane;
     player: Player;
+    run: (line: string) => void;
     /** told the line a key would have run */
     onmouse: (line: string) => void;
   } = $props();
@@ -190,6 +192,7 @@
     {player}
     pitch={desk.rowMenu}
     at={headAt(desk.rowMenu)}
+    ask={run}
     {onmouse}
     close={() => (desk.rowMenu = null)}
   />

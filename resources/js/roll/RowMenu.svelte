@@ -13,6 +13,7 @@
     player,
     pitch,
     at,
+    ask,
     onmouse,
     close,
   }: {
@@ -21,6 +22,8 @@
     pitch: number;
     /** a place of the page, in CSS pixels */
     at: { x: number; y: number };
+    /** runs a line of the view */
+    ask: (line: string) => void;
     onmouse: (line: string) => void;
     close: () => void;
   } = $props();
@@ -37,6 +40,9 @@
     ['Fill with sixteenths', 'every=1/16'],
     ['Fill with sixteenths, accents', 'every=1/16 velocity=110,60,85,60'],
   ];
+
+  /** what one's own pattern begins with on the bench, accents by a list of velocities */
+  const OWN_PATTERN = 'every=1/16 velocity=110,60,85,60';
 
   const name = $derived(rowCalled(desk.track, pitch));
   const own = $derived(rowOf(desk.track, pitch));
@@ -125,6 +131,14 @@
       title,
       act: () => run(`fill pitch=${pitch} ${line} range=${span[0]}..${span[1]}`),
     })),
+    {
+      title: 'Another pattern, on the bench …',
+      act: () => {
+        const edit = `fill pitch=${pitchName(pitch)} ${OWN_PATTERN} range=${span[0]}..${span[1]}`;
+        close();
+        ask(formatLine({ name: 'tune', values: { edit } }));
+      },
+    },
     {
       title: 'Clear it',
       ...(inSpan.length === 0 && { why: `There is no note of the row ${where}.` }),
