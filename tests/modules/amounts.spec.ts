@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { GridStretch } from '../../resources/js/api';
-import { isAmount, lengthAt, moved, type Measure } from '../../resources/js/music/amounts';
+import { isAmount, lengthAt, lengthSaid, moved, type Measure } from '../../resources/js/music/amounts';
 import { Clock, GridLines } from '../../resources/js/music/time';
 
 /** 4/4 at 480 ticks a quarter and 125 BPM, a swung grid of sixteenths; a 7/8 bar from bar 3 on. */
@@ -58,6 +58,19 @@ for (const [amount, at, ticks] of [
 ] as const) {
   test(`a new note of ${amount} at tick ${at} is ${ticks} ticks long`, () =>
     expect(lengthAt(here, at, amount)).toBe(ticks));
+}
+
+for (const [ticks, said] of [
+  [480, '1/4'],
+  [160, '1/8t'],
+  [360, '1/8d'],
+  [1920, '1/1'],
+  [2400, '5/4'],
+  [600, '5/16'],
+  [15, '1/128'],
+  [7, '7 ticks'],
+] as const) {
+  test(`${ticks} ticks are said as ${said}`, () => expect(lengthSaid(ticks, here.ppq)).toBe(said));
 }
 
 test('what is no amount is told from one', () => {

@@ -2,7 +2,7 @@ import type { Viewport } from '../desk/viewport.svelte';
 import type { Levels } from '../music/levels';
 import { NOTHING, within, type At, type Box, type Dropped, type Gesture, type Shape } from './gesture';
 import { HANDLE } from './paint';
-import type { Scale } from './stems';
+import { stems, type Scale } from './stems';
 
 export const LANE_HANDLES = ['squeeze', 'left', 'right', 'whole'] as const;
 export type LaneHandle = (typeof LANE_HANDLES)[number];
@@ -25,7 +25,8 @@ export function laneFrame(levels: Levels, view: Viewport, scale: Scale): Box | n
   }
   if (count < 2) return null;
   // Its handles stay within reach wherever the selection goes on out of sight.
-  const [x, right] = [view.x(from) - 8, view.x(to) + 8].map((edge) => within(MARGIN, edge, view.width - MARGIN));
+  const last = stems(levels, view, [to, to]).reduce((x, stem) => (selected[stem.place] ? stem.x : x), view.x(to));
+  const [x, right] = [view.x(from) - 8, last + 10].map((edge) => within(MARGIN, edge, view.width - MARGIN));
   const [y, foot] = [scale.y(high) - 7, scale.y(low) + 7].map((edge) => within(MARGIN, edge, scale.height - MARGIN));
   return { x, y, width: right - x, height: foot - y };
 }

@@ -150,7 +150,10 @@ export class Coursing implements Gesture {
   #path(reach: number): Point[] {
     const { view } = this.ground;
     const columns = [...this.#drawn].sort(([a], [b]) => a - b);
-    const points = columns.map(([x, y]): Point => [Math.max(0, Math.round(x / view.pixelsPerTick)), this.scale.level(y)]);
+    const points = columns.map(([x, y]): Point => [
+      Math.max(0, Math.round(x / view.pixelsPerTick)),
+      this.scale.level(y),
+    ]);
     return [
       [Math.max(0, Math.floor(points[0][0] - reach)), points[0][1]],
       ...points,

@@ -1,5 +1,5 @@
 import { ONE_NOTE } from '../desk/hands.svelte';
-import { lengthAt } from '../music/amounts';
+import { lengthAt, lengthSaid } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
 import { pitchName } from '../music/pitch';
 import { IN_KEY, semitonesOf } from '../music/chords';
@@ -88,7 +88,7 @@ export class Drawing implements Gesture {
       tag: {
         x: at.x,
         y: at.y,
-        text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · velocity ${velocity}`,
+        text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · ${lengthSaid(end - this.#start, desk.song.ppq)} · velocity ${velocity}`,
       },
     };
   }

@@ -1,3 +1,4 @@
+import { lengthSaid } from '../music/amounts';
 import { pitchName } from '../music/pitch';
 import { within, type At, type Dropped, type Gesture, type Ghost, type Ground, type Shape, NOTHING } from './gesture';
 import { snapped } from './snap';
@@ -105,7 +106,7 @@ export class MovingEdge implements Gesture {
   }
 
   move(at: At): void {
-    const { view, notes, lines } = this.ground;
+    const { desk, view, notes, lines } = this.ground;
     const { start, length, pitch, velocity } = notes.columns;
     const g = this.grabbed;
     const isEnd = this.edge === 'end';
@@ -125,7 +126,7 @@ export class MovingEdge implements Gesture {
       ? `all to ${lines.position(tick)}`
       : at.ctrl && isEnd
         ? `${share} % as long`
-        : `${lines.position(tick)}${caught.by ? ` · ${caught.by}` : ''}`;
+        : `${lines.position(tick)} · ${lengthSaid(isEnd ? tick - start[g] : start[g] + length[g] - tick, desk.song.ppq)}${caught.by ? ` · ${caught.by}` : ''}`;
     this.shape = {
       ghosts: this.#places.map((i) => {
         const [from, to] = span(i);

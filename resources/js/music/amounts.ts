@@ -82,5 +82,19 @@ export function lengthAt(measure: Measure, tick: number, amount: string): number
   return Math.max(1, Math.round(lengths[unit]?.() ?? ticksOf(measure, tick, amount) ?? grid()));
 }
 
+/** A length as a producer says it: a note value, so many quarters or sixteenths, or else ticks. */
+export function lengthSaid(ticks: number, ppq: number): string {
+  for (const [kind, share] of [
+    ['', 1],
+    ['t', 3 / 2],
+    ['d', 2 / 3],
+  ] as const) {
+    const part = (4 * ppq) / (ticks * share);
+    if (Number.isInteger(Math.log2(part)) && part >= 1 && part <= 128) return `1/${part}${kind}`;
+  }
+  const unit = [4, 16].find((part) => ticks % ((4 * ppq) / part) === 0);
+  return unit ? `${(ticks * unit) / (4 * ppq)}/${unit}` : `${ticks} ticks`;
+}
+
 /** So many lines or beats are gone through at most. */
 const MOST_STEPS = 10_000;
