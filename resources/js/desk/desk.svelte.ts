@@ -470,8 +470,11 @@ export class Desk {
    */
   applied(asked: Asked, answer: SongAnswer, { sound, on }: Running, isNewest: boolean, isAfterOthers: boolean): void {
     const before = this.song;
+    const front = this.track.id;
     this.contents.take(answer);
     this.#follow(before);
+    // A new part is seen where its voice is played: drums among the drums.
+    if (this.track.id !== front) this.view.showPitches(...this.pitches);
     if (answer.selection && isNewest && !on) {
       this.contents.select(answer.selection);
     }

@@ -113,7 +113,9 @@
   type Kind = 'none' | 'one' | 'several' | 'chord' | 'clips' | 'ground' | 'points';
   const FIRST = 10;
   const WIDTH = 288;
-  const HEIGHT = 476;
+  const HEIGHT = 510;
+  /** what is done to notes stands before what is done to the view */
+  const GROUPS = ['Timing', 'Pitch', 'Length', 'Dynamics', 'Building', 'Selecting', 'Lanes', 'Writing'];
 
   let text = $state('');
   let chosen = $state(0);
@@ -148,7 +150,7 @@
       .slice(0, FIRST)
       .map(({ entry }) => entry);
   });
-  const groups = $derived([...new Set(runnable.map(({ group }) => group))]);
+  const groups = $derived([...new Set([...GROUPS, ...runnable.map(({ group }) => group)])]);
   let group = $state<string | null>(null);
   const rows = $derived<Entry[]>(
     text ? find(runnable, text).slice(0, 30) : group ? runnable.filter((entry) => entry.group === group) : often,
