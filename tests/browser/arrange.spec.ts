@@ -335,6 +335,28 @@ test('keys stretch and reverse clips, repeat them to the end of the range, and m
   await expect(page.getByText('none chosen')).toHaveCount(0);
 });
 
+test('a range that is taken away while an edit is on its way is gone for what is pressed next', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  let release: () => void = () => undefined;
+  const held = new Promise<void>((done) => (release = done));
+  let first = true;
+  await page.route('**/edits', async (route) => {
+    if (first) {
+      first = false;
+      await held;
+    }
+    await route.continue();
+  });
+  await studio.press('.', 'Alt+p', 'ArrowRight', 'ArrowLeft', 'Shift+p', '/');
+  await studio.palette.fill('repeat times=1');
+  await studio.press('Enter');
+  release();
+  await lies(studio, 'Track 1: 0+4 4+4 | Plucked: 0+4');
+});
+
 test('two windows work on two clips of a song, and each sees what the other did', async ({ studio, page, context }) => {
   await openSong(studio);
   await studio.press('.', 'Enter');

@@ -56,6 +56,24 @@ test('a wheel that goes on from a list it scrolled changes no number', async ({ 
   await expect(volume).toHaveValue('80');
 });
 
+test('a slider takes every notch of a quick wheel, says what it stands at, and Alt is fine', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 480, 60]]);
+  await studio.press('F9');
+  const volume = page.getByRole('slider', { name: 'Volume of Track 1 in %' }).first();
+  await volume.hover();
+  for (let notch = 0; notch < 4; notch++) await page.mouse.wheel(0, 100);
+  await expect(volume).toHaveAttribute('aria-valuetext', '60 %');
+  await page.keyboard.down('Alt');
+  await page.mouse.wheel(0, -100);
+  await page.keyboard.up('Alt');
+  await expect(volume).toHaveAttribute('aria-valuetext', '61 %');
+  await volume.dblclick();
+  await expect(volume).toHaveAttribute('aria-valuetext', '80 %');
+});
+
 test('a roll: a key, digits or the wheel for its parts, a course that is dragged, and it is seen before it is done', async ({
   studio,
   page,

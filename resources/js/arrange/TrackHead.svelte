@@ -4,7 +4,8 @@
   import type { Track } from '../api';
   import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
-  import { trackLine } from './track-line';
+  import Slider from '../look/Slider.svelte';
+  import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
 
   type Swept = 'mute' | 'solo';
 
@@ -99,14 +100,14 @@
   </div>
   {#if settings.songRows !== 'small'}
     <div class="flex min-w-0 items-center gap-2 text-secondary">
-      <input
-        type="range"
-        class="range w-12 flex-none range-xs"
-        min="0"
-        max="100"
-        aria-label="Volume of {track.name} in %"
+      <Slider
+        size="w-12 flex-none"
+        label="Volume of {track.name} in %"
+        min={0}
+        max={100}
+        usual={USUAL_VOLUME}
         value={track.volume}
-        onchange={(event) => change({ volume: event.currentTarget.value })}
+        set={(volume) => change({ volume })}
       />
       <span class="min-w-0 flex-1 truncate"
         >{sounds}{track.transposition !== 0
@@ -133,14 +134,15 @@
         ><span class="size-3.5 rounded-full" style:background="var(--ink-{track.colour})"></span></button
       >
       <label class="flex items-center gap-2"
-        >Pan <input
-          type="range"
-          class="range w-16 range-xs"
-          min="-100"
-          max="100"
-          aria-label="Pan of {track.name} in %"
+        >Pan <Slider
+          size="w-16"
+          label="Pan of {track.name} in %"
+          min={-100}
+          max={100}
+          usual={0}
           value={track.pan}
-          onchange={(event) => change({ pan: event.currentTarget.value })}
+          said={panSaid(track.pan)}
+          set={(pan) => change({ pan })}
         /></label
       >
     </div>

@@ -9,10 +9,10 @@
   import type { Desk } from '../desk/desk.svelte';
   import { arrows } from '../look/arrows';
   import NumberField from '../look/NumberField.svelte';
-  import { turning } from '../look/turning';
+  import Slider from '../look/Slider.svelte';
   import ClipList from './ClipList.svelte';
   import TechniqueChoice from './TechniqueChoice.svelte';
-  import { trackLine } from './track-line';
+  import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
   import { settings } from '../settings/settings.svelte';
 
   let {
@@ -29,13 +29,7 @@
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
   const CHANNELS = Array.from({ length: 16 }, (_, k) => k + 1);
-  /** what volumes are before somebody changes them, in % */
-  const VOLUME = 80;
   let more = $state(false);
-
-  /** Makes a slider of percents turn with the wheel. */
-  const turned = (value: number, min: number, max: number, usual: number, set: (value: number) => void) =>
-    turning(() => ({ value, min, max, step: 5, usual, set }));
 
   const change = (place: number, values: Record<string, string | number>) => run(trackLine(place, values));
 
@@ -121,15 +115,13 @@
         >
       </div>
       <div class="flex items-center gap-1">
-        <input
-          type="range"
-          class="range min-w-0 flex-1 range-xs"
-          min="0"
-          max="100"
-          aria-label="Volume of {track.name} in %"
+        <Slider
+          label="Volume of {track.name} in %"
+          min={0}
+          max={100}
+          usual={USUAL_VOLUME}
           value={track.volume}
-          onchange={(event) => change(place, { volume: event.currentTarget.value })}
-          {@attach turned(track.volume, 0, 100, VOLUME, (volume) => change(place, { volume }))}
+          set={(volume) => change(place, { volume })}
         />
         <button
           class="btn px-1.5 btn-xs {track.muted ? 'btn-primary' : ''}"
@@ -187,18 +179,16 @@
               {#each CHANNELS as channel (channel)}<option value={channel}>{channel}</option>{/each}
             </select>
             <label for="track-pan">Pan, %</label>
-            <input
+            <Slider
               id="track-pan"
-              type="range"
-              class="range range-xs"
-              min="-100"
-              max="100"
+              size=""
+              label="Pan, %"
+              min={-100}
+              max={100}
+              usual={0}
               value={track.pan}
-              aria-valuetext={track.pan === 0
-                ? 'middle'
-                : `${Math.abs(track.pan)} % ${track.pan < 0 ? 'left' : 'right'}`}
-              onchange={(event) => change(place, { pan: event.currentTarget.value })}
-              {@attach turned(track.pan, -100, 100, 0, (pan) => change(place, { pan }))}
+              said={panSaid(track.pan)}
+              set={(pan) => change(place, { pan })}
             />
             <label for="track-transposition">Sounds</label>
             <span class="flex items-center gap-1"
@@ -248,14 +238,13 @@
 
   <label class="flex items-center gap-2 text-xs">
     All
-    <input
-      type="range"
-      class="range min-w-0 flex-1 range-xs"
-      min="0"
-      max="100"
-      aria-label="Volume of everything in %"
-      bind:value={settings.volume}
-      {@attach turned(settings.volume, 0, 100, VOLUME, (volume) => (settings.volume = volume))}
+    <Slider
+      label="Volume of everything in %"
+      min={0}
+      max={100}
+      usual={USUAL_VOLUME}
+      value={settings.volume}
+      set={(volume) => (settings.volume = volume)}
     />
   </label>
 

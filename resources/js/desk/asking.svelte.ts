@@ -1,4 +1,4 @@
-import { api, Refused, type SongAnswer, type Standing } from '../api';
+import { api, Refused, type EditContext, type SongAnswer, type Standing } from '../api';
 import { Sender, type Job } from '../song/sender.svelte';
 import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
 import { keepForSystem } from './clipboard';
@@ -73,11 +73,11 @@ export class Asking {
   /** Runs lines on all notes of some clips, open or not. */
   sendToTracks(asked: OfTracks, request?: string): void {
     const { desk } = this;
-    const { lines, context, clips, names } = asked;
+    const { lines, clips, names } = asked;
     this.sender.add({
       run: async (name) => {
         const standing = { open: clips, front: clips[0], revisions: {}, request: name };
-        const { message } = await api.edit(desk.song.id, standing, lines, 'all', context);
+        const { message } = await api.edit(desk.song.id, standing, lines, 'all', this.#contextOf(asked));
         desk.takeAll(await api.open(desk.song.id, desk.open, desk.front, desk.grid, desk.swing));
         void desk.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
         desk.say(`${names}: ${message}`);
@@ -112,8 +112,7 @@ export class Asking {
           revisions: {},
           request: name,
         };
-        const caret: [number, number] = [desk.caret.tick, desk.caret.pitch];
-        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', { ...asked.context, caret });
+        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', this.#contextOf(asked));
         const left = new Set((answer.song ?? desk.song).tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
         const open = desk.open.filter((clip) => left.has(clip));
         desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
@@ -197,16 +196,17 @@ export class Asking {
     });
   }
 
+  /** Where one stands by now: what was pressed before may have moved the caret, and the range. */
+  #contextOf({ context, rangeOfThen }: { context: EditContext; rangeOfThen?: boolean }): EditContext {
+    const { caret, range } = this.desk;
+    return { ...context, caret: [caret.tick, caret.pitch], ...(rangeOfThen && { range }) };
+  }
+
   #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
-    const { song, caret, range } = this.desk;
+    const { song } = this.desk;
     switch (asked.what) {
       case 'edit':
-        // Where the caret is by now: what was pressed before may have moved it.
-        return api.edit(song.id, standing, asked.lines, selection, {
-          ...asked.context,
-          caret: [caret.tick, caret.pitch],
-          ...(asked.rangeOfThen && { range }),
-        });
+        return api.edit(song.id, standing, asked.lines, selection, this.#contextOf(asked));
       case 'go':
         return api.goTo(song.id, standing, asked.step);
       default:

@@ -387,7 +387,7 @@ export class Desk {
       {
         what: 'edit',
         lines: named,
-        ...(this.#rangesInLine > 0 && { rangeOfThen: true }),
+        ...this.#rangeOfThen,
         context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
         ...(stepsOn && { stepsOn }),
       },
@@ -426,6 +426,7 @@ export class Desk {
       what: 'tracks',
       lines,
       context,
+      ...this.#rangeOfThen,
       clips,
       names: chosen.map(({ name }) => name).join(', '),
     });
@@ -441,8 +442,14 @@ export class Desk {
       what: 'clips',
       lines,
       context: { ...context, onClips: true, ...(clipboard && { clipboard }) },
+      ...this.#rangeOfThen,
       clips,
     });
+  }
+
+  /** Whether a range that was set before is still to come. */
+  get #rangeOfThen(): { rangeOfThen?: true } {
+    return this.#rangesInLine > 0 ? { rangeOfThen: true } : {};
   }
 
   say(text: string, kind: Message['kind'] = 'done'): void {

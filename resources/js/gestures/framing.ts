@@ -199,8 +199,10 @@ export class Widening implements Gesture {
     const factor =
       this.#span === 0 ? 'one row has no intervals' : `intervals × ${this.#span + this.#rows}/${this.#span}`;
     this.shape = {
-      box: { ...frame, y: frame.y - higher, height: frame.height + higher },
-      ...(answer && { ghosts: answer.ghosts }),
+      // Until it is known where notes would lie, how far they would reach.
+      ...(answer && !answer.why
+        ? { ghosts: answer.ghosts }
+        : { box: { ...frame, y: frame.y - higher, height: frame.height + higher } }),
       tag: { x: this.#at.x, y: this.#at.y, text: answer?.why ? `${factor} · ${answer.why}` : factor },
     };
   }

@@ -47,6 +47,8 @@ export const held = ({ min, max }: Turned, value: number) =>
 export function turning(of: () => Turned): Attachment<HTMLElement> {
   return (element) => {
     const isSlider = element instanceof HTMLInputElement && element.type === 'range';
+    /** what it was turned to last: the next notch goes on from there, though it may not have been taken yet */
+    let turnedTo: { value: number; at: number } | null = null;
     const wheel = (event: WheelEvent) => {
       if (event.ctrlKey || event.metaKey || lastTurn.on !== element) return;
       event.preventDefault();
@@ -54,7 +56,10 @@ export function turning(of: () => Turned): Attachment<HTMLElement> {
       const turned = of();
       // With Shift some browsers turn the wheel sideways.
       const down = event.deltaY || event.deltaX;
-      if (down !== 0) turned.set(held(turned, turned.value + (down < 0 ? 1 : -1) * stepOf(event, turned)));
+      if (down === 0) return;
+      const from = turnedTo && event.timeStamp - turnedTo.at < GOES_ON ? turnedTo.value : turned.value;
+      turnedTo = { value: held(turned, from + (down < 0 ? 1 : -1) * stepOf(event, turned)), at: event.timeStamp };
+      turned.set(turnedTo.value);
     };
     const press = (event: PointerEvent) => {
       if (event.button !== 0 || (isSlider && !event.altKey)) return;

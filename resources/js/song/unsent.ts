@@ -1,13 +1,20 @@
 import type { EditContext } from '../api';
 
+/** Lines to be run where one stood when they were pressed; `rangeOfThen`: but for the range, which is the one set by then. */
+interface Lines {
+  lines: string[];
+  context: EditContext;
+  rangeOfThen?: boolean;
+}
+
 /** What is asked of the server about a song, as it can be written down. */
 export type Asked =
-  /** `stepsOn`: the caret goes on to the end of the note that is written; `rangeOfThen`: the range is the one set by then */
-  | { what: 'edit'; lines: string[]; context: EditContext; stepsOn?: boolean; rangeOfThen?: boolean }
+  /** `stepsOn`: the caret goes on to the end of the note that is written */
+  | ({ what: 'edit'; stepsOn?: boolean } & Lines)
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
-  | { what: 'clips'; lines: string[]; context: EditContext; clips: number[] }
-  | { what: 'tracks'; lines: string[]; context: EditContext; clips: number[]; names: string }
+  | ({ what: 'clips'; clips: number[] } & Lines)
+  | ({ what: 'tracks'; clips: number[]; names: string } & Lines)
   | { what: 'open'; clips: number[]; front: number }
   | { what: 'caret'; to: { tick?: number; pitch?: number } }
   /** a command of the view that goes by what the edits before it leave */

@@ -2,6 +2,7 @@
   import { api } from '../api';
   import type { Catalog } from '../api';
   import KeyChoice from '../look/KeyChoice.svelte';
+  import NumberField from '../look/NumberField.svelte';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
   import { go } from './address.svelte';
 
@@ -45,15 +46,19 @@
     </label>
     <label class="flex flex-col gap-0.5"
       >Tempo, BPM
-      <input
-        class="input input-sm w-24"
-        type="number"
-        min={SLOWEST}
-        max={FASTEST}
-        step="any"
-        required
-        bind:value={song.tempo}
-      />
+      <span class="w-24"
+        ><NumberField
+          label="Tempo, BPM"
+          min={SLOWEST}
+          max={FASTEST}
+          usual={120}
+          unit="BPM"
+          whole={false}
+          value={song.tempo}
+          set={(tempo) => (song.tempo = Number(tempo))}
+          refuse={() => (failure = `The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`)}
+        /></span
+      >
     </label>
     <label class="flex flex-col gap-0.5"
       >Meter
