@@ -234,6 +234,22 @@ test('Escape, a second button and a lost pointer leave a gesture without a chang
   ]);
 });
 
+test('a pointer that leaves the window is followed, and what it lets go outside is dropped', async ({ studio, page }) => {
+  await studio.press('0');
+  const a = await studio.point(600, 64);
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.keyboard.down('Shift');
+  await page.mouse.move(a.x - 200, a.y, { steps: 4 });
+  await page.mouse.move(-300, -40, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await studio.expectColumn('start', [0, 0, 720]);
+  await studio.expectColumn('pitch', [60, 64, 64]);
+  await page.mouse.move(a.x, a.y);
+  await expect(page.getByTestId('hint')).toContainText('drag: select by a box');
+});
+
 test('what is dropped while the server is out of reach is sent when it can be', async ({ studio, page }) => {
   const connection = await connectionOf(page);
   await studio.press('0');
@@ -550,4 +566,52 @@ test('a selection is kept under a name, and comes back by its key and its name a
   await expect(studio.status).toContainText('0 notes selected, 2 are not in the open clips');
   await studio.bench.getByRole('button', { name: 'Do not keep Pick-ups' }).click();
   await expect(studio.bench.getByRole('button', { name: 'Pick-ups 2' })).toBeHidden();
+});
+
+/** Fingers on the screen: each call says where all of them are then, none that they are lifted. */
+async function fingersOf({ page }: Studio) {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 2 });
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd' | 'touchCancel', ...at: { x: number; y: number }[]) =>
+    devtools.send('Input.dispatchTouchEvent', { type, touchPoints: at.map((point, id) => ({ ...point, id })) });
+  return { touch };
+}
+
+test('one finger drags a note, and a touch that the system takes away leaves nothing behind', async ({ studio }) => {
+  await studio.press('0');
+  const { touch } = await fingersOf(studio);
+  const [a, b] = [await studio.point(100, 60), await studio.point(350, 62)];
+  const drag = async (end: 'touchEnd' | 'touchCancel') => {
+    await touch('touchStart', a);
+    await touch('touchMove', { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
+    await touch('touchMove', b);
+    await touch(end);
+  };
+  await drag('touchCancel');
+  await drag('touchEnd');
+  await studio.expectColumn('start', [240, 480, 720]);
+  await studio.expectColumn('pitch', [62, 64, 64]);
+});
+
+test('two fingers scroll and pinch, and one that lies still opens the menu', async ({ studio, page }) => {
+  await studio.press('Control+a', '9', 'Escape');
+  const { touch } = await fingersOf(studio);
+  const shown = (name: string) => page.getByTestId('roll-canvas').getAttribute(`data-${name}`).then(Number);
+  const before = { left: await shown('left'), scale: await shown('pixels-per-tick'), top: await shown('top') };
+  const { x, y } = await studio.point(480, 62);
+  await touch('touchStart', { x, y });
+  await touch('touchStart', { x, y }, { x: x + 100, y });
+  await touch('touchMove', { x: x - 80, y: y + 60 }, { x: x + 20, y: y + 60 });
+  await expect.poll(() => shown('left')).toBeGreaterThan(before.left);
+  await expect.poll(() => shown('top')).toBeLessThan(before.top);
+  await touch('touchMove', { x: x - 80, y: y + 60 }, { x: x + 220, y: y + 60 });
+  await expect.poll(() => shown('pixels-per-tick')).toBeGreaterThan(before.scale * 2);
+  await touch('touchEnd');
+  await studio.expectColumn('start', [0, 480, 720]);
+  await studio.press('0');
+  await touch('touchStart', await studio.point(600, 64));
+  const menu = page.getByRole('dialog', { name: 'What can be done here' });
+  await expect(menu).toBeVisible();
+  await touch('touchEnd');
+  await expect(menu.getByText('The note')).toBeVisible();
 });

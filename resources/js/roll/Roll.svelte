@@ -421,7 +421,10 @@
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
-    onpointercancel={() => handling.cancel()}
+    onpointercancel={(event) => {
+      fingers.up(event);
+      handling.cancel();
+    }}
     onpointerleave={leave}
     oncontextmenu={menu}
     ondragover={(event) => ondropped && phraseOver(event)}
