@@ -484,7 +484,7 @@ test('a row is filled, rotated, muted and cleared from its head', async ({ studi
   await studio.expectColumn('muted', [0, 1, 1, 1, 1, 1, 1, 1, 1]);
   await choose('Clear it');
   await studio.expectColumn('start', [0]);
-  await choose('Another pattern, on the bench …');
+  await choose('Another pattern …');
   await expect(studio.bench).toContainText('Fill the row');
   await studio.bench
     .getByLabel(/^velocity/i)

@@ -25,6 +25,8 @@
     children?: Snippet;
   } = $props();
   const SLOW = 3;
+  /** What happened has the room it needs; a mere word leaves it to what a press would do. */
+  const isHeeded = $derived(desk.message.kind !== 'hint' || !desk.hands.word);
 </script>
 
 <div
@@ -34,7 +36,12 @@
   class:text-error={desk.message.kind === 'refused'}
 >
   {#if view !== 'table'}<HandChoice {desk} {keyOf} {run} />{/if}
-  <p class="min-w-0 flex-1 truncate" role="status" aria-live="polite" title={desk.message.text}>
+  <p
+    class="min-w-0 truncate {isHeeded ? 'max-w-[75%]' : 'flex-1'}"
+    role="status"
+    aria-live="polite"
+    title={desk.message.text}
+  >
     {desk.message.text}
   </p>
   {#if pending.keys || pending.digits !== null}
@@ -61,7 +68,7 @@
   {:else if desk.waiting > SLOW}
     <span>{desk.waiting} edits under way …</span>
   {/if}
-  <span class="max-w-[60%] truncate text-secondary" data-testid="hint">
+  <span class="truncate text-right text-secondary {isHeeded ? 'min-w-0 flex-1' : 'max-w-[70%]'}" data-testid="hint">
     {#if desk.hands.word}{desk.hands.word}{:else if desk.history.undo}Undo: {desk.history.undo}{/if}
     {#if !desk.hands.word && desk.history.redo}{desk.history.undo ? '· ' : ''}Redo: {desk.history.redo}{/if}
   </span>

@@ -132,7 +132,7 @@
       act: () => run(`fill pitch=${pitch} ${line} range=${span[0]}..${span[1]}`),
     })),
     {
-      title: 'Another pattern, on the bench …',
+      title: 'Another pattern …',
       act: () => {
         const edit = `fill pitch=${pitchName(pitch)} ${OWN_PATTERN} range=${span[0]}..${span[1]}`;
         close();
