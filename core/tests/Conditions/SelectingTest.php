@@ -84,6 +84,7 @@ final class SelectingTest extends MusicTestCase
         self::assertSame([1, 4], $among('chord-more', [1]));
         self::assertSame([1, 4, 5], $among('bar-more', [1, 4]));
         self::assertSame([1, 2, 4, 5], $among('chord-more', [1, 2, 4]));
+        self::assertSame([1, 2], $among('chord-less', [1, 2, 3]), 'chords of two tracks that begin together go together');
         self::assertSame([2, 3], $among('technique', [2]));
         self::assertSame([1, 4, 5], $among('track', [4]));
         self::assertSame([1, 4, 5], $among('track', []));

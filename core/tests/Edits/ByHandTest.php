@@ -193,7 +193,7 @@ final class ByHandTest extends MusicTestCase
         return [
             'up to the next' => [36, 1, 38], 'up by two' => [36, 2, 42], 'down' => [46, -1, 42], 'to the last' => [36, 3, 46],
             'past the highest' => [46, 1, null], 'past the lowest' => [36, -1, null],
-            'between rows it first goes to the next one up' => [40, 1, 42], 'and down' => [40, -1, 38], 'and on' => [40, 2, 46],
+            'above them all there is none' => [50, 1, null], 'below them all neither' => [30, -1, null], 'between rows it first goes to the next one up' => [40, 1, 42], 'and down' => [40, -1, 38], 'and on' => [40, 2, 46],
             'from above all' => [60, -1, 46], 'nowhere' => [40, 0, 40],
         ];
     }
