@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from './music/counted';
   import Flag from '@lucide/svelte/icons/flag';
   import { onDestroy, untrack } from 'svelte';
   import { api } from './api';
@@ -333,7 +334,7 @@
   });
   const summary = $derived(
     facts &&
-      `${facts.selected ? `${facts.count} of ${facts.total} notes selected` : `${facts.total} notes, none selected`}, pitches ${facts.pitches}, velocities ${facts.velocities}.`,
+      `${facts.selected ? `${facts.count} of ${facts.total} notes selected` : `${counted(facts.total, 'note')}, none selected`}, pitches ${facts.pitches}, velocities ${facts.velocities}.`,
   );
 </script>
 

@@ -234,7 +234,10 @@ test('Escape, a second button and a lost pointer leave a gesture without a chang
   ]);
 });
 
-test('a pointer that leaves the window is followed, and what it lets go outside is dropped', async ({ studio, page }) => {
+test('a pointer that leaves the window is followed, and what it lets go outside is dropped', async ({
+  studio,
+  page,
+}) => {
   await studio.press('0');
   const a = await studio.point(600, 64);
   await page.mouse.move(a.x, a.y);
@@ -552,13 +555,13 @@ test('a selection is kept under a name, and comes back by its key and its name a
   await page.keyboard.press('Enter');
   await expect(studio.status).toContainText('2 notes kept as “Pick-ups”');
   await studio.press('Escape', ',', 'F8', 'k');
-  await expect(studio.status).toContainText('1 notes kept as “Selection 1”');
+  await expect(studio.status).toContainText('1 note kept as “Selection 1”');
   await page.reload();
   await expect(studio.bench).toContainText('All 3 notes');
   await studio.press('F8', 'n');
   await expect(studio.status).toContainText('Pick-ups: 2 notes selected');
   await studio.press('F8', 'n');
-  await expect(studio.status).toContainText('Selection 1: 1 notes selected');
+  await expect(studio.status).toContainText('Selection 1: 1 note selected');
   await studio.bench.getByRole('button', { name: 'Pick-ups 2' }).click();
   await studio.press('Delete');
   await studio.expectColumn('start', [720]);
@@ -566,6 +569,62 @@ test('a selection is kept under a name, and comes back by its key and its name a
   await expect(studio.status).toContainText('0 notes selected, 2 are not in the open clips');
   await studio.bench.getByRole('button', { name: 'Do not keep Pick-ups' }).click();
   await expect(studio.bench.getByRole('button', { name: 'Pick-ups 2' })).toBeHidden();
+});
+
+test('the middle button drags the view, the wheel over ruler and pitch keys zooms', async ({ studio, page }) => {
+  await studio.press('Control+a', '9', 'Escape');
+  const shown = (name: string) => page.getByTestId('roll-canvas').getAttribute(`data-${name}`).then(Number);
+  const before = { left: await shown('left'), top: await shown('top') };
+  const at = await studio.point(480, 62);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down({ button: 'middle' });
+  await page.mouse.move(at.x - 90, at.y + 40, { steps: 4 });
+  await page.mouse.up({ button: 'middle' });
+  await expect.poll(() => shown('left')).toBeGreaterThan(before.left);
+  expect(await shown('top')).toBeLessThan(before.top);
+  const [scale, row] = [await shown('pixels-per-tick'), await shown('row-height')];
+  const ruler = (await page.getByTestId('ruler').boundingBox())!;
+  await page.mouse.move(ruler.x + 300, ruler.y + 8);
+  await page.mouse.wheel(0, -200);
+  await expect.poll(() => shown('pixels-per-tick')).toBeGreaterThan(scale);
+  const keys = (await page.getByTestId('pitch-keys').boundingBox())!;
+  await page.mouse.move(keys.x + 20, keys.y + 100);
+  await page.mouse.wheel(0, 200);
+  await expect.poll(() => shown('row-height')).toBeLessThan(row);
+  await studio.expectColumn('start', [0, 480, 720]);
+});
+
+test('pitch keys are struck soft to loud, played by a drag, and say how loud new notes are', async ({
+  studio,
+  page,
+}) => {
+  await studio.press('0');
+  const keys = (await page.getByTestId('pitch-keys').boundingBox())!;
+  const key = async (pitch: number, share: number) => ({
+    x: keys.x + keys.width * share,
+    y: (await studio.point(0, pitch)).y,
+  });
+  const [low, high] = [await key(60, 0.5), await key(64, 0.5)];
+  await page.mouse.move(low.x, low.y);
+  await page.mouse.down();
+  await expect(studio.status).toHaveText(/^1 note of C4 selected, velocity 6\d heard$/);
+  await page.mouse.move(low.x, high.y, { steps: 8 });
+  await page.mouse.up();
+  await expect(studio.status).toHaveText(/^E4, velocity 6\d$/);
+  await page.keyboard.down('Shift');
+  await page.mouse.move(low.x, low.y);
+  await page.mouse.down();
+  await page.mouse.move(high.x, high.y, { steps: 8 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
+  const loud = await key(62, 0.9);
+  await page.keyboard.down('Alt');
+  await page.mouse.click(loud.x, loud.y);
+  await page.keyboard.up('Alt');
+  await expect(studio.status).toHaveText(/^D4, velocity 11\d: new notes are as loud$/);
+  await studio.press('Escape', 'Control+End', 'i');
+  await expect.poll(() => studio.column('velocity').at(-1)).toBeGreaterThan(110);
 });
 
 /** Fingers on the screen: each call says where all of them are then, none that they are lifted. */

@@ -215,7 +215,7 @@ test('an edit of the song says on the bench what it would do, and leaves the not
   await studio.open([[0, 240, 60]]);
   await studio.bench.getByLabel('Edit on the bench').selectOption('New track');
   await expect(page.getByTestId('tuning-effect')).toHaveText('New track Plucked');
-  await expect(studio.roll).toHaveAccessibleDescription(/^1 notes, none selected, pitches C4/);
+  await expect(studio.roll).toHaveAccessibleDescription(/^1 note, none selected, pitches C4/);
   await studio.bench.getByLabel('Edit on the bench').selectOption('Tempo');
   await studio.bench.getByLabel('to, 10 to 400 BPM').fill('77');
   await expect(page.getByTestId('tuning-effect')).toHaveText('Tempo 77 BPM');

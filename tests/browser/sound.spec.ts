@@ -97,7 +97,7 @@ test('a clip heard alone sounds without the others, also where its track is mute
     expect(await loudest(page), 'an empty clip is silent, whatever lies on the other track').toBe(0);
   });
   await studio.press('Alt+,');
-  await expect(studio.roll).toContainText('1 notes, none selected');
+  await expect(studio.roll).toContainText('1 note, none selected');
   await studio.press('F2', 'm');
   await expect(studio.status).toContainText('muted');
   await alone(() => expect.poll(() => loudest(page)).toBeGreaterThan(0));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '../music/counted';
   import type { Desk } from '../desk/desk.svelte';
   import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
   import Lane from '../lanes/Lane.svelte';
@@ -71,8 +72,7 @@
         {desk}
         {pane}
         {player}
-        summary="{pane.notes.count} {pane.notes.count === 1 ? 'note' : 'notes'} of {pane.track.name}, {pane.notes
-          .selectedCount} selected."
+        summary="{counted(pane.notes.count, 'note')} of {pane.track.name}, {pane.notes.selectedCount} selected."
         {onwheel}
         {onmouse}
         {onmenu}

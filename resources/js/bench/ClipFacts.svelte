@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
   import type { Desk } from '../desk/desk.svelte';
 
@@ -24,7 +25,7 @@
       ? [
           ['On', tracks.length > 3 ? `${tracks.length} tracks` : tracks.join(', ')],
           ['Span', `${desk.gridLines.position(span[0])} to ${desk.gridLines.position(span[1])}`],
-          ['In', bars === 1 ? '1 bar' : `${bars} bars`],
+          ['In', counted(bars, 'bar')],
           ['Muted', String(chosen.filter(({ clip }) => clip.muted).length)],
           ['Repeat', String(chosen.filter(({ clip }) => clip.loop > 0).length)],
         ]

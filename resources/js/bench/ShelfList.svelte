@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '../music/counted';
   import Download from '@lucide/svelte/icons/download';
   import Play from '@lucide/svelte/icons/play';
   import Plus from '@lucide/svelte/icons/plus';
@@ -55,8 +56,8 @@
 
   function about({ quarters, tempo, key, voice, notes }: KeptPhrase): string {
     const bars = quarters / 4;
-    const long = Number.isInteger(bars) ? `${bars} ${bars === 1 ? 'bar' : 'bars'}` : `${quarters} beats`;
-    return [long, `${notes} notes`, `${tempo} BPM`, key, voice]
+    const long = Number.isInteger(bars) ? counted(bars, 'bar') : `${quarters} beats`;
+    return [long, counted(notes, 'note'), `${tempo} BPM`, key, voice]
       .filter(Boolean)
       .map((part) => part.replaceAll(' ', '\u00A0'))
       .join(' · ');

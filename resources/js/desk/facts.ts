@@ -1,3 +1,4 @@
+import { counted } from '../music/counted';
 import { laneOf } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
 import { pitchName } from '../music/pitch';
@@ -99,7 +100,7 @@ function pointsOf({ visiblePoints: points, lanes }: Desk): string {
   const titles = new Set(places.map((i) => lanes.of(laneOf(kind[i], number[i])).title));
   const values = places.map((i) => value[i]);
   const [low, high] = [Math.min(...values), Math.max(...values)];
-  return `${places.length} ${places.length === 1 ? 'point' : 'points'} of ${[...titles].join(', ')}, ${low === high ? low : `${low} to ${high}`}`;
+  return `${counted(places.length, 'point')} of ${[...titles].join(', ')}, ${low === high ? low : `${low} to ${high}`}`;
 }
 
 export function timingOf(desk: Desk, lines: GridLines): Timing {

@@ -1,3 +1,4 @@
+import { counted } from '../music/counted';
 import { api } from '../api';
 import type { KeptSelections as ByName } from '../api';
 import type { Desk } from './desk.svelte';
@@ -49,7 +50,7 @@ export class Selections {
     }
     if (await this.#write(name, desk.notes.selection())) {
       this.#last = name;
-      desk.say(`${desk.notes.selectedCount} notes kept as “${name}”`);
+      desk.say(`${counted(desk.notes.selectedCount, 'note')} kept as “${name}”`);
     }
   }
 
@@ -71,7 +72,10 @@ export class Selections {
     const there = ids.filter((id) => desk.notes.placeOf(id) >= 0);
     desk.select(there);
     const gone = ids.length - there.length;
-    desk.say(`${name}: ${there.length} notes selected${gone > 0 ? `, ${gone} are not in the open clips` : ''}`, 'hint');
+    desk.say(
+      `${name}: ${counted(there.length, 'note')} selected${gone > 0 ? `, ${gone} are not in the open clips` : ''}`,
+      'hint',
+    );
   }
 
   #free(): string {

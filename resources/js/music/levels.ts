@@ -1,3 +1,4 @@
+import { counted } from './counted';
 import type { Lane } from '../api';
 import { isOfNotes } from './lanes';
 import { firstFrom, type NoteTable } from './notes';
@@ -54,7 +55,7 @@ export class Levels {
 
   /** What it is called in numbers: “3 notes”, “1 point”. */
   counted(count: number): string {
-    return `${count} ${this.isOfNotes ? 'note' : 'point'}${count === 1 ? '' : 's'}`;
+    return counted(count, this.isOfNotes ? 'note' : 'point');
   }
 
   /** What a line about it has to say beside itself. */

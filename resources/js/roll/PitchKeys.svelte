@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '../music/counted';
   import { onMount } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
@@ -138,7 +139,7 @@
     desk.select(event.shiftKey || event.ctrlKey || event.metaKey ? [...desk.notes.selection(), ...ids] : ids);
     const called = (one: number) => rowCalled(track, one);
     const name = first === last ? called(from) : `${called(view.pitchOf(last))} to ${called(view.pitchOf(first))}`;
-    desk.say(`${ids.length} notes of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
+    desk.say(`${counted(ids.length, 'note')} of ${name} selected, velocity ${velocityAt(event)} heard`, 'hint');
   }
 
   /** Where the menu of a row stands: beside its head, in sight. */

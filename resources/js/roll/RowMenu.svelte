@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { counted } from '../music/counted';
   import type { Desk } from '../desk/desk.svelte';
   import Floating from '../look/Floating.svelte';
   import { api } from '../api';
@@ -110,7 +111,7 @@
   const entries = $derived<{ title: string; why?: string; act: () => void }[]>([
     { title: 'Hear it', act: () => void player.sound([[pitch, desk.newNote.velocity, HEARD_SECONDS]]) },
     {
-      title: `Select its ${row.length} notes`,
+      title: `Select its ${counted(row.length, 'note')}`,
       ...(row.length === 0 && { why: 'There is no note in this row.' }),
       act: () => {
         desk.select(ids);
