@@ -3,6 +3,8 @@ import { chromium } from '@playwright/test';
 
 const FRAME = 1000 / 60;
 const KEYS = 40;
+/** until a note is wide enough to be taken by its body */
+const CLOSER = Array(14).fill('=');
 const base = process.argv[2];
 
 const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
@@ -223,7 +225,7 @@ async function dragging(what, notes, limit, { canvas, keys, from }) {
 /** From letting go of a drag of all notes to the frame in which they lie there, as the core says. */
 async function dropping(notes, limit) {
   const page = await open(notes);
-  for (const key of ['0', 'Control+a']) await page.keyboard.press(key);
+  for (const key of ['0', 'Control+a', ...CLOSER]) await page.keyboard.press(key);
   const at = await page.evaluate(onANote, { canvas: 'roll-canvas' });
   await page.evaluate(() => {
     window.times = [];
@@ -255,7 +257,7 @@ async function dropping(notes, limit) {
   await page.close();
 }
 
-/** The place of the first note on the roll, and the left end of a lane. */
+/** The middle of the first note on the roll that is wide enough to be moved, and the left end of a lane. */
 const onANote = ({ canvas }) => {
   const element = document.querySelector(`[data-testid=${canvas}]`);
   const bodies = element.previousElementSibling;
@@ -264,10 +266,12 @@ const onANote = ({ canvas }) => {
   const { data } = pen.getImageData(0, 0, width, height);
   const { left, top } = element.getBoundingClientRect();
   const ratio = width / element.clientWidth;
-  for (let x = 4; x < width; x++) {
+  const isPainted = (x, y) => data[(y * width + x) * 4 + 3] > 0;
+  const body = 30;
+  for (let x = 4; x < width - body; x++) {
     for (let y = 4; y < height; y++) {
-      if (data[(y * width + x) * 4 + 3] > 0 && data[(y * width + x + 1) * 4 + 3] > 0)
-        return { x: left + (x + 1) / ratio, y: top + (y + 2) / ratio };
+      if (Array.from({ length: body }, (_, k) => k).every((k) => isPainted(x + k, y + 2)))
+        return { x: left + (x + body / 2) / ratio, y: top + (y + 4) / ratio };
     }
   }
   throw new Error('No note is painted.');
@@ -334,7 +338,7 @@ async function manyKeys() {
 
 await dragging('a drag of all that is selected', 1000, '95 % under 16 ms', {
   canvas: 'roll-canvas',
-  keys: [],
+  keys: CLOSER,
   from: onANote,
 });
 await dragging('a course drawn over the lane', 10000, '95 % under 16 ms', {

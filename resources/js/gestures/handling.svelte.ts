@@ -123,17 +123,8 @@ export class Handling {
       return;
     }
     this.onmouse(dropped.key ?? dropped.lines[0]);
-    const { ghosts, gone, levels, later, path } = gesture.shape;
-    // What is drawn where nothing lay is its own picture until it lies there.
-    const drawn = levels?.size === 0 ? path : undefined;
-    const shown: Shape = {
-      ...(ghosts && { ghosts }),
-      ...(gone && { gone }),
-      ...(levels && { levels }),
-      ...(later && { later }),
-      ...(drawn && { path: drawn }),
-    };
-    this.shape = shown;
+    // It stays as it is drawn, word and all: to paint it anew would cost the frame in which the answer comes.
+    const shown = (this.shape = gesture.shape);
     this.desk.run(dropped.lines, {
       on: dropped.on,
       sound: dropped.sound ?? false,

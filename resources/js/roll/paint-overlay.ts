@@ -1,7 +1,7 @@
 import type { NoteTable } from '../music/notes';
 import { frameOf, handleAt, HANDLES } from '../gestures/framing';
 import { paintFrame, paintReach, paintTag } from '../gestures/paint';
-import type { Shape } from '../gestures/gesture';
+import type { Ghost, Shape } from '../gestures/gesture';
 import type { Colours } from '../look/theme';
 import type { Viewport } from '../desk/viewport.svelte';
 
@@ -139,28 +139,7 @@ function paintShape(
     pen.globalAlpha = 1;
   }
   paintReach(pen, shape, true, colours);
-  if (shape.ghosts) {
-    const place = ({ start, length, pitch }: { start: number; length: number; pitch: number }) =>
-      [view.x(start) + 0.5, view.y(pitch) + 0.5, Math.max(2, Math.max(1, length) * view.pixelsPerTick - 1)] as const;
-    pen.beginPath();
-    for (const ghost of shape.ghosts) {
-      const [x, y, width] = place(ghost);
-      pen.roundRect(x, y, width, height, 3);
-    }
-    pen.globalAlpha = 0.75;
-    pen.fillStyle = colours['selection-tint'];
-    pen.fill();
-    pen.globalAlpha = 1;
-    pen.fillStyle = colours.selection;
-    for (const ghost of shape.ghosts) {
-      const [x, y, width] = place(ghost);
-      const ink = Math.max(1, (ghost.velocity / 127) * height);
-      pen.fillRect(x, y + height - ink, width, ink);
-    }
-    pen.setLineDash([4, 2]);
-    pen.stroke();
-    pen.setLineDash([]);
-  }
+  if (shape.ghosts) paintGhosts(pen, view, shape.ghosts, colours);
   const { start, length, pitch } = notes.columns;
   if (shape.gone) {
     pen.beginPath();
@@ -191,4 +170,35 @@ function paintShape(
     }
   }
   paintTag(pen, shape, view.width, view.height, colours);
+}
+
+/** More notes than this in sight are outlined without dashes, which take far longer than all else. */
+const MOST_DASHED = 200;
+
+/** Notes as they would lie: dashed bodies with ink. */
+function paintGhosts(pen: CanvasRenderingContext2D, view: Viewport, ghosts: readonly Ghost[], colours: Colours): void {
+  const height = Math.max(2, view.rowHeight - 2);
+  const seen: [x: number, y: number, width: number, ink: number][] = [];
+  for (const { start, length, pitch, velocity } of ghosts) {
+    const [x, y] = [view.x(start) + 0.5, view.y(pitch) + 0.5];
+    const width = Math.max(2, Math.max(1, length) * view.pixelsPerTick - 1);
+    if (x <= view.width && x + width >= 0 && y <= view.height && y + height >= 0) {
+      seen.push([x, y, width, Math.max(1, (velocity / 127) * height)]);
+    }
+  }
+  pen.globalAlpha = 0.75;
+  pen.fillStyle = colours['selection-tint'];
+  for (const [x, y, width] of seen) pen.fillRect(x, y, width, height);
+  pen.globalAlpha = 1;
+  pen.fillStyle = colours.selection;
+  for (const [x, y, width, ink] of seen) pen.fillRect(x, y + height - ink, width, ink);
+  if (seen.length > MOST_DASHED) {
+    for (const [x, y, width] of seen) pen.strokeRect(x, y, width, height);
+    return;
+  }
+  pen.beginPath();
+  for (const [x, y, width] of seen) pen.roundRect(x, y, width, height, 3);
+  pen.setLineDash([4, 2]);
+  pen.stroke();
+  pen.setLineDash([]);
 }
