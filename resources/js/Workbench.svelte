@@ -10,7 +10,7 @@
   import { spanOf } from './commands/selecting';
   import type { SongView, Studio, Tab } from './commands/studio';
   import { followRows, followZoom } from './commands/following.svelte';
-  import { runLines } from './commands/view';
+  import { movesInstead, runLines } from './commands/view';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
   import { afterFrame } from './look/layer';
@@ -431,7 +431,14 @@
             ondropped={(phrase, tick) => void studio?.shelf.put(phrase, tick)}
           />
         </div>
-        <LaneStack {desk} {keyOf} {run} onmenu={openMenu} onmouse={(line) => noteUse(line, 'mouse')} />
+        <LaneStack
+          {desk}
+          {keyOf}
+          {run}
+          onmenu={openMenu}
+          onwheel={(event) => dispatcher.wheel(event, surface)}
+          onmouse={(line) => noteUse(line, 'mouse')}
+        />
       {/if}
     {/if}
     {#if settings.bench}
@@ -466,6 +473,7 @@
         where={surface}
         pending={pending.keys}
         {moment}
+        instead={(lines) => (studio ? movesInstead(studio, lines) : '')}
         run={(lines) => act(lines, 'mouse')}
       />
     </div>

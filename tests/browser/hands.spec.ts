@@ -407,6 +407,9 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
   await page.getByLabel('Nudge').selectOption('grid');
   await studio.press('Escape', 'ArrowRight', 'ArrowRight');
   await expect(studio.status).toHaveText(/^Caret at 1\.1\.240/);
+  const strip = page.getByRole('navigation', { name: 'Keys' });
+  await expect(strip.getByRole('button', { name: '→ caret later' })).toBeVisible();
+  await expect(strip.getByRole('button', { name: 'W range end later' })).toBeVisible();
   await studio.press('w');
   await expect(studio.status).toHaveText('Range from 1.1.240 to 1.1.360');
   for (const [amount, position] of [

@@ -241,6 +241,44 @@ for (const [what, hand, check] of [
   });
 }
 
+test('the wheel and the middle button move the view over a lane too, and the wheel bends a curve', async ({
+  studio,
+  page,
+}) => {
+  const left = () => page.getByTestId('roll-canvas').getAttribute('data-left').then(Number);
+  await studio.press('9', '=', '=');
+  const box = (await page.getByTestId('velocity-lane').boundingBox())!;
+  await page.mouse.move(box.x + 300, box.y + 60);
+  const start = await left();
+  await page.mouse.wheel(0, 200);
+  await expect.poll(left).toBeGreaterThan(start);
+  const scrolled = await left();
+  await page.mouse.down({ button: 'middle' });
+  await page.mouse.move(box.x + 350, box.y + 90, { steps: 3 });
+  await page.mouse.up({ button: 'middle' });
+  await expect.poll(left).toBeLessThan(scrolled);
+  await studio.press('0', 'h');
+  const curve = async (turns: number) => {
+    const [a, b] = [await spot(studio, 0, 20), await spot(studio, 1920, 120)];
+    await page.mouse.move(a.x, a.y);
+    await page.keyboard.down('Shift');
+    await page.keyboard.down('Control');
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 6 });
+    for (let k = 0; k < Math.abs(turns); k++) await page.mouse.wheel(0, turns > 0 ? -100 : 100);
+    await page.mouse.up();
+    await page.keyboard.up('Control');
+    await page.keyboard.up('Shift');
+  };
+  await curve(0);
+  await expect.poll(() => studio.column('velocity')[2]).toBeLessThan(50);
+  const middle = studio.column('velocity')[2];
+  await curve(3);
+  await expect.poll(() => studio.column('velocity')[2]).toBeLessThan(middle - 4);
+  await curve(-8);
+  await expect.poll(() => studio.column('velocity')[2]).toBeGreaterThan(85);
+});
+
 test('Escape leaves a course without a change', async ({ studio, page }) => {
   await studio.press('h');
   const [a, b] = [await spot(studio, 0, 20), await spot(studio, 1920, 120)];

@@ -126,6 +126,16 @@ test.describe('with three points of expression', () => {
     await studio.expectPoints('cc11', '0:40');
   });
 
+  test('the right button erases in the draw hand', async ({ studio, page }) => {
+    await studio.press('h');
+    const [a, b] = [await spot(studio, 'cc11', 440, 20), await spot(studio, 'cc11', 560, 20)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down({ button: 'right' });
+    await page.mouse.move(b.x, b.y, { steps: 5 });
+    await page.mouse.up({ button: 'right' });
+    await studio.expectPoints('cc11', '0:40 960:60');
+  });
+
   test('the right button on a point shows what can be done with it', async ({ studio, page }) => {
     const { x, y } = await spot(studio, 'cc11', 480, 80);
     await page.mouse.click(x, y, { button: 'right' });

@@ -2,6 +2,7 @@
   import { counted } from '../music/counted';
   import type { Desk } from '../desk/desk.svelte';
   import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
+  import { wheelOverLanes } from '../lanes/wheel';
   import Lane from '../lanes/Lane.svelte';
   import TechniqueLane from '../lanes/TechniqueLane.svelte';
   import { TECHNIQUES } from '../music/techniques';
@@ -80,7 +81,12 @@
     </div>
   {/if}
   {#if lanes.length > 0}
-    <div class="min-w-0">
+    <div
+      class="min-w-0"
+      role="group"
+      aria-label="Lanes of {pane.track.name}"
+      onwheel={(event) => wheelOverLanes(event, pane.view, onwheel)}
+    >
       {#each lanes as { name, height } (name)}
         <div class="relative">
           {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />

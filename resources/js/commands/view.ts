@@ -226,7 +226,7 @@ export function runLines(studio: Studio, texts: string[], clipboard?: Phrase): (
   const instead = isSong
     ? null
     : studio.desk.selection().length === 0 && texts.length === 1
-      ? withoutNotes(studio, lines[0])
+      ? withoutNotes(lines[0])
       : null;
   if (instead) {
     return runLines(studio, [instead]);
@@ -274,11 +274,18 @@ function needsClips({ catalog }: Studio, { name }: Line): boolean {
   return edit !== undefined && /^(selection|levels|clip)/.test(edit.subject ?? '') && !edit.putsIn;
 }
 
+/** What the strip says of a key that moves caret or range where nothing is selected; '' for any other. */
+export function movesInstead(studio: Studio, texts: string[]): string {
+  const isFree = studio.reached() !== 'song' && studio.desk.selection().length === 0 && texts.length === 1;
+  const instead = isFree ? withoutNotes(parseLine(texts[0])) : null;
+  if (!instead) return '';
+  const { name, values } = parseLine(instead);
+  return `${name === 'range' ? 'range end' : 'caret'} ${values.by.startsWith('-') ? 'earlier' : 'later'}`;
+}
+
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
-function withoutNotes({ desk }: Studio, { name, values }: Line): string | null {
-  if (name !== 'nudge' || desk.notes.count === 0) {
-    return null;
-  }
+function withoutNotes({ name, values }: Line): string | null {
+  if (name !== 'nudge') return null;
   const [step, larger] = nudgeAmounts();
   const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
   if (!isAmount(by.replace(/^[+-]/, ''))) {

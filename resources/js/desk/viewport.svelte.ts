@@ -157,11 +157,12 @@ export class Viewport {
     this.scrollTo(this.left + x / this.pixelsPerTick, this.top + y / this.rowHeight);
   }
 
-  /** Scrolls by a turn of the wheel; with Shift across. */
-  scrollByWheel(event: WheelEvent): void {
+  /** Scrolls by a turn of the wheel; across with Shift, or where it is about time alone. */
+  scrollByWheel(event: WheelEvent, along: 'time' | 'both' = 'both'): void {
     const step = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? LINE : 1;
     const [across, down] = [event.deltaX * step, event.deltaY * step];
-    this.scrollBy(event.shiftKey ? across + down : across, event.shiftKey ? 0 : down);
+    const isAcross = event.shiftKey || along === 'time';
+    this.scrollBy(isAcross ? across + down : across, isAcross ? 0 : down);
   }
 
   /** Turns the page where a tick is out of sight. */

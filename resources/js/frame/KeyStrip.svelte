@@ -10,6 +10,7 @@
     where,
     pending,
     moment,
+    instead,
     run,
   }: {
     bindings: Binding[];
@@ -20,6 +21,8 @@
     pending: string;
     /** what some keys do for the moment instead, by chord */
     moment: [key: string, strip: string, act: () => void][];
+    /** what some lines do instead where nothing is selected; '' for the others */
+    instead: (lines: string[]) => string;
     run: (lines: string[]) => void;
   } = $props();
 
@@ -27,7 +30,8 @@
   const needing = $derived(
     new Set(edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name)),
   );
-  const needsNotes = ({ run: lines }: Binding) => lines.some((line) => needing.has(line.split(' ', 1)[0]));
+  const needsNotes = ({ run: lines }: Binding) =>
+    lines.some((line) => needing.has(line.split(' ', 1)[0])) && !instead(lines);
   const shown = $derived(
     holdingIn(bindings, where)
       .filter(
@@ -73,7 +77,10 @@
       onclick={(event) => {
         event.currentTarget.blur();
         run(binding.run);
-      }}><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{binding.strip || binding.title}</button
+      }}
+      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead(binding.run) ||
+        binding.strip ||
+        binding.title}</button
     >
   {/each}
 </nav>

@@ -100,7 +100,7 @@ export class Lens implements Gesture {
   }
 }
 
-/** A drag that takes the view along. */
+/** A drag that takes the view along: over a lane in time alone. */
 export class Panning implements Gesture {
   readonly keepsView = true;
   readonly shape = NOTHING;
@@ -109,12 +109,13 @@ export class Panning implements Gesture {
   constructor(
     private readonly ground: Ground,
     from: At,
+    private readonly along: 'time' | 'both' = 'both',
   ) {
     this.#at = from;
   }
 
   move(at: At): void {
-    this.ground.view.scrollBy(this.#at.x - at.x, this.#at.y - at.y);
+    this.ground.view.scrollBy(this.#at.x - at.x, this.along === 'time' ? 0 : this.#at.y - at.y);
     this.#at = at;
   }
 

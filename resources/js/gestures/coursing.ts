@@ -1,11 +1,14 @@
 import { WAVES, type Stroke, type Wave } from '../music/lanes';
 import type { Levels } from '../music/levels';
 import { levelsAlong, written, type Point } from './course';
-import { NOTHING, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
+import { NOTHING, within, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
 import { nearestLine } from './snap';
 import { REACH, type Scale } from './stems';
 
+/** What a curve is raised to, and how much more or less by a notch of the wheel. */
 const BEND = 2.5;
+const MOST_BEND = 8;
+const NOTCH = 1.25;
 const BEND_POINTS = 24;
 /** How finely a wave is sketched before the core draws it, in CSS pixels. */
 const SKETCHED = 3;
@@ -30,6 +33,8 @@ export class Coursing implements Gesture {
   readonly #drawn = new Map<number, number>();
   #at: { column: number; y: number };
   #way: Stroke = 'free';
+  #bend = BEND;
+  #last: At;
   #points: Point[] = [];
 
   constructor(
@@ -40,6 +45,7 @@ export class Coursing implements Gesture {
     private readonly way: (at: At) => Stroke,
   ) {
     this.#at = { column: this.#column(from), y: from.y };
+    this.#last = from;
     this.move(from);
   }
 
@@ -47,6 +53,7 @@ export class Coursing implements Gesture {
     const { view } = this.ground;
     const { levels } = this;
     const way = (this.#way = this.way(at));
+    this.#last = at;
     this.#draw(at);
     const [a, b] = [this.from, at].toSorted((one, other) => one.x - other.x);
     const tick = (x: number) => Math.max(0, Math.round(view.tick(x)));
@@ -68,7 +75,7 @@ export class Coursing implements Gesture {
       curve: () =>
         Array.from({ length: BEND_POINTS + 1 }, (_, k): Point => [
           Math.round(first + (last - first) * share(k)),
-          Math.round(value(a) + (value(b) - value(a)) * share(k) ** BEND),
+          Math.round(value(a) + (value(b) - value(a)) * share(k) ** this.#bend),
         ]),
     };
     this.#points = ascending(isWave(way) ? this.#wave(way, first, last, at) : ends[way]());
@@ -79,6 +86,12 @@ export class Coursing implements Gesture {
       path: this.#points.map(([at, level]) => [view.x(at), this.scale.y(level)] as const),
       tag: { x: at.x, y: at.y, text: `${isWave(way) ? `${this.#bounds(at).join(' to ')}` : value(at)}${counted}` },
     };
+  }
+
+  /** Bends a curve more, or less, and beyond the straight line the other way. */
+  turn(by: 1 | -1): void {
+    this.#bend = within(1 / MOST_BEND, this.#bend * NOTCH ** by, MOST_BEND);
+    this.move(this.#last);
   }
 
   drop(): Dropped | null {

@@ -10,6 +10,7 @@
     laneHandleUnder,
     type LaneHandle,
   } from '../gestures/bending';
+  import { Panning } from '../gestures/choosing';
   import { Coursing } from '../gestures/coursing';
   import type { At, Ground } from '../gestures/gesture';
   import { atOf, Handling } from '../gestures/handling.svelte';
@@ -118,19 +119,28 @@
   const wayOf = ({ shift, ctrl }: At): Stroke =>
     shift ? (ctrl ? 'curve' : 'line') : ctrl ? 'level' : hands.hand === 'draw' ? hands.stroke : 'free';
 
+  const LEFT = 0;
+  const MIDDLE = 1;
+  const RIGHT = 2;
+
   function press(event: PointerEvent): void {
-    if (event.button !== 0) return;
+    const erases = event.button === RIGHT && hands.hand === 'draw' && !levels.isOfNotes;
+    if (event.button !== LEFT && event.button !== MIDDLE && !erases) return;
     const from = atOf(event, canvas);
     canvas.setPointerCapture(event.pointerId);
     hands.presses++;
-    lanes.current = name;
+    if (event.button !== MIDDLE) lanes.current = name;
     begun = levels;
     const ground: Ground = { desk, pane, view, notes: pane.notes, lines: desk.gridLines, hear: () => undefined };
     const { id, selected: chosen } = levels;
     const box = frame();
     const handle = box && laneHandleUnder(box, from.x, from.y);
     const place = stemUnder(levels, view, scale, from.x, from.y);
-    if (hands.hand === 'draw' || from.free) {
+    if (event.button === MIDDLE) {
+      handling.begin(new Panning(ground, from, 'time'), from);
+    } else if (erases) {
+      handling.begin(new ErasingPoints(ground, levels, from), from);
+    } else if (hands.hand === 'draw' || from.free) {
       handling.begin(new Coursing(ground, levels, scale, from, wayOf), from);
     } else if (hands.hand === 'erase' && !levels.isOfNotes) {
       handling.begin(new ErasingPoints(ground, levels, from), from);
@@ -193,7 +203,8 @@
     cursor = draws || erases ? 'cell' : handle || place >= 0 ? 'ns-resize' : 'crosshair';
     const several = place >= 0 && levels.selected[place] ? levels.selectedPlaces().length : 1;
     const what = levels.isOfNotes ? 'note' : 'point';
-    if (draws) hands.word = 'drag: a course · Shift: a straight line · Shift+Ctrl: a curve · Ctrl: one height';
+    if (draws)
+      hands.word = `drag: a course · Shift: a straight line · Shift+Ctrl: a curve, bent by the wheel · Ctrl: one height${levels.isOfNotes ? '' : ' · right: out'}`;
     else if (erases) hands.word = 'drag: take points out';
     else if (handle) hands.word = FRAMES[handle];
     else if (place >= 0)
@@ -224,6 +235,7 @@
     onpointercancel={() => handling.cancel()}
     onpointerleave={() => !handling.goesOn && (hands.word = '')}
     oncontextmenu={menu}
+    onwheel={(event) => handling.turn(event.deltaY < 0 ? 1 : -1) && event.preventDefault()}
   ></canvas>
   <p class="sr-only" data-testid={isRow ? undefined : `${name}-summary`}>
     {levels.counted(levels.count)}, {levels.selectedPlaces().length} selected

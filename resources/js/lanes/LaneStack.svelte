@@ -8,6 +8,7 @@
   import Lane from './Lane.svelte';
   import TechniqueLane from './TechniqueLane.svelte';
   import LaneMenu from './LaneMenu.svelte';
+  import { wheelOverLanes } from './wheel';
 
   let {
     desk,
@@ -15,6 +16,7 @@
     run,
     onmouse,
     onmenu,
+    onwheel,
   }: {
     desk: Desk;
     keyOf: (line: string) => string;
@@ -22,6 +24,8 @@
     /** told the line a key would have run */
     onmouse: (line: string) => void;
     onmenu: (x: number, y: number) => void;
+    /** told a turn of the wheel; tells whether it is a shortcut */
+    onwheel: (event: WheelEvent) => boolean;
   } = $props();
 
   const { lanes } = $derived(desk);
@@ -47,6 +51,7 @@
   class="col-span-2 col-start-1 row-start-4 grid max-h-[42vh] min-w-0 grid-cols-[52px_minmax(0,1fr)] overflow-x-hidden overflow-y-auto"
   role="group"
   aria-label="Lanes"
+  onwheel={(event) => wheelOverLanes(event, desk.roll.view, onwheel)}
 >
   {#each settings.lane ? settings.lanes : [] as { name, height } (name)}
     {@const scale = new Scale(height, lanes.of(name))}
