@@ -443,6 +443,23 @@ test('a selection comes back, and grows by what is like it', async ({ studio }) 
   await expect(studio.roll).toHaveAccessibleDescription(/3 of 3 notes selected/);
 });
 
+test('what is selected while an edit is on its way is what lies there then, and the next keys work on it', async ({
+  studio,
+  page,
+}) => {
+  let release: () => void = () => undefined;
+  const held = new Promise<void>((done) => (release = done));
+  await page.route('**/edits', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await studio.press('Control+a', 'n', 'Control+a', 'ArrowUp', 'Escape', '.', 'F8', 'l', 'e', 'Escape');
+  release();
+  await studio.expectColumn('pitch', [61, 61, 65, 65, 65, 65]);
+  await studio.expectColumn('velocity', [81, 81, 101, 101, 61, 61]);
+  await expect(studio.roll).toHaveAccessibleDescription(/^6 notes, none selected/);
+});
+
 test('a selection grows and shrinks by chords and bars, and says where that ends', async ({ studio }) => {
   await studio.press('Escape', 'Control+Home', 'Control+Shift+Period', 'Control+Shift+Period');
   await expect(studio.roll).toHaveAccessibleDescription(/2 of 3 notes selected, pitches C4 to E4/);

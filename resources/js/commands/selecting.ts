@@ -48,26 +48,31 @@ const select: Command = ({ desk }, { what, name }) => {
     desk.say(`${desk.points.selectedCount} points of ${desk.lanes.of(desk.lanes.current).title} selected`, 'hint');
     return;
   }
-  const { id } = desk.notes.columns;
-  const atOnce: Record<string, () => number[]> = {
-    all: () => Array.from(id),
+  // Which notes there are shows when the edits pressed before are done.
+  const atOnce: Partial<Record<string, (selection: number[]) => number[]>> = {
+    all: () => Array.from(desk.notes.columns.id),
     none: () => [],
-    invert: () => Array.from(id).filter((_, i) => !desk.notes.selected[i]),
+    invert: (selection) => {
+      const chosen = new Set(selection);
+      return Array.from(desk.notes.columns.id).filter((one) => !chosen.has(one));
+    },
   };
-  if (atOnce[what]) {
-    desk.select(atOnce[what]());
+  const find = atOnce[what];
+  const say = () => {
     desk.say(counted(desk), 'hint');
+    if (/-(more|less)$/.test(what)) revealEnd(desk);
+  };
+  if (find && (desk.waiting === 0 || what === 'none')) {
+    desk.select(find(desk.selection()));
+    say();
     return;
   }
-  const { context } = desk;
-  desk.inOrder(
-    async () => {
-      const { selection } = await api.select(desk.song.id, desk.standing, what, desk.notes.selection(), context);
-      desk.select(selection);
-      desk.say(counted(desk), 'hint');
-      if (/-(more|less)$/.test(what)) revealEnd(desk);
-    },
+  desk.selectInOrder(
+    find ??
+      (async (selection, context) =>
+        (await api.select(desk.song.id, desk.standing, what, selection, context)).selection),
     { what: 'view', line: formatLine({ name: 'select', values: { what } }) },
+    say,
   );
 };
 
@@ -177,14 +182,10 @@ const choose: Command = ({ desk }, { where }) => {
     desk.say('Say which notes, such as choose where="velocity=..40 beat=2,4".', 'refused');
     return;
   }
-  const context = desk.context;
-  desk.inOrder(
-    async () => {
-      const { selection } = await api.choose(desk.song.id, desk.standing, where, context);
-      desk.select(selection);
-      desk.say(selection.length ? `${counted(desk)}: ${where}` : `No note meets ${where}.`, 'hint');
-    },
+  desk.selectInOrder(
+    async (_, context) => (await api.choose(desk.song.id, desk.standing, where, context)).selection,
     { what: 'view', line: formatLine({ name: 'choose', values: { where } }) },
+    () => desk.say(desk.notes.selectedCount ? `${counted(desk)}: ${where}` : `No note meets ${where}.`, 'hint'),
   );
 };
 

@@ -45,6 +45,24 @@ export class Asking {
     this.#epoch++;
   }
 
+  /**
+   * Selects in line what comes of the selection of then: what was pressed before works on what was selected before, and
+   * what is pressed after it on what it finds, unless something else was selected by hand meanwhile.
+   */
+  selectInLine(
+    find: (selection: number[]) => number[] | Promise<number[]>,
+    found: (ids: number[]) => void,
+    asked: Asked,
+  ): void {
+    const { desk } = this;
+    const epoch = this.#epoch;
+    this.inLine(async () => {
+      const ids = await find(this.#pastSelections.get(epoch) ?? desk.selection());
+      if (epoch === this.#epoch) found(ids);
+      else this.#pastSelections.set(epoch, ids);
+    }, asked);
+  }
+
   /** @param request the name of a request that was written down before */
   send(asked: OfSong, running: Running = {}, request?: string): void {
     const { desk } = this;
@@ -77,7 +95,7 @@ export class Asking {
     this.sender.add({
       run: async (name) => {
         const standing = { open: clips, front: clips[0], revisions: {}, request: name };
-        const { message } = await api.edit(desk.song.id, standing, lines, 'all', this.#contextOf(asked));
+        const { message } = await api.edit(desk.song.id, standing, lines, 'all', this.contextOf(asked));
         desk.takeAll(await api.open(desk.song.id, desk.open, desk.front, desk.grid, desk.swing));
         void desk.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
         desk.say(`${names}: ${message}`);
@@ -112,7 +130,7 @@ export class Asking {
           revisions: {},
           request: name,
         };
-        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', this.#contextOf(asked));
+        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', this.contextOf(asked));
         const left = new Set((answer.song ?? desk.song).tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
         const open = desk.open.filter((clip) => left.has(clip));
         desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
@@ -185,6 +203,12 @@ export class Asking {
     }
   }
 
+  /** Where one stands by now: what was pressed before may have moved the caret, and the range. */
+  contextOf({ context, rangeOfThen }: { context: EditContext; rangeOfThen?: boolean }): EditContext {
+    const { caret, range } = this.desk;
+    return { ...context, caret: [caret.tick, caret.pitch], ...(rangeOfThen && { range }) };
+  }
+
   #keep(): void {
     const { desk } = this;
     keepUnsent(desk.song.id, {
@@ -196,17 +220,11 @@ export class Asking {
     });
   }
 
-  /** Where one stands by now: what was pressed before may have moved the caret, and the range. */
-  #contextOf({ context, rangeOfThen }: { context: EditContext; rangeOfThen?: boolean }): EditContext {
-    const { caret, range } = this.desk;
-    return { ...context, caret: [caret.tick, caret.pitch], ...(rangeOfThen && { range }) };
-  }
-
   #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
     const { song } = this.desk;
     switch (asked.what) {
       case 'edit':
-        return api.edit(song.id, standing, asked.lines, selection, this.#contextOf(asked));
+        return api.edit(song.id, standing, asked.lines, selection, this.contextOf(asked));
       case 'go':
         return api.goTo(song.id, standing, asked.step);
       default:

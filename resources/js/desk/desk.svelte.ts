@@ -356,11 +356,36 @@ export class Desk {
 
   /** Selects exactly these notes and points, and sounds the notes where wanted. */
   select(ids: number[], sound = false): void {
+    this.asking.selects();
+    this.#select(ids, sound);
+  }
+
+  /**
+   * Selects what comes of what is selected once the edits pressed before are done; those pressed after work on it.
+   *
+   * @param asked what of it is to be done again where the page is left before
+   */
+  selectInOrder(
+    find: (selection: number[], context: EditContext) => number[] | Promise<number[]>,
+    asked: Asked,
+    done: () => void = () => undefined,
+  ): void {
+    const here = { context: this.context, ...this.#rangeOfThen };
+    this.asking.selectInLine(
+      (selection) => find(selection, this.asking.contextOf(here)),
+      (ids) => {
+        this.#select(ids);
+        done();
+      },
+      asked,
+    );
+  }
+
+  #select(ids: number[], sound = false): void {
     const before = this.selection();
     if (before.length > 0) {
       this.selections.remember(before);
     }
-    this.asking.selects();
     this.looking.selects(ids);
     this.contents.select(ids);
     this.lanes.follow(ids);
