@@ -339,17 +339,10 @@ test('a range that is taken away while an edit is on its way is gone for what is
   studio,
   page,
 }) => {
+  const connection = await connectionOf(page);
   await openSong(studio);
   let release: () => void = () => undefined;
-  const held = new Promise<void>((done) => (release = done));
-  let first = true;
-  await page.route('**/edits', async (route) => {
-    if (first) {
-      first = false;
-      await held;
-    }
-    await route.continue();
-  });
+  connection.until = new Promise<void>((done) => (release = done));
   await studio.press('.', 'Alt+p', 'ArrowRight', 'ArrowLeft', 'Shift+p', '/');
   await studio.palette.fill('repeat times=1');
   await studio.press('Enter');

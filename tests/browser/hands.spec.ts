@@ -447,12 +447,10 @@ test('what is selected while an edit is on its way is what lies there then, and 
   studio,
   page,
 }) => {
+  const connection = await connectionOf(page);
+  await studio.open(phrase);
   let release: () => void = () => undefined;
-  const held = new Promise<void>((done) => (release = done));
-  await page.route('**/edits', async (route) => {
-    await held;
-    await route.continue();
-  });
+  connection.until = new Promise<void>((done) => (release = done));
   await studio.press('Control+a', 'n', 'Control+a', 'ArrowUp', 'Escape', '.', 'F8', 'l', 'e', 'Escape');
   release();
   await studio.expectColumn('pitch', [61, 61, 65, 65, 65, 65]);

@@ -36,8 +36,6 @@ test('what could not be sent is kept and can be sent again, in order', async ({ 
 });
 
 test('an edit whose answer was lost is done once, and the keys behind it are not lost', async ({ studio, page }) => {
-  await studio.open([[0, 240, 60]]);
-  await studio.press('Control+a');
   let lost = 0;
   await page.route('**/edits', async (route) => {
     if (lost++ < 2) {
@@ -47,6 +45,8 @@ test('an edit whose answer was lost is done once, and the keys behind it are not
       await route.continue();
     }
   });
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
   await studio.press('ArrowUp');
   await expect(page.getByRole('alert')).toContainText('1 not sent yet');
   await studio.expectColumn('pitch', [61]);
@@ -61,11 +61,11 @@ test('a key that the server failed at stays at the head, is tried again, or is l
   studio,
   page,
 }) => {
-  await studio.open([[0, 240, 60]]);
-  await studio.press('Control+a');
   await page.route('**/edits', (route) =>
     route.fulfill({ status: 500, json: { error: { message: 'Something went wrong.' } } }),
   );
+  await studio.open([[0, 240, 60]]);
+  await studio.press('Control+a');
   await studio.press('ArrowUp', 'Shift+ArrowUp');
   await expect(page.getByRole('alert')).toContainText('Something went wrong. 2 not sent yet.');
   expect(studio.column('pitch')).toEqual([60]);

@@ -155,10 +155,16 @@ export const test = base.extend<{ studio: Studio }>({
   },
 });
 
-/** The connection to the server, to be cut from one press to the next: a route that is set up only then may come too late. */
-export async function connectionOf(page: Page): Promise<{ isCut: boolean }> {
-  const connection = { isCut: false };
-  await page.route('**/edits', (route) => (connection.isCut ? route.abort() : route.continue()));
+/**
+ * The connection to the server, to be cut from one press to the next, or held until a promise is kept: a route that is set
+ * up only then may come too late.
+ */
+export async function connectionOf(page: Page): Promise<{ isCut: boolean; until: Promise<void> | null }> {
+  const connection: { isCut: boolean; until: Promise<void> | null } = { isCut: false, until: null };
+  await page.route('**/edits', async (route) => {
+    await connection.until;
+    await (connection.isCut ? route.abort() : route.continue());
+  });
   return connection;
 }
 
