@@ -10,6 +10,7 @@
   import { spanOf } from './commands/selecting';
   import type { SongView, Studio, Tab } from './commands/studio';
   import { followRows, followZoom } from './commands/following.svelte';
+  import { momentKeys } from './commands/moment';
   import { movesInstead, runLines } from './commands/view';
   import { Dispatcher, type Pending } from './keys/dispatcher';
   import { Pasting } from './keys/pasting';
@@ -83,6 +84,7 @@
   const asked = $state<Studio['asked']>({ shelfAsked: 'find' });
   let lesson = $state.raw<Binding | null>(null);
   let frame = 0;
+  const lasting = new Lasting();
 
   open();
 
@@ -123,7 +125,7 @@
         leave: (to) => go(to === 'new-song' ? 'new' : null),
       };
       requestAnimationFrame(() => showBeginning(desk));
-      void desk.listen();
+      void desk.opening.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
       for (const { asked } of unsent?.jobs ?? []) if (asked.what === 'edit') studio.playing.isAsked(asked.lines);
@@ -179,40 +181,18 @@
   /** What keys reach: notes, also those of an opened row of the song, or else what the view shows. */
   const surface: SongView = $derived(view === 'song' && studio?.desk.rows.focused ? 'roll' : view);
 
-  /** What some keys do while a result is looked at. */
-  const moment = $derived.by((): [key: string, strip: string, act: () => void][] => {
-    if (!studio || !walk) return [];
-    const { tuning, desk, playing } = studio;
-    const here = walk;
-    const looks = shortcuts
-      .of('flip')
-      .filter(({ held }) => !held)
-      .map(({ key }): (typeof moment)[number] => [key, 'before and after', () => act(['flip'], 'key')]);
-    if (lasting.any) return [['Escape', 'end', endLasting]];
-    if (overlay) return [['Escape', 'close', () => (overlay = false)]];
-    if (tuning.edit)
-      return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
-    if (desk.looking.at !== undefined)
-      return [['Enter', 'go there', () => here.go()], ['Escape', 'leave', () => here.leave()], ...looks];
-    if (playing.delayTest.click !== null) return [['Escape', 'leave the test', () => playing.testDelay()]];
-    if (playing.stepping)
-      return [
-        ['Enter', 'rest', () => playing.rest()],
-        ['\\', 'tie', () => playing.tie()],
-        ['=', 'dot', () => playing.dot()],
-        ['Backspace', 'back', () => playing.back()],
-        ['Escape', 'leave step by step', () => act(['step-entry'], 'key')],
-      ];
-    if (surface === 'song' && desk.arranging.placed.length > 0)
-      return [
-        ['Enter', 'open in the roll', () => openFromSong([...desk.arranging.chosen])],
-        ['Escape', 'choose none', () => desk.arranging.choose([])],
-      ];
-    if (view === 'song' && surface === 'roll' && desk.notes.selectedCount === 0)
-      return [['Escape', 'back to the clips', () => desk.rows.focus(null)]];
-    if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act(['letters'], 'key')]];
-    return [];
-  });
+  const moment = $derived(
+    studio && walk
+      ? momentKeys(
+          studio,
+          walk,
+          { lasting: lasting.any ? endLasting : null, overlay: overlay ? () => (overlay = false) : null },
+          surface,
+          openFromSong,
+          (line) => act([line], 'key'),
+        )
+      : [],
+  );
 
   function tune(line: string): void {
     if (!studio) return;
@@ -227,7 +207,7 @@
   function openFromSong(clips: number[]): void {
     if (!studio || clips.length === 0) return;
     const { desk } = studio;
-    void desk.openClips(clips, clips.includes(desk.front) ? desk.front : clips[0]).then(() => {
+    void desk.opening.clips(clips, clips.includes(desk.front) ? desk.front : clips[0]).then(() => {
       view = 'roll';
       const of = desk.arranging.all.filter(({ clip }) => clips.includes(clip.id)).map(({ clip }) => clip);
       const from = Math.min(...of.map(({ start }) => start));
@@ -274,8 +254,6 @@
   function letGo(event: Event): void {
     if (byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
   }
-
-  const lasting = new Lasting();
 
   /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
   function act(lines: string[], how: How, clipboard?: Phrase): (() => void) | undefined {

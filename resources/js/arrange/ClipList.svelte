@@ -8,8 +8,8 @@
 
   /** Puts a clip in front, opened beside the others where it is not. */
   async function toFront(clip: Clip): Promise<void> {
-    if (desk.open.includes(clip.id)) desk.toFront(clip.id);
-    else await desk.openClips([...desk.open, clip.id], clip.id);
+    if (desk.open.includes(clip.id)) desk.opening.toFront(clip.id);
+    else await desk.opening.clips([...desk.open, clip.id], clip.id);
   }
 
   async function mute(clip: Clip): Promise<void> {

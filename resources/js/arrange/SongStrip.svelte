@@ -67,10 +67,10 @@
         ({ clip, row: k }) => k === place && tick >= clip.start && tick < clip.start + clip.length,
       );
       if (!found || desk.open.includes(found.clip.id)) {
-        if (found) desk.toFront(found.clip.id);
+        if (found) desk.opening.toFront(found.clip.id);
         show(tick);
       } else {
-        void desk.openClips([found.clip.id], found.clip.id).then(() => show(tick));
+        void desk.opening.clips([found.clip.id], found.clip.id).then(() => show(tick));
       }
     }
     from = null;

@@ -43,8 +43,8 @@
     desk.rows.focus(opened === 'clips' ? null : track.id);
     const clip = track.clips.find(({ id }) => desk.open.includes(id)) ?? track.clips[0];
     if (!clip) return;
-    if (desk.open.includes(clip.id)) desk.toFront(clip.id);
-    else void desk.openClips([clip.id], clip.id);
+    if (desk.open.includes(clip.id)) desk.opening.toFront(clip.id);
+    else void desk.opening.clips([clip.id], clip.id);
   }
 </script>
 

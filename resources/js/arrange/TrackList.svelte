@@ -43,9 +43,9 @@
     const own = track.clips.map(({ id }) => id);
     const others = desk.open.filter((clip) => !own.includes(clip));
     if (isOpen(track)) {
-      if (others.length > 0) void desk.openClips(others, others.includes(desk.front) ? desk.front : others[0]);
+      if (others.length > 0) void desk.opening.clips(others, others.includes(desk.front) ? desk.front : others[0]);
     } else {
-      void desk.openClips([...others, ...own], desk.front);
+      void desk.opening.clips([...others, ...own], desk.front);
     }
   }
 
@@ -53,9 +53,9 @@
     if (track.clips.length === 0) {
       run(`clip-new of=${place + 1}`);
     } else if (isOpen(track)) {
-      desk.toFront(track.clips.find(({ id }) => desk.open.includes(id))!.id);
+      desk.opening.toFront(track.clips.find(({ id }) => desk.open.includes(id))!.id);
     } else {
-      void desk.openTrack(track);
+      void desk.opening.track(track);
     }
   }
 </script>

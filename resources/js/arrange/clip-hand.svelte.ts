@@ -143,7 +143,7 @@ export class ClipHand {
     const { desk } = this;
     desk.moveCaret({ tick: this.tickAt(x, free) });
     const open = desk.song.tracks[desk.arranging.rowAt(y)]?.clips.find(({ id }) => desk.open.includes(id));
-    if (open) desk.toFront(open.id);
+    if (open) desk.opening.toFront(open.id);
   }
 
   /** Shows what a press would do. */

@@ -11,13 +11,13 @@ const goTrack: Command = ({ desk, shown }, { to }) => {
     // What is open in other rows stays open.
     const isFocused = desk.rows.focused !== null;
     const clips = next.clips.map(({ id }) => id);
-    void desk.openClips([...new Set([...desk.open, ...clips])], clips[0]).then(() => {
+    void desk.opening.clips([...new Set([...desk.open, ...clips])], clips[0]).then(() => {
       if (isFocused) desk.rows.focus(desk.rows.of(next.id) ? next.id : null);
       desk.say(next.name, 'hint');
     });
     return;
   }
-  void desk.openTrack(next).then(() => desk.say(next.name, 'hint'));
+  void desk.opening.track(next).then(() => desk.say(next.name, 'hint'));
 };
 
 /** Turns the row of the track in front into a small roll, to its dynamics, and back to its clips. */
@@ -35,9 +35,9 @@ const goClip: Command = ({ desk }, { to }) => {
   const at = clips.findIndex(({ id }) => id === desk.front);
   const next = clips[(at + (to === 'previous' ? clips.length - 1 : 1)) % clips.length];
   if (desk.open.includes(next.id)) {
-    desk.toFront(next.id);
+    desk.opening.toFront(next.id);
   } else {
-    void desk.openClips([...desk.open, next.id], next.id);
+    void desk.opening.clips([...desk.open, next.id], next.id);
   }
   desk.say(`${next.name || 'Clip'} at ${desk.gridLines.position(next.start)} is in front`, 'hint');
 };
@@ -53,8 +53,8 @@ const showTracks: Command = ({ desk }, { what }) => {
       : what === 'next'
         ? tracks.filter((track) => isOpen(track) || track === following)
         : [desk.track];
-  void desk
-    .openClips(
+  void desk.opening
+    .clips(
       wanted.flatMap(({ clips }) => clips.map(({ id }) => id)),
       desk.front,
     )
@@ -96,7 +96,7 @@ const touchBackdrop: Command = async ({ desk }) => {
   desk.touched = [];
   const back = desk.open.filter((clip) => !there.includes(clip));
   if (there.length > 0 && back.length > 0) {
-    await desk.openClips(back, back.includes(desk.front) ? desk.front : back[0]);
+    await desk.opening.clips(back, back.includes(desk.front) ? desk.front : back[0]);
     desk.say('Notes behind are seen only', 'hint');
     return;
   }
@@ -107,7 +107,7 @@ const touchBackdrop: Command = async ({ desk }) => {
   }
   desk.touched = touched.flatMap(({ clips }) => clips.map(({ id }) => id));
   settings.backdrop = true;
-  await desk.openClips([...desk.open, ...desk.touched], desk.front);
+  await desk.opening.clips([...desk.open, ...desk.touched], desk.front);
   desk.say(`Notes of ${touched.map(({ name }) => name).join(', ')} can be touched; once more they lie behind`, 'hint');
 };
 
@@ -122,7 +122,7 @@ const front: Command = ({ desk }, { to }) => {
   const next = open[(at + (to === 'previous' ? open.length - 1 : 1)) % open.length];
   const { tick } = desk.caret;
   const clips = next.clips.filter(({ id }) => desk.open.includes(id));
-  desk.toFront((clips.find(({ start, length }) => tick >= start && tick < start + length) ?? clips[0]).id);
+  desk.opening.toFront((clips.find(({ start, length }) => tick >= start && tick < start + length) ?? clips[0]).id);
   desk.say(`${next.name} is in front`, 'hint');
 };
 

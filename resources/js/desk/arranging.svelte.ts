@@ -111,7 +111,7 @@ export class Arranging {
   take(ids: readonly number[]): void {
     this.chosen = [...new Set(ids)];
     const [only] = this.placed;
-    if (this.chosen.length === 1 && only) this.desk.toFront(only.clip.id);
+    if (this.chosen.length === 1 && only) this.desk.opening.toFront(only.clip.id);
   }
 
   /** Where the chosen clips lie, or all of them where none is chosen; null in a song without clips. */

@@ -97,7 +97,7 @@ export class Asking {
         const standing = { open: clips, front: clips[0], revisions: {}, request: name };
         const { message } = await api.edit(desk.song.id, standing, lines, 'all', this.contextOf(asked));
         desk.takeAll(await api.open(desk.song.id, desk.open, desk.front, desk.grid, desk.swing));
-        void desk.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
+        void desk.opening.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
         desk.say(`${names}: ${message}`);
       },
       refused: (message) => desk.say(message, 'refused'),
@@ -138,7 +138,7 @@ export class Asking {
         const then = (answer.open?.clips ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip));
         // What was chosen by hand while the answer was on its way stays chosen.
         if (epoch === arranging.epoch) arranging.take(then);
-        void desk.listen([...new Set([...before, ...then.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
+        void desk.opening.listen([...new Set([...before, ...then.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
         desk.say(answer.message);
       },
       refused: (message) => desk.say(message, 'refused'),
@@ -179,7 +179,7 @@ export class Asking {
       }
       switch (asked.what) {
         case 'open':
-          void desk.openClips(asked.clips, asked.front);
+          void desk.opening.clips(asked.clips, asked.front);
           break;
         case 'tracks':
           this.sendToTracks(asked, request);

@@ -30,6 +30,7 @@ import { Lanes } from './lanes.svelte';
 import { GridTables } from './grid-tables.svelte';
 import { Looking } from './looking.svelte';
 import { OpenedRows } from './opened-rows.svelte';
+import { Opening } from './opening.svelte';
 import { Pane } from './pane.svelte';
 import { Preview } from './preview.svelte';
 import { Selections } from './selections.svelte';
@@ -113,6 +114,7 @@ export class Desk {
   /** what was cut or copied here last */
   copied: Phrase | null = null;
   readonly asking = new Asking(this);
+  readonly opening = new Opening(this);
   readonly #rates: Catalog['rates'];
   #rangesInLine = 0;
   readonly looking = new Looking(this);
@@ -279,56 +281,9 @@ export class Desk {
     }, asked);
   }
 
-  /** Opens all clips of a track once the edits pressed before are done: each belongs to what was open when it was pressed. */
-  async openTrack(track: Track): Promise<void> {
-    const clips = this.song.tracks.find(({ id }) => id === track.id)?.clips ?? [];
-    if (clips.length === 0) {
-      const number = this.song.tracks.findIndex(({ id }) => id === track.id) + 1;
-      this.say(
-        `${track.name} has no clip yet; clip-new of=${number} makes one, or a click on its name on the bench.`,
-        'refused',
-      );
-      return;
-    }
-    await this.openClips(
-      clips.map(({ id }) => id),
-      clips[0].id,
-    );
-  }
-
-  /** Opens clips, several as one table, with one of them in front. */
-  async openClips(clips: number[], front: number): Promise<void> {
-    const before = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
-    const run = async () => {
-      this.looking.stop();
-      this.takeAll(await api.open(this.song.id, clips, front, this.grid, this.swing));
-      this.view.showPitches(...this.pitches);
-      const now = this.open.map((clip) => this.tracks.get(clip)?.id ?? 0);
-      void this.listen([...new Set([...before, ...now])]);
-    };
-    this.asking.inLine(run, { what: 'open', clips, front });
-    await this.sender.idle();
-  }
-
   /** Moves the caret once the edits pressed before are done; what is left out stays. */
   moveCaret(to: Partial<Caret>): void {
     this.inOrder(() => void (this.caret = { ...this.caret, ...to }), { what: 'caret', to });
-  }
-
-  /** Puts an open clip in front: new notes go there. */
-  toFront(clip: number): void {
-    if (this.open.includes(clip)) {
-      this.contents.front = clip;
-    }
-  }
-
-  /** Fetches what sounds beside the open notes, of some tracks or of all. */
-  async listen(tracks?: number[]): Promise<void> {
-    try {
-      await this.sounding.load(this.song.id, this.open, tracks);
-    } catch (error) {
-      this.say(`The other tracks cannot be heard yet: ${(error as Error).message}`, 'refused');
-    }
   }
 
   /**
@@ -522,7 +477,7 @@ export class Desk {
     if (answer.grid !== undefined) {
       this.setGrid(answer.grid, answer.swing);
     }
-    void this.listen(this.contents.soundingElsewhere(answer));
+    void this.opening.listen(this.contents.soundingElsewhere(answer));
     this.say(answer.message + (isAfterOthers ? ', after changes in another window' : ''));
     const after = answer.selection ?? this.selection();
     if (after.length > 0 && isNewest) {

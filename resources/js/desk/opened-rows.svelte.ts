@@ -102,7 +102,7 @@ export class OpenedRows {
       clips.find(({ start, length }) => tick >= start && tick < start + length) ??
       clips.find(({ id }) => id === this.desk.front) ??
       clips[0];
-    if (here) this.desk.toFront(here.id);
+    if (here) this.desk.opening.toFront(here.id);
   }
 
   /** Opens what lies in opened rows beside what is open: only that can be worked on. */
@@ -112,7 +112,7 @@ export class OpenedRows {
     const missing = wanted.filter((id) => !open.includes(id));
     if (missing.length === 0) return;
     const track = this.#focus;
-    await this.desk.openClips([...open, ...missing], this.desk.front);
+    await this.desk.opening.clips([...open, ...missing], this.desk.front);
     this.focus(track);
   }
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { MomentKey } from '../commands/moment';
   import type { Binding, Declaration, Surface } from '../api';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
@@ -20,7 +21,7 @@
     /** the first of two keys in a row, while the second is awaited */
     pending: string;
     /** what some keys do for the moment instead, by chord */
-    moment: [key: string, strip: string, act: () => void][];
+    moment: MomentKey[];
     /** what some lines do instead where nothing is selected; '' for the others */
     instead: (lines: string[]) => string;
     run: (lines: string[]) => void;

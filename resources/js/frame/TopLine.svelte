@@ -87,7 +87,7 @@
     title={desk.track.name}
     value={desk.track.id}
     onchange={(event) =>
-      desk.openTrack(desk.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}
+      desk.opening.track(desk.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}
   >
     {#each desk.song.tracks as track (track.id)}<option value={track.id}>{track.name}</option>{/each}
   </select>

@@ -369,7 +369,7 @@
         onmouse('note-curves');
         return;
       }
-      desk.toFront(clip);
+      desk.opening.toFront(clip);
       desk.say(`${desk.track.name} is in front: new notes go there`, 'hint');
       return;
     }
