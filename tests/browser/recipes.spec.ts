@@ -63,8 +63,8 @@ test('what is done is recorded until one stops, and the history gives a recipe t
   await studio.bench.getByLabel('Edit on the bench').selectOption('Reverse');
   await expect(page.getByTestId('tuning-effect')).toContainText('3 notes reversed');
   await studio.press('Enter');
-  await page.getByRole('button', { name: /^Recording/ }).click();
-  await studio.bench.getByRole('button', { name: /^Stop, 4 lines/ }).click();
+  await page.getByRole('button', { name: 'Recording, 4 lines · stop' }).click();
+  await expect(studio.status).toHaveText('Recording stopped: 4 lines. Give them a name on the bench.');
   await expect(studio.bench.getByLabel('Lines, one below the other')).toHaveValue(
     'select what=all\ntranspose semitones=1\nvelocity add=10\nreverse',
   );
@@ -75,6 +75,22 @@ test('what is done is recorded until one stops, and the history gives a recipe t
   await page.getByRole('button', { name: 'Make the steps from ◇ a recipe' }).click();
   await expect(studio.bench.getByLabel('Lines, one below the other')).toHaveValue(
     'transpose semitones=1\nvelocity add=10\nreverse',
+  );
+});
+
+test('drags, choices in lists and selections by what is alike are recorded as lines; what was selected before is not', async ({
+  studio,
+  page,
+}) => {
+  const [start, pitch] = [studio.column('start')[1], studio.column('pitch')[1]];
+  await studio.bench.getByRole('button', { name: 'Record' }).click();
+  await studio.press('Control+a');
+  await studio.drag([start + 60, pitch], [start + 60 + 480, pitch]);
+  await page.getByLabel('Grid', { exact: true }).selectOption('1/8');
+  await studio.press('Escape', '.', 'F8', 'p', 'Shift+Backspace');
+  await page.getByRole('button', { name: /^Recording/ }).click();
+  await expect(studio.bench.getByLabel('Lines, one below the other')).toHaveValue(
+    /^select what=all\nnudge by=\d+tk\ngrid value=1\/8\nselect what=none\nselect what=place$/,
   );
 });
 

@@ -50,10 +50,9 @@
   ];
 
   /** lines that a recipe is to be made of, from the history */
-  let begun = $state.raw<string[] | null>(null);
 
   function makeRecipe(lines: string[]): void {
-    begun = lines;
+    studio.recipes.begun = lines;
     tab = 'recipes';
   }
 
@@ -158,7 +157,7 @@
   {:else if tab === 'history'}
     <HistoryList {desk} {walk} asked={historyAsked} torecipe={(lines) => makeRecipe(lines)} />
   {:else if tab === 'recipes'}
-    <RecipeList {studio} {begun} {keyOf} {run} />
+    <RecipeList {studio} {keyOf} {run} />
   {:else if tab === 'shelf'}
     <ShelfList {studio} {keyOf} />
   {:else}

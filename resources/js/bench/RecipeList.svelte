@@ -6,19 +6,17 @@
   import { api } from '../api';
   import type { Recipe } from '../api';
   import { arrows } from '../look/arrows';
+  import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
   import type { Studio } from '../commands/studio';
   import RecipeEditor from './RecipeEditor.svelte';
 
   let {
     studio,
-    begun,
     keyOf,
     run,
   }: {
     studio: Studio;
-    /** lines a new recipe is to be made of */
-    begun: string[] | null;
     keyOf: (line: string) => string;
     run: (line: string) => void;
   } = $props();
@@ -31,7 +29,7 @@
   let picker = $state<HTMLInputElement>();
 
   $effect(() => {
-    if (begun) editing = { recipe: null, lines: begun };
+    if (recipes.begun) editing = { recipe: null, lines: recipes.begun };
   });
 
   const lineFor = ({ name }: Recipe) => formatLine({ name: 'recipe', values: { name } });
@@ -50,11 +48,6 @@
     if (file) problems = await recipes.import(await file.text());
     if (picker) picker.value = '';
   }
-
-  function stopRecording(): void {
-    editing = { recipe: null, lines: recipes.recorded ?? [] };
-    recipes.recorded = null;
-  }
 </script>
 
 {#if editing}
@@ -63,7 +56,9 @@
     recipe={editing.recipe}
     lines={editing.lines}
     bound={editing.recipe ? (studio.shortcuts.of(lineFor(editing.recipe))[0] ?? null) : null}
-    close={() => (editing = null)}
+    close={() => {
+      editing = recipes.begun = null;
+    }}
   />
 {:else}
   <section aria-labelledby="bench-recipes" {@attach arrows('[data-recipe]')} class="flex min-h-0 flex-col gap-2">
@@ -71,7 +66,9 @@
     <div class="grid grid-cols-2 gap-1">
       <button class="btn btn-xs btn-primary" onclick={() => (editing = { recipe: null, lines: [] })}>New</button>
       {#if recipes.recorded}
-        <button class="btn btn-xs btn-accent" onclick={stopRecording}>Stop, {recipes.recorded.length} lines</button>
+        <button class="btn btn-xs btn-accent" onclick={() => run('record')}
+          >Stop, {counted(recipes.recorded.length, 'line')}</button
+        >
       {:else}
         <button class="btn btn-xs" onclick={() => run('record')}>Record</button>
       {/if}

@@ -7,6 +7,8 @@ export class RecipeBook {
   problem = $state('');
   /** the lines recorded so far; null while nothing is recorded */
   recorded = $state.raw<string[] | null>(null);
+  /** lines that a new recipe is to be made of, until it is kept or left; null where there are none */
+  begun = $state.raw<string[] | null>(null);
   /** revisions that were told as another window's: keeping once more writes over them */
   #told = new Map<number, number>();
 
@@ -50,6 +52,14 @@ export class RecipeBook {
       return answer;
     });
     return problems;
+  }
+
+  /** Ends the recording: what was done is a recipe that is begun, where something was. Gives the lines. */
+  stop(): string[] {
+    const lines = this.recorded ?? [];
+    this.recorded = null;
+    if (lines.length > 0) this.begun = lines;
+    return lines;
   }
 
   /** Writes lines down while a recipe is recorded. What was played is there only once, so taking it in is left out. */

@@ -4,6 +4,7 @@ import { settings } from '../settings/settings.svelte';
 import { nudgeAmounts } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
 import { isAmount } from '../music/amounts';
+import { counted } from '../music/counted';
 import { formatLine, parseLine, type Line } from '../music/line';
 import { FULL_SWING } from '../music/limits';
 import { handCommands } from './hands';
@@ -124,8 +125,14 @@ const freeSnap: Command = ({ desk }) => {
 
 const record: Command = ({ desk, recipes, openBench }) => {
   if (recipes.recorded) {
-    openBench('recipes');
-    desk.say(`Recording stopped: ${recipes.recorded.length} lines. Give them a name on the bench.`, 'hint');
+    const lines = recipes.stop();
+    if (lines.length > 0) openBench('recipes');
+    desk.say(
+      lines.length > 0
+        ? `Recording stopped: ${counted(lines.length, 'line')}. Give them a name on the bench.`
+        : 'Recording stopped: nothing was done meanwhile.',
+      'hint',
+    );
   } else {
     recipes.recorded = [];
     desk.say('Recording: what you do is written down as lines, until you stop.', 'hint');

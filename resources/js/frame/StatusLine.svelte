@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { counted } from '../music/counted';
   import { cap } from '../keys/keystroke';
   import type { SongView } from '../commands/studio';
   import HandChoice from './HandChoice.svelte';
@@ -53,7 +54,7 @@
   {/if}
   {#if recorded}
     <button class="btn btn-xs btn-accent" onclick={() => run('record')}
-      >Recording, {recorded.length} lines · stop</button
+      >Recording, {counted(recorded.length, 'line')} · stop</button
     >
   {/if}
   {#if desk.sender.stopped}
