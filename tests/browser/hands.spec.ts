@@ -563,6 +563,28 @@ test('drum rows: a stroke paints hits, and one that begins on a hit takes hits o
   await expect.poll(() => studio.column('start').length).toBe(31);
 });
 
+for (const [where, tick, left] of [
+  ['on what of it comes before its line', 470, [0, 960]],
+  ['on the rest of it', 540, [0, 960]],
+  ['in the cell before it, where nothing lies', 300, [0, 240, 460, 960]],
+] as const) {
+  test(`drum rows: a hit that was played early, pressed ${where}`, async ({ studio, page }) => {
+    await studio.open([
+      [0, 100, 40],
+      [460, 100, 40],
+      [960, 100, 40],
+    ]);
+    await studio.press('/');
+    await studio.palette.fill('track of=1 voice=drums');
+    await studio.press('Enter', '8', 'h');
+    await expect(page.getByRole('button', { name: 'Draw hand' })).toHaveAttribute('aria-pressed', 'true');
+    await expect(studio.status).not.toContainText('Grid');
+    const { x, y } = await studio.point(tick, 40);
+    await page.mouse.click(x, y);
+    await studio.expectColumn('start', [...left]);
+  });
+}
+
 test('a selection is kept under a name, and comes back by its key and its name after a reload', async ({
   studio,
   page,

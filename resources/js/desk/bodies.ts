@@ -6,14 +6,20 @@ const HEAD = { ofRow: 0.75, least: 5, most: 14 };
 
 /** How notes lie on the roll: as long as they last, or where it is set so, hits as heads at their moment. */
 export class Bodies {
-  readonly #headTicks: number;
+  /** how wide a head is, in ticks */
+  readonly headTicks: number;
 
   constructor(
     readonly notes: NoteTable,
     readonly view: Viewport,
     private readonly hasHeads: (clip: number) => boolean,
   ) {
-    this.#headTicks = Math.min(HEAD.most, Math.max(HEAD.least, view.rowHeight * HEAD.ofRow)) / view.pixelsPerTick;
+    this.headTicks = Math.min(HEAD.most, Math.max(HEAD.least, view.rowHeight * HEAD.ofRow)) / view.pixelsPerTick;
+  }
+
+  /** The first place whose body may reach a tick: a head may be wider than any note is long. */
+  firstPlaceFrom(tick: number): number {
+    return this.notes.firstPlaceFrom(tick - this.headTicks);
   }
 
   isHead(place: number): boolean {
@@ -22,6 +28,6 @@ export class Bodies {
 
   /** How long a note is drawn, in ticks. */
   length(place: number): number {
-    return this.isHead(place) ? this.#headTicks : this.notes.columns.length[place];
+    return this.isHead(place) ? this.headTicks : this.notes.columns.length[place];
   }
 }

@@ -20,7 +20,7 @@ export function hit(bodies: Bodies, x: number, y: number): Hit | null {
   const columns = notes.columns;
   const slack = 2 / view.pixelsPerTick;
   let found = -1;
-  for (let i = notes.firstPlaceFrom(tick - slack); i < notes.count && columns.start[i] <= tick + slack; i++) {
+  for (let i = bodies.firstPlaceFrom(tick - slack); i < notes.count && columns.start[i] <= tick + slack; i++) {
     if (columns.pitch[i] === pitch && columns.start[i] + Math.max(bodies.length(i), slack) >= tick) {
       if (found < 0 || notes.selected[i] >= notes.selected[found]) {
         found = i;
@@ -46,7 +46,7 @@ export function inBox(bodies: Bodies, box: { x: number; y: number; width: number
   const [from, to] = [view.tick(box.x), view.tick(box.x + box.width)];
   const [first, last] = [view.pitch(box.y), view.pitch(box.y + box.height)].map((row) => view.rowOf(row));
   const ids: number[] = [];
-  for (let i = notes.firstPlaceFrom(from); i < notes.count && start[i] < to; i++) {
+  for (let i = bodies.firstPlaceFrom(from); i < notes.count && start[i] < to; i++) {
     const row = view.rowOf(pitch[i]);
     if (row >= first && row <= last && start[i] + bodies.length(i) > from) {
       ids.push(id[i]);

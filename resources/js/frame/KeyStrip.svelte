@@ -33,6 +33,9 @@
   );
   const needsNotes = ({ run: lines }: Binding) =>
     lines.some((line) => needing.has(line.split(' ', 1)[0])) && !instead(lines);
+  /** What can be done now comes first, and of that what is one key. */
+  const rank = (binding: Binding) =>
+    needsNotes(binding) !== selected ? 3 : binding.key.includes(' ') ? 2 : instead(binding.run) ? 1 : 0;
   const shown = $derived(
     holdingIn(bindings, where)
       .filter(
@@ -43,7 +46,7 @@
             ? binding.key.startsWith(`${pending} `)
             : sameModifiers(chordModifiers(binding.key.split(' ')[0]), held)),
       )
-      .sort((a, b) => Number(needsNotes(b) === selected) - Number(needsNotes(a) === selected)),
+      .sort((a, b) => rank(a) - rank(b)),
   );
 
   function follow(event: KeyboardEvent): void {

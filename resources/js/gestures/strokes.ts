@@ -8,14 +8,18 @@ export class Stroking implements Gesture {
   readonly #erases: boolean;
   #at: At;
 
-  /** @param row the pitch it keeps to; null where it follows the pointer over the rows */
+  /**
+   * @param under the place of the note under a point of the roll; -1 where none lies there
+   * @param row the pitch it keeps to; null where it follows the pointer over the rows
+   */
   constructor(
     private readonly ground: Ground,
     from: At,
+    private readonly under: (x: number, y: number) => number,
     private readonly row: number | null,
   ) {
     this.#at = { ...from };
-    this.#erases = this.#hitAt(this.#cellAt(from)) >= 0;
+    this.#erases = this.#hitsAt(from, this.#cellAt(from)).length > 0;
     this.#pass(from);
   }
 
@@ -57,27 +61,26 @@ export class Stroking implements Gesture {
     return { tick: before, end: after, pitch: this.row ?? view.pitch(at.y) };
   }
 
-  /** The place of a hit of the track in front that starts in a cell; -1 where there is none. */
-  #hitAt({ tick, end, pitch }: { tick: number; end: number; pitch: number }): number {
-    const { notes, desk } = this.ground;
+  /** The places of hits of the track in front that belong to a cell, played a little early or late, or lie under the pointer. */
+  #hitsAt({ x, y }: At, { tick, end, pitch }: { tick: number; end: number; pitch: number }): number[] {
+    const { notes, desk, view, lines } = this.ground;
     const { start, pitch: pitches, clip } = notes.columns;
-    for (let i = notes.firstPlaceFrom(tick); i < notes.count && start[i] < end; i++) {
-      if (start[i] >= tick && pitches[i] === pitch && desk.tracks.get(clip[i])?.id === desk.track.id) {
-        return i;
-      }
+    const isOurs = (i: number) => desk.tracks.get(clip[i])?.id === desk.track.id;
+    const found = this.under(x, this.row === null ? y : view.y(this.row) + view.rowHeight / 2);
+    const hits = found >= 0 && isOurs(found) ? [found] : [];
+    for (let i = notes.firstPlaceFrom(lines.before(tick)); i < notes.count && start[i] < end; i++) {
+      if (i !== found && pitches[i] === pitch && isOurs(i) && lines.nearest(start[i]) === tick) hits.push(i);
     }
-    return -1;
+    return hits;
   }
 
   #pass(at: At): void {
     const cell = this.#cellAt(at);
-    const hit = this.#hitAt(cell);
+    const hits = this.#hitsAt(at, cell);
     const { velocity } = this.ground.desk.newNote;
-    if (this.#erases && hit >= 0) {
-      this.#gone.add(hit);
-    }
+    if (this.#erases) hits.forEach((place) => this.#gone.add(place));
     const key = `${cell.tick} ${cell.pitch}`;
-    if (!this.#erases && hit < 0 && !this.#cells.has(key)) {
+    if (!this.#erases && hits.length === 0 && !this.#cells.has(key)) {
       this.#cells.set(key, cell);
       this.ground.hear([[cell.pitch, velocity]]);
     }

@@ -139,7 +139,8 @@
           highlight: desk.highlight,
           fresh: isRow && pane.track !== desk.track ? NoteTable.none : desk.fresh,
           shape: handling.shape,
-          shaped: handling.notes,
+          shaped: pane.bodiesOf(handling.notes),
+          asHeads: settings.heads && isDrums,
           framed: hasKeys && settings.frame && hands.hand === 'point' && !hands.moment,
         },
         colours,
@@ -193,6 +194,7 @@
     return free ? tick : desk.gridLines.around(tick).before;
   }
 
+  const placeUnder = (x: number, y: number) => hit(pane.bodies, x, y)?.place ?? -1;
   const trackOf = (clip: number) => desk.tracks.get(clip)?.id;
   const isDrums = $derived(pane.track.voice === 'drums');
   const frame = () => (settings.frame && hands.hand === 'point' && !hands.moment ? frameOf(notes, view) : null);
@@ -235,15 +237,15 @@
     if (event.button === MIDDLE) {
       handling.begin(new Panning(on, from), from);
     } else if (isRight || (hands.hand === 'erase' && !hands.moment)) {
-      handling.begin(new Erasing(on, from, (x, y) => hit(pane.bodies, x, y)?.place ?? -1), from);
+      handling.begin(new Erasing(on, from, placeUnder), from);
     } else if (hands.moment === 'lens') {
       handling.begin(new Lens(on, from), from);
     } else if (hands.moment === 'level') {
       level(on, from, found);
     } else if (hands.hand === 'draw' && isDrums) {
-      handling.begin(new Stroking(on, from, null), from);
+      handling.begin(new Stroking(on, from, placeUnder, null), from);
     } else if (hands.hand === 'draw' && from.shift) {
-      handling.begin(new Stroking(on, from, view.pitch(from.y)), from);
+      handling.begin(new Stroking(on, from, placeUnder, view.pitch(from.y)), from);
     } else if (hands.hand === 'draw' && !found) {
       handling.begin(new Drawing(on, from), from);
     } else if (handle) {

@@ -207,7 +207,7 @@ function sortIntoStyles(lying: Bodies, plain: number[], selected: number[], mute
   const [first, last] = [view.top - 1, view.top + view.rowsInSight];
   const right = view.right;
   const pixel = 1 / view.pixelsPerTick;
-  for (let i = notes.firstPlaceFrom(view.left); i < notes.count && start[i] <= right; i++) {
+  for (let i = lying.firstPlaceFrom(view.left); i < notes.count && start[i] <= right; i++) {
     const p = pitch[i];
     const end = start[i] + Math.max(lying.length(i), pixel);
     const row = view.rowOf(p);

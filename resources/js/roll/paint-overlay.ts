@@ -1,3 +1,4 @@
+import type { Bodies } from '../desk/bodies';
 import type { NoteTable } from '../music/notes';
 import { frameOf, handleAt, HANDLES } from '../gestures/framing';
 import { paintFrame, paintReach, paintTag } from '../gestures/paint';
@@ -12,8 +13,10 @@ export interface Overlay {
   range: [number, number] | null;
   /** what is drawn of a gesture that goes on; null where none does */
   shape: Shape | null;
-  /** the notes whose places it tells */
-  shaped: NoteTable;
+  /** the notes whose places it tells, as they lie */
+  shaped: Bodies;
+  /** whether notes as they would lie are hits, drawn as heads */
+  asHeads: boolean;
   /** whether several selected notes have a frame */
   framed: boolean;
   highlight: number[];
@@ -56,7 +59,7 @@ export function paintOverlay(
   }
   paintFresh(pen, view, overlay.fresh, colours);
   if (overlay.shape) {
-    paintShape(pen, view, overlay.shaped, overlay.shape, colours);
+    paintShape(pen, view, overlay.shaped, overlay.asHeads, overlay.shape, colours);
   }
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
@@ -125,7 +128,8 @@ function paintHighlight(
 function paintShape(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  notes: NoteTable,
+  lying: Bodies,
+  asHeads: boolean,
   shape: Shape,
   colours: Colours,
 ): void {
@@ -139,13 +143,21 @@ function paintShape(
     pen.globalAlpha = 1;
   }
   paintReach(pen, shape, true, colours);
-  if (shape.ghosts) paintGhosts(pen, view, shape.ghosts, colours);
-  const { start, length, pitch } = notes.columns;
+  if (shape.ghosts) {
+    const { headTicks } = lying;
+    paintGhosts(
+      pen,
+      view,
+      asHeads ? shape.ghosts.map((one) => ({ ...one, length: headTicks })) : shape.ghosts,
+      colours,
+    );
+  }
+  const { start, pitch } = lying.notes.columns;
   if (shape.gone) {
     pen.beginPath();
     for (const i of shape.gone) {
       const [x, y] = [view.x(start[i]), view.y(pitch[i])];
-      const width = Math.max(4, length[i] * view.pixelsPerTick);
+      const width = Math.max(4, lying.length(i) * view.pixelsPerTick);
       pen.fillStyle = colours['color-base-100'];
       pen.globalAlpha = 0.8;
       pen.fillRect(x, y, width, view.rowHeight);
@@ -157,11 +169,11 @@ function paintShape(
   }
   if (shape.levels) {
     for (const [i, level] of shape.levels) {
-      if (start[i] > view.right || start[i] + length[i] < view.left) {
+      if (start[i] > view.right || start[i] + lying.length(i) < view.left) {
         continue;
       }
       const [x, y] = [view.x(start[i]), view.y(pitch[i])];
-      const width = Math.max(2, length[i] * view.pixelsPerTick - 1);
+      const width = Math.max(2, lying.length(i) * view.pixelsPerTick - 1);
       const ink = Math.max(1, (level / 127) * height);
       pen.fillStyle = colours['selection-tint'];
       pen.fillRect(x, y, width, height + 1);
