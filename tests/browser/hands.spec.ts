@@ -410,6 +410,10 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
   const strip = page.getByRole('navigation', { name: 'Keys' });
   await expect(strip.getByRole('button', { name: '→ caret later' })).toBeVisible();
   await expect(strip.getByRole('button', { name: 'W range end later' })).toBeVisible();
+  await studio.press('Control+a');
+  await expect(strip.getByRole('button', { name: 'W longer' })).toBeVisible();
+  await expect(strip.getByRole('button', { name: '→ caret later' })).toHaveCount(0);
+  await studio.press('Escape');
   await studio.press('w');
   await expect(studio.status).toHaveText('Range from 1.1.240 to 1.1.360');
   for (const [amount, position] of [

@@ -281,10 +281,9 @@ function needsClips({ catalog }: Studio, { name }: Line): boolean {
   return edit !== undefined && /^(selection|levels|clip)/.test(edit.subject ?? '') && !edit.putsIn;
 }
 
-/** What the strip says of a key that moves caret or range where nothing is selected; '' for any other. */
+/** What the strip says, where nothing is selected, of a key that moves caret or range then; '' for any other. */
 export function movesInstead(studio: Studio, texts: string[]): string {
-  const isFree = studio.reached() !== 'song' && studio.desk.selection().length === 0 && texts.length === 1;
-  const instead = isFree ? withoutNotes(parseLine(texts[0])) : null;
+  const instead = studio.reached() !== 'song' && texts.length === 1 ? withoutNotes(parseLine(texts[0])) : null;
   if (!instead) return '';
   const { name, values } = parseLine(instead);
   return `${name === 'range' ? 'range end' : 'caret'} ${values.by.startsWith('-') ? 'earlier' : 'later'}`;

@@ -31,11 +31,12 @@
   const needing = $derived(
     new Set(edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name)),
   );
+  const moves = (lines: string[]) => (selected ? '' : instead(lines));
   const needsNotes = ({ run: lines }: Binding) =>
-    lines.some((line) => needing.has(line.split(' ', 1)[0])) && !instead(lines);
+    lines.some((line) => needing.has(line.split(' ', 1)[0])) && !moves(lines);
   /** What can be done now comes first, and of that what is one key. */
   const rank = (binding: Binding) =>
-    needsNotes(binding) !== selected ? 3 : binding.key.includes(' ') ? 2 : instead(binding.run) ? 1 : 0;
+    needsNotes(binding) !== selected ? 3 : binding.key.includes(' ') ? 2 : moves(binding.run) ? 1 : 0;
   const shown = $derived(
     holdingIn(bindings, where)
       .filter(
@@ -82,7 +83,7 @@
         event.currentTarget.blur();
         run(binding.run);
       }}
-      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead(binding.run) ||
+      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{moves(binding.run) ||
         binding.strip ||
         binding.title}</button
     >
