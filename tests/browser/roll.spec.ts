@@ -155,7 +155,7 @@ test('a roll without any width keeps its place and shows it again', async ({ stu
   await studio.press('Control+a', 'ArrowUp', 'z');
   await page.setViewportSize({ width: 1280, height: 800 });
   const canvas = page.getByTestId('roll-canvas');
-  await expect(canvas).toHaveAttribute('data-left', /^\d/);
+  await expect(canvas).toHaveAttribute('data-left', /^-?\d/);
   await expect(canvas).toHaveAttribute('data-pixels-per-tick', /^\d/);
   await studio.press('ArrowDown');
   await expect(studio.roll).toHaveAccessibleDescription(/notes selected/);

@@ -6,6 +6,8 @@ const MAX_ROW = 40;
 const LEAST_SIZE = 40;
 /** a line of a wheel that turns by lines, in CSS pixels */
 const LINE = 16;
+/** kept free before the start of the song, so that what begins there can be got hold of; in CSS pixels */
+const LEAD = 12;
 /** how much of the width is left behind a playhead that is followed */
 const BEHIND = 0.08;
 /** how often one can go back */
@@ -37,7 +39,7 @@ export class Viewport {
   /** @param time another view whose time it goes along with */
   constructor(private readonly time: Viewport | null = null) {}
 
-  /** The tick at the left edge, not rounded. */
+  /** The tick at the left edge, not rounded; a little before 0 at the start of the song. */
   get left(): number {
     return this.time?.left ?? this.#left;
   }
@@ -149,7 +151,7 @@ export class Viewport {
 
   scrollTo(left: number, top = this.top): void {
     const most = Math.max(0, this.length * 1.05 - this.width / this.pixelsPerTick / 2);
-    this.left = Math.min(Math.max(0, left), most);
+    this.left = Math.min(Math.max(-LEAD / this.pixelsPerTick, left), most);
     this.top = Math.min(Math.max(0, top), Math.max(0, this.allRows - this.rowsInSight));
   }
 

@@ -38,7 +38,7 @@
   });
   const y = (bpm: number) => ROOM + ((span[1] - bpm) / (span[1] - span[0])) * (HEIGHT - 2 * ROOM);
   /** The tempo that holds at a tick, in BPM. */
-  const at = (tick: number) => bpmOf(holding(desk.song.events, 'tempo', tick)?.label ?? '120');
+  const at = (tick: number) => bpmOf(holding(desk.song.events, 'tempo', Math.max(0, tick))?.label ?? '120');
 
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, view.width, HEIGHT);
