@@ -279,6 +279,39 @@ test('the wheel and the middle button move the view over a lane too, and the whe
   await expect.poll(() => studio.column('velocity')[2]).toBeGreaterThan(85);
 });
 
+test('what becomes of velocities is drawn in the roll and in the lane, wherever it is dragged', async ({
+  studio,
+  page,
+}) => {
+  const picture = (canvas: string) =>
+    page.getByTestId(canvas).evaluate((element) => (element as HTMLCanvasElement).toDataURL());
+  const seenAlong = async (other: string, drag: () => Promise<void>) => {
+    const before = await picture(other);
+    await drag();
+    await expect.poll(() => picture(other)).not.toBe(before);
+    await studio.press('Escape');
+    await page.mouse.up();
+    await expect.poll(() => picture(other)).toBe(before);
+  };
+  await studio.press('h');
+  await seenAlong('roll-canvas', async () => {
+    const [a, b] = [await spot(studio, 0, 20), await spot(studio, 1920, 120)];
+    await page.mouse.move(a.x, a.y);
+    await page.mouse.down();
+    await page.mouse.move(b.x, b.y, { steps: 4 });
+  });
+  await studio.press('h', 'Control+a');
+  await seenAlong('velocity-lane', async () => {
+    const note = await studio.point(600, 62);
+    await page.mouse.move(note.x, note.y);
+    await page.keyboard.down('k');
+    await page.mouse.down();
+    await page.mouse.move(note.x, note.y - 40, { steps: 4 });
+    await page.keyboard.up('k');
+  });
+  await studio.expectColumn('velocity', [64, 64, 100, 64, 64]);
+});
+
 test('Escape leaves a course without a change', async ({ studio, page }) => {
   await studio.press('h');
   const [a, b] = [await spot(studio, 0, 20), await spot(studio, 1920, 120)];

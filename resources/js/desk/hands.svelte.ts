@@ -1,5 +1,7 @@
 import { IN_KEY, type NamedChord } from '../music/chords';
 import type { Stroke } from '../music/lanes';
+import type { NoteTable } from '../music/notes';
+import type { Pane } from './pane.svelte';
 import { settings } from '../settings/settings.svelte';
 
 /** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
@@ -7,6 +9,13 @@ export type Hand = 'point' | 'draw' | 'erase';
 
 /** What one note is called where a chord could be chosen to draw. */
 export const ONE_NOTE = 'note';
+
+/** Velocities that notes would have, by their places in a table. */
+export interface Levelled {
+  pane: Pane;
+  notes: NoteTable;
+  levels: ReadonlyMap<number, number>;
+}
 
 /** With what one works on the roll: the hand, what a held key makes of it for the moment, and what it draws. */
 export class Hands {
@@ -17,6 +26,8 @@ export class Hands {
   shape = $state(ONE_NOTE);
   /** how it draws in lanes: as the hand goes, a line, a curve, one height, or a wave with the period of the grid */
   stroke = $state<Stroke>('free');
+  /** what becomes of velocities while they are dragged, in the roll or in the lane: it is drawn in both */
+  levelled = $state.raw<{ by: 'roll' | 'lane'; now: Levelled } | null>(null);
   /** what a press would do where the pointer is; empty where it is not over the roll */
   word = $state('');
   /** where the pointer is over the roll: a tick and a pitch; null where it is not */
@@ -25,6 +36,11 @@ export class Hands {
   presses = 0;
 
   constructor(readonly chords: NamedChord[]) {}
+
+  /** What the other one of roll and lane makes of the velocities of a pane; null where nothing. */
+  levelledBy(by: 'roll' | 'lane', pane: Pane): Levelled | null {
+    return this.levelled?.by === by && this.levelled.now.pane === pane ? this.levelled.now : null;
+  }
 
   /** All that the draw hand can put in; chords of the key only where there is one. */
   shapes(hasKey: boolean): string[] {

@@ -1,6 +1,7 @@
 import type { Desk } from '../desk/desk.svelte';
 import type { Pane } from '../desk/pane.svelte';
 import type { NoteTable } from '../music/notes';
+import type { Levelled } from '../desk/hands.svelte';
 import type { At, Gesture, Shape } from './gesture';
 
 /** Moved further than this, in CSS pixels, a press becomes a drag. */
@@ -8,8 +9,7 @@ const STARTS_DRAG_AT = 3;
 
 /** What the pointer is in the middle of over one canvas: a press that may become a drag, a gesture, or what was dropped and does not lie there yet. */
 export class Handling {
-  /** what is drawn of it; null where nothing goes on */
-  shape = $state.raw<Shape | null>(null);
+  #shape = $state.raw<Shape | null>(null);
   /** the notes as they were when it began, whose places the shape tells; they may change before it is over */
   notes: NoteTable;
   #gesture: Gesture | null = null;
@@ -19,13 +19,28 @@ export class Handling {
   #origin: At | null = null;
   #scrolls = false;
 
-  /** @param onmouse told the line a key would have run */
+  /**
+   * @param onmouse told the line a key would have run
+   * @param onlevels told the velocities that notes would have, by their places in a table; null where they stay
+   */
   constructor(
     private readonly desk: Desk,
     private readonly pane: Pane,
     private readonly onmouse: (line: string) => void,
+    private readonly onlevels: (levels: Levelled | null) => void,
   ) {
     this.notes = pane.notes;
+  }
+
+  /** what is drawn of it; null where nothing goes on */
+  get shape(): Shape | null {
+    return this.#shape;
+  }
+
+  set shape(shape: Shape | null) {
+    const { levels } = shape ?? {};
+    if (levels || this.#shape?.levels) this.onlevels(levels ? { pane: this.pane, notes: this.notes, levels } : null);
+    this.#shape = shape;
   }
 
   get goesOn(): boolean {

@@ -12,13 +12,13 @@
   } from '../gestures/bending';
   import { Panning } from '../gestures/choosing';
   import { Coursing } from '../gestures/coursing';
-  import type { At, Ground } from '../gestures/gesture';
+  import type { At, Ground, Shape } from '../gestures/gesture';
   import { atOf, Handling } from '../gestures/handling.svelte';
   import { BoxingHeads, ErasingPoints, Lifting } from '../gestures/heads';
   import { paintFrame, paintReach, paintTag } from '../gestures/paint';
   import { Scale, stems, stemUnder } from '../gestures/stems';
   import { Levels } from '../music/levels';
-  import type { LaneName, Stroke } from '../music/lanes';
+  import { VELOCITY, type LaneName, type Stroke } from '../music/lanes';
   import { settings } from '../settings/settings.svelte';
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared, type Colours } from '../look/theme';
@@ -61,19 +61,24 @@
     untrack(() => desk),
     untrack(() => pane),
     (line) => onmouse(line),
+    (now) => {
+      if (name === VELOCITY) hands.levelled = now && { by: 'lane', now };
+    },
   );
+  const inRoll = $derived(name === VELOCITY ? hands.levelledBy('roll', pane) : null);
   const frame = () => (settings.frame && hands.hand === 'point' ? laneFrame(levels, view, scale) : null);
 
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, view.width, height);
     if (!pen) return;
     const colours = coloursOf(settings.theme, pane.track.colour);
-    const { shape } = handling;
+    const shape: Shape | null = handling.shape ?? (inRoll && { levels: inRoll.levels });
     pen.fillStyle = colours['row-line'];
     for (const mark of marks) pen.fillRect(0, Math.round(scale.y(mark)), view.width, 1);
     const ofTracks = new Map(desk.open.map((clip) => [clip, inkOf(clip)]));
     const inks = { of: (clip: number) => ofTracks.get(clip) ?? colours.ink, colours };
-    const shown = (shape?.levels || shape?.gone) && begun ? begun : visible;
+    const before = handling.shape ? begun : inRoll && Levels.of(lane, inRoll.notes, pane.points);
+    const shown = (shape?.levels || shape?.gone) && before ? before : visible;
     if (levels.isOfNotes) paintStems(pen, shown, view, scale, shape, inks);
     else paintSteps(pen, shown, view, scale, shape, inks, (clip) => desk.tracks.get(clip)?.id ?? 0);
     if (desk.preview.shown && !desk.preview.flipped) caps(pen, colours);
@@ -111,7 +116,7 @@
 
   $effect(() => {
     void [view.left, view.pixelsPerTick, view.width, height, settings.theme, lane];
-    void [levels, visible, desk.tracks, handling.shape, settings.frame, hands.hand, desk.preview.shown];
+    void [levels, visible, desk.tracks, handling.shape, inRoll, settings.frame, hands.hand, desk.preview.shown];
     ask();
   });
 

@@ -67,6 +67,7 @@
     untrack(() => desk),
     untrack(() => pane),
     (line) => onmouse(line),
+    (now) => (hands.levelled = now && { by: 'roll', now }),
   );
   let cursor = $state('crosshair');
   let last: At | null = null;
@@ -127,6 +128,7 @@
   });
   const askOverlay = oncePerFrame(() => {
     const pen = prepared(over, view.width, view.height);
+    const inLane = hands.levelledBy('lane', pane);
     if (pen)
       paintOverlay(
         pen,
@@ -138,8 +140,8 @@
           range: desk.range,
           highlight: desk.highlight,
           fresh: isRow && pane.track !== desk.track ? NoteTable.none : desk.fresh,
-          shape: handling.shape,
-          shaped: pane.bodiesOf(handling.notes),
+          shape: handling.shape ?? inLane,
+          shaped: pane.bodiesOf(handling.shape ? handling.notes : (inLane?.notes ?? notes)),
           asHeads: settings.heads && isDrums,
           framed: hasKeys && settings.frame && hands.hand === 'point' && !hands.moment,
         },
@@ -175,7 +177,7 @@
   });
   $effect(() => {
     void [place(), player.tick, desk.caret, desk.range, desk.highlight, handling.shape, notes, desk.fresh, hasKeys];
-    void [settings.frame, hands.hand, hands.moment];
+    void [settings.frame, hands.hand, hands.moment, hands.levelledBy('lane', pane)];
     askOverlay();
   });
   $effect(() => {
