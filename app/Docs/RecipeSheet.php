@@ -58,7 +58,7 @@ final class RecipeSheet
         | line | does |
         |---|---|
         | `grid value=1/8t`, `grid-step to=finer`, `grid-kind to=triplet`, `swing to=56` | changes the grid for the lines after it, and afterwards, unless the recipe puts it back |
-        | `choose where="velocity=..40"`, `select what=all` | chooses the notes the lines after it work on |
+        | `choose where="velocity=..40"`, `select what=all`, `select what=chord` | chooses the notes the lines after it work on, by conditions or by what is selected; [edits.md](edits.md) has all of them |
         | `recipe name="Clean take"` | runs another recipe; none may run itself, however deep |
         | any command of the view, such as `zoom-to what=selection` | is done by the screen when the notes are done |
 

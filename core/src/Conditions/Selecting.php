@@ -68,7 +68,8 @@ enum Selecting: string
             self::Before => self::those($notes, static fn (int $i): bool => $notes->start[$i] < $context->caret->tick),
             self::ChordMore, self::BarMore => $this->more($notes, $selected, $context),
             self::ChordLess, self::BarLess => $this->less($notes, $selected, $context),
-            default => $this->alike($notes, $selected !== [] || $this === self::Track ? $selected : throw new EditRefused('Select notes first; this adds what is like them.'), $context),
+            self::Track => self::onTracks($notes, $selected, $context),
+            default => $this->alike($notes, $selected, $context),
         };
 
         return Selection::of(array_map(static fn (int $i): int => $notes->id[$i], $places));
@@ -77,29 +78,57 @@ enum Selecting: string
     /**
      * @param  array<int, int>  $selected  places
      * @return array<int, int>
+     *
+     * @throws EditRefused where none is selected
      */
     private function alike(Notes $notes, array $selected, Context $context): array
     {
-        $bar = self::bars($notes, $context);
+        if ($selected === []) {
+            throw new EditRefused('Select notes first; this adds what is like them.');
+        }
         if ($this === self::Chord) {
             return array_merge(...self::touched($context->chords($notes, array_keys($notes->id), null), $selected));
         }
+        $value = $this->likeness($notes, $context);
+        $values = array_values(array_unique(array_map($value, $selected)));
+        sort($values);
+        $reach = match ($this) {
+            self::Length => intdiv($context->time->ppq(), 32),
+            self::Velocity => self::ABOUT_AS_LOUD,
+            default => 0,
+        };
+
+        return self::those($notes, static fn (int $i): bool => self::isNear($value($i), $values, $reach));
+    }
+
+    /** @return callable(int): int what notes that are alike have in common, by the place of a note */
+    private function likeness(Notes $notes, Context $context): callable
+    {
         $lines = $context->time->gridLines();
-        $reach = $this === self::Length ? intdiv($context->time->ppq(), 32) : ($this === self::Velocity ? self::ABOUT_AS_LOUD : 0);
-        $value = match ($this) {
-            self::Bars => $bar,
+
+        return match ($this) {
+            self::Bars => self::bars($notes, $context),
             self::Place => static fn (int $i): int => $lines->nearestIndex($notes->start[$i]),
-            self::Pitch => static fn (int $i): int => $notes->pitch[$i],
             self::Length => static fn (int $i): int => $notes->length[$i],
             self::Velocity => static fn (int $i): int => $notes->velocity[$i],
             // A number means another technique on another track.
             self::Technique => static fn (int $i): int => $context->clips->trackOf($notes->clip[$i]) * 1000 + $notes->technique[$i],
-            default => static fn (int $i): int => $context->clips->trackOf($notes->clip[$i]),
+            default => static fn (int $i): int => $notes->pitch[$i],
         };
-        $values = array_values(array_unique($this === self::Track && $selected === [] ? [$context->clips->trackOf($context->clips->front)] : array_map($value, $selected)));
-        sort($values);
+    }
 
-        return self::those($notes, static fn (int $i): bool => self::isNear($value($i), $values, $reach));
+    /**
+     * All notes of the tracks of the selection; where nothing is selected of the one in front.
+     *
+     * @param  array<int, int>  $selected  places
+     * @return list<int>
+     */
+    private static function onTracks(Notes $notes, array $selected, Context $context): array
+    {
+        $clips = $selected === [] ? [$context->clips->front] : array_map(static fn (int $i): int => $notes->clip[$i], $selected);
+        $tracks = array_fill_keys(array_map($context->clips->trackOf(...), $clips), true);
+
+        return self::those($notes, static fn (int $i): bool => isset($tracks[$context->clips->trackOf($notes->clip[$i])]));
     }
 
     /** @return array<int, int> */
@@ -153,9 +182,7 @@ enum Selecting: string
      */
     private function steps(Notes $notes, array $selected, Context $context): array
     {
-        $tracks = array_map(static fn (int $i): int => $context->clips->trackOf($notes->clip[$i]), $selected) ?: [$context->clips->trackOf($context->clips->front)];
-        $tracks = array_fill_keys($tracks, true);
-        $places = self::those($notes, static fn (int $i): bool => isset($tracks[$context->clips->trackOf($notes->clip[$i])]));
+        $places = self::onTracks($notes, $selected, $context);
         $steps = [];
         if ($this === self::BarMore || $this === self::BarLess) {
             $bar = self::bars($notes, $context);
