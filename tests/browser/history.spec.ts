@@ -32,6 +32,8 @@ test('an edit made while looking back begins a branch, and no branch is lost', a
   await expect(options).toHaveText([/As it came in/, /octaves=1/, /velocity add=10.*branch 1/, /velocity add=-1/]);
   await studio.press('ArrowUp', 'Enter');
   await studio.expectColumn('velocity', [74, 90]);
+  // What is not answered when the page goes is asked again, with what was selected.
+  await page.waitForLoadState('networkidle');
   await page.reload();
   await expect(studio.bench).toContainText('All 2 notes');
   await studio.press('Control+z', 'Control+z');
