@@ -111,6 +111,16 @@ test('a range is dragged on the ruler, set from the selection, and taken away', 
   await page.mouse.down();
   await page.mouse.move(b.x, ruler.y + 8, { steps: 4 });
   await page.mouse.up();
+  await expect(studio.status).toHaveText('Range from 1.2.0 to 1.3.0');
+  await page.mouse.move(b.x + 5, ruler.y + 8);
+  await expect(page.getByTestId('hint')).toContainText('drag: a range');
+  await page.mouse.down();
+  await page.mouse.move(b.x + 200, ruler.y + 8, { steps: 4 });
+  await studio.press('Escape');
+  await page.mouse.up();
+  await expect(studio.status).toHaveText('Left; nothing was changed');
+  await studio.press('Alt+Shift+P');
+  await expect(studio.roll).toHaveAccessibleDescription(/^1 of 4 notes selected, pitches E4/);
   await studio.press('Control+a', 'p');
   await expect(studio.status).toHaveText('Range from 1.1.0 to 1.4.240');
   await studio.press('Shift+P');

@@ -113,7 +113,8 @@ const step: Command = ({ desk }, { to, extend }) => {
   view.reveal(tick, pitch);
 };
 
-function setRange(desk: Desk, span: [number, number] | null): void {
+/** Sets the range and says it. */
+export function setRange(desk: Desk, span: [number, number] | null): void {
   desk.range = span;
   const at = (tick: number) => desk.gridLines.position(tick);
   desk.say(span ? `Range from ${at(span[0])} to ${at(span[1])}` : 'No range; the loop is the whole clip', 'hint');

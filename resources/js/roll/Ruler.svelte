@@ -3,6 +3,7 @@
   import type { Desk } from '../desk/desk.svelte';
   import type { Viewport } from '../desk/viewport.svelte';
   import { settings } from '../settings/settings.svelte';
+  import { setRange } from '../commands/selecting';
   import { nearestLine } from '../gestures/snap';
   import { hasCourse, KINDS, ROWS } from '../music/conductor';
   import ConductorFlags from './ConductorFlags.svelte';
@@ -35,6 +36,8 @@
   const HEIGHT = 22;
   let pressedAt: number | null = null;
   let ranged = false;
+  /** the range as it was when the ruler was pressed */
+  let before: [number, number] | null = null;
 
   const ask = oncePerFrame(() => {
     const pen = prepared(canvas, view.width, HEIGHT);
@@ -120,11 +123,31 @@
   function press(event: PointerEvent): void {
     canvas.setPointerCapture(event.pointerId);
     pressedAt = tickAt(event);
+    before = desk.range;
     ranged = false;
   }
 
+  /** Leaves a drag as if it had never begun. */
+  function leave(): void {
+    if (ranged) desk.range = before;
+    pressedAt = null;
+    ranged = false;
+  }
+
+  function escape(event: KeyboardEvent): void {
+    if (event.key !== 'Escape' || pressedAt === null) return;
+    event.preventDefault();
+    event.stopPropagation();
+    leave();
+    desk.say('Left; nothing was changed', 'hint');
+  }
+
   function move(event: PointerEvent): void {
-    if (pressedAt === null) return;
+    if (pressedAt === null) {
+      desk.hands.word =
+        'press: the playhead there · drag: a range · Alt: free of the grid · wheel: zoom · double press: tempo, meter, key';
+      return;
+    }
     const tick = tickAt(event);
     if (ranged || Math.abs(tick - pressedAt) * view.pixelsPerTick > STARTS_RANGE_AT) {
       const [a, b] = [pressedAt, tick].map((edge) =>
@@ -138,9 +161,12 @@
   function release(event: PointerEvent): void {
     if (pressedAt !== null && !ranged)
       void player.seek(event.altKey || desk.free ? pressedAt : nearestLine(desk.gridLines, view, pressedAt));
+    if (pressedAt !== null && ranged) setRange(desk, desk.range);
     pressedAt = null;
   }
 </script>
+
+<svelte:window onkeydowncapture={escape} />
 
 <div class="relative min-w-0">
   <canvas
@@ -152,6 +178,8 @@
     onpointerdown={press}
     onpointermove={move}
     onpointerup={release}
+    onpointercancel={leave}
+    onpointerleave={() => pressedAt === null && (desk.hands.word = '')}
     onwheel={(event) => {
       event.preventDefault();
       view.zoomTime(
