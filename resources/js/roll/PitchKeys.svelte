@@ -86,13 +86,13 @@
     ask();
   });
 
-  /** the pitch sounded last while keys are dragged over, and the one it began at */
   /** whether there is a canvas to stand beside */
   let isThere = $state(false);
   onMount(() => {
     isThere = true;
   });
 
+  /** the pitch sounded last while keys are dragged over, and the one it began at */
   let sounding: number | null = null;
   let began = 0;
 

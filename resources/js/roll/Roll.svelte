@@ -72,8 +72,7 @@
   let cursor = $state('crosshair');
   let last: At | null = null;
 
-  /** Drums have no key: none of their rows lies outside it. */
-  /** where which pitch classes belong; nothing is hatched elsewhere */
+  /** where which pitch classes belong; nothing is hatched elsewhere, and nothing for drums, which have no key */
   const hatched = $derived.by((): Stretch[] => {
     const { chords, scale } = desk.song;
     if (pane.track.voice === 'drums') return [];
