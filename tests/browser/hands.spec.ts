@@ -429,6 +429,10 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
   await studio.press('Enter', 'ArrowRight');
   await expect(studio.status).toHaveText(/^Caret at 1\.2\.48/);
   await page.getByLabel('Nudge').selectOption('other …');
+  await page.keyboard.type('25ms');
+  await studio.press('Escape');
+  await expect(page.getByLabel('Nudge')).toHaveValue('1fr');
+  await page.getByLabel('Nudge').selectOption('other …');
   await page.keyboard.type('a while');
   await studio.press('Enter');
   await expect(studio.status).toContainText('“a while” is no amount of time');

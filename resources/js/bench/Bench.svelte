@@ -49,8 +49,7 @@
     ['shelf', 'Shelf'],
   ];
 
-  /** lines that a recipe is to be made of, from the history */
-
+  /** Begins a recipe of lines of the history. */
   function makeRecipe(lines: string[]): void {
     studio.recipes.begun = lines;
     tab = 'recipes';

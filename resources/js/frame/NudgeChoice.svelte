@@ -10,6 +10,7 @@
   let types = $state(false);
   const amounts = $derived(NUDGES.includes(settings.nudge) ? NUDGES : [settings.nudge, ...NUDGES]);
 
+  /** Takes what was chosen or typed; the field that goes loses the focus, and then has nothing to say any more. */
   function take(amount: string): void {
     types = false;
     if (amount && amount !== settings.nudge) run(formatLine({ name: 'nudge-amount', values: { value: amount } }));
@@ -33,7 +34,7 @@
         if (event.key === 'Enter' || event.key === 'Escape') event.preventDefault();
         event.stopPropagation();
       }}
-      onblur={(event) => take(event.currentTarget.value.trim())}
+      onblur={(event) => types && take(event.currentTarget.value.trim())}
       {@attach (field) => field.focus()}
     />
   {:else}

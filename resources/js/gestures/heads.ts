@@ -5,8 +5,6 @@ import { REACH, stems, type Scale } from './stems';
 
 /** Moved further than this across, in CSS pixels, a point moves in time too. */
 const ACROSS = 8;
-/** How far heads of one moment may stand apart, in CSS pixels. */
-const FANNED = 60;
 
 /** A drag on a head: that value, or all that is selected with relations kept. Points go along in time, notes do not. */
 export class Lifting implements Gesture {
@@ -85,8 +83,8 @@ export class BoxingHeads implements Gesture {
     const { level, id } = this.levels;
     const box = boxOf(this.from, at);
     this.shape = { box };
-    // What was scrolled out of sight meanwhile lies in the box all the same; heads that fan out stand a little later.
-    const span = [view.tick(box.x - FANNED), view.tick(box.x + box.width)] as const;
+    // What was scrolled out of sight meanwhile lies in the box all the same.
+    const span = [Math.min(view.left, view.tick(box.x)), Math.max(view.right, view.tick(box.x + box.width))] as const;
     const inside = stems(this.levels, view, span).filter(({ place, x }) => {
       const y = this.scale.y(level[place]);
       return x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height;
