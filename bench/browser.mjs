@@ -57,33 +57,47 @@ function report(what, times, floors, limit) {
   });
 }
 
-/** Time from the key event to the end of the frame that shows the result: the status line changes with the notes. */
-async function keyToPaint(notes, limit, more = '') {
-  const page = await open(notes);
-  await page.keyboard.press('0');
-  await page.keyboard.press('Control+a');
-  await page.evaluate(() => {
-    window.times = [];
-    window.addEventListener('keydown', (event) => (window.pressed = event.timeStamp), true);
-    const status = document.querySelector('p[role=status]');
-    new MutationObserver(() => {
-      const { pressed } = window;
-      // The notes are painted in the next frame; the frame after it begins when that one is on its way to the screen.
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => window.times.push(performance.now() - pressed);
-        channel.port2.postMessage(0);
-      });
-    }).observe(status, { childList: true, characterData: true, subtree: true });
-  });
+/**
+ * Does something again and again, and times each from when it began until what a place of the page then says is painted.
+ *
+ * @param began the event that begins it; where it is left out, `window.began` is set by what is done
+ */
+async function untilPainted(page, { place, began }, act) {
+  await page.evaluate(
+    ({ place, began }) => {
+      window.times = [];
+      if (began) window.addEventListener(began, (event) => (window.began = event.timeStamp), true);
+      new MutationObserver(() => {
+        const from = window.began;
+        // It is painted in the next frame; the frame after it begins when that one is on its way to the screen.
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.times.push(performance.now() - from);
+          channel.port2.postMessage(0);
+        });
+      }).observe(document.querySelector(place), { childList: true, characterData: true, subtree: true });
+    },
+    { place, began },
+  );
   const floors = [];
   for (let k = 0; k < KEYS; k++) {
     floors.push(await floor(page));
     const before = await page.evaluate(() => window.times.length);
-    await page.keyboard.press(k % 2 ? 'ArrowDown' : 'ArrowUp');
+    await act(k);
     await page.waitForFunction((count) => window.times.length > count, before, { polling: 100 });
   }
-  const times = (await page.evaluate(() => window.times)).slice(5);
+  return [(await page.evaluate(() => window.times)).slice(5), floors];
+}
+
+const STATUS = 'p[role=status]';
+
+/** From key down to the painted result, with all notes selected. */
+async function keyToPaint(notes, limit, more = '') {
+  const page = await open(notes);
+  for (const key of ['0', 'Control+a']) await page.keyboard.press(key);
+  const [times, floors] = await untilPainted(page, { place: STATUS, began: 'keydown' }, (k) =>
+    page.keyboard.press(k % 2 ? 'ArrowDown' : 'ArrowUp'),
+  );
   report(`key to painted result, ${notes} notes all selected${more}`, times, floors, `${limit} frames`);
   await page.close();
 }
@@ -140,34 +154,18 @@ async function preview(notes, limit) {
   await page.keyboard.press('Control+a');
   await page.getByLabel('Edit on the bench').selectOption('Squeeze');
   await page.getByTestId('tuning-effect').waitFor();
-  await page.evaluate(() => {
-    window.times = [];
-    // The range and its number say the same; what is waited for is the picture of the new result.
-    new MutationObserver(() => {
-      const { moved } = window;
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => window.times.push(performance.now() - moved);
-        channel.port2.postMessage(0);
-      });
-    }).observe(document.querySelector('[data-testid=tuning-effect]'), { characterData: true, subtree: true });
-  });
-  const floors = [];
-  for (let k = 0; k < KEYS; k++) {
-    floors.push(await floor(page));
-    const before = await page.evaluate(() => window.times.length);
-    await page.evaluate(
+  // The range and its number say the same; what is waited for is the picture of the new result.
+  const [times, floors] = await untilPainted(page, { place: '[data-testid=tuning-effect]' }, (k) =>
+    page.evaluate(
       (value) => {
         const slider = document.querySelector('input[aria-label="amount as a slider"]');
-        window.moved = performance.now();
+        window.began = performance.now();
         slider.value = value;
         slider.dispatchEvent(new Event('input', { bubbles: true }));
       },
       k % 2 ? 60 + k : -20 - k,
-    );
-    await page.waitForFunction((count) => window.times.length > count, before, { polling: 100 });
-  }
-  const times = (await page.evaluate(() => window.times)).slice(5);
+    ),
+  );
   report(`slider to preview, ${notes} notes all selected`, times, floors, `${limit} frames`);
   await page.close();
 }
@@ -227,32 +225,15 @@ async function dropping(notes, limit) {
   const page = await open(notes);
   for (const key of ['0', 'Control+a', ...CLOSER]) await page.keyboard.press(key);
   const at = await page.evaluate(onANote, { canvas: 'roll-canvas' });
-  await page.evaluate(() => {
-    window.times = [];
-    window.addEventListener('pointerup', () => (window.dropped = performance.now()), true);
-    new MutationObserver(() => {
-      const { dropped } = window;
-      requestAnimationFrame(() => {
-        const channel = new MessageChannel();
-        channel.port1.onmessage = () => window.times.push(performance.now() - dropped);
-        channel.port2.postMessage(0);
-      });
-    }).observe(document.querySelector('p[role=status]'), { childList: true, characterData: true, subtree: true });
-  });
-  const floors = [];
   const row = Number(await page.getByTestId('roll-canvas').getAttribute('data-row-height'));
-  let y = at.y;
-  for (let k = 0; k < KEYS; k++) {
-    floors.push(await floor(page));
-    const before = await page.evaluate(() => window.times.length);
+  let { y } = at;
+  const [times, floors] = await untilPainted(page, { place: STATUS, began: 'pointerup' }, async (k) => {
     await page.mouse.move(at.x, y);
     await page.mouse.down();
     y += k % 2 ? row : -row;
     await page.mouse.move(at.x, y, { steps: 3 });
     await page.mouse.up();
-    await page.waitForFunction((count) => window.times.length > count, before, { polling: 100 });
-  }
-  const times = (await page.evaluate(() => window.times)).slice(5);
+  });
   report(`drop to painted result, ${notes} notes all selected`, times, floors, `${limit} frames`);
   await page.close();
 }
