@@ -77,7 +77,7 @@ final readonly class TrackEdits
     private function refuseOnEachTrack(int $tracks, ?int $only): void
     {
         foreach ($this->edits as ['script' => $script]) {
-            if ($only === null && $tracks > 1 && $script->putsIn()) {
+            if ($only === null && $tracks > 1 && $script->reach()->putsIn) {
                 throw new BadInput('“'.implode('; ', $script->lines())."” puts in notes: say into which of the {$tracks} tracks with --track=N.");
             }
         }

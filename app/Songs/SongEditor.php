@@ -15,6 +15,7 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
+use Jactonic\Core\Recipes\Reach;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\OpenSong;
@@ -171,8 +172,9 @@ final readonly class SongEditor
     /** The song as far as a script needs it, where nobody else changed what the caller saw. */
     private function seen(int $songId, Standing $standing, ?Script $script = null, bool $onClips = false): StoredSong
     {
-        $needsAll = $onClips || $script?->worksOnSong() === true;
-        $stored = $needsAll ? $this->store->whole($songId, $script?->worksOnSong() === true ? null : $standing->open) : $this->store->clips($songId, $standing->open);
+        $reach = $script?->reach() ?? Reach::notes();
+        $needsAll = $onClips || $reach->song;
+        $stored = $needsAll ? $this->store->whole($songId, $reach->song ? null : $standing->open) : $this->store->clips($songId, $standing->open);
         $standing->compare($stored, $needsAll);
 
         return $stored;
@@ -182,7 +184,7 @@ final readonly class SongEditor
     {
         $context = $input->for($open, $selection);
 
-        return $script->usesClipboard() && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
+        return $script->reach()->clipboard && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
     }
 
     /**
@@ -192,7 +194,7 @@ final readonly class SongEditor
      */
     private function goOn(StepRecord $row, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?Plan
     {
-        $combined = $script->isGesture() ? $script->combinedAfter($row->lines) : null;
+        $combined = $script->combinedAfter($row->lines);
         if ($combined === null) {
             return null;
         }

@@ -32,7 +32,7 @@ final readonly class SongHistory
     public function joined(StoredSong $stored, Script $script, Selection $selection, int $now): ?StepRecord
     {
         $lines = $stored->recentLines($now);
-        $joins = $lines !== null && ($lines === $script->lines() || ($script->isGesture() && $script->combinedAfter($lines) !== null));
+        $joins = $lines !== null && ($lines === $script->lines() || $script->combinedAfter($lines) !== null);
         $row = $joins ? $this->current($stored) : null;
 
         return $row !== null && $row->leaves($selection) && $this->isNewest($row) ? $row : null;

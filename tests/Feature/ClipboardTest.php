@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Clipboard;
 use Tests\AppTestCase;
 
 /** One clipboard for all clips, songs and windows. */
@@ -55,5 +56,18 @@ final class ClipboardTest extends AppTestCase
     public function test_pasting_before_anything_was_copied_is_refused(): void
     {
         $this->edit($this->clip(), 1, ['paste'], status: 422);
+    }
+
+    public function test_what_was_copied_and_cannot_be_read_again_stops_nothing_but_pasting(): void
+    {
+        $clip = $this->clip();
+        Clipboard::query()->create(['id' => 1, 'phrase' => ['jactonic' => 'phrase', 'ppq' => 480, 'notes' => ['start' => [-1]]]]);
+
+        foreach (['tempo to=90', 'track-new', 'clip-join', 'transpose semitones=1', 'grid value=1/8', 'paste', 'clip-paste'] as $line) {
+            $answer = $this->ask($clip, 'edits', ['lines' => [$line], 'selection' => [1]]);
+            str_contains($line, 'paste') ? $answer->assertStatus(422)->assertSee('Copy notes here first') : self::assertStringNotContainsString('cannot be pasted', (string) $answer->getContent(), $line);
+        }
+        $this->ask($clip, 'edits', ['lines' => ['copy'], 'selection' => [1]])->assertOk();
+        $this->ask($clip, 'edits', ['lines' => ['paste'], 'selection' => [1]])->assertOk();
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\Rounding;
 use Jactonic\Core\Time\TickRange;
 
@@ -18,6 +19,7 @@ final readonly class Phrase
 {
     private const MARK = 'phrase';
 
+    /** As many points are taken. */
     private const MOST_NOTES = 200_000;
 
     private const MOST_PIECES = 2_000;
@@ -25,6 +27,8 @@ final readonly class Phrase
     /**
      * @param  TickRange|null  $span  the range it was taken from, whose silence belongs to it
      * @param  list<Piece>  $pieces  the clips it was taken from; their notes and points have the place of theirs here as `clip`
+     *
+     * @throws EditRefused where it is more than is read again
      */
     public function __construct(
         public Notes $notes,
@@ -33,6 +37,16 @@ final readonly class Phrase
         public array $pieces = [],
         public ?Points $points = null,
     ) {
+        self::refuseMore('notes', $notes->count(), self::MOST_NOTES);
+        self::refuseMore('points', $points?->count() ?? 0, self::MOST_NOTES);
+        self::refuseMore('clips', count($pieces), self::MOST_PIECES);
+    }
+
+    private static function refuseMore(string $what, int $count, int $most): void
+    {
+        if ($count > $most) {
+            throw new EditRefused('Nothing copied: the clipboard takes at most '.number_format($most)." {$what}, and these are ".number_format($count).'. Take fewer at a time, such as one track after another.', ['most' => $most]);
+        }
     }
 
     /** Whether all its points are of one lane. */

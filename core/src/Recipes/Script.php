@@ -5,18 +5,12 @@ declare(strict_types=1);
 namespace Jactonic\Core\Recipes;
 
 use Closure;
-use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
-use Jactonic\Core\Edits\Clips\ChosenClips;
-use Jactonic\Core\Edits\Gesture;
-use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Lines\PreparedEdit;
-use Jactonic\Core\Lines\PreparedSongEdit;
 use Jactonic\Core\Lines\ScreenCommands;
 use Jactonic\Core\Song\OpenSong;
 
@@ -28,7 +22,7 @@ use Jactonic\Core\Song\OpenSong;
  */
 final readonly class Script
 {
-    /** @param  non-empty-list<array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool}>  $steps */
+    /** @param  non-empty-list<Step>  $steps */
     private function __construct(private array $steps)
     {
     }
@@ -46,7 +40,7 @@ final readonly class Script
     }
 
     /**
-     * @param  non-empty-list<array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool}>  $steps
+     * @param  non-empty-list<Step>  $steps
      *
      * @internal for the reader
      */
@@ -68,118 +62,50 @@ final readonly class Script
     /** @throws EditRefused */
     public function goOn(State $state): State
     {
-        foreach ($this->steps as $k => ['line' => $line, 'run' => $run]) {
+        foreach ($this->steps as $k => $step) {
             try {
                 $state->pause();
-                $state = self::run($run, $state);
+                $state = $step->run($state);
             } catch (EditRefused $refused) {
-                throw count($this->steps) === 1 ? $refused : new EditRefused('Line '.($k + 1)." ({$line}): {$refused->getMessage()} Nothing was changed.");
+                throw count($this->steps) === 1
+                    ? $refused
+                    : new EditRefused('Line '.($k + 1)." ({$step->line()}): {$refused->getMessage()} Nothing was changed.", $refused->data);
             }
         }
 
         return $state;
     }
 
+    /** What its lines need beside the open notes. */
+    public function reach(): Reach
+    {
+        return array_reduce($this->steps, static fn (Reach $reach, Step $step): Reach => $reach->and($step->reach()), Reach::notes());
+    }
+
     /** Whether it is one line that moves the chosen clips themselves rather than the notes in them. */
     public function movesClips(Context $context): bool
     {
-        $run = $this->steps[0]['run'];
-
-        return $context->onClips && count($this->steps) === 1 && $run instanceof PreparedEdit && $run->declaration->onClips;
-    }
-
-    /** Whether a line of it changes tracks, clips or the conductor, and so needs all of the song. */
-    public function worksOnSong(): bool
-    {
-        foreach ($this->steps as ['run' => $run]) {
-            if (! $run instanceof PreparedEdit) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /** Whether a line of it puts in notes of its own, and so needs to know where. */
-    public function putsIn(): bool
-    {
-        return in_array(true, array_column($this->steps, 'putsIn'), true);
-    }
-
-    public function usesClipboard(): bool
-    {
-        foreach ($this->steps as ['run' => $run]) {
-            if (! $run instanceof PreparedEdit || $run->declaration->usesClipboard) {
-                return true;
-            }
-        }
-
-        return false;
+        return $context->onClips && count($this->steps) === 1 && $this->steps[0]->reach()->clips;
     }
 
     /** @return non-empty-list<string> */
     public function lines(): array
     {
-        return array_map(static fn (array $step): string => (string) $step['line'], $this->steps);
-    }
-
-    /** Whether it is one line that may go on with a gesture. */
-    public function isGesture(): bool
-    {
-        $run = $this->steps[0]['run'];
-
-        return count($this->steps) === 1 && ! $run instanceof Closure && $run->edit instanceof Gesture;
+        return array_map(static fn (Step $step): string => (string) $step->line(), $this->steps);
     }
 
     /**
-     * The one line that does what earlier lines and this script do in a row, where both are one gesture.
+     * The one line that does what earlier lines and this script do in a row; null where they are no gesture together.
      *
      * @param  list<string>  $earlier
      */
     public function combinedAfter(array $earlier): ?string
     {
-        $run = $this->steps[0]['run'];
-        if (count($earlier) !== 1 || count($this->steps) !== 1 || $run instanceof Closure || ! $run->edit instanceof Gesture) {
+        if (count($earlier) !== 1 || count($this->steps) !== 1) {
             return null;
         }
-        $before = EditLine::parse($earlier[0]);
-        $combined = $before->name === $run->line->name ? $run->edit->combined($before->parameters, $run->line->parameters) : null;
+        $combined = $this->steps[0]->combinedAfter(EditLine::parse($earlier[0]));
 
-        return $combined === null ? null : (string) EditLine::of($before->name, $combined);
-    }
-
-    /**
-     * @param  PreparedEdit|PreparedSongEdit|Closure(State): State  $run
-     *
-     * @throws EditRefused
-     */
-    private static function run(PreparedEdit|PreparedSongEdit|Closure $run, State $state): State
-    {
-        if ($run instanceof PreparedEdit && $state->context->onClips) {
-            return self::runOnClips($run, $state);
-        }
-        if ($run instanceof PreparedEdit) {
-            return $state->after($run->apply($state->notes, $state->selection, $state->context));
-        }
-        if ($run instanceof PreparedSongEdit) {
-            $settled = $state->settled();
-
-            return $state->afterSong($settled, $run->apply($settled, $state->selection, $state->context));
-        }
-
-        return $run($state);
-    }
-
-    /** An edit of what the chosen clips are as wholes, or of all notes in them. */
-    private static function runOnClips(PreparedEdit $run, State $state): State
-    {
-        if ($run->declaration->onClips) {
-            $settled = $state->settled();
-
-            return $state->afterSong($settled, ChosenClips::apply($run->edit, $settled, $state->context, $run->parameters));
-        }
-        $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $run->declaration->group === Group::Pitch);
-
-        return $state->after($run->apply($state->notes, $reached, $state->context));
+        return $combined === null ? null : (string) $combined;
     }
 }

@@ -8,12 +8,14 @@ use Closure;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
-use Jactonic\Core\Lines\PreparedSongEdit;
 use Jactonic\Core\Lines\ScreenCommands;
+use Jactonic\Core\Recipes\Steps\EditOfNotes;
+use Jactonic\Core\Recipes\Steps\EditOfTheSong;
+use Jactonic\Core\Recipes\Steps\RunRecipe;
+use Jactonic\Core\Recipes\Steps\Surrounding;
 use Jactonic\Core\Time\Grid;
 
 /** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
@@ -54,42 +56,36 @@ final readonly class ScriptReader
         return Script::of($steps);
     }
 
-    /** @return array{line: EditLine, run: PreparedEdit|PreparedSongEdit|Closure(State): State, putsIn: bool} */
-    private function step(EditLine $line): array
+    private function step(EditLine $line): Step
     {
         if ($line->name === 'recipe') {
             return $this->recipe($line);
         }
-        $run = $this->understood($line);
-
-        // The line as it was understood: what is to be another number each time has got one.
-        return ! $run instanceof Closure
-            ? ['line' => $run->line, 'run' => $run, 'putsIn' => $run->declaration->putsIn]
-            : ['line' => $line, 'run' => $run, 'putsIn' => false];
-    }
-
-    /** @return PreparedEdit|PreparedSongEdit|Closure(State): State */
-    private function understood(EditLine $line): PreparedEdit|PreparedSongEdit|Closure
-    {
         if ($this->catalog->has($line->name)) {
-            return $this->catalog->read((string) $line);
+            return $this->edit($line);
         }
         $screen = ($this->screen)();
         if ($screen->has($line->name)) {
             $screen->check($line);
         }
-
-        return match ($line->name) {
+        $run = match ($line->name) {
             'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
             'grid-step' => $this->turned(['finer' => static fn (Grid $grid): Grid => $grid->finer(), 'coarser' => static fn (Grid $grid): Grid => $grid->coarser()], $line),
             'grid-kind' => $this->turned(['triplet' => static fn (Grid $grid): Grid => $grid->triplet(), 'dotted' => static fn (Grid $grid): Grid => $grid->dotted()], $line),
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
             'select' => $this->select(Selecting::read($this->said($line, 'what'))),
-            default => $screen->has($line->name)
-                ? static fn (State $state): State => $state->leaving((string) $line)
-                : $this->catalog->read((string) $line),
+            default => $screen->has($line->name) ? static fn (State $state): State => $state->leaving((string) $line) : null,
         };
+
+        return $run === null ? $this->edit($line) : new Surrounding($line, $run);
+    }
+
+    private function edit(EditLine $line): Step
+    {
+        $edit = $this->catalog->read((string) $line);
+
+        return $edit instanceof PreparedEdit ? new EditOfNotes($edit) : new EditOfTheSong($edit);
     }
 
     /** @return Closure(State): State */
@@ -138,8 +134,7 @@ final readonly class ScriptReader
         return static fn (State $state): State => $state->selecting($what->among($state->notes, $state->selection, $state->context), 'Selected');
     }
 
-    /** @return array{line: EditLine, run: Closure(State): State, putsIn: bool} */
-    private function recipe(EditLine $line): array
+    private function recipe(EditLine $line): Step
     {
         $name = $this->said($line, 'name');
         if (in_array($name, $this->within, true)) {
@@ -152,27 +147,7 @@ final readonly class ScriptReader
             throw new BadInput("In “{$name}”: {$error->getMessage()}");
         }
 
-        return ['line' => $line, 'run' => static fn (State $state): State => self::follow($recipe, $script, $state), 'putsIn' => $script->putsIn()];
-    }
-
-    private static function follow(Recipe $recipe, Script $script, State $state): State
-    {
-        $before = $state->context->time->grid;
-        if ($recipe->choice !== null) {
-            $chosen = $recipe->choice->choose($state->notes, $state->selection, $state->context);
-            if ($chosen->isEmpty()) {
-                return $state->selecting($state->selection, "“{$recipe->name}”: no note matches, nothing changed.");
-            }
-            $state = $state->selecting($chosen, count($chosen->ids).' notes match');
-        }
-        try {
-            $done = $script->goOn($state);
-        } catch (EditRefused $refused) {
-            throw new EditRefused("“{$recipe->name}”: {$refused->getMessage()}");
-        }
-        $done = $recipe->keepsGrid ? $done->onGrid($before) : $done;
-
-        return $done->saying("“{$recipe->name}”: {$done->summary}");
+        return new RunRecipe($line, $recipe, $script);
     }
 
     /** @throws BadInput where it is not said */

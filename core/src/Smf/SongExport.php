@@ -53,9 +53,28 @@ final readonly class SongExport
     private function track(Track $track, ?int $number): SmfTrack
     {
         $written = Sounding::of($this->song, $track);
-        $mark = TechniqueMark::of($written, $track)?->write($this->song->conductor->ppq);
+        $isToldByNotes = $written->notes->id !== [] || $this->isTheOnlyOne($track);
+        $marks = $this->marks($track, $isToldByNotes);
+        $first = array_filter([
+            $isToldByNotes || $marks !== [] ? null : TrackMark::write(),
+            TechniqueMark::of($written, $track)?->write($this->song->conductor->ppq),
+        ]);
 
-        return $this->assembled($this->named($track), $this->curves->written(Realisation::of($written, $track, $this->song->conductor->ppq)), $number, $this->marks($track), $mark);
+        return $this->assembled(
+            $this->named($track),
+            $this->curves->written(Realisation::of($written, $track, $this->song->conductor->ppq)),
+            $number,
+            $marks,
+            array_values($first),
+        );
+    }
+
+    /** Whether it is the track that is taken where no track of a file has notes. */
+    private function isTheOnlyOne(Track $track): bool
+    {
+        $isLast = $track->home === null || $track->home >= max([-1, ...array_keys($this->song->layout->bare)]);
+
+        return count($this->song->tracks) === 1 && $isLast;
     }
 
     /** The other events of a track, its name as it is now: the bytes that came in where they say the same. */
@@ -80,15 +99,16 @@ final readonly class SongExport
 
     /**
      * Where its clips lie and what they are called. None where it would come in again as it is without that: so a track that
-     * came from a file and still is one clip goes out as it came, though silence at its end may be longer here.
+     * came from a file and still is one clip goes out as it came.
      *
      * @return list<ClipMark>
      */
-    private function marks(Track $track): array
+    private function marks(Track $track, bool $isToldByNotes): array
     {
         $clips = array_values(array_filter($this->song->clipsOf($track->id), static fn (Clip $clip): bool => ! $clip->muted));
+        $isPlain = $isToldByNotes && count($clips) === 1 && $this->isPlain($clips[0], $track);
 
-        return count($clips) === 1 && $this->isPlain($clips[0], $track) ? [] : array_map(ClipMark::of(...), $clips);
+        return $isPlain ? [] : array_map(ClipMark::of(...), $clips);
     }
 
     private function isPlain(Clip $clip, Track $track): bool
@@ -98,18 +118,18 @@ final readonly class SongExport
         }
         $length = SongImport::lengthOf($this->song->contentOf($clip->id), $track->rest->end, $this->song->conductor->meters);
 
-        return $clip->length === $length || ($track->home !== null && $clip->length > $length);
+        return $clip->length === $length;
     }
 
     /**
      * A track from its parts, each event in its place among those of its tick.
      *
      * @param  list<ClipMark>  $marks
-     * @param  string|null  $first  an event at its start, behind the others there
+     * @param  list<string>  $first  events at its start, behind the others there
      */
-    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = [], ?string $first = null): SmfTrack
+    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = [], array $first = []): SmfTrack
     {
-        $rows = $first === null ? [] : [[0, PHP_INT_MAX, 0, $first]];
+        $rows = array_map(static fn (string $event): array => [0, PHP_INT_MAX, 0, $event], $first);
         foreach ($rest->events as $k => $event) {
             $rows[] = [$rest->ticks[$k], $rest->ranks[$k] ?? $k, count($rows), $event];
         }

@@ -102,6 +102,9 @@ final class SongImport
                 $contents[$id] = $part;
             }
         }
+        if ($clips === [] && $tracks !== []) {
+            $clips[1] = new Clip(1, array_key_first($tracks), 0, self::lengthOf(Content::none(), 0, $conductor->meters));
+        }
         if (count($clips) > Song::MOST_CLIPS) {
             throw new NotMidi('The file tells of '.number_format(count($clips)).' clips; a song has at most '.number_format(Song::MOST_CLIPS).'.');
         }
@@ -116,15 +119,19 @@ final class SongImport
     }
 
     /**
-     * @param  list<ClipMark>  $marks
+     * @param  list<ClipMark>|null  $marks  null where it is said that there is no clip
      * @return list<array{Clip, Content}>
      */
-    private static function cut(Content $content, array $marks, int $end, MeterMap $meters): array
+    private static function cut(Content $content, ?array $marks, int $end, MeterMap $meters): array
     {
-        return $marks === [] ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]] : ClipCutter::cut($content, $marks, $meters);
+        if ($marks === null && $content->notes->id === [] && $content->points->id === []) {
+            return [];
+        }
+
+        return $marks === null || $marks === [] ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]] : ClipCutter::cut($content, $marks, $meters);
     }
 
-    /** @return array{Points, Rest, list<ClipMark>, TechniqueMark|null} the points of a track, its other events but those of the conductor, its clips, and what it says of techniques */
+    /** @return array{Points, Rest, list<ClipMark>|null, TechniqueMark|null} the points of a track, its other events but those of the conductor, its clips, null where it says that it has none, and what it says of techniques */
     private function apart(SmfTrack $track, int $number, bool $withPoints): array
     {
         $columns = ['start' => [], 'kind' => [], 'number' => [], 'value' => [], 'channel' => [], 'rank' => []];
@@ -132,6 +139,7 @@ final class SongImport
         $conducts = $this->file->format !== 2 || $number === 0;
         $chord = [-1, ''];
         $techniques = null;
+        $isMarked = false;
         foreach ($track->events as $rank => $event) {
             $tick = $track->ticks[$rank];
             $point = $withPoints ? PointCodec::read($event) : null;
@@ -145,6 +153,11 @@ final class SongImport
             $mark = $withPoints ? ClipMark::read($tick, $event, $this->file->ppq) : null;
             if ($mark !== null) {
                 $marks[] = $mark;
+
+                continue;
+            }
+            if ($withPoints && TrackMark::isOne($event)) {
+                $isMarked = true;
 
                 continue;
             }
@@ -183,17 +196,29 @@ final class SongImport
             $ranks[] = $rank;
         }
 
-        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $marks, $techniques];
+        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $isMarked && $marks === [] ? null : $marks, $techniques];
     }
 
-    /** @return array<int, SmfTrack> the tracks with notes, or the last one where there are no notes at all */
+    /** @return array<int, SmfTrack> the tracks with notes or with a mark of ours, or the last one where there are none at all */
     private function playable(): array
     {
         if ($this->numbers !== null) {
             return array_intersect_key($this->file->tracks, array_flip($this->numbers));
         }
         $last = count($this->file->tracks) - 1;
+        $playable = array_filter($this->file->tracks, fn (SmfTrack $track): bool => $track->notes->count() > 0 || $this->isMarked($track));
 
-        return $this->file->tracksWithNotes() ?: [$last => $this->file->tracks[$last]];
+        return $playable ?: [$last => $this->file->tracks[$last]];
+    }
+
+    private function isMarked(SmfTrack $track): bool
+    {
+        foreach ($track->events as $k => $event) {
+            if (TrackMark::isOne($event) || ClipMark::read($track->ticks[$k], $event, $this->file->ppq) !== null) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -46,15 +46,20 @@ final readonly class Content
         return new self($notes, $this->points);
     }
 
-    /** What starts in a span of time. */
+    /** What starts in a span of time. The curve within a note goes along with the note, whole or not at all. */
     public function within(TickRange $range): self
     {
-        $inside = static fn (int $start): bool => $start >= $range->from && $start < $range->to;
+        $isInside = static fn (int $start): bool => $start >= $range->from && $start < $range->to;
+        $notes = $this->notes->at(array_keys(array_filter($this->notes->start, $isInside)));
+        $taken = array_fill_keys($notes->id, true);
+        $points = [];
+        foreach ($this->points->note as $i => $note) {
+            if ($note === 0 ? $isInside($this->points->start[$i]) : isset($taken[$note])) {
+                $points[] = $i;
+            }
+        }
 
-        return new self(
-            $this->notes->at(array_keys(array_filter($this->notes->start, $inside))),
-            $this->points->at(array_keys(array_filter($this->points->start, $inside))),
-        );
+        return new self($notes, $this->points->at($points));
     }
 
     /** With what lies in another content, which has ids of its own. */

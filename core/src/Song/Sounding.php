@@ -25,8 +25,8 @@ final class Sounding
             }
             foreach (self::rounds($clip) as $round => [$from, $to, $shift]) {
                 if ($round > 0 || ! in_array($clip->id, $without, true)) {
-                    $notes[] = self::notes($content->notes, $from, $to, $shift);
-                    $points[] = self::points($content->points, $from, $to, $shift);
+                    $heard = self::heard($content, $from, $to, $shift);
+                    [$notes[], $points[]] = [$heard->notes, $heard->points];
                 }
             }
         }
@@ -48,7 +48,7 @@ final class Sounding
     public static function roundsOfContent(Clip $clip, Content $content): array
     {
         return array_map(
-            static fn (array $round): Content => new Content(self::notes($content->notes, ...$round), self::points($content->points, ...$round)),
+            static fn (array $round): Content => self::heard($content, ...$round),
             self::rounds($clip),
         );
     }
@@ -96,11 +96,20 @@ final class Sounding
         return Notes::of($columns);
     }
 
-    private static function points(Points $points, int $from, int $to, int $shift): Points
+    /** What starts from a tick of a content up to another one, so much later; of curves those alone whose note does. */
+    private static function heard(Content $content, int $from, int $to, int $shift): Content
     {
-        $places = array_keys(array_filter($points->start, static fn (int $start): bool => $start >= $from && $start < $to));
+        $notes = self::notes($content->notes, $from, $to, $shift);
+        $heard = array_fill_keys($notes->id, true);
+        $points = $content->points;
+        $places = [];
+        foreach ($points->start as $i => $start) {
+            if ($start >= $from && $start < $to && ($points->note[$i] === 0 || isset($heard[$points->note[$i]]))) {
+                $places[] = $i;
+            }
+        }
 
-        return $points->at($places)->shifted($shift);
+        return new Content($notes, $points->at($places)->shifted($shift));
     }
 
     /**

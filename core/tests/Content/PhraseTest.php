@@ -6,6 +6,9 @@ namespace Jactonic\Core\Tests\Content;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Piece;
+use Jactonic\Core\Content\Points;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\TickRange;
 use PHPUnit\Framework\TestCase;
 
@@ -32,5 +35,22 @@ final class PhraseTest extends TestCase
         $phrase = new Phrase(Notes::fromRows([['start' => 7]]), 480);
 
         self::assertSame($phrase, $phrase->at(480));
+    }
+
+    public function test_more_than_is_read_again_is_refused_where_it_is_made(): void
+    {
+        $many = array_fill(0, 200_001, 1);
+        foreach ([
+            '200,000 notes' => static fn (): Phrase => new Phrase(Notes::of(['start' => $many]), 480),
+            '200,000 points' => static fn (): Phrase => new Phrase(Notes::none(), 480, points: Points::of(['start' => $many])),
+            '2,000 clips' => static fn (): Phrase => new Phrase(Notes::none(), 480, null, array_fill(0, 2001, new Piece(0, 0, 480))),
+        ] as $most => $made) {
+            try {
+                $made();
+                self::fail($most);
+            } catch (EditRefused $refused) {
+                self::assertStringContainsString("at most {$most}", $refused->getMessage());
+            }
+        }
     }
 }

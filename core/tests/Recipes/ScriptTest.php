@@ -10,6 +10,7 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\ScreenCommands;
+use Jactonic\Core\Recipes\Reach;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
@@ -23,9 +24,19 @@ final class ScriptTest extends MusicTestCase
     /** @param  array<string, array<string, mixed>>  $recipes  by name */
     private static function done(array $lines, Notes $notes, array $recipes = [], ?Selection $selection = null): State
     {
-        $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
+        return self::read($lines, $recipes)->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
+    }
 
-        return Script::read($lines, Catalog::standard(), $find, static fn (): ScreenCommands => ScreenCommands::of([['name' => 'play', 'parameters' => []], ['name' => 'swing', 'parameters' => [['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150], ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150]]]]))->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
+    /** @param  array<string, array<string, mixed>>  $recipes  by name */
+    private static function read(array $lines, array $recipes): Script
+    {
+        $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
+        $swing = ['name' => 'swing', 'parameters' => [
+            ['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150],
+            ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150],
+        ]];
+
+        return Script::read($lines, Catalog::standard(), $find, static fn (): ScreenCommands => ScreenCommands::of([['name' => 'play', 'parameters' => []], $swing]));
     }
 
     public function test_triplet_steps_are_cut_and_the_grid_is_straight_again(): void
@@ -69,13 +80,25 @@ final class ScriptTest extends MusicTestCase
         self::done([$line], self::notes([0, 100, 60]), ['Trips' => ['lines' => ['quantize']]]);
     }
 
-    public function test_a_script_says_whether_it_needs_what_was_cut(): void
+    public function test_only_lines_that_paste_need_what_was_cut(): void
     {
-        $needs = static fn (string ...$lines): bool => Script::read(array_values($lines), Catalog::standard(), static fn (): ?Recipe => null, static fn (): ScreenCommands => ScreenCommands::of([]))->usesClipboard();
+        $recipes = ['Twice' => ['lines' => ['recipe name=Again']], 'Again' => ['lines' => ['grid value=1/8', 'paste']], 'Tight' => ['lines' => ['quantize']]];
+        $needs = static fn (string ...$lines): Reach => self::read(array_values($lines), $recipes)->reach();
 
-        self::assertTrue($needs('quantize', 'paste'));
-        self::assertFalse($needs('quantize', 'nudge'));
-        self::assertTrue($needs('track-new'), 'the song as a whole is not worked on track by track');
+        foreach (['paste', 'clip-paste', 'recipe name=Twice'] as $line) {
+            self::assertTrue($needs('quantize', $line)->clipboard, $line);
+        }
+        foreach (['nudge', 'copy', 'track-new', 'tempo to=90', 'clip-join', 'grid value=1/8', 'choose where="pitch=60"', 'select what=all', 'recipe name=Tight'] as $line) {
+            self::assertFalse($needs('quantize', $line)->clipboard, $line);
+        }
+    }
+
+    public function test_only_lines_about_the_song_need_all_of_it(): void
+    {
+        $needs = static fn (string ...$lines): Reach => self::read(array_values($lines), ['Tight' => ['lines' => ['quantize']], 'Fast' => ['lines' => ['tempo to=150']]])->reach();
+
+        self::assertFalse($needs('grid value=1/8', 'swing to=30', 'select what=all', 'choose where="pitch=60"', 'transpose octaves=1', 'recipe name=Tight')->song);
+        self::assertTrue($needs('grid value=1/8', 'recipe name=Fast')->song);
     }
 
     public function test_a_line_that_cannot_be_read_is_named(): void

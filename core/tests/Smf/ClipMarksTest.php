@@ -56,6 +56,32 @@ final class ClipMarksTest extends TestCase
         self::assertGreaterThan(30, $kept);
     }
 
+    public function test_ten_ways_through_a_file_lose_no_track_no_clip_and_no_silence_at_the_end_of_one(): void
+    {
+        mt_srand(17);
+        for ($round = 0; $round < 25; $round++) {
+            $song = self::ofSeveralTracks();
+            $again = $song;
+            for ($way = 1; $way <= 10; $way++) {
+                $again = self::throughAFile($again);
+                self::assertSame(self::arranged($song), self::arranged($again), "round {$round}, way {$way}");
+                self::assertSame(self::heard($song), self::heard($again), "round {$round}, way {$way}");
+            }
+        }
+    }
+
+    public function test_a_new_song_with_one_clip_longer_than_its_notes_keeps_its_length(): void
+    {
+        $song = Song::of(Conductor::of(480), [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Pad')], [
+            new Clip(1, 1, 0, 8 * self::BAR), new Clip(2, 2, 0, self::BAR),
+        ], [1 => Content::ofNotes(Notes::fromRows([['start' => 0, 'length' => 240]]))], 40);
+
+        $again = self::throughAFile(self::throughAFile(self::throughAFile($song)));
+
+        self::assertSame([8 * self::BAR, self::BAR], array_map(static fn (Clip $clip): int => $clip->length, array_values($again->clips)));
+        self::assertSame(['Kalimba', 'Pad'], array_map(static fn (Track $track): string => $track->name, array_values($again->tracks)));
+    }
+
     public function test_a_track_with_one_plain_clip_goes_out_without_marks(): void
     {
         $file = new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 100, 'length' => 240]]), end: 500)]);
@@ -153,6 +179,53 @@ final class ClipMarksTest extends TestCase
         return Song::of(Conductor::of(480), [new Track(1, 0, 'Kalimba')], $clips, $contents, $nextId);
     }
 
+    /** Tracks with clips behind each other, without notes, without clips, and one that is not empty. */
+    private static function ofSeveralTracks(): Song
+    {
+        $tracks = $clips = $contents = [];
+        $nextId = 1;
+        foreach (range(1, mt_rand(1, 4)) as $number) {
+            $tracks[] = new Track($number, $number - 1, "Part {$number}");
+            $at = 0;
+            foreach (mt_rand(0, 4) === 0 && $clips !== [] ? [] : range(1, mt_rand(1, 3)) as $_) {
+                $id = count($clips) + 1;
+                $at += 480 * mt_rand(0, 3);
+                $clip = new Clip($id, $number, $at, 480 * mt_rand(1, 12), 0, [0, 0, 960][mt_rand(0, 2)], ['', 'Verse'][mt_rand(0, 1)]);
+                $at = $clip->end();
+                $rows = [];
+                for ($k = [0, 0, 3, 6][mt_rand(0, 3)]; $k > 0; $k--) {
+                    $start = 120 * mt_rand(0, intdiv($clip->loop ?: $clip->length, 120) - 1);
+                    $rows[] = ['id' => $nextId++, 'start' => $start, 'length' => min(($clip->loop ?: $clip->length) - $start, 60 * mt_rand(1, 6)), 'pitch' => 20 + $nextId % 100];
+                }
+                [$clips[], $contents[$id]] = [$clip, Content::ofNotes(Notes::fromRows($rows))];
+            }
+        }
+
+        return Song::of(Conductor::of(480), $tracks, $clips, $contents, $nextId);
+    }
+
+    /** @return array<string, list<array{int, int, int, string}>> the clips of each track by its name */
+    private static function arranged(Song $song): array
+    {
+        $arranged = [];
+        foreach ($song->tracks as $track) {
+            $arranged[$track->name] = self::clips($song, $track->id);
+        }
+
+        return $arranged;
+    }
+
+    /** @return array<string, list<string>> */
+    private static function heard(Song $song): array
+    {
+        $heard = [];
+        foreach ($song->tracks as $track) {
+            $heard[$track->name] = self::sounding($song, $track->id);
+        }
+
+        return $heard;
+    }
+
     private static function overlaps(Song $song): bool
     {
         $behind = 0;
@@ -183,15 +256,15 @@ final class ClipMarksTest extends TestCase
     }
 
     /** @return list<array{int, int, int, string}> start, length, loop and name of each */
-    private static function clips(Song $song): array
+    private static function clips(Song $song, int $track = 1): array
     {
-        return array_map(static fn (Clip $clip): array => [$clip->start, $clip->length, $clip->loop, $clip->name], $song->clipsOf(1));
+        return array_map(static fn (Clip $clip): array => [$clip->start, $clip->length, $clip->loop, $clip->name], $song->clipsOf($track));
     }
 
     /** @return list<string> */
-    private static function sounding(Song $song): array
+    private static function sounding(Song $song, int $track = 1): array
     {
-        $content = Sounding::of($song, $song->tracks[1]);
+        $content = Sounding::of($song, $song->tracks[$track]);
         $rows = [];
         foreach ($content->notes->start as $i => $start) {
             $rows[] = implode(' ', [$start, $content->notes->length[$i], $content->notes->pitch[$i], $content->notes->velocity[$i], $content->notes->channel[$i]]);

@@ -47,7 +47,7 @@ final readonly class Taking
             $points = array_values($selection->positions($context->points));
             $taken = self::along($context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places));
 
-            return new self(new Phrase($notes->at($places), $context->time->ppq(), points: $context->points->at($taken)), $places, '', $points);
+            return new self(new Phrase(self::fromTheStart($notes->at($places)), $context->time->ppq(), points: $context->points->at($taken)), $places, '', $points);
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
@@ -75,6 +75,24 @@ final readonly class Taking
         }
 
         return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
+    }
+
+    /** Of a note that began before the song, in a part of its clip that is not seen, what is heard. */
+    private static function fromTheStart(Notes $notes): Notes
+    {
+        if (($notes->start[0] ?? 0) >= 0) {
+            return $notes;
+        }
+        $columns = $notes->columns();
+        foreach ($columns['start'] as $i => $start) {
+            if ($start < 0) {
+                $columns['start'][$i] = 0;
+                $columns['length'][$i] += $start;
+                $columns['playedStart'][$i] = 0;
+            }
+        }
+
+        return $notes->with($columns);
     }
 
     /**

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Recipes\Steps;
+
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Edits\Clips\ChosenClips;
+use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Lines\PreparedEdit;
+use Jactonic\Core\Recipes\Reach;
+use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Recipes\Step;
+
+/** An edit of notes and points; on clips that are chosen one of what they are as wholes, or of all notes in them. */
+final readonly class EditOfNotes implements Step
+{
+    public function __construct(private PreparedEdit $edit)
+    {
+    }
+
+    public function line(): EditLine
+    {
+        return $this->edit->line;
+    }
+
+    public function reach(): Reach
+    {
+        $declared = $this->edit->declaration;
+
+        return new Reach(clipboard: $declared->usesClipboard, putsIn: $declared->putsIn, clips: $declared->onClips);
+    }
+
+    public function run(State $state): State
+    {
+        if (! $state->context->onClips) {
+            return $state->after($this->edit->apply($state->notes, $state->selection, $state->context));
+        }
+        $declared = $this->edit->declaration;
+        if ($declared->onClips) {
+            $settled = $state->settled();
+
+            return $state->afterSong($settled, ChosenClips::apply($this->edit->edit, $settled, $state->context, $this->edit->parameters));
+        }
+        $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
+
+        return $state->after($this->edit->apply($state->notes, $reached, $state->context));
+    }
+
+    public function combinedAfter(EditLine $earlier): ?EditLine
+    {
+        return Combined::of($this->edit->edit, $earlier, $this->edit->line);
+    }
+}
