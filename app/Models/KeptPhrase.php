@@ -11,6 +11,7 @@ use Jactonic\Core\Shelf\ShelfItem;
  * A phrase on the shelf: the MIDI file that it is, and beside it what a list of them shows.
  *
  * @property int $id
+ * @property int $revision counts changes of it
  * @property string $name
  * @property list<string> $tags
  * @property float $tempo
@@ -24,12 +25,12 @@ use Jactonic\Core\Shelf\ShelfItem;
 final class KeptPhrase extends Record
 {
     /** What a list shows: all but the file. */
-    public const HEAD = ['id', 'name', 'tags', 'tempo', 'key', 'voice', 'ppq', 'length', 'notes'];
+    public const HEAD = ['id', 'revision', 'name', 'tags', 'tempo', 'key', 'voice', 'ppq', 'length', 'notes'];
 
     protected $table = 'phrases';
 
     /** @var list<string> */
-    protected $fillable = ['name', 'tags', 'tempo', 'key', 'voice', 'ppq', 'length', 'notes', 'file'];
+    protected $fillable = ['revision', 'name', 'tags', 'tempo', 'key', 'voice', 'ppq', 'length', 'notes', 'file'];
 
     /** @var array<string, string> */
     protected $casts = ['tags' => 'array'];
@@ -46,7 +47,7 @@ final class KeptPhrase extends Record
 
     public function replace(ShelfItem $item): void
     {
-        $this->update(self::columns($item));
+        $this->update(['revision' => $this->revision + 1] + self::columns($item));
     }
 
     /** @return array<string, mixed> */

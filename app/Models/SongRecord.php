@@ -19,7 +19,7 @@ use Illuminate\Support\Carbon;
  * @property int $revision counts changes of tracks, clips and conductor
  * @property int|null $step_id the step of the history it stands at
  * @property string|null $step_lines JSON, of the step it stands at, where it was read along
- * @property int|null $step_at ms since the epoch, likewise
+ * @property int|null $step_ran ms of a clock that is never set back, likewise
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property Carbon|null $deleted_at

@@ -16,9 +16,10 @@ use Jactonic\Core\History\Step;
  * @property int|null $parent_id the step before; several with one parent are branches
  * @property list<string> $lines
  * @property int $times
- * @property int $at ms since the epoch
+ * @property int $at ms since the epoch, to be shown
+ * @property int $ran ms of a clock that is never set back
  * @property string|null $name given by its maker
- * @property int $walked ms since the epoch when the song last stood at or behind it; redo follows the latest
+ * @property int $walked counts; the highest of the song where it last stood at or behind it, which redo follows
  * @property list<int> $clips the ids of the clips it changed
  * @property string $about the names of the tracks it worked in
  * @property string $before what was selected before, packed
@@ -39,7 +40,7 @@ final class StepRecord extends Record
     {
         return new Step(
             $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before), PackedStep::unpackSelection($this->after),
-            PackedStep::unpack($this->change), $this->at, $this->times,
+            PackedStep::unpack($this->change), $this->ran, $this->times,
         );
     }
 
@@ -64,8 +65,8 @@ final class StepRecord extends Record
         return [
             'lines' => json_encode($step->lines, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
             'times' => $step->times,
-            'at' => $step->at,
-            'walked' => $step->at,
+            'at' => now()->getTimestampMs(),
+            'ran' => $step->at,
             'clips' => json_encode($step->change->touchedClips()),
             'about' => implode(', ', $about),
             'before' => PackedStep::packSelection($step->before),

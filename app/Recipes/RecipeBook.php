@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace App\Recipes;
 
 use App\ChangedElsewhere;
+use App\Data\Writing;
 use App\Keys\KnownLines;
 use App\Models\KeptRecipe;
-use Closure;
-use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\RecipeFile;
@@ -17,7 +16,7 @@ use Jactonic\Core\Recipes\RecipeFile;
 final readonly class RecipeBook
 {
     public function __construct(
-        private Connection $database,
+        private Writing $writing,
         private KnownLines $lines,
     ) {
     }
@@ -47,7 +46,7 @@ final readonly class RecipeBook
      */
     public function keep(Recipe $recipe, ?int $id, ?int $seen = null): int
     {
-        return $this->writing(function () use ($recipe, $id, $seen): int {
+        return $this->writing->together(function () use ($recipe, $id, $seen): int {
             if (KeptRecipe::query()->where('name', $recipe->name)->where('id', '!=', $id ?? 0)->exists()) {
                 throw new BadInput("There is a recipe “{$recipe->name}” already; take another name.");
             }
@@ -76,7 +75,7 @@ final readonly class RecipeBook
     /** @param  list<int>  $ids  in their new order */
     public function order(array $ids): void
     {
-        $this->writing(static function () use ($ids): void {
+        $this->writing->together(static function () use ($ids): void {
             if (KeptRecipe::query()->whereIn('id', $ids)->count() !== count($ids)) {
                 throw new ChangedElsewhere('A recipe of this folder was taken out in another window. Its present state is shown.', static fn (): array => ['recipes' => self::all()]);
             }
@@ -103,7 +102,7 @@ final readonly class RecipeBook
                 $problems[] = "“{$recipe->name}”: ".implode(' ', $wrong);
             }
         }
-        $this->writing(static function () use ($fit): void {
+        $this->writing->together(static function () use ($fit): void {
             /** @var array<string, int> $names */
             $names = KeptRecipe::query()->pluck('id', 'name')->all();
             self::checkRoom(count($names) + count($fit));
@@ -115,23 +114,6 @@ final readonly class RecipeBook
         });
 
         return $problems;
-    }
-
-    /**
-     * One transaction that begins with the lock for writing: writers queue up, as `SongStore` has it.
-     *
-     * @template T
-     *
-     * @param  Closure(): T  $write
-     * @return T
-     */
-    private function writing(Closure $write): mixed
-    {
-        return $this->database->transaction(function () use ($write): mixed {
-            $this->database->update('update recipes set position = position where id = 0');
-
-            return $write();
-        });
     }
 
     /** @throws BadInput where more would be kept than there is room for */

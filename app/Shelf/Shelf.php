@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
+use App\ChangedElsewhere;
+use App\Data\Writing;
 use App\Models\KeptPhrase;
-use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Shelf\ShelfFile;
 use Jactonic\Core\Shelf\ShelfItem;
+use Jactonic\Core\Smf\Text;
 
 /** The phrases that are kept for later: listed, kept, renamed, taken in and out as MIDI files. */
 final readonly class Shelf
 {
     private const MOST = 2_000;
 
-    public function __construct(private Connection $database)
+    public function __construct(private Writing $writing)
     {
     }
 
@@ -27,7 +29,7 @@ final readonly class Shelf
         $kept = KeptPhrase::query()->select(KeptPhrase::HEAD)->orderBy('name')->get()->all();
 
         return array_map(static fn (KeptPhrase $phrase): array => [
-            'id' => $phrase->id, 'name' => $phrase->name, 'tags' => $phrase->tags, 'tempo' => $phrase->tempo, 'key' => $phrase->key, 'voice' => $phrase->voice,
+            'id' => $phrase->id, 'revision' => $phrase->revision, 'name' => Text::readable($phrase->name), 'tags' => $phrase->tags, 'tempo' => $phrase->tempo, 'key' => $phrase->key, 'voice' => $phrase->voice,
             'quarters' => $phrase->length / $phrase->ppq, 'notes' => $phrase->notes,
         ], $kept);
     }
@@ -39,7 +41,7 @@ final readonly class Shelf
      */
     public function keep(ShelfItem $item): int
     {
-        return $this->database->transaction(static function () use ($item): int {
+        return $this->writing->together(static function () use ($item): int {
             self::refuseTaken($item->name, 0);
             self::refuseFull(1);
 
@@ -49,13 +51,18 @@ final readonly class Shelf
 
     /**
      * @param  array<array-key, mixed>  $tags
+     * @param  int|null  $seen  the revision that the change began from; null where it is not compared
      *
+     * @throws ChangedElsewhere where another window changed it first
      * @throws BadInput where the name is taken
      */
-    public function rename(int $id, string $name, array $tags): void
+    public function rename(int $id, string $name, array $tags, ?int $seen = null): void
     {
-        $this->database->transaction(static function () use ($id, $name, $tags): void {
+        $this->writing->together(static function () use ($id, $name, $tags, $seen): void {
             $kept = KeptPhrase::query()->findOrFail($id);
+            if ($seen !== null && $seen !== $kept->revision) {
+                throw new ChangedElsewhere("“{$kept->name}” was changed in another window. Its present state is shown.", static fn (): array => ['phrases' => self::all()]);
+            }
             $item = $kept->item()->called($name, $tags);
             self::refuseTaken($item->name, $id);
             $kept->replace($item);
@@ -63,40 +70,48 @@ final readonly class Shelf
     }
 
     /**
-     * Takes files in, each track with notes as a phrase of its own; a name that is taken gets a number.
+     * What files hold, each track with notes as a phrase of its own.
      *
      * @param  list<array{name: string, bytes: string}>  $files
-     * @return list<string> what could not be read, and why
+     * @return array{items: list<ShelfItem>, problems: array<int, string>} what could not be read, and why, by the place of the file
+     */
+    public static function read(array $files): array
+    {
+        $items = $problems = [];
+        foreach ($files as $k => ['name' => $name, 'bytes' => $bytes]) {
+            try {
+                array_push($items, ...ShelfFile::read($bytes, $name));
+            } catch (BadInput|NotMidi $error) {
+                $problems[$k] = "{$name}: {$error->getMessage()}";
+            }
+        }
+
+        return ['items' => $items, 'problems' => $problems];
+    }
+
+    /**
+     * Takes phrases in; a name that is taken gets a number.
+     *
+     * @param  list<ShelfItem>  $items
      *
      * @throws BadInput where there is no room for them
      */
-    public function import(array $files): array
+    public function takeIn(array $items): void
     {
-        $items = $problems = [];
-        foreach ($files as ['name' => $name, 'bytes' => $bytes]) {
-            try {
-                $items = [...$items, ...ShelfFile::read($bytes, $name)];
-            } catch (BadInput|NotMidi $error) {
-                $problems[] = "{$name}: {$error->getMessage()}";
-            }
-        }
-        $this->database->transaction(static function () use ($items): void {
+        $this->writing->together(static function () use ($items): void {
             self::refuseFull(count($items));
+            /** @var array<string, int> $taken */
+            $taken = KeptPhrase::query()->pluck('id', 'name')->all();
+            $last = [];
             foreach ($items as $item) {
-                KeptPhrase::add($item->called(self::free($item->name), $item->tags));
+                $free = $item->name;
+                while (isset($taken[$free])) {
+                    $last[$item->name] = ($last[$item->name] ?? 1) + 1;
+                    $free = mb_substr($item->name, 0, ShelfItem::LONGEST_NAME - 5)." {$last[$item->name]}";
+                }
+                $taken[$free] = KeptPhrase::add($item->called($free, $item->tags))->id;
             }
         });
-
-        return $problems;
-    }
-
-    private static function free(string $name): string
-    {
-        for ($number = 2, $free = $name; KeptPhrase::query()->where('name', $free)->exists(); $number++) {
-            $free = mb_substr($name, 0, ShelfItem::LONGEST_NAME - 5)." {$number}";
-        }
-
-        return $free;
     }
 
     /** @throws BadInput */

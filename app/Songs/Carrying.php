@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Data\Writing;
 use App\Models\KnownRequest;
 use Closure;
 use Illuminate\Database\UniqueConstraintViolationException;
@@ -18,6 +19,7 @@ final readonly class Carrying
     public function __construct(
         private SongStore $store,
         private SongHistory $history,
+        private Writing $writing,
     ) {
     }
 
@@ -37,7 +39,7 @@ final readonly class Carrying
             }
             $planned = $tries < self::MOST_TRIES ? $plan() : null;
             try {
-                $answer = $this->store->writing($songId, fn (): ?SongAnswer => $this->carriedOut($songId, $standing, $plan, $planned));
+                $answer = $this->writing->together(fn (): ?SongAnswer => $this->carriedOut($songId, $standing, $plan, $planned));
             } catch (UniqueConstraintViolationException $taken) {
                 // Another song gave the id of a new track or clip out meanwhile.
                 $answer = $planned === null ? throw $taken : null;
@@ -60,7 +62,7 @@ final readonly class Carrying
         }
         $answer = ($planned ?? $plan())->carryOut();
         if ($standing->request !== null) {
-            KnownRequest::keep($standing->request, $songId, $answer->kept());
+            KnownRequest::keep(self::about($songId), $standing->request, $songId, $answer->kept());
         }
 
         return $answer;
@@ -69,9 +71,12 @@ final readonly class Carrying
     /** A request of that name that was carried out before. */
     private function known(int $songId, Standing $standing): ?KnownRequest
     {
-        $known = $standing->request === null ? null : KnownRequest::find($standing->request);
+        return $standing->request === null ? null : KnownRequest::find(self::about($songId), $standing->request);
+    }
 
-        return $known?->song_id === $songId ? $known : null;
+    private static function about(int $songId): string
+    {
+        return "song {$songId}";
     }
 
     private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Data\Writing;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
@@ -14,6 +15,10 @@ final readonly class KeptSelections
     public const MOST = 100;
 
     public const LONGEST_NAME = 60;
+
+    public function __construct(private Writing $writing)
+    {
+    }
 
     /** @return array<string, list<int>> the ids of their notes by name, in the order they were kept */
     public function all(int $song): array
@@ -41,7 +46,7 @@ final readonly class KeptSelections
             throw new BadInput('A kept selection has a name of 1 to '.self::LONGEST_NAME.' characters.');
         }
 
-        return DB::transaction(function () use ($song, $name, $selection): array {
+        return $this->writing->together(function () use ($song, $name, $selection): array {
             $known = $this->all($song);
             if ($selection->ids === []) {
                 DB::table('selections')->where(['song_id' => $song, 'name' => $name])->delete();

@@ -112,7 +112,9 @@ final readonly class SongAnswer
      */
     public static function again(StoredSong $stored, OpenSong $open, KnownRequest $known, array $history): self
     {
-        ['message' => $message, 'selection' => $selection, 'handed' => $handed, 'copied' => $copied] = $known->answer;
+        /** @var array{message: string, selection: list<int>|null, handed: array<string, mixed>, copied: bool} $told */
+        $told = $known->answer;
+        ['message' => $message, 'selection' => $selection, 'handed' => $handed, 'copied' => $copied] = $told;
 
         return new self(
             $stored, [], null, $open, $stored->song, array_keys($stored->song->tracks), $selection === null ? null : Selection::of($selection),

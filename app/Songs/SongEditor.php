@@ -241,7 +241,7 @@ final readonly class SongEditor
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
 
         return new Plan($stored, function () use ($stored, $open, $after, $change, $stepId, $selection, $message, $path): SongAnswer {
-            $this->history->walk($path);
+            $this->history->walk($stored->record->id, $path);
             $revisions = $this->store->write($stored, $after, $change, $stepId);
 
             return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($stored->record->id, $stepId));
@@ -300,6 +300,6 @@ final readonly class SongEditor
 
     private static function now(): int
     {
-        return (int) floor(microtime(true) * 1000);
+        return intdiv(hrtime(true), 1_000_000);
     }
 }

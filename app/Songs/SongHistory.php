@@ -27,7 +27,7 @@ final readonly class SongHistory
      * The step a song stands at, where a script joins it: it is recent, says the same kind of thing about the notes it left
      * selected, and nothing came after it.
      *
-     * @param  int  $now  in ms since the epoch
+     * @param  int  $now  in ms of a clock that is never set back
      */
     public function joined(StoredSong $stored, Script $script, Selection $selection, int $now): ?StepRecord
     {
@@ -68,7 +68,8 @@ final readonly class SongHistory
     public function add(StoredSong $stored, Step $step, Song $after): int
     {
         return StepRecord::query()->insertGetId(
-            ['song_id' => $stored->record->id, 'parent_id' => $stored->stepId()] + StepRecord::columns($step, self::about($step->change, $stored->song, $after)),
+            ['song_id' => $stored->record->id, 'parent_id' => $stored->stepId(), 'walked' => self::lastWalked($stored->record->id) + 1]
+                + StepRecord::columns($step, self::about($step->change, $stored->song, $after)),
         );
     }
 
@@ -154,9 +155,19 @@ final readonly class SongHistory
      *
      * @param  list<int>  $steps
      */
-    public function walk(array $steps): void
+    public function walk(int $song, array $steps): void
     {
-        StepRecord::query()->whereIn('id', $steps)->toBase()->update(['walked' => now()->getTimestampMs()]);
+        $walked = self::lastWalked($song) + 1;
+        foreach (array_chunk($steps, 500) as $chunk) {
+            StepRecord::query()->whereIn('id', $chunk)->toBase()->update(['walked' => $walked]);
+        }
+    }
+
+    private static function lastWalked(int $song): int
+    {
+        $last = StepRecord::query()->where('song_id', $song)->max('walked');
+
+        return is_int($last) ? $last : 0;
     }
 
     public function name(int $song, int $step, string $name): void

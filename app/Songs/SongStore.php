@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Songs;
 
 use App\ChangedElsewhere;
+use App\Data\Writing;
 use App\Models\ClipRecord;
 use App\Models\SongRecord;
 use App\Models\TrackRecord;
@@ -27,26 +28,9 @@ final readonly class SongStore
 {
     public function __construct(
         private Connection $database,
+        private Writing $writing,
         private SongSize $size,
     ) {
-    }
-
-    /**
-     * One transaction that begins with the lock for writing. The lock comes first: a transaction that has read before it
-     * writes is turned away by SQLite when another one wrote in between, while writers that begin with it queue up.
-     *
-     * @template T
-     *
-     * @param  Closure(): T  $write
-     * @return T
-     */
-    public function writing(int $song, Closure $write): mixed
-    {
-        return $this->database->transaction(function () use ($song, $write): mixed {
-            $this->database->update('update songs set id = id where id = ?', [$song]);
-
-            return $write();
-        });
     }
 
     /**
@@ -61,7 +45,7 @@ final readonly class SongStore
     {
         $rows = $clips === [] ? [] : $this->database->table('songs')->join('tracks', 'tracks.song_id', '=', 'songs.id')->join('clips', 'clips.track_id', '=', 'tracks.id')
             ->leftJoin('steps', 'steps.id', '=', 'songs.step_id')->where('songs.id', $id)->whereNull('songs.deleted_at')->whereIn('clips.id', $clips)
-            ->get(['clips.*', ...self::aliased('track', self::TRACK_COLUMNS), ...self::aliased('song', self::SONG_COLUMNS), 'steps.lines as song_step_lines', 'steps.at as song_step_at'])
+            ->get(['clips.*', ...self::aliased('track', self::TRACK_COLUMNS), ...self::aliased('song', self::SONG_COLUMNS), 'steps.lines as song_step_lines', 'steps.ran as song_step_ran'])
             ->all();
         if ($rows === []) {
             $record = $this->record($id);
@@ -76,7 +60,7 @@ final readonly class SongStore
             $found[$clip->id] = $clip;
             $tracks[$clip->track_id] ??= Track::fromArray(self::part($row, 'track_', self::TRACK_COLUMNS));
         }
-        $record = (new SongRecord)->newFromBuilder(self::part((array) $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_at']));
+        $record = (new SongRecord)->newFromBuilder(self::part((array) $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_ran']));
 
         return StoredSong::of($record, self::song($record, $tracks, array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $found), self::contents($found)), $found);
     }
@@ -141,8 +125,8 @@ final readonly class SongStore
     {
         $record = $stored->record;
         $song = $this->database->table('songs')->leftJoin('steps', 'steps.id', '=', 'songs.step_id')->where('songs.id', $record->id)->whereNull('songs.deleted_at')
-            ->first(['songs.step_id', 'songs.next_id', 'songs.revision', 'steps.at']);
-        if ($song === null || [$song->step_id, $song->next_id, $song->revision, $song->at] !== [$record->step_id, $record->next_id, $record->revision, $record->step_at]) {
+            ->first(['songs.step_id', 'songs.next_id', 'songs.revision', 'steps.ran']);
+        if ($song === null || [$song->step_id, $song->next_id, $song->revision, $song->ran] !== [$record->step_id, $record->next_id, $record->revision, $record->step_ran]) {
             return false;
         }
         $now = [];
@@ -178,7 +162,7 @@ final readonly class SongStore
      */
     public function rename(int $id, string $name, ?string $was): string
     {
-        return $this->writing($id, static function () use ($id, $name, $was): string {
+        return $this->writing->together(static function () use ($id, $name, $was): string {
             $song = SongRecord::query()->findOrFail($id, ['id', 'name']);
             if ($was !== null && $was !== $song->name) {
                 throw new ChangedElsewhere("The song was renamed to “{$song->name}” in another window.", static fn (): array => ['name' => $song->name]);
@@ -199,10 +183,19 @@ final readonly class SongStore
     /** Stores a new song and gives its id. */
     public function create(string $name, Song $song): int
     {
-        // Packed before the lock is taken: others need not wait for that.
+        return $this->writing->together($this->creating($name, $song));
+    }
+
+    /**
+     * What stores a new song and gives its id: packed already, so that others need not wait for that.
+     *
+     * @return Closure(): int
+     */
+    public function creating(string $name, Song $song): Closure
+    {
         $packed = array_map(static fn (Content $content): array => self::packed($content), $song->contents);
 
-        return $this->database->transaction(function () use ($name, $song, $packed): int {
+        return static function () use ($name, $song, $packed): int {
             $record = SongRecord::query()->create([
                 'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()), 'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
                 'events' => $song->eventsBesideClips(),
@@ -216,7 +209,7 @@ final readonly class SongStore
             }
 
             return $record->id;
-        });
+        };
     }
 
     /**
@@ -267,7 +260,7 @@ final readonly class SongStore
     {
         /** @var SongRecord $record */
         $record = SongRecord::query()->leftJoin('steps', 'steps.id', '=', 'songs.step_id')
-            ->findOrFail($id, ['songs.*', 'steps.lines as step_lines', 'steps.at as step_at']);
+            ->findOrFail($id, ['songs.*', 'steps.lines as step_lines', 'steps.ran as step_ran']);
 
         return $record;
     }

@@ -44,12 +44,12 @@ final readonly class StoredSong
     /**
      * The lines of the step the song stands at, where that is so recent that another run may join it.
      *
-     * @param  int  $now  in ms since the epoch
+     * @param  int  $now  in ms of a clock that is never set back
      * @return list<string>|null
      */
     public function recentLines(int $now): ?array
     {
-        if ($this->record->step_lines === null || $now - (int) $this->record->step_at > Step::JOIN_WITHIN_MS) {
+        if ($this->record->step_lines === null || ! Step::isSoon((int) $this->record->step_ran, $now)) {
             return null;
         }
         /** @var list<string> $lines */

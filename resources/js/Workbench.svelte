@@ -128,8 +128,15 @@
       void desk.opening.listen();
       player.prepareWhenIdle();
       desk.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
-      for (const { asked } of unsent?.jobs ?? []) if (asked.what === 'edit') studio.playing.isAsked(asked.lines);
-      if (unsent) desk.asking.takeUp(unsent, (line) => studio && runLines(studio, [line]));
+      if (unsent) {
+        const { playing } = studio;
+        playing.areAsked(unsent.jobs.map(({ request }) => request));
+        desk.asking.takeUp(
+          unsent,
+          (line) => studio && runLines(studio, [line]),
+          (request, isDone) => playing.settled(request, isDone),
+        );
+      }
     } catch (error) {
       failure = (error as Error).message;
     }
@@ -430,8 +437,8 @@
       <div class="col-span-3 row-start-5 grid min-w-0">
         {#if playing.left}
           <p role="alert" class="flex items-center gap-2 border-t border-base-300 bg-base-100 px-3 py-1 text-sm">
-            A take of {playing.left.take.events.length} events was being played when this page went.
-            <button class="btn btn-xs btn-primary" onclick={() => playing.takeLeft()}>Take it in</button>
+            A take of {playing.left.size} events is not in the song.
+            <button class="btn btn-xs btn-primary" onclick={() => void playing.takeLeft()}>Take it in</button>
             <button class="btn btn-xs" onclick={() => playing.forgetLeft()}>Leave it out</button>
           </p>
         {/if}

@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\KnownRequest;
 use App\Models\StepRecord;
 use Illuminate\Database\Events\TransactionBeginning;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
+use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Smf\SmfTrack;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
@@ -82,10 +87,77 @@ final class RepeatTest extends AppTestCase
         $clip = $this->clip();
         $ask = fn (string $request) => $this->ask($clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1], 'request' => $request])->assertOk();
         $ask('the-first');
-        DB::table('requests')->insert(['number' => 10_000, 'request' => 'a-later-one', 'song_id' => 1, 'answer' => '{}']);
+        DB::table('requests')->insert(['number' => 10_000, 'about' => 'songs', 'request' => 'a-later-one', 'answer' => '{}', 'bytes' => 2]);
         $ask('the-newest');
 
         self::assertSame(['a-later-one', 'the-newest'], DB::table('requests')->orderBy('number')->pluck('request')->all());
+    }
+
+    public function test_requests_are_remembered_up_to_16_mb_and_the_newest_always(): void
+    {
+        $clip = $this->clip();
+        $kept = static fn (int $number): array => ['number' => $number, 'about' => 'songs', 'request' => "large-{$number}", 'answer' => '{}', 'bytes' => 700_000];
+        DB::table('requests')->insert(array_map($kept, range(1, 100)));
+        $this->ask($clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1, ...range(1_000, 2_000)], 'request' => 'the-newest'])->assertOk();
+        KnownRequest::keep('songs', 'another-large', null, ['much' => str_repeat('x', 20_000_000)]);
+
+        self::assertSame(['another-large'], DB::table('requests')->pluck('request')->all());
+    }
+
+    public function test_the_same_name_of_a_request_in_two_songs_is_two_requests(): void
+    {
+        [$one, $other] = [$this->clip(), $this->clip()];
+        foreach ([$one, $other] as $clip) {
+            $this->ask($clip, 'edits', ['lines' => ['transpose semitones=1'], 'selection' => [1], 'request' => 'same-name'])->assertOk();
+        }
+        self::assertSame([61, 61], [$this->column($one, 'pitch')[0], $this->column($other, 'pitch')[0]]);
+    }
+
+    /** @return iterable<string, array{string, string, array<string, mixed>, string}> method, address, what is made, and where it lies */
+    public static function made(): iterable
+    {
+        $phrase = ['jactonic' => 'phrase', 'ppq' => 480, 'notes' => ['start' => [0], 'length' => [240], 'pitch' => [62]]];
+        $midi = base64_encode((new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]))]))->write());
+        yield 'a song' => ['POST', 'songs', ['name' => 'Pier'], 'songs'];
+        yield 'a file' => ['POST', 'songs', ['name' => 'Pier.mid', 'midi' => $midi], 'songs'];
+        yield 'a map' => ['POST', 'keymaps', ['from' => 'standard', 'name' => 'Mine'], 'keymaps'];
+        yield 'the first change of a map that ships' => ['PATCH', 'keymaps/standard', ['name' => 'Mine'], 'keymaps'];
+        yield 'a recipe' => ['POST', 'recipes', ['name' => 'Tight', 'lines' => ['quantize']], 'recipes'];
+        yield 'a phrase' => ['POST', 'shelf', ['name' => 'Quay', 'tempo' => 92, 'voice' => 'bass', 'phrase' => $phrase], 'phrases'];
+        yield 'phrases' => ['POST', 'shelf/import', ['files' => [['name' => 'Quay', 'midi' => $midi]]], 'phrases'];
+    }
+
+    /** @param  array<string, mixed>  $body */
+    #[DataProvider('made')]
+    public function test_what_is_asked_for_twice_under_one_name_is_made_once(string $method, string $address, array $body, string $table): void
+    {
+        $before = DB::table($table)->count();
+        $first = $this->json($method, "/api/{$address}", $body + ['request' => 'once-only'])->assertSuccessful();
+        $again = $this->json($method, "/api/{$address}", $body + ['request' => 'once-only'])->assertSuccessful();
+
+        self::assertSame($first->getContent(), $again->getContent());
+        self::assertSame(1, DB::table($table)->count() - $before);
+    }
+
+    public function test_a_clock_that_is_set_back_neither_joins_steps_nor_leads_redo_astray(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['velocity set=90'], [1]);
+        $this->travel(-1)->hours();
+        $this->ask($clip, 'undo')->assertOk();
+        $this->edit($clip, 3, ['velocity set=50'], [1]);
+        $this->ask($clip, 'undo')->assertOk();
+        $this->ask($clip, 'redo')->assertOk();
+        self::assertSame(50, $this->column($clip, 'velocity')[0], 'redo follows the branch that was walked last');
+
+        // As if it had been run on a machine that was on for longer.
+        DB::table('steps')->update(['ran' => intdiv(hrtime(true), 1_000_000) + 60_000]);
+        $steps = StepRecord::query()->count();
+        $this->edit($clip, 6, ['velocity set=50 lane=release'], [1]);
+        $this->edit($clip, 7, ['velocity add=1'], [1]);
+        DB::table('steps')->update(['ran' => intdiv(hrtime(true), 1_000_000) + 1_000]);
+        $this->edit($clip, 8, ['velocity add=1'], [1]);
+        self::assertSame($steps + 3, StepRecord::query()->count());
     }
 
     #[TestWith(['short'])]

@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Models\KeptPhrase;
 use App\Shelf\Shipped;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Shelf\ShelfFile;
 use Jactonic\Core\Smf\SmfFile;
@@ -37,7 +38,7 @@ final class ShelfTest extends AppTestCase
     {
         $id = $this->postJson('/api/shelf', $this->kept('Quay'))->assertCreated()->json('id');
         $listed = fn (): array => array_values(array_filter($this->getJson('/api/shelf')->json('phrases'), static fn (array $phrase): bool => $phrase['id'] === $id));
-        self::assertSame([['id' => $id, 'name' => 'Quay', 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian', 'voice' => 'bass', 'quarters' => 2, 'notes' => 2]], $listed());
+        self::assertSame([['id' => $id, 'revision' => 1, 'name' => 'Quay', 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian', 'voice' => 'bass', 'quarters' => 2, 'notes' => 2]], $listed());
 
         $this->patchJson("/api/shelf/{$id}", ['name' => 'Pier', 'tags' => ['a', 'b']])->assertOk();
         self::assertSame([['Pier', ['a', 'b']]], array_map(static fn (array $phrase): array => [$phrase['name'], $phrase['tags']], $listed()));
@@ -101,6 +102,77 @@ final class ShelfTest extends AppTestCase
         self::assertSame(1, $this->told('shelf:import', $folder)[0], 'an empty folder');
         rmdir($folder);
         self::assertSame(1, $this->told('shelf:export', "{$folder}/nowhere")[0]);
+    }
+
+    public function test_names_that_look_alike_in_a_folder_get_files_of_their_own(): void
+    {
+        KeptPhrase::query()->delete();
+        foreach (['Riff', 'Riff!', 'Riff 2'] as $name) {
+            $this->postJson('/api/shelf', $this->kept($name))->assertCreated();
+        }
+        $folder = self::folder();
+        self::assertSame([0, "3 phrases written to {$folder}\n"], $this->told('shelf:export', $folder));
+        self::assertSame(['riff-2-2.mid', 'riff-2.mid', 'riff.mid'], self::emptied($folder));
+    }
+
+    public function test_odd_names_in_a_folder_stop_nothing(): void
+    {
+        $folder = self::folder(' [x]');
+        $file = ShelfFile::write(KeptPhrase::query()->firstOrFail()->item());
+        $plain = (new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), end: 960)]))->write();
+        file_put_contents("{$folder}/one.MID", $file);
+        file_put_contents("{$folder}/K\xFCste.mid", $plain);
+        mkdir("{$folder}/folder.mid");
+        self::assertSame([0, "2 of 2 files taken in\n"], $this->told('shelf:import', $folder));
+        rmdir("{$folder}/folder.mid");
+        self::emptied($folder);
+
+        self::assertContains('Küste', array_column($this->getJson('/api/shelf')->assertOk()->json('phrases'), 'name'));
+        KeptPhrase::query()->limit(1)->update(['name' => "K\xFCste 2"]);
+        self::assertContains('Küste 2', array_column($this->getJson('/api/shelf')->assertOk()->json('phrases'), 'name'), 'one that an earlier version took in');
+    }
+
+    public function test_many_tracks_of_one_name_are_numbered_without_asking_for_each(): void
+    {
+        $track = new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), end: 960);
+        $file = base64_encode((new SmfFile(1, 480, array_fill(0, 400, $track)))->write());
+        DB::enableQueryLog();
+        $this->postJson('/api/shelf/import', ['files' => [['name' => 'Many', 'midi' => $file]]])->assertCreated();
+
+        self::assertLessThan(420, count(DB::getQueryLog()));
+        self::assertTrue(KeptPhrase::query()->where('name', 'Many 400')->exists());
+    }
+
+    public function test_a_span_no_song_can_have_is_refused(): void
+    {
+        $this->postJson('/api/shelf', ['phrase' => ['span' => [0, 2 ** 62]] + self::PHRASE] + $this->kept('Quay'))->assertUnprocessable()->assertSee('span takes two ticks');
+    }
+
+    public function test_a_name_that_was_changed_in_another_window_is_not_written_over(): void
+    {
+        $id = $this->postJson('/api/shelf', $this->kept('Quay'))->json('id');
+        $this->patchJson("/api/shelf/{$id}", ['name' => 'Pier', 'tags' => [], 'revision' => 1])->assertOk();
+        $conflict = $this->patchJson("/api/shelf/{$id}", ['name' => 'Dock', 'tags' => [], 'revision' => 1])->assertConflict();
+
+        self::assertContains('Pier', array_column($conflict->json('phrases'), 'name'));
+    }
+
+    private static function folder(string $suffix = ''): string
+    {
+        $folder = sys_get_temp_dir().'/jactonic-shelf-'.getmypid().$suffix;
+        mkdir($folder);
+
+        return $folder;
+    }
+
+    /** @return list<string> the names of the files that lay in a folder, which is gone then */
+    private static function emptied(string $folder): array
+    {
+        $names = array_values(array_diff(scandir($folder) ?: [], ['.', '..']));
+        array_map(static fn (string $name): bool => unlink("{$folder}/{$name}"), $names);
+        rmdir($folder);
+
+        return $names;
     }
 
     /** @return array{int, string} what a command gave and said */

@@ -255,6 +255,99 @@ test('a take that was being played when the page went is offered again, and noth
   await expect(offer).toBeHidden();
 });
 
+const offered = (page: Page, size: number) => page.getByRole('alert').filter({ hasText: `A take of ${size} events` });
+
+/** Records three notes of the letters over a song with one of its own. */
+async function recordThree(studio: Studio): Promise<void> {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio);
+  await studio.press('F7', 'l', 'Home');
+  await studio.page.getByRole('button', { name: 'Loop' }).click();
+  await record(studio.page);
+  await play(studio.page, 'KeyZ', 'KeyX', 'KeyC');
+}
+
+const WITH_THE_TAKE = [48, 50, 52, 72];
+
+test('a take that the server refuses stays, over a reload too, until it lies in the song', async ({ studio, page }) => {
+  await recordThree(studio);
+  const refusal = { error: { message: 'The folder is full.' } };
+  await page.route('**/edits', (route) => route.fulfill({ status: 422, json: refusal }));
+  await end(page);
+  await expect(studio.status).toContainText('The folder is full.');
+  await expect(offered(page, 6)).toBeVisible();
+  await page.reload();
+  await offered(page, 6).getByRole('button', { name: 'Take it in' }).click();
+  await expect(studio.status).toContainText('The folder is full.');
+  await expect(offered(page, 6)).toBeVisible();
+  await page.unrouteAll();
+  await offered(page, 6).getByRole('button', { name: 'Take it in' }).click();
+  await expect.poll(() => studio.column('pitch').toSorted()).toEqual(WITH_THE_TAKE);
+  await expect(offered(page, 6)).toBeHidden();
+});
+
+test('a take whose answer was lost with its tab is offered again, and does not double a note', async ({
+  studio,
+  page,
+  context,
+}) => {
+  await recordThree(studio);
+  await page.route('**/edits', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await end(page);
+  await expect.poll(() => studio.column('pitch').toSorted()).toEqual(WITH_THE_TAKE);
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(`/songs/${studio.song}`);
+  await offered(again, 6).getByRole('button', { name: 'Take it in' }).click();
+  await expect(offered(again, 6)).toBeHidden();
+  await expect(again.getByText('waiting')).toBeHidden();
+  expect(studio.column('pitch').toSorted()).toEqual(WITH_THE_TAKE);
+});
+
+test('a take belongs to the window that records it, and to the next one once that is gone', async ({
+  studio,
+  page,
+  context,
+}) => {
+  await recordThree(studio);
+  const other = await context.newPage();
+  await other.goto(`/songs/${studio.song}`);
+  await expect(other.getByRole('group', { name: 'Roll' })).toBeVisible();
+  await expect(other.getByRole('status').filter({ hasText: 'Drag a box' })).toBeVisible();
+  await expect(offered(other, 6)).toBeHidden();
+  await page.close();
+  await offered(other, 6).getByRole('button', { name: 'Leave it out' }).click();
+  await expect(offered(other, 6)).toBeHidden();
+  await other.reload();
+  await expect(other.getByRole('group', { name: 'Roll' })).toBeVisible();
+  await expect(offered(other, 6)).toBeHidden();
+  expect(studio.column('pitch')).toEqual([72]);
+});
+
+test('a take is not forgotten before it is answered, whatever is closed meanwhile', async ({
+  studio,
+  page,
+  context,
+}) => {
+  await recordThree(studio);
+  await context.route('**/edits', (route) => route.abort());
+  await end(page);
+  await expect(page.getByText('1 not sent yet')).toBeVisible();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.reload();
+  await expect(page.getByText('1 not sent yet')).toBeVisible();
+  await expect(offered(page, 6)).toBeHidden();
+  await page.close();
+  await context.unrouteAll();
+  const again = await context.newPage();
+  await again.goto(`/songs/${studio.song}`);
+  await offered(again, 6).getByRole('button', { name: 'Take it in' }).click();
+  await expect.poll(() => studio.column('pitch').toSorted()).toEqual(WITH_THE_TAKE);
+});
+
 /** A MIDI interface of the test's own in the place of the browser's: keyboards that can be plugged in and out. */
 async function withMidi(page: Page, allowed: boolean): Promise<void> {
   await page.addInitScript((isAllowed) => {

@@ -22,9 +22,11 @@ final class ExportShelf extends Command
         $used = [];
         try {
             foreach (KeptPhrase::query()->orderBy('id')->cursor() as $kept) {
-                $name = Str::slug($kept->name) ?: 'phrase';
-                $used[$name] = ($used[$name] ?? 0) + 1;
-                $name .= $used[$name] > 1 ? "-{$used[$name]}" : '';
+                $plain = $name = Str::slug($kept->name) ?: 'phrase';
+                for ($number = 2; isset($used[$name]); $number++) {
+                    $name = "{$plain}-{$number}";
+                }
+                $used[$name] = true;
                 MidiPath::of("{$folder}/{$name}.mid")->write($kept->file);
             }
         } catch (CoreError $error) {
@@ -32,7 +34,7 @@ final class ExportShelf extends Command
 
             return self::FAILURE;
         }
-        $this->line(array_sum($used)." phrases written to {$folder}");
+        $this->line(count($used)." phrases written to {$folder}");
 
         return self::SUCCESS;
     }

@@ -7,7 +7,8 @@ namespace App\Console\Commands;
 use App\Console\MidiPath;
 use App\Shelf\Shelf;
 use Illuminate\Console\Command;
-use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Smf\Text;
 
 final class ImportShelf extends Command
 {
@@ -17,19 +18,43 @@ final class ImportShelf extends Command
 
     public function handle(Shelf $shelf): int
     {
-        $folder = rtrim((string) $this->argument('folder'), '/');
-        $paths = glob("{$folder}/*.[mM][iI][dD]") ?: [];
-        try {
-            $files = array_map(static fn (string $path): array => ['name' => pathinfo($path, PATHINFO_FILENAME), 'bytes' => MidiPath::of($path)->read()], $paths);
-            $problems = $files === [] ? ["There is no MIDI file in {$folder}."] : $shelf->import($files);
-        } catch (CoreError $error) {
-            $problems = [$error->getMessage()];
+        $folder = rtrim((string) $this->argument('folder'), '/') ?: '/';
+        if (! is_dir($folder)) {
+            return $this->refused("There is no folder {$folder}.");
         }
+        // No pattern of the shell's: brackets in a name are part of it.
+        $names = array_values(array_filter(scandir($folder) ?: [], static fn (string $name): bool => preg_match('/\.mid$/i', $name) === 1 && is_file("{$folder}/{$name}")));
+        if ($names === []) {
+            return $this->refused("There is no MIDI file in {$folder}.");
+        }
+        $files = $problems = [];
+        foreach ($names as $name) {
+            try {
+                $files[] = ['name' => Text::readable(pathinfo($name, PATHINFO_FILENAME)), 'bytes' => MidiPath::of("{$folder}/{$name}")->read()];
+            } catch (BadInput $error) {
+                $problems[] = $error->getMessage();
+            }
+        }
+        ['items' => $items, 'problems' => $unread] = Shelf::read($files);
+        try {
+            $shelf->takeIn($items);
+        } catch (BadInput $error) {
+            return $this->refused($error->getMessage());
+        }
+        $problems = [...$problems, ...$unread];
         foreach ($problems as $problem) {
             $this->output->getErrorStyle()->writeln($problem);
         }
-        $this->line((count($paths) - count($problems) > 0 ? count($paths) - count($problems) : 0).' of '.count($paths).' files taken in');
+        $this->line((count($names) - count($problems)).' of '.count($names).' files taken in');
 
         return $problems === [] ? self::SUCCESS : self::FAILURE;
+    }
+
+    private function refused(string $why): int
+    {
+        $this->output->getErrorStyle()->writeln($why);
+        $this->line('Nothing was taken in');
+
+        return self::FAILURE;
     }
 }

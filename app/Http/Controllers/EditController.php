@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Data\Writing;
 use App\Http\Requests\EditRequest;
 use App\Models\SongRecord;
 use App\Songs\SongEditor;
@@ -23,6 +24,7 @@ final readonly class EditController
         private SongReading $reading,
         private SongHistory $history,
         private SongStore $store,
+        private Writing $writing,
     ) {
     }
 
@@ -61,7 +63,7 @@ final readonly class EditController
         if (! is_string($name) || mb_strlen($name) > 80) {
             throw new BadInput('name takes a text of at most 80 characters; an empty one takes the name away.');
         }
-        $this->store->writing($song, function () use ($song, $step, $name): void {
+        $this->writing->together(function () use ($song, $step, $name): void {
             SongRecord::query()->findOrFail($song, ['id']);
             $this->history->name($song, $step, $name);
         });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Keys\Keymaps;
+use App\Once;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -14,8 +15,10 @@ use Jactonic\Core\Keys\KeymapFile;
 
 final readonly class KeymapController
 {
-    public function __construct(private Keymaps $keymaps)
-    {
+    public function __construct(
+        private Keymaps $keymaps,
+        private Once $once,
+    ) {
     }
 
     public function index(): JsonResponse
@@ -35,7 +38,7 @@ final readonly class KeymapController
             throw new BadInput('A new map takes a name, and from which map it begins.');
         }
 
-        return new JsonResponse($this->keymaps->show($this->keymaps->copy($from, $name)), 201);
+        return new JsonResponse($this->once->make('keymaps', fn (): array => $this->keymaps->show($this->keymaps->copy($from, $name))), 201);
     }
 
     public function update(string $map, Request $request): JsonResponse
@@ -45,7 +48,12 @@ final readonly class KeymapController
             throw new BadInput('name takes a text, bindings a list of shortcuts, revision the one that was seen.');
         }
 
-        return new JsonResponse($this->keymaps->show($this->keymaps->rewrite($map, $name, $bindings === null ? null : array_values($bindings), $revision)));
+        $bindings = $bindings === null ? null : array_values($bindings);
+
+        return new JsonResponse($this->once->make(
+            'keymaps',
+            fn (): array => $this->keymaps->show($this->keymaps->rewrite($map, $name, $bindings, $revision)),
+        ));
     }
 
     public function destroy(string $map): Response
@@ -76,7 +84,7 @@ final readonly class KeymapController
     {
         $text = $request->json('text');
 
-        return new JsonResponse($this->keymaps->import(is_string($text) ? $text : ''), 201);
+        return new JsonResponse($this->once->make('keymaps', fn (): array => $this->keymaps->import(is_string($text) ? $text : '')), 201);
     }
 
     public function compare(string $map, string $other): JsonResponse

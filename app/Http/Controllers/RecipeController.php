@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Models\KeptRecipe;
+use App\Once;
 use App\Recipes\RecipeBook;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -15,8 +16,10 @@ use Jactonic\Core\Recipes\RecipeFile;
 
 final readonly class RecipeController
 {
-    public function __construct(private RecipeBook $book)
-    {
+    public function __construct(
+        private RecipeBook $book,
+        private Once $once,
+    ) {
     }
 
     public function index(): JsonResponse
@@ -26,9 +29,10 @@ final readonly class RecipeController
 
     public function store(Request $request): JsonResponse
     {
-        $id = $this->book->keep(Recipe::fromArray($request->json()->all()), null);
+        $recipe = Recipe::fromArray($request->json()->all());
+        $made = $this->once->make('recipes', fn (): array => ['id' => $this->book->keep($recipe, null)]);
 
-        return new JsonResponse(['id' => $id, 'recipes' => RecipeBook::all()], 201);
+        return new JsonResponse($made + ['recipes' => RecipeBook::all()], 201);
     }
 
     public function update(int $recipe, Request $request): JsonResponse
@@ -71,9 +75,9 @@ final readonly class RecipeController
     public function import(Request $request): JsonResponse
     {
         $text = $request->json('text');
-        $problems = $this->book->import(RecipeFile::read(is_string($text) ? $text : ''));
+        $made = $this->once->make('recipes', fn (): array => ['problems' => $this->book->import(RecipeFile::read(is_string($text) ? $text : ''))]);
 
-        return new JsonResponse(['recipes' => RecipeBook::all(), 'problems' => $problems], 201);
+        return new JsonResponse($made + ['recipes' => RecipeBook::all()], 201);
     }
 
     private function everything(): JsonResponse

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Requests\ShelfRequest;
 use App\Models\KeptPhrase;
+use App\Once;
 use App\Shelf\Shelf;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -14,8 +15,10 @@ use Illuminate\Support\Str;
 /** The shelf: phrases kept for later, and taken. */
 final readonly class ShelfController
 {
-    public function __construct(private Shelf $shelf)
-    {
+    public function __construct(
+        private Shelf $shelf,
+        private Once $once,
+    ) {
     }
 
     public function index(): JsonResponse
@@ -25,12 +28,15 @@ final readonly class ShelfController
 
     public function store(ShelfRequest $request): JsonResponse
     {
-        return new JsonResponse(['id' => $this->shelf->keep($request->item()), 'phrases' => Shelf::all()], 201);
+        $item = $request->item();
+        $made = $this->once->make('shelf', fn (): array => ['id' => $this->shelf->keep($item)]);
+
+        return new JsonResponse($made + ['phrases' => Shelf::all()], 201);
     }
 
     public function update(int $phrase, ShelfRequest $request): JsonResponse
     {
-        $this->shelf->rename($phrase, $request->name(), $request->tags());
+        $this->shelf->rename($phrase, $request->name(), $request->tags(), $request->revision());
 
         return $this->index();
     }
@@ -60,8 +66,13 @@ final readonly class ShelfController
 
     public function import(ShelfRequest $request): JsonResponse
     {
-        $problems = $this->shelf->import($request->files());
+        ['items' => $items, 'problems' => $problems] = Shelf::read($request->files());
+        $made = $this->once->make('shelf', function () use ($items, $problems): array {
+            $this->shelf->takeIn($items);
 
-        return new JsonResponse(['problems' => $problems, 'phrases' => Shelf::all()], 201);
+            return ['problems' => array_values($problems)];
+        });
+
+        return new JsonResponse($made + ['phrases' => Shelf::all()], 201);
     }
 }

@@ -8,6 +8,7 @@ use App\Http\Requests\NewSong;
 use App\Http\Requests\OpenRequest;
 use App\Http\Requests\SongUpload;
 use App\Models\SongRecord;
+use App\Once;
 use App\Songs\SongStore;
 use App\Songs\SongView;
 use Illuminate\Http\JsonResponse;
@@ -21,6 +22,7 @@ final readonly class SongController
     public function __construct(
         private SongStore $store,
         private SongView $view,
+        private Once $once,
     ) {
     }
 
@@ -33,11 +35,15 @@ final readonly class SongController
     public function store(Request $request, SongUpload $upload, NewSong $new): JsonResponse
     {
         if ($request->json('midi') === null) {
-            return new JsonResponse(['id' => $this->store->create($new->name(), $new->song()), 'problems' => []], 201);
+            [$name, $song, $problems] = [$new->name(), $new->song(), []];
+        } else {
+            $import = $upload->import();
+            [$name, $song, $problems] = [$upload->name(), $import->song(), $import->problems()];
         }
-        $import = $upload->import();
 
-        return new JsonResponse(['id' => $this->store->create($upload->name(), $import->song()), 'problems' => $import->problems()], 201);
+        $create = $this->store->creating($name, $song);
+
+        return new JsonResponse($this->once->make('songs', static fn (): array => ['id' => $create(), 'problems' => $problems]), 201);
     }
 
     public function show(int $song, OpenRequest $request): JsonResponse

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Once;
 use App\Songs\ContextInput;
 use App\Songs\Standing;
 use Illuminate\Http\Request;
@@ -50,7 +51,7 @@ final readonly class EditRequest
             throw new BadInput('front takes the id of an open clip, revisions the revision of each that was seen, by id.');
         }
 
-        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)), $this->songRevision(), $this->request());
+        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)), $this->songRevision(), Once::nameOf($this->request));
     }
 
     private function songRevision(): ?int
@@ -58,14 +59,6 @@ final readonly class EditRequest
         $revision = $this->request->json('song');
 
         return $revision === null || is_int($revision) ? $revision : throw new BadInput('song takes the revision of the song that was seen.');
-    }
-
-    private function request(): ?string
-    {
-        $request = $this->request->json('request');
-
-        return $request === null || (is_string($request) && preg_match('/^[\\w-]{8,64}$/', $request) === 1)
-            ? $request : throw new BadInput('request takes 8 to 64 letters, digits and hyphens that no other request has.');
     }
 
     /** @return non-empty-list<string> */

@@ -47,6 +47,14 @@ final readonly class ShelfRequest
         return is_array($tags) ? $tags : throw new BadInput('tags takes a list of texts.');
     }
 
+    /** The revision of a phrase that a change began from; null where it is not compared. */
+    public function revision(): ?int
+    {
+        $revision = $this->request->json('revision');
+
+        return $revision === null || is_int($revision) ? $revision : throw new BadInput('revision takes the one that was seen.');
+    }
+
     /** The key it is taken in; null as it was kept. */
     public function key(): ?Scale
     {

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Rounding;
 use Jactonic\Core\Time\TickRange;
 
@@ -129,9 +130,9 @@ final readonly class Phrase
             throw self::unreadable('ppq takes 1 to 32767');
         }
         $span = $value['span'] ?? null;
-        $edges = is_array($span) && is_int($span[0] ?? null) && is_int($span[1] ?? null) ? TickRange::of($span[0], $span[1]) : null;
+        $edges = is_array($span) ? self::range($span[0] ?? null, $span[1] ?? null) : null;
         if ($span !== null && $edges === null) {
-            throw self::unreadable('span takes two ticks');
+            throw self::unreadable('span takes two ticks from 0 to '.number_format(Bounds::LAST_TICK).', the later one last');
         }
 
         $pieces = self::pieces($value['clips'] ?? []);
@@ -148,6 +149,11 @@ final readonly class Phrase
         }
 
         return new self($notes, $ppq, $edges, $pieces, $points);
+    }
+
+    private static function range(mixed $from, mixed $to): ?TickRange
+    {
+        return is_int($from) && is_int($to) && $from >= 0 && $to > $from && $to <= Bounds::LAST_TICK ? TickRange::of($from, $to) : null;
     }
 
     /** @return list<Piece> */

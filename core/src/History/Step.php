@@ -15,7 +15,7 @@ final readonly class Step
 
     /**
      * @param  non-empty-list<string>  $lines
-     * @param  int  $at  when it was last run, in ms since the epoch
+     * @param  int  $at  when it was last run, in ms of a clock that is never set back
      * @param  int  $times  how often it was run
      */
     public function __construct(
@@ -28,10 +28,16 @@ final readonly class Step
     ) {
     }
 
+    /** Whether what is run at a moment comes soon after what was run at another; never, where the machine was started between. */
+    public static function isSoon(int $before, int $at): bool
+    {
+        return $at >= $before && $at - $before <= self::JOIN_WITHIN_MS;
+    }
+
     /** Whether another run, of whatever lines, soon follows this one on the notes it left selected. */
     public function isFollowedBy(Selection $selection, int $at): bool
     {
-        return $at - $this->at <= self::JOIN_WITHIN_MS && $this->after->equals($selection) && $this->before->equals($selection);
+        return self::isSoon($this->at, $at) && $this->after->equals($selection) && $this->before->equals($selection);
     }
 
     /** This step and one that repeats it soon after, with the same lines on the notes it left selected; null where the next is another. */

@@ -9,6 +9,7 @@ use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Piece;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Smf\Text;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Time\Rounding;
@@ -50,7 +51,7 @@ final readonly class ShelfItem
      */
     public static function of(string $name, array $tags, float $tempo, ?Scale $key, Voice $voice, int $ppq, int $length, Notes $notes): self
     {
-        $name = trim($name);
+        $name = Text::readable($name);
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw new BadInput('What is kept has a name of 1 to '.self::LONGEST_NAME.' characters.');
         }

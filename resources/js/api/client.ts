@@ -3,7 +3,7 @@ export class Refused extends Error {
   constructor(
     message: string,
     readonly status: number,
-    readonly body: { song?: unknown; map?: unknown; recipes?: unknown; name?: unknown } = {},
+    readonly body: { song?: unknown; map?: unknown; recipes?: unknown; phrases?: unknown; name?: unknown } = {},
   ) {
     super(message);
   }
@@ -29,36 +29,81 @@ export function requestName(): string {
 }
 
 const SERVER_FAULT = 500;
+const NO_CONTENT = 204;
 
-/** @param left ends the waiting for an answer */
+/**
+ * Asks the server. A reading whose answer was cut off is asked for once more by itself: it changes nothing.
+ *
+ * @param left ends the waiting for an answer
+ */
 export async function request<T>(method: string, path: string, body?: unknown, left?: AbortSignal): Promise<T> {
-  const sends = method !== 'GET';
+  return method === 'GET'
+    ? onceMore(() => ask<T>(method, path, undefined, left))
+    : ask<T>(method, path, body ?? {}, left);
+}
+
+/**
+ * Asks for something to be made, under a name by which a repeat is known: where the answer was cut off it is asked for once
+ * more, and made once.
+ */
+export async function make<T>(method: string, path: string, body: object, left?: AbortSignal): Promise<T> {
+  const named = { ...body, request: requestName() };
+  return onceMore(() => ask<T>(method, path, named, left));
+}
+
+async function onceMore<T>(asked: () => Promise<T>): Promise<T> {
+  try {
+    return await asked();
+  } catch (error) {
+    if (!(error instanceof Unanswered) || error.isFault) {
+      throw error;
+    }
+    return asked();
+  }
+}
+
+async function ask<T>(method: string, path: string, body: unknown, left?: AbortSignal): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
       method,
       ...(left && { signal: left }),
-      ...(sends && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body ?? {}) }),
+      ...(body !== undefined && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
+  } catch {
+    throw left?.aborted ? new Left() : new Unanswered();
+  }
+  if (response.status === NO_CONTENT) {
+    return undefined as T;
+  }
+  const answer = await whole(response, left);
+  if (response.status >= SERVER_FAULT) {
+    throw new Unanswered(answer?.error?.message ?? 'The program failed at this; nothing was changed.', true);
+  }
+  if (!response.ok) {
+    throw new Refused(
+      answer?.error?.message ?? 'The program could not do that; nothing was changed.',
+      response.status,
+      answer ?? {},
+    );
+  }
+  if (answer === null) {
+    throw new Unanswered('The answer of the program was cut off on its way.');
+  }
+  return answer as T;
+}
+
+/** What an answer says; null where it cannot be read whole: JSON that breaks off is none. */
+async function whole(
+  response: Response,
+  left?: AbortSignal,
+): Promise<(Refused['body'] & { error?: { message?: string } }) | null> {
+  try {
+    return await response.json();
   } catch {
     if (left?.aborted) {
       throw new Left();
     }
-    throw new Unanswered();
+    return null;
   }
-  if (response.status === 204) {
-    return undefined as T;
-  }
-  const answer = await response.json().catch(() => ({}));
-  if (response.status >= SERVER_FAULT) {
-    throw new Unanswered(answer.error?.message ?? 'The program failed at this; nothing was changed.', true);
-  }
-  if (!response.ok) {
-    throw new Refused(
-      answer.error?.message ?? 'The program could not do that; nothing was changed.',
-      response.status,
-      answer,
-    );
-  }
-  return answer as T;
 }

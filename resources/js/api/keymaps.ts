@@ -1,4 +1,4 @@
-import { request } from './client';
+import { make, request } from './client';
 
 /** Where on the screen a shortcut holds. */
 export type Surface = 'everywhere' | 'roll' | 'song' | 'table' | 'songs';
@@ -41,14 +41,14 @@ export interface KeyDifference {
 export const keymaps = {
   keymaps: () => request<{ inUse: string; maps: KeymapHead[] }>('GET', 'keymaps'),
   keymap: (id: string) => request<Keymap>('GET', `keymaps/${id}`),
-  copyKeymap: (from: string, name: string) => request<Keymap>('POST', 'keymaps', { from, name }),
+  copyKeymap: (from: string, name: string) => make<Keymap>('POST', 'keymaps', { from, name }),
   changeKeymap: (id: string, changes: { name?: string; bindings?: Binding[]; revision: number }) =>
-    request<Keymap>('PATCH', `keymaps/${id}`, changes),
+    make<Keymap>('PATCH', `keymaps/${id}`, changes),
   deleteKeymap: (id: string) => request<undefined>('DELETE', `keymaps/${id}`),
   useKeymap: (id: string) => request<Keymap>('POST', `keymaps/${id}/use`),
   keymapAddress: (id: string) => `/api/keymaps/${id}/export`,
   importKeymap: (text: string) =>
-    request<{ map: Keymap; problems: string[]; differences: KeyDifference[] }>('POST', 'keymaps/import', { text }),
+    make<{ map: Keymap; problems: string[]; differences: KeyDifference[] }>('POST', 'keymaps/import', { text }),
   compareKeymaps: (id: string, other: string) =>
     request<{ differences: KeyDifference[] }>('GET', `keymaps/${id}/compare/${other}`),
 };

@@ -1,4 +1,4 @@
-import { request } from './client';
+import { make, request } from './client';
 import type { EditContext, Standing } from './songs';
 
 export interface ConditionGroup {
@@ -29,14 +29,13 @@ export interface Recipe {
 export type NewRecipe = Omit<Recipe, 'id' | 'revision'>;
 
 export const recipes = {
-  addRecipe: (recipe: NewRecipe) => request<{ id: number; recipes: Recipe[] }>('POST', 'recipes', recipe),
+  addRecipe: (recipe: NewRecipe) => make<{ id: number; recipes: Recipe[] }>('POST', 'recipes', recipe),
   changeRecipe: (id: number, recipe: NewRecipe, revision: number) =>
     request<{ recipes: Recipe[] }>('PATCH', `recipes/${id}`, { ...recipe, revision }),
   deleteRecipe: (id: number) => request<{ recipes: Recipe[] }>('DELETE', `recipes/${id}`),
   orderRecipes: (ids: number[]) => request<{ recipes: Recipe[] }>('POST', 'recipes/order', { ids }),
   recipesAddress: '/api/recipes/export',
-  importRecipes: (text: string) =>
-    request<{ recipes: Recipe[]; problems: string[] }>('POST', 'recipes/import', { text }),
+  importRecipes: (text: string) => make<{ recipes: Recipe[]; problems: string[] }>('POST', 'recipes/import', { text }),
   /** The ids of the notes a rule would work on. */
   match: (song: number, standing: Standing, choice: Choice, selection: number[], context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/match`, { ...standing, choice, selection, context }),

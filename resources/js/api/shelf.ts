@@ -1,9 +1,11 @@
-import { request } from './client';
+import { make, request } from './client';
 import type { Phrase, VoiceName } from './songs';
 
 /** A phrase that is kept for later, as a list shows it. */
 export interface KeptPhrase {
   id: number;
+  /** counts changes of it */
+  revision: number;
   name: string;
   tags: string[];
   /** BPM it was kept at */
@@ -29,14 +31,14 @@ export interface NewPhrase {
 
 export const shelf = {
   shelf: () => request<{ phrases: KeptPhrase[] }>('GET', 'shelf'),
-  keepPhrase: (phrase: NewPhrase) => request<{ id: number; phrases: KeptPhrase[] }>('POST', 'shelf', phrase),
-  renamePhrase: (id: number, name: string, tags: string[]) =>
-    request<{ phrases: KeptPhrase[] }>('PATCH', `shelf/${id}`, { name, tags }),
+  keepPhrase: (phrase: NewPhrase) => make<{ id: number; phrases: KeptPhrase[] }>('POST', 'shelf', phrase),
+  renamePhrase: ({ id, revision }: KeptPhrase, name: string, tags: string[]) =>
+    request<{ phrases: KeptPhrase[] }>('PATCH', `shelf/${id}`, { name, tags, revision }),
   deletePhrase: (id: number) => request<{ phrases: KeptPhrase[] }>('DELETE', `shelf/${id}`),
   /** Its notes, in a key where one is named. */
   phrase: (id: number, key: string) =>
     request<{ phrase: Phrase }>('GET', `shelf/${id}${key ? `?key=${encodeURIComponent(key)}` : ''}`),
   phraseAddress: (id: number) => `/api/shelf/${id}/export`,
   importPhrases: (files: { name: string; midi: string }[]) =>
-    request<{ phrases: KeptPhrase[]; problems: string[] }>('POST', 'shelf/import', { files }),
+    make<{ phrases: KeptPhrase[]; problems: string[] }>('POST', 'shelf/import', { files }),
 };

@@ -1,4 +1,4 @@
-import { request } from './client';
+import { make, request } from './client';
 import type {
   Sparse,
   NoteColumns,
@@ -101,6 +101,7 @@ export interface HistoryStep {
   /** ms since the epoch */
   at: number;
   name: string | null;
+  /** counts; the branch with the highest was walked last */
   walked: number;
   /** the clips it changed */
   clips: number[];
@@ -319,9 +320,9 @@ export interface NewSong {
 
 export const songs = {
   songs: () => request<SongLists>('GET', 'songs'),
-  newSong: (song: NewSong) => request<{ id: number }>('POST', 'songs', song),
+  newSong: (song: NewSong) => make<{ id: number }>('POST', 'songs', song),
   importSong: (name: string, midi: string, left: AbortSignal) =>
-    request<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }, left),
+    make<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }, left),
   /** All that is needed to see a song with some clips open; the first track where none is named. */
   open: (id: number, clips: number[], front: number, grid: string, swing: number) =>
     request<OpenedSong>(

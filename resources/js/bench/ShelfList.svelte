@@ -126,7 +126,7 @@
           onsubmit={(event) => {
             event.preventDefault();
             const form = new FormData(event.currentTarget);
-            void shelf.rename(one.id, String(form.get('name')), split(String(form.get('tags'))));
+            void shelf.rename(one, String(form.get('name')), split(String(form.get('tags'))));
             changed = null;
           }}
         >

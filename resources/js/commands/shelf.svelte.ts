@@ -1,4 +1,4 @@
-import { api, base64, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
+import { api, base64, Refused, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
 import type { Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Player } from '../sound/player.svelte';
@@ -53,8 +53,8 @@ export class Shelf {
     });
   }
 
-  async rename(id: number, name: string, tags: string[]): Promise<void> {
-    await this.#take(() => api.renamePhrase(id, name, tags));
+  async rename(one: KeptPhrase, name: string, tags: string[]): Promise<void> {
+    await this.#take(() => api.renamePhrase(one, name, tags));
   }
 
   /** Takes a phrase away; it can be put back for as long as the song is open. */
@@ -153,6 +153,8 @@ export class Shelf {
       await work();
       return true;
     } catch (error) {
+      // Changed in another window: how it is now comes with the refusal.
+      if (error instanceof Refused && error.body.phrases) this.all = error.body.phrases as KeptPhrase[];
       this.desk.say((error as Error).message, 'refused');
       return false;
     }

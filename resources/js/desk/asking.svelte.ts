@@ -167,8 +167,13 @@ export class Asking {
    * Sends what was written down before.
    *
    * @param run does a command of the view
+   * @param over told of each request once it is over, whether it was done
    */
-  takeUp({ selection, caret, jobs }: Unsent, run: (line: string) => void): void {
+  takeUp(
+    { selection, caret, jobs }: Unsent,
+    run: (line: string) => void,
+    over: (request: string, isDone: boolean) => void,
+  ): void {
     const { desk } = this;
     this.#isWritten = true;
     desk.caret = caret;
@@ -195,7 +200,7 @@ export class Asking {
           run(asked.line);
           break;
         default:
-          this.send(asked, {}, request);
+          this.send(asked, { over: (isDone) => over(request, isDone) }, request);
       }
     }
     if (jobs.some(({ selection: chosen }) => chosen)) {

@@ -52,8 +52,10 @@ export interface Running {
   stepsOn?: boolean;
   /** told once it is done */
   done?: (answer: SongAnswer) => void;
-  /** told once it is over, done or refused */
-  over?: (() => unknown) | undefined;
+  /** what its request is called, where that was written down before */
+  request?: string | undefined;
+  /** told once it is over, whether it was done */
+  over?: ((isDone: boolean) => unknown) | undefined;
 }
 
 export interface Caret {
@@ -372,6 +374,7 @@ export class Desk {
         ...(stepsOn && { stepsOn }),
       },
       running,
+      running.request,
     );
   }
 

@@ -2,7 +2,7 @@ import { DelayTest } from '../devices/delay-test.svelte';
 import { DrawnKeyboard } from '../devices/drawn';
 import { Inputs } from '../devices/inputs.svelte';
 import { JustPlayed } from '../devices/just-played';
-import { forgetTake, keptTake } from '../devices/kept-take';
+import { KeptTake } from '../devices/kept-take';
 import { Letters } from '../devices/letters.svelte';
 import { Performer, type PhraseNote } from '../devices/performer.svelte';
 import { ofRound, Recorder, takeLines } from '../devices/recorder.svelte';
@@ -31,8 +31,12 @@ export class Playing {
   readonly delayTest: DelayTest;
   /** whether each key or chord is written at the caret, which then steps on */
   stepping = $state(false);
-  /** a take that was being played when the page went before; null where there is none */
-  left = $state.raw<ReturnType<typeof keptTake>>(null);
+  /** takes that are not in the song, the oldest first */
+  #takes = $state.raw<KeptTake[]>([]);
+  /** requests that take something in and wait for their answer */
+  #asked = $state.raw<ReadonlySet<string>>(new Set());
+  /** a take that was being played when its page went, or was refused, and that nothing is asked for; null where there is none */
+  left = $derived(this.#takes.find(({ requests }) => !requests.some((request) => this.#asked.has(request))) ?? null);
   /** pitches that are down, by their velocity */
   down = $state.raw<ReadonlyMap<number, number>>(new Map());
   #noMidi = () => {};
@@ -49,13 +53,14 @@ export class Playing {
       player,
       score: desk,
       inputs: this.inputs,
-      store: (lines, take, over) => desk.run(lines, { played: take, over }),
+      store: (lines, take, request, over) => desk.run(lines, { played: take, request, over }),
+      refused: (take) => (this.#takes = [...this.#takes, take]),
       say: (text, kind) => desk.say(text, kind),
       ended: () => this.performer.stop(),
     });
     this.delayTest = new DelayTest(player, this.inputs);
     desk.recorded = () => this.recorder.fresh;
-    this.left = keptTake(desk.song.id);
+    KeptTake.find(desk.song.id, (take) => (this.#takes = [...this.#takes, take]));
     for (const input of [this.letters, this.drawn, this.performer]) this.inputs.add(input);
     this.inputs.listen((message, at) => this.#come(message, at));
   }
@@ -93,45 +98,66 @@ export class Playing {
     desk.run(lines, { played: take });
   }
 
-  /** Takes in what was being played when the page went. */
-  takeLeft(): void {
-    const { left, desk } = this;
-    if (!left) return;
-    this.left = null;
-    const { head, take } = left;
-    const over = () => forgetTake(desk.song.id);
-    if (!take.loop) {
-      desk.run(head.lines, { played: take, over });
+  /** Takes in what was being played when the page went, or was refused before. */
+  async takeLeft(): Promise<void> {
+    const { left: take, desk } = this;
+    if (!take) return;
+    if (!(await take.claim())) {
+      this.#drop(take);
+      desk.say('Another window takes this in, or left it out', 'hint');
       return;
     }
-    const last = this.#lastRound(left);
-    for (let round = head.done + 1; round <= last; round++) {
-      desk.run(ofRound(head.lines, round), { played: take, over: round === last ? over : undefined });
+    const { lines, loop } = take.head;
+    const played = take.at();
+    for (const round of this.#missing(take)) {
+      const request = take.requestOf(round);
+      this.#asked = new Set(this.#asked).add(request);
+      desk.run(loop ? ofRound(lines, round) : lines, {
+        played,
+        request,
+        over: (isDone) => this.settled(request, isDone),
+      });
     }
   }
 
-  /** What of the take that was left is asked for already, and only waits to be sent, is not offered once more. */
-  isAsked(lines: string[]): void {
-    const { left } = this;
-    const take = lines.find((line) => /^take\b/.test(line));
-    if (!left || !take) return;
-    const done = Number(/ round=(\d+)/.exec(take)?.[1] ?? 0);
-    this.left = left.take.loop && done < this.#lastRound(left) ? { ...left, head: { ...left.head, done } } : null;
-    if (!this.left) forgetTake(this.desk.song.id);
+  /** Requests that waited when the page went, and are sent now: what they take in is not offered as well. */
+  areAsked(requests: string[]): void {
+    this.#asked = new Set([...this.#asked, ...requests]);
   }
 
-  /** The last round, from 1, something was played in. */
-  #lastRound({ head, take }: NonNullable<typeof this.left>): number {
-    const { clock } = this.desk;
-    const [from, to] = take.loop!;
-    const first = clock.milliseconds(head.origin, to - head.origin);
-    return take.until < first ? 1 : 2 + Math.floor((take.until - first) / clock.milliseconds(from, to - from));
+  /** A request that may take something in was answered. */
+  settled(request: string, isDone: boolean): void {
+    const take = this.#takes.find(({ requests }) => requests.includes(request));
+    const round = take?.roundOf(request) ?? null;
+    if (take && round !== null && isDone) take.stored(round);
+    if (take && this.#missing(take).length === 0) {
+      take.forget();
+      this.#drop(take);
+    }
+    this.#asked = new Set([...this.#asked].filter((one) => one !== request));
   }
 
   forgetLeft(): void {
-    forgetTake(this.desk.song.id);
-    this.left = null;
+    const { left: take } = this;
+    if (!take) return;
+    void take.claim().then((isOurs) => isOurs && take.forget());
+    this.#drop(take);
     this.desk.say('The take that was not stored is left out', 'hint');
+  }
+
+  #drop(take: KeptTake): void {
+    this.#takes = this.#takes.filter((one) => one !== take);
+  }
+
+  /** The rounds, from 1, that are not in the song; what was played without a loop is one. */
+  #missing(take: KeptTake): number[] {
+    const { loop, origin } = take.head;
+    const { until } = take.at();
+    const { clock } = this.desk;
+    const first = loop ? clock.milliseconds(origin, loop[1] - origin) : Infinity;
+    const last =
+      until < first ? 1 : 2 + Math.floor((until - first) / clock.milliseconds(loop![0], loop![1] - loop![0]));
+    return Array.from({ length: last }, (_, k) => k + 1).filter((round) => !take.isDone(round));
   }
 
   /** Lets the performer play the notes of the track in front, or the selected ones, as a hand would; or stop. */

@@ -5,7 +5,7 @@ import { settings } from '../settings/settings.svelte';
 import type { Player } from '../sound/player.svelte';
 import type { Score } from '../sound/score';
 import type { Inputs } from './inputs.svelte';
-import { forgetTake, KeptTake } from './kept-take';
+import { KeptTake } from './kept-take';
 
 /** A round goes into the song so long after its seam, in ms: until then it is not known what belongs to which. */
 const SETTLES_MS = 220;
@@ -28,8 +28,10 @@ export interface Stage {
   player: Player;
   score: Score;
   inputs: Inputs;
-  /** Takes what was played into the song; told when it is there, or was refused. */
-  store(lines: string[], take: Played, over: () => void): void;
+  /** Takes what was played into the song, under the name of a request; told whether it is there, or was refused. */
+  store(lines: string[], take: Played, request: string, over: (isDone: boolean) => void): void;
+  /** Told of a take of which something was refused: it stays until it is taken in or left out by hand. */
+  refused(take: KeptTake): void;
   say(text: string, kind: 'done' | 'hint' | 'refused'): void;
   /** Told when it is over. */
   ended(): void;
@@ -81,6 +83,8 @@ export class Recorder {
   #began = false;
   #isShowing = false;
   #isCountedIn = false;
+  /** whether a round was not taken in */
+  #isRefused = false;
 
   constructor(private readonly stage: Stage) {}
 
@@ -105,10 +109,11 @@ export class Recorder {
     this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
     // Without a range the loop is the whole song, and nobody means to lay rounds of that over each other.
     this.#lines = takeLines(settings.loop && score.range !== null, score.range !== null);
-    this.#kept = new KeptTake(song, { origin: this.origin, loop: this.#loop, lines: this.#lines, done: 0 });
+    this.#kept = KeptTake.begin(song, { origin: this.origin, loop: this.#loop, lines: this.#lines });
     this.#notes = [];
     this.#rounds.clear();
     this.#given = 0;
+    this.#isRefused = false;
     this.fresh = NoteTable.none;
     this.state = 'counting';
     const turn = ++this.#turn;
@@ -219,20 +224,23 @@ export class Recorder {
     if (!this.#rounds.has(round) && !this.#rounds.has(round - 1)) return;
     const take = kept.at(now);
     this.#waiting++;
-    this.stage.store(this.#loop ? ofRound(this.#lines, round) : this.#lines, take, () => {
+    const lines = this.#loop ? ofRound(this.#lines, round) : this.#lines;
+    this.stage.store(lines, take, kept.requestOf(round), (isDone) => {
       this.#waiting--;
-      kept.stored(round);
+      if (isDone) kept.stored(round);
+      else this.#isRefused = true;
       this.#notes = this.#notes.filter((note) => note.round !== round);
       this.#show();
       if (this.state === 'idle' && this.#waiting === 0) this.#over();
     });
   }
 
-  /** All of it is in the song. */
+  /** All of it is in the song, or was refused. */
   #over(): void {
     this.#notes = [];
     this.fresh = NoteTable.none;
-    forgetTake(this.stage.song);
+    if (this.#isRefused) this.stage.refused(this.#kept!);
+    else this.#kept!.forget();
   }
 
   /** Makes what was played since a table, once a frame at most. */

@@ -2,6 +2,8 @@ import { Unanswered } from '../api';
 
 export interface Queued {
   run: () => Promise<void>;
+  /** told where it was left out */
+  skipped?: () => void;
 }
 
 export interface QueueState {
@@ -66,8 +68,9 @@ export class OrderedQueue<Job extends Queued> {
   /** Leaves out the job at the head, after a stop, and goes on with the next one. */
   skip(): void {
     if (!this.#running) {
-      this.#jobs.shift();
+      const left = this.#jobs.shift();
       this.#report(null);
+      left?.skipped?.();
       void this.run();
     }
   }

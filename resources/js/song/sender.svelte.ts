@@ -8,15 +8,15 @@ export interface Job {
   run: (request: string) => Promise<void>;
   /** told why it was refused */
   refused: (message: string) => void;
-  /** told once it is over, done or refused */
-  over?: (() => unknown) | undefined;
+  /** told once it is over, whether it was done; false where it was refused or left out */
+  over?: ((isDone: boolean) => unknown) | undefined;
   /** what it asks, to be written down; left out where it changes nothing */
   asks?: () => Omit<UnsentJob, 'request'>;
   /** the name of its request, where it was written down before */
   request?: string | undefined;
 }
 
-type Waiting = { run: () => Promise<void>; unsent: () => UnsentJob | null };
+type Waiting = { run: () => Promise<void>; skipped: () => void; unsent: () => UnsentJob | null };
 
 /** How often a job is run again where other windows keep changing what it works on. */
 const MOST_TRIES = 4;
@@ -46,6 +46,7 @@ export class Sender {
     const request = job.request ?? requestName();
     this.#queue.add({
       run: () => this.#try(job, request),
+      skipped: () => void job.over?.(false),
       unsent: () => (job.asks ? { ...job.asks(), request } : null),
     });
   }
@@ -86,8 +87,10 @@ export class Sender {
           }
         }
         job.refused(error.message);
+        job.over?.(false);
+        return;
       }
-      job.over?.();
+      job.over?.(true);
       return;
     }
   }
