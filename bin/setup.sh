@@ -112,43 +112,92 @@ start_server() {
 stop_server() {
   kill -TERM "$server" 2>/dev/null || true
   wait "$server" 2>/dev/null || true
+  # Where it was killed itself, what it had started lives on.
+  end_group "$server"
+  local state
+  for state in "$(temporary)"/jactonic-??????; do
+    if [ "$(cat "$state/owner" 2>/dev/null)" = "$server" ]; then
+      end_group "$(cat "$state/workers")"
+      rm -rf "$state"
+    fi
+  done
 }
 
 # nginx at the door, PHP's workers behind it on a socket that only this user can open. The just-in-time compiler saves a
 # tenth of the time of a large edit. REVALIDATE=1 reads changed PHP anew.
 serve() {
-  local state log=$PWD/storage/logs/server.log user='' name workers door
+  local state user='' name workers door
   local hosts=${APP_HOSTS:-$(sed -n 's/^APP_HOSTS=//p' .env | tr -d '"')}
+  # All that is started here is of one group, but for PHP's workers, who make one of their own: by these it is found where it
+  # outlives its maker.
+  set +m
   umask 077
-  limit_log "$log"
+  limit_log storage/logs/server.log
   # What a killed one left behind.
-  for state in "${TMPDIR:-/tmp}"/jactonic-??????; do
+  for state in "$(temporary)"/jactonic-??????; do
     [ ! -O "$state" ] || [ ! -e "$state/owner" ] || kill -0 "$(cat "$state/owner")" 2>/dev/null || rm -rf "$state"
   done
-  state=$(mktemp -d "${TMPDIR:-/tmp}/jactonic-XXXXXX")
+  state=$(mktemp -d "$(temporary)/jactonic-XXXXXX")
   echo "$BASHPID" >"$state/owner"
+  # Their configuration knows no way to write every character of a path: this one has none that means something there.
+  ln -s "$PWD" "$state/project"
   [ "$(id -u)" != 0 ] || user="user $(id -un);"
   for name in nginx php-fpm; do
-    sed -e "s|@USER@|$user|" -e "s|@STATE@|$state|g" -e "s|@LOG@|$log|" -e "s|@PORT@|$1|" -e "s|@ROOT@|$PWD|" \
+    sed -e "s|@USER@|$user|" -e "s|@STATE@|$state|g" -e "s|@PORT@|$1|" \
       -e "s|@HOSTS@|${hosts//,/ }|" -e "s|@WORKERS@|${WORKERS:-4}|" "config/server/$name.conf" >"$state/$name.conf"
   done
   "$(command -v "php-fpm$(php_version)" || command -v php-fpm)" -R -y "$state/php-fpm.conf" \
     -d opcache.enable=1 -d "opcache.validate_timestamps=${REVALIDATE:-0}" -d opcache.revalidate_freq=0 -d realpath_cache_ttl=3600 \
     -d opcache.jit_buffer_size=64M -d "opcache.jit=${JIT:-tracing}" &
   workers=$!
+  echo "$workers" >"$state/workers"
   until [ -S "$state/php.sock" ]; do
     kill -0 "$workers" || break
     sleep 0.02
   done
-  nginx -e "$log" -c "$state/nginx.conf" &
+  nginx -e "$state/project/storage/logs/server.log" -c "$state/nginx.conf" &
   door=$!
-  # Where one of the two ends, so does the other.
+  # Where one of the two ends, so does the other, and the workers of one that was killed.
   trap : TERM
   wait -n "$workers" "$door" || true
   kill -TERM "$workers" "$door" 2>/dev/null || true
   wait "$workers" "$door" || true
+  end_group "$BASHPID" "$BASHPID"
+  end_group "$workers"
   rm -rf "$state"
 } >>storage/logs/server.log 2>&1
+
+# Where temporary files go: TMPDIR, unless its name has characters that mean something in a configuration.
+temporary() {
+  case "${TMPDIR:-/tmp}" in
+    *[!A-Za-z0-9/._-]*) echo /tmp ;;
+    *) echo "${TMPDIR:-/tmp}" ;;
+  esac
+}
+
+# Ends all processes of a group but $2: politely, and after two seconds for good.
+end_group() {
+  local tries left
+  for tries in $(seq 1 40); do
+    left=$(group_of "$1" "${2:-}")
+    [ -n "$left" ] || return 0
+    # shellcheck disable=SC2086
+    if [ "$tries" = 40 ]; then kill -KILL $left 2>/dev/null || true; else kill -TERM $left 2>/dev/null || true; fi
+    sleep 0.05
+  done
+}
+
+# The living processes of a group but one.
+group_of() {
+  local stat fields
+  for stat in /proc/[0-9]*/stat; do
+    # Behind the name of the program: state, parent, group.
+    fields=$(sed 's/.*) //' "$stat" 2>/dev/null) || continue
+    # shellcheck disable=SC2086
+    set -- "$1" "${2:-}" $fields
+    [ "${5:-}" != "$1" ] || [ "$3" = Z ] || { stat=${stat#/proc/} && stat=${stat%/stat} && [ "$stat" = "$2" ] || echo "$stat"; }
+  done
+}
 
 # Keeps a log under 5 MB: what is older is kept once.
 limit_log() {
@@ -167,10 +216,39 @@ wait_for() {
 database_path() {
   local named=${DB_DATABASE:-$(sed -n 's/^DB_DATABASE=//p' .env | tr -d '"')}
   case "$named" in
-    '') echo "$PWD/storage/jactonic.sqlite" ;;
-    /*) echo "$named" ;;
-    *) echo "$PWD/$named" ;;
+    '') named=$PWD/storage/jactonic.sqlite ;;
+    /*) ;;
+    *) named=$PWD/$named ;;
   esac
+  # A link leads to the file that is locked and kept; one that leads nowhere is refused where the database is looked at.
+  if [ -L "$named" ] && [ -e "$named" ]; then realpath -- "$named"; else echo "$named"; fi
+}
+
+# When a process began, which no other one under its number has; nothing where there is none.
+began() {
+  sed 's/.*) //' "/proc/$1/stat" 2>/dev/null | cut -d' ' -f20
+}
+
+# Ends what a killed start left behind: processes that still have the database, though the one that is named beside the lock
+# is gone.
+end_leftovers() {
+  local named moment pid left=() lock
+  lock=$(realpath -m -- "$1.lock")
+  read -r named moment < <(sed -n 's/^process //p' "$1.lock" 2>/dev/null) || return 0
+  [ "$(began "$named")" != "$moment" ] || return 0
+  for pid in /proc/[0-9]*; do
+    pid=${pid#/proc/}
+    # They have it under the number it was opened with.
+    if [ "$(readlink "/proc/$pid/fd/9")" = "$lock" ]; then left+=("$pid"); fi
+  done
+  [ ${#left[@]} -gt 0 ] || return 0
+  kill -TERM "${left[@]}" 2>/dev/null || true
+  for _ in $(seq 1 40); do
+    kill -0 "${left[@]}" 2>/dev/null || break
+    sleep 0.05
+  done
+  kill -KILL "${left[@]}" 2>/dev/null || true
+  step "Ended what a start that was killed had left behind (processes ${left[*]})"
 }
 
 # Locks the database for as long as anything that this shell starts lives, and makes it ready; $@ goes to data:prepare.
@@ -179,17 +257,19 @@ take_database() {
   export DB_DATABASE
   DB_DATABASE=$(database_path)
   mkdir -p "$(dirname "$DB_DATABASE")" 2>/dev/null || true
+  end_leftovers "$DB_DATABASE"
   if ! true 2>/dev/null >>"$DB_DATABASE.lock"; then
     echo "The folder $(dirname "$DB_DATABASE") cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE." >&2
     exit 1
   fi
   exec 9<>"$DB_DATABASE.lock"
   php artisan data:prepare --lock=9 "$@" || exit 1
-  who_has_it "by a start that is under way (process $$)"
+  who_has_it "by a start that is under way (process $$)" $$
 }
 
+# Says beside the lock who has the database, and by which process.
 who_has_it() {
-  printf '%s\n' "$1" 2>/dev/null >"$DB_DATABASE.lock" || true
+  printf '%s\nprocess %s %s\n' "$1" "$2" "$(began "$2")" 2>/dev/null >"$DB_DATABASE.lock" || true
 }
 
 # A database of its own for tests and benches: $1 names it.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Http\Middleware\WritesFromItself;
+use App\Http\Middleware\OwnPages;
 use App\Http\Refusals;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -16,7 +16,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withCommands([__DIR__.'/../app/Console/Commands'])
     ->withMiddleware(function (Middleware $middleware): void {
         // Nothing trims or rewrites input: a selection of 10,000 ids is walked once, by the request that reads it.
-        $middleware->use([WritesFromItself::class]);
+        $middleware->use([OwnPages::class]);
         $middleware->group('web', []);
         $middleware->group('api', [Illuminate\Routing\Middleware\SubstituteBindings::class]);
     })

@@ -17,6 +17,39 @@ final readonly class DatabaseFile
     {
     }
 
+    /** What a database is called whose head cannot be read, or that was made before databases had an identity. */
+    public const UNKNOWN = '00000000';
+
+    /** Where its head holds the number that is free for any use: https://sqlite.org/fileformat2.html#user_version_number */
+    private const USER_VERSION_AT = 60;
+
+    /** By what it and its copies are known from other databases: eight hexadecimal digits, read off its head. */
+    public function identity(): string
+    {
+        $head = $this->exists() ? (string) @file_get_contents($this->path, length: self::USER_VERSION_AT + 4) : '';
+
+        $isHead = str_starts_with($head, 'SQLite format 3') && strlen($head) === self::USER_VERSION_AT + 4;
+
+        return $isHead ? bin2hex(substr($head, self::USER_VERSION_AT)) : self::UNKNOWN;
+    }
+
+    /**
+     * Gives it an identity where it has none.
+     *
+     * @throws DataFault where it cannot be written
+     */
+    public function identify(): void
+    {
+        if ($this->identity() === self::UNKNOWN) {
+            $number = random_int(1, 0x7FFFFFFF);
+            // Into the file itself: what stands in its log is not read off its head.
+            $this->reading(static fn (PDO $database): array => [
+                $database->exec("pragma user_version = {$number}"),
+                $database->exec('pragma wal_checkpoint(truncate)'),
+            ]);
+        }
+    }
+
     /** Whether there is anything in it; an empty file is none. */
     public function exists(): bool
     {

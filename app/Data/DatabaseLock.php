@@ -27,8 +27,8 @@ final class DatabaseLock
             throw new DataFault('The folder '.dirname($database).' cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE.');
         }
         if (! flock($handle, LOCK_EX | LOCK_NB)) {
-            $who = trim((string) @file_get_contents($path));
-            throw new DataFault('This database is in use'.($who === '' ? '' : " {$who}").'. Nothing was changed. Use that one, or stop it first; another database is named with DB_DATABASE.');
+            $who = strtok((string) @file_get_contents($path), "\n");
+            throw new DataFault('This database is in use'.($who === false ? '' : " {$who}").'. Nothing was changed. Use that one, or stop it first; another database is named with DB_DATABASE.');
         }
 
         return new self($handle);

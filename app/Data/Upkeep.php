@@ -32,8 +32,16 @@ final readonly class Upkeep
     public function database(): DatabaseFile
     {
         $path = $this->config->get('database.connections.sqlite.database');
+        if (! is_string($path)) {
+            throw new DataFault('DB_DATABASE takes the path of a database.');
+        }
+        if (! is_link($path)) {
+            return new DatabaseFile($path);
+        }
+        // What takes its place takes that of the file, not of the name that leads there.
+        $there = realpath($path);
 
-        return new DatabaseFile(is_string($path) ? $path : throw new DataFault('DB_DATABASE takes the path of a database.'));
+        return new DatabaseFile($there !== false ? $there : throw new DataFault("The database {$path} is a link to ".readlink($path).', which is not there. Is its disk there? Nothing was changed; make it reachable, or name another database with DB_DATABASE.'));
     }
 
     /**
@@ -58,7 +66,9 @@ final readonly class Upkeep
             $done[] = $this->begin($database, $demo);
         } else {
             $this->checked($database);
-            $done = [...$this->upgraded($database), ...(new Copies($database))->makeWhereOld()];
+            $done = $this->upgraded($database);
+            $database->identify();
+            $done = [...$done, ...(new Copies($database))->makeWhereOld()];
         }
         $done = [...$done, ...$this->pruned()];
         $database->protect();
@@ -206,11 +216,12 @@ final readonly class Upkeep
                 if (! $migrator->repositoryExists()) {
                     $migrator->getRepository()->createRepository();
                 }
-                $migrator->run($this->app->databasePath('migrations'));
+                $migrator->run($this->migrations());
                 if ($demo) {
                     $this->app->make(SongStore::class)->create(LanternFerry::NAME, (new LanternFerry)->song());
                 }
             });
+            $file->identify();
         } catch (Throwable $error) {
             $file->discard();
             throw $error instanceof DataFault ? $error : new DataFault(DataFault::meaningOf($error) ?? "The database could not be made: {$error->getMessage()} Nothing was changed.", previous: $error);
@@ -240,7 +251,17 @@ final readonly class Upkeep
     /** @return list<string> */
     private function known(): array
     {
-        return array_map(static fn (string $path): string => basename($path, '.php'), glob($this->app->databasePath('migrations/*.php')) ?: []);
+        return array_map(static fn (string $path): string => basename($path, '.php'), $this->migrations());
+    }
+
+    /** @return list<string> the paths of all migrations; no pattern finds them, for brackets in a path mean something there */
+    private function migrations(): array
+    {
+        $folder = $this->app->databasePath('migrations');
+
+        $names = array_values(array_filter(scandir($folder) ?: [], static fn (string $name): bool => str_ends_with($name, '.php')));
+
+        return array_map(static fn (string $name): string => "{$folder}/{$name}", $names);
     }
 
     private function nameBeside(string $why): string

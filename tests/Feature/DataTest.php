@@ -106,7 +106,7 @@ final class DataTest extends TestCase
         $this->succeeds('data:prepare');
         $this->succeeds('data:prepare');
         $copy = $this->one("{$this->folder}/copies/*.sqlite");
-        file_put_contents("{$this->folder}/copies/2099-01-01-000000.sqlite", 'broken');
+        file_put_contents(str_replace('-00001-', '-00002-', $copy), 'broken');
         DB::purge('sqlite');
         $this->damage();
 
@@ -128,18 +128,65 @@ final class DataTest extends TestCase
     public function test_a_copy_is_made_when_the_last_is_a_day_old_and_five_are_kept(): void
     {
         $this->succeeds('data:prepare');
-        mkdir("{$this->folder}/copies");
-        foreach (range(1, 6) as $day) {
-            touch("{$this->folder}/copies/2026-01-0{$day}-120000.sqlite", time() - 86_400 - 60);
-        }
+        $this->withCopies(range(1, 6), time() - 86_400 - 60);
         $this->succeeds('data:prepare');
         $copies = glob("{$this->folder}/copies/*.sqlite") ?: [];
         self::assertCount(5, $copies);
-        self::assertStringContainsString('2026-01-03', $copies[0]);
+        self::assertStringContainsString('-00003-', $copies[0]);
         self::assertSame(1, (new DatabaseFile($copies[4]))->counts()['songs']);
 
         $this->succeeds('data:prepare');
         self::assertSame($copies, glob("{$this->folder}/copies/*.sqlite"), 'the last one is of today');
+    }
+
+    public function test_a_copy_from_the_future_stops_no_new_one(): void
+    {
+        $this->succeeds('data:prepare');
+        $this->withCopies([1], time() + 10 * 86_400);
+        $this->succeeds('data:prepare');
+        $copies = glob("{$this->folder}/copies/*.sqlite") ?: [];
+        self::assertCount(2, $copies);
+        $this->succeeds('data:prepare');
+        self::assertSame($copies, glob("{$this->folder}/copies/*.sqlite"), 'and that one is of today');
+    }
+
+    public function test_two_databases_in_one_folder_have_copies_of_their_own(): void
+    {
+        $other = "{$this->folder}/other.sqlite";
+        foreach ([$this->database, $other, $this->database, $other] as $database) {
+            config(['database.connections.sqlite.database' => $database]);
+            $this->succeeds('data:prepare');
+        }
+        $this->one("{$this->folder}/copies/songs-*.sqlite");
+        $own = $this->one("{$this->folder}/copies/other-*.sqlite");
+        unlink($own);
+        DB::purge('sqlite');
+        $this->damage($other);
+
+        self::assertStringContainsString('There is no good copy', $this->fails('data:prepare'), 'not the other one’s');
+    }
+
+    public function test_a_database_that_is_begun_anew_does_not_take_the_copies_of_the_one_before(): void
+    {
+        $this->succeeds('data:prepare');
+        $this->succeeds('data:prepare');
+        $this->succeeds('data:prepare', ['--fresh' => true]);
+        $this->succeeds('data:prepare');
+
+        self::assertCount(2, glob("{$this->folder}/copies/songs-*-00001-*.sqlite") ?: [], 'each has its first');
+    }
+
+    public function test_a_link_leads_to_the_file_that_is_kept_and_one_to_nowhere_is_refused(): void
+    {
+        $there = "{$this->folder}/there.sqlite";
+        symlink($there, $this->database);
+        self::assertStringContainsString('a link to', $this->fails('data:prepare'));
+        self::assertTrue(is_link($this->database));
+
+        copy(base_path('tests/fixtures/database-of-2026-11.db'), $there);
+        $this->succeeds('data:prepare');
+        self::assertTrue(is_link($this->database));
+        self::assertSame(3, (new DatabaseFile($there))->counts()['songs']);
     }
 
     public function test_a_step_that_cannot_be_read_is_found_though_its_page_is_whole(): void
@@ -194,13 +241,27 @@ final class DataTest extends TestCase
     }
 
     /** Overwrites pages in the middle, so that it opens and breaks on the way. */
-    private function damage(): void
+    private function damage(?string $path = null): void
     {
-        $database = new PDO("sqlite:{$this->database}");
+        $path ??= $this->database;
+        $database = new PDO("sqlite:{$path}");
         $database->exec('pragma wal_checkpoint(truncate)');
         unset($database);
-        $bytes = (string) file_get_contents($this->database);
-        file_put_contents($this->database, substr($bytes, 0, 8192).str_repeat("\x55", 16_384).substr($bytes, 24_576));
+        $bytes = (string) file_get_contents($path);
+        file_put_contents($path, substr($bytes, 0, 8192).str_repeat("\x55", 16_384).substr($bytes, 24_576));
+    }
+
+    /**
+     * Copies of the database with some numbers, all of one moment.
+     *
+     * @param  list<int>  $numbers
+     */
+    private function withCopies(array $numbers, int $moment): void
+    {
+        mkdir("{$this->folder}/copies");
+        foreach ($numbers as $number) {
+            touch("{$this->folder}/copies/songs-".(new DatabaseFile($this->database))->identity()."-0000{$number}-2026-01-01-120000.sqlite", $moment);
+        }
     }
 
     private function one(string $pattern): string

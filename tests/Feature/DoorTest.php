@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use Illuminate\Foundation\Testing\TestCase;
 use Jactonic\Core\Song\Song;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\RealServer;
 
@@ -69,11 +70,79 @@ final class DoorTest extends TestCase
         self::assertArrayHasKey('error', $answer['answer']);
     }
 
-    public function test_all_clips_a_song_may_have_are_opened_by_their_ids(): void
+    #[TestWith(['open', 404], 'read, though there is no such song')]
+    #[TestWith(['sound', 404])]
+    #[TestWith(['undo', 404])]
+    #[TestWith(['redo', 404])]
+    #[TestWith(['history', 404])]
+    public function test_all_clips_a_song_may_have_are_named_by_ids_of_any_size(string $what, int $status): void
     {
-        $clips = implode(',', range(1, Song::MOST_CLIPS));
+        $clips = range(9_000_000, 9_000_000 + Song::MOST_CLIPS - 1);
+        $body = ['clips' => $clips, 'open' => $clips, 'front' => $clips[0], 'revisions' => array_fill_keys($clips, 1), 'step' => null];
 
-        self::assertSame(404, $this->server()->ask("api/songs/999?clips={$clips}&front=1&grid=1%2F16&swing=0")['status'], 'read, though there is no such song');
+        self::assertSame($status, $this->server()->ask("api/songs/999/{$what}", $body)['status']);
+    }
+
+    /** @return iterable<string, array{string}> what is sent, as it is */
+    public static function oddRequests(): iterable
+    {
+        yield 'an address that is too long' => ['GET /api/songs/1?clips='.str_repeat('9,', 40_000)." HTTP/1.1\r\nHost: localhost\r\n\r\n"];
+        yield 'a head that is too long' => ["GET /api/songs HTTP/1.1\r\nHost: localhost\r\nX-Long: ".str_repeat('x', 200_000)."\r\n\r\n"];
+        yield 'no request at all' => ["hello\r\n\r\n"];
+        yield 'no name' => ["GET /api/songs HTTP/1.1\r\n\r\n"];
+        yield 'two lengths' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: 2\r\nContent-Length: 3\r\n\r\n{}"];
+        yield 'a word for a length' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: much\r\n\r\n{}"];
+        yield 'a way out of the folder' => ["GET /build/../../.env HTTP/1.1\r\nHost: localhost\r\n\r\n"];
+        yield 'a folder' => ["GET /build/assets/ HTTP/1.1\r\nHost: localhost\r\n\r\n"];
+        yield 'a method for proxies' => ["TRACE /api/songs HTTP/1.1\r\nHost: localhost\r\n\r\n"];
+        yield 'a file that is posted to' => ["POST /build/index.html HTTP/1.1\r\nHost: localhost\r\nContent-Length: 0\r\n\r\n"];
+        yield 'a part that is not there' => ["GET /build/index.html HTTP/1.1\r\nHost: localhost\r\nRange: bytes=99999999-\r\n\r\n"];
+        yield 'an expectation' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nExpect: more\r\nContent-Length: 0\r\n\r\n"];
+    }
+
+    #[DataProvider('oddRequests')]
+    public function test_no_answer_is_a_page_of_the_doors_own(string $request): void
+    {
+        $socket = stream_socket_client("tcp://{$this->server()->address}");
+        self::assertIsResource($socket);
+        stream_set_timeout($socket, 5);
+        @fwrite($socket, $request);
+        $answer = '';
+        while (! str_contains($answer, '</html>') && ! str_contains($answer, '"}}') && ($more = (string) fread($socket, 65_536)) !== '') {
+            $answer .= $more;
+        }
+
+        self::assertStringNotContainsStringIgnoringCase('<html', $answer);
+        self::assertMatchesRegularExpression('/"error":\{"message":"[A-Z]/', $answer);
+    }
+
+    /** @return iterable<string, array{string, string, string}> method, address, body */
+    public static function wrongShapes(): iterable
+    {
+        $sizes = ['api/songs' => 28, 'api/shelf' => 28, 'api/keymaps' => 2, 'api/recipes' => 2, 'api/songs/{song}/edits' => 16, 'api/songs/{song}/match' => 16];
+        foreach (MadeUpRequestsTest::routes() as $name => [$method, $uri]) {
+            $size = $method === 'GET' ? 0 : max([0, ...array_intersect_key($sizes, [$uri => 0, preg_replace('#^(api/(shelf|keymaps|recipes)).*#', '$1', $uri) => 0])]) * 1_000_000 - 200;
+            foreach ($size <= 0 ? [] : ['lists' => '[0],', 'numbers' => '1,', 'objects' => '{"a":1},', 'texts' => '"",'] as $kind => $piece) {
+                $fields = ['midi', 'lines', 'selection', 'open', 'context', 'ids', 'text', 'bindings', 'phrase', 'files', 'name', 'choice', 'tags'];
+                $field = $fields[crc32("{$name} {$kind}") % count($fields)];
+                yield "{$name}: {$field} of {$kind}" => [$method, strtr($uri, ['{song}' => '1', '{map}' => '1', '{recipe}' => '1', '{phrase}' => '1']), "{$field} {$size} {$piece}"];
+            }
+        }
+        yield 'deep' => ['POST', 'api/songs/1/edits', 'deep'];
+    }
+
+    #[DataProvider('wrongShapes')]
+    public function test_a_body_of_a_wrong_shape_is_refused_before_it_takes_time_or_memory(string $method, string $path, string $made): void
+    {
+        [$field, $size, $piece] = explode(' ', $made) + ['', '', ''];
+        $body = $made === 'deep' ? str_repeat('{"a":', 100_000).'1'.str_repeat('}', 100_000) : '{"'.$field.'":['.rtrim(str_repeat($piece, intdiv((int) $size, strlen($piece))), ',').']}';
+        $began = hrtime(true);
+        $answer = $this->server()->ask($path, raw: $body, method: $method);
+
+        self::assertContains($answer['status'], [400, 404, 422]);
+        self::assertArrayHasKey('error', $answer['answer']);
+        self::assertLessThan(256, $this->server()->peak(), 'MiB');
+        self::assertLessThan(4, (hrtime(true) - $began) / 1e9, 'seconds');
     }
 
     public function test_a_body_without_a_length_is_counted_as_it_comes_in(): void

@@ -15,6 +15,11 @@ final class SafetyTest extends AppTestCase
     #[TestWith(['DELETE', 'http://localhost/api/songs/1', ['Origin' => 'http://pier.example'], 403], 'another site’s script')]
     #[TestWith(['DELETE', 'http://localhost/api/songs/1', ['Origin' => 'http://localhost'], 204])]
     #[TestWith(['POST', 'http://localhost/api/songs', ['Content-Type' => 'text/plain'], 415], 'a form, which needs no permission')]
+    #[TestWith(['GET', 'http://localhost/api/songs/1/export', ['Sec-Fetch-Site' => 'cross-site'], 403], 'a picture on another site')]
+    #[TestWith(['GET', 'http://localhost/api/songs/1/export', ['Sec-Fetch-Site' => 'same-site'], 403], 'another program on this machine')]
+    #[TestWith(['GET', 'http://localhost/api/songs/1/export', ['Sec-Fetch-Site' => 'same-origin'], 200])]
+    #[TestWith(['GET', 'http://localhost/api/songs/1/export', ['Sec-Fetch-Site' => 'none'], 200], 'an address that was typed')]
+    #[TestWith(['GET', 'http://localhost/', ['Sec-Fetch-Site' => 'cross-site'], 200], 'a link to the page')]
     public function test_it_answers_only_to_itself(string $method, string $address, array $headers, int $status): void
     {
         $this->clip();

@@ -88,7 +88,7 @@ final readonly class RecipeController
     /** @return list<int> */
     private static function numbers(mixed $value, string $otherwise): array
     {
-        if (! is_array($value) || array_filter($value, is_int(...)) !== $value) {
+        if (! is_array($value) || count($value) > RecipeFile::MOST || array_filter($value, is_int(...)) !== $value) {
             throw new BadInput($otherwise);
         }
 

@@ -32,6 +32,9 @@ final readonly class EditRequest
 {
     private const MOST_LINES = 100;
 
+    /** As many as there may be notes and points. */
+    private const MOST_IDS = 2 * Song::MOST_EVENTS;
+
     private const LONGEST_WHERE = 2000;
 
     public function __construct(private Request $request)
@@ -91,8 +94,8 @@ final readonly class EditRequest
     private function ids(string $name): ?array
     {
         $ids = $this->request->json($name);
-        if ($ids !== null && ! is_array($ids)) {
-            throw new BadInput("{$name} takes a list of ids.");
+        if ($ids !== null && (! is_array($ids) || count($ids) > self::MOST_IDS)) {
+            throw new BadInput("{$name} takes a list of ids, at most ".number_format(self::MOST_IDS).'.');
         }
         $read = [];
         foreach ($ids ?? [] as $id) {

@@ -11,7 +11,10 @@ use Jactonic\Core\Smf\CurvesAs;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 
-/** Which clips are to be open, and on which grid, as an address says it: `?clips=4,7&front=7&grid=1/16&swing=0`. */
+/**
+ * Which clips are to be open, and on which grid, as an address says it: `?clips=4,7&front=7&grid=1/16&swing=0`. More clips
+ * than an address has room for stand in a body of the same names, as lists.
+ */
 final readonly class OpenRequest
 {
     public function __construct(private Request $request)
@@ -32,7 +35,7 @@ final readonly class OpenRequest
     /** @return list<int>|null only these tracks; null for all */
     public function tracks(): ?array
     {
-        return $this->request->query('tracks') === null ? null : $this->numbers('tracks');
+        return $this->said('tracks') === null ? null : $this->numbers('tracks');
     }
 
     /** @throws BadInput */
@@ -60,20 +63,32 @@ final readonly class OpenRequest
     }
 
     /**
-     * Ids as a list with commas; what is none is passed over.
+     * Ids as a list, or with commas; what is none is passed over.
      *
      * @return list<int>
      */
     private function numbers(string $name): array
     {
+        $said = $this->said($name);
+        if (is_array($said)) {
+            return array_slice(array_values(array_filter($said, is_int(...))), 0, Song::MOST_CLIPS + 1);
+        }
+        if (is_int($said)) {
+            return [$said];
+        }
         $parts = explode(',', $this->text($name, ''), Song::MOST_CLIPS + 1);
 
         return array_map(intval(...), array_values(array_filter($parts, static fn (string $part): bool => preg_match('/^\d{1,18}$/D', $part) === 1)));
     }
 
+    private function said(string $name): mixed
+    {
+        return $this->request->json($name) ?? $this->request->query($name);
+    }
+
     private function text(string $name, string $otherwise): string
     {
-        $text = $this->request->query($name) ?? $otherwise;
+        $text = $this->said($name) ?? $otherwise;
 
         return is_string($text) ? $text : throw new BadInput("{$name} takes a text.");
     }

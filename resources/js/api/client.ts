@@ -42,6 +42,11 @@ export async function request<T>(method: string, path: string, body?: unknown, l
     : ask<T>(method, path, body ?? {}, left);
 }
 
+/** Asks for what an address has no room to name. It changes nothing, so it is asked for once more as a reading is. */
+export async function read<T>(path: string, body: object): Promise<T> {
+  return onceMore(() => ask<T>('POST', path, body));
+}
+
 /**
  * Asks for something to be made, under a name by which a repeat is known: where the answer was cut off it is asked for once
  * more, and made once.

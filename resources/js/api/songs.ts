@@ -1,4 +1,4 @@
-import { make, request } from './client';
+import { make, read, request } from './client';
 import type {
   Sparse,
   NoteColumns,
@@ -325,16 +325,10 @@ export const songs = {
     make<{ id: number; problems: string[] }>('POST', 'songs', { name, midi }, left),
   /** All that is needed to see a song with some clips open; the first track where none is named. */
   open: (id: number, clips: number[], front: number, grid: string, swing: number) =>
-    request<OpenedSong>(
-      'GET',
-      `songs/${id}?clips=${clips.join(',')}&front=${front}&grid=${encodeURIComponent(grid)}&swing=${swing}`,
-    ),
+    read<OpenedSong>(`songs/${id}/open`, { clips, front, grid, swing }),
   /** All that is needed to hear it beside the clips that are open; of some tracks, or of all. */
   sound: (id: number, clips: number[], tracks?: number[]) =>
-    request<{ tracks: TrackSound[] }>(
-      'GET',
-      `songs/${id}/sound?clips=${clips.join(',')}${tracks ? `&tracks=${tracks.join(',')}` : ''}`,
-    ),
+    read<{ tracks: TrackSound[] }>(`songs/${id}/sound`, { clips, ...(tracks && { tracks }) }),
   /** Renames a song that is called `was`. */
   renameSong: (id: number, name: string, was: string) =>
     request<{ name: string }>('PATCH', `songs/${id}`, { name, was }),
