@@ -13,10 +13,12 @@ return [
     // Only what is used is loaded: an empty request takes a third of the time of one with all of the framework.
     'providers' => [
         Illuminate\Cache\CacheServiceProvider::class,
-        Illuminate\Foundation\Providers\ConsoleSupportServiceProvider::class,
         Illuminate\Database\DatabaseServiceProvider::class,
+        Illuminate\Database\MigrationServiceProvider::class,
         Illuminate\Filesystem\FilesystemServiceProvider::class,
+        Illuminate\Foundation\Providers\ComposerServiceProvider::class,
         Illuminate\Foundation\Providers\FoundationServiceProvider::class,
         App\Providers\AppServiceProvider::class,
+        App\Providers\CommandsProvider::class,
     ],
 ];

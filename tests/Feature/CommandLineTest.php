@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Console\Commands\WriteDocs;
+use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Smf\SmfFile;
 use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Console\Output\BufferedOutput;
 use Symfony\Component\Process\Process;
 use Tests\AppTestCase;
 
@@ -160,5 +162,37 @@ final class CommandLineTest extends AppTestCase
         foreach (WriteDocs::made(Catalog::standard()) as $path => $text) {
             self::assertStringEqualsFile(base_path($path), $text, "{$path} is old: run php artisan docs:write");
         }
+    }
+
+    public function test_the_list_shows_our_own_commands_and_help_an_example_of_each(): void
+    {
+        $listed = $this->told('list');
+        self::assertStringContainsString('song:edit', $listed);
+        self::assertDoesNotMatchRegularExpression('/^  (config|route|migrate)/m', $listed);
+        foreach (Artisan::all() as $name => $command) {
+            if ($command instanceof Command && str_starts_with($command::class, 'App\\')) {
+                self::assertStringContainsString($name, $listed);
+                self::assertStringContainsString("Example: php artisan {$name}", $this->told('help', ['command_name' => $name]));
+            }
+        }
+    }
+
+    public function test_a_mistyped_command_is_told_what_there_is(): void
+    {
+        $process = new Process(['php', 'artisan', 'song:edti'], base_path());
+        $process->run();
+        $said = $process->getOutput().$process->getErrorOutput();
+
+        self::assertStringContainsString('"song:edti" is not defined', $said);
+        self::assertStringContainsString('song:edit', $said);
+    }
+
+    /** @param  array<string, string>  $options */
+    private function told(string $command, array $options = []): string
+    {
+        $output = new BufferedOutput;
+        self::assertSame(0, Artisan::call($command, $options, $output));
+
+        return $output->fetch();
     }
 }

@@ -27,6 +27,8 @@ final class AdviseSong extends Command
 
     protected $description = 'Reads the timing of a MIDI file and ranks the grids that fit it; distances are in % of half the gap between lines';
 
+    protected $help = 'Example: php artisan song:advise take.mid --where="pitch=36..52"';
+
     public function handle(): int
     {
         try {

@@ -15,6 +15,8 @@ final class CheckData extends DataCommand
 
     protected $description = 'Says whether a database is whole, and what is in it; may run beside the program';
 
+    protected $help = 'Example: php artisan data:check storage/copies/jactonic-1a2b3c4d-00007-2026-11-29-090000.sqlite';
+
     public function handle(Upkeep $upkeep): int
     {
         return $this->saying(function () use ($upkeep): iterable {

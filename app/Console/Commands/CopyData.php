@@ -13,6 +13,8 @@ final class CopyData extends DataCommand
 
     protected $description = 'Copies the database with all songs and their history, and checks the copy; may run beside the program';
 
+    protected $help = 'Example: php artisan data:copy /media/stick/songs.sqlite';
+
     public function handle(Upkeep $upkeep): int
     {
         return $this->saying(function () use ($upkeep): iterable {

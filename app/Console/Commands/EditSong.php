@@ -45,6 +45,8 @@ final class EditSong extends Command
 
     protected $description = 'Edits a MIDI file with edit lines';
 
+    protected $help = 'Example: php artisan song:edit take.mid fixed.mid --where="pitch=60..72" --do="quantize grid=1/16 strength=80" --do="velocity add=8"';
+
     public function handle(Catalog $catalog): int
     {
         try {

@@ -16,6 +16,8 @@ final class ExportShelf extends Command
 
     protected $description = 'Writes every phrase on the shelf as a MIDI file into a folder';
 
+    protected $help = 'Example: php artisan shelf:export phrases';
+
     public function handle(): int
     {
         $folder = rtrim((string) $this->argument('folder'), '/');

@@ -16,6 +16,8 @@ final class ImportShelf extends Command
 
     protected $description = 'Takes the MIDI files of a folder onto the shelf, each track with notes as a phrase of its own';
 
+    protected $help = 'Example: php artisan shelf:import phrases';
+
     public function handle(Shelf $shelf): int
     {
         $folder = rtrim((string) $this->argument('folder'), '/') ?: '/';

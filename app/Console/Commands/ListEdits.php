@@ -15,6 +15,8 @@ final class ListEdits extends Command
 
     protected $description = 'Lists all edits with their parameters';
 
+    protected $help = 'Example: php artisan song:edits --json';
+
     public function handle(Catalog $catalog): int
     {
         $this->line($this->option('json') === true

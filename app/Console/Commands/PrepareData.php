@@ -17,6 +17,8 @@ final class PrepareData extends DataCommand
 
     protected $description = 'Makes the database ready: builds it, brings it up to date, checks and copies it';
 
+    protected $help = 'Example: php artisan data:prepare --no-demo';
+
     public function handle(Upkeep $upkeep): int
     {
         return $this->saying(function () use ($upkeep): iterable {

@@ -14,6 +14,8 @@ final class SeedDemo extends Command
 
     protected $description = 'Puts the demo song “Lantern Ferry” into the database';
 
+    protected $help = 'Example: php artisan demo:song';
+
     public function handle(SongStore $store): int
     {
         $store->create(LanternFerry::NAME, (new LanternFerry)->song());

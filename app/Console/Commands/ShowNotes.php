@@ -23,6 +23,8 @@ final class ShowNotes extends Command
 
     protected $description = 'Lists the notes of a MIDI file';
 
+    protected $help = 'Example: php artisan song:notes take.mid --track=1';
+
     public function handle(): int
     {
         try {

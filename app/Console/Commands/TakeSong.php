@@ -34,6 +34,8 @@ final class TakeSong extends Command
 
     protected $description = 'Takes what was played into a MIDI file';
 
+    protected $help = 'Example: php artisan song:take song.mid take.txt out.mid --track=2 --do=take --do="quantize grid=1/16"';
+
     public function handle(Catalog $catalog): int
     {
         try {

@@ -19,6 +19,8 @@ final class WriteDocs extends Command
 
     protected $description = 'Writes what is made from the program: the edit reference, the keys, names of rows, the demo song as a file';
 
+    protected $help = 'Example: php artisan docs:write';
+
     public function handle(Catalog $catalog): int
     {
         foreach (self::made($catalog) as $path => $text) {
