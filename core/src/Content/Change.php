@@ -25,6 +25,7 @@ final readonly class Change
      * @param  Phrase|null  $clipboard  what was taken to the clipboard, if anything was
      * @param  TableChange<Points>|null  $points  null where they stayed
      * @param  array<int, int>  $origins  for notes put in the id of the one each is like, where there is one
+     * @param  array<int, int>  $pieces  for those that were cut off the one they are like, by how many ticks later they lie
      * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less time
      */
     public function __construct(
@@ -37,6 +38,7 @@ final readonly class Change
         public ?Phrase $clipboard = null,
         public ?TableChange $points = null,
         public array $origins = [],
+        public array $pieces = [],
         public bool $cuts = false,
     ) {
         $this->table = new TableChange($removed, $added, $before, $after);
@@ -56,19 +58,19 @@ final readonly class Change
     /** The same change that also fills the clipboard. */
     public function taking(?Phrase $clipboard): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $clipboard, $this->points, $this->origins, $this->cuts);
+        return $this->with(['clipboard' => $clipboard]);
     }
 
     /** The same change of notes of which parts were cut off. */
     public function cutting(): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $this->summary, $this->clipboard, $this->points, $this->origins, true);
+        return $this->with(['cuts' => true]);
     }
 
     /** The same change in other words. */
     public function saying(string $summary): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $this->selection, $summary, $this->clipboard, $this->points, $this->origins, $this->cuts);
+        return $this->with(['summary' => $summary]);
     }
 
     /**
@@ -78,7 +80,28 @@ final readonly class Change
      */
     public function withPoints(?TableChange $points, ?Selection $selection = null): self
     {
-        return new self($this->removed, $this->added, $this->before, $this->after, $selection ?? $this->selection, $this->summary, $this->clipboard, $points?->isNothing() === true ? null : $points, $this->origins, $this->cuts);
+        return $this->with(['points' => $points?->isNothing() === true ? null : $points, 'selection' => $selection ?? $this->selection]);
+    }
+
+    /**
+     * The same change with other rows and values.
+     *
+     * @param  TableChange<Notes>  $notes
+     * @param  TableChange<Points>|null  $points
+     */
+    public function inTables(TableChange $notes, ?TableChange $points, Selection $selection): self
+    {
+        return $this->with(['removed' => $notes->removed, 'added' => $notes->added, 'before' => $notes->before, 'after' => $notes->after])
+            ->withPoints($points, $selection);
+    }
+
+    /** @param  array{removed?: Notes, added?: Notes, before?: array<string, array<int, int>>, after?: array<string, array<int, int>>, clipboard?: Phrase|null, cuts?: bool, summary?: string, points?: TableChange<Points>|null, selection?: Selection}  $changed */
+    private function with(array $changed): self
+    {
+        /** @var array{removed: Notes, added: Notes, before: array<string, array<int, int>>, after: array<string, array<int, int>>, selection: Selection, summary: string, clipboard: Phrase|null, points: TableChange<Points>|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool} $all */
+        $all = array_diff_key([...get_object_vars($this), ...$changed], ['table' => 0]);
+
+        return new self(...$all);
     }
 
     public function isNothing(): bool

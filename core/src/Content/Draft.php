@@ -66,6 +66,9 @@ final class Draft
     /** @var array<int, int> for notes put in the id of the one each is like */
     private array $origins = [];
 
+    /** @var array<int, int> for those that were cut off that one, by how many ticks later they lie */
+    private array $pieces = [];
+
     /** @var array<int, int> the groups of the copies being made, by those of their originals */
     private array $copiedGroups = [];
 
@@ -143,6 +146,23 @@ final class Draft
         $added['looseVelocity'][] = $notes->looseVelocity[$place];
         $added['technique'][] = $values['technique'] ?? $notes->technique[$place];
         $added['clip'][] = $values['clip'] ?? $notes->clip[$place];
+
+        return $id;
+    }
+
+    /**
+     * Puts in a piece that was cut off a note: what sounded in it there sounds in it here.
+     *
+     * @param  array<string, int>  $values  what is different, by column
+     * @param  int  $later  ticks by which what sounds in it lies later than in the note
+     * @return int its id
+     *
+     * @throws EditRefused where there would be too many notes
+     */
+    public function addPiece(int $place, array $values, int $later = 0): int
+    {
+        $id = $this->addLike($place, $values);
+        $this->pieces[$id] = $later;
 
         return $id;
     }
@@ -236,7 +256,7 @@ final class Draft
             $selection = Selection::of(array_diff($selection->ids, $gone));
         }
 
-        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary, origins: $this->origins);
+        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary, origins: $this->origins, pieces: $this->pieces);
     }
 
     /** @return array<string, array{array<int, int>, array<int, int>}> old and new values of the columns written to */

@@ -26,67 +26,146 @@ final readonly class NoteCurves
         $this->of = $of;
     }
 
-    /** The change of notes with what it does to their curves. */
+    /** The change of notes with what it does to their curves, and of curves with where their notes end. */
     public function along(Change $change): Change
     {
-        if ($this->of === [] || $change->table->isNothing()) {
+        $hasCurves = $this->of !== [] || ($change->points !== null && array_filter($change->points->added->note) !== []);
+        if (! $hasCurves || ($change->table->isNothing() && $change->points === null)) {
             return $change;
         }
         $places = array_flip($this->notes->id);
-        $draft = new PointDraft($change->applyToPoints($this->points), $change->nextId());
+        $changed = $change->applyToPoints($this->points);
+        $draft = new PointDraft($changed, $change->nextId());
         // Points that the edit itself changed are where it put them.
         $own = $change->points === null ? [] : array_fill_keys([...$change->points->removed->id, ...array_keys($change->points->after['start'] ?? [])], true);
-        $at = array_flip($change->applyToPoints($this->points)->id);
+        $at = array_diff_key(array_flip($changed->id), $own);
         $joined = $this->joined($change, $places);
-        $pieces = $this->pieces($change, $places);
-        $grown = array_flip($joined);
-        foreach ($change->removed->id as $note) {
-            foreach (isset($joined[$note]) ? [] : $this->of[$note] ?? [] as $i) {
-                self::with($draft, $at, $this->points->id[$i], $own, static fn (int $place) => $draft->remove($place));
-            }
-        }
         foreach ($joined as $note => $into) {
-            foreach ($this->of[$note] ?? [] as $i) {
-                self::with($draft, $at, $this->points->id[$i], $own, static fn (int $place) => $draft->note[$place] = $into);
+            foreach ($this->placesOf($note, $at) as $place) {
+                $draft->note[$place] = $into;
             }
         }
+        $isCut = array_flip(array_intersect_key($change->origins, $change->pieces)) + array_flip($joined);
         $moved = ($change->after['start'] ?? []) + ($change->after['length'] ?? []);
-        foreach (array_intersect_key($this->of, $moved, $places) as $note => $curve) {
+        foreach (array_intersect_key($this->of, $moved, $places) as $note => $_) {
             $k = $places[$note];
             [$start, $length] = [$change->after['start'][$note] ?? $this->notes->start[$k], $change->after['length'][$note] ?? $this->notes->length[$k]];
-            $isCut = ($change->cuts && $length < $this->notes->length[$k]) || isset($pieces[$note]) || isset($grown[$note]);
-            foreach ($curve as $i) {
-                $tick = $this->points->start[$i];
-                $to = $isCut ? $tick : self::scaled($tick, $this->notes->start[$k], $this->notes->length[$k], $start, $length);
-                self::with($draft, $at, $this->points->id[$i], $own, static fn (int $place) => $isCut && $tick >= $start + $length ? $draft->remove($place) : $draft->start[$place] = $to);
+            if (! isset($isCut[$note]) && ! ($change->cuts && $length < $this->notes->length[$k])) {
+                foreach ($this->placesOf($note, $at) as $place) {
+                    $draft->start[$place] = self::scaled($changed->start[$place], $this->notes->start[$k], $this->notes->length[$k], $start, $length);
+                }
             }
         }
         foreach ($change->added->id as $k => $note) {
-            $origin = $change->origins[$note] ?? 0;
-            $isPiece = isset($pieces[$origin][$note]);
-            $this->copy($draft, $change->added, $k, $origin, $isPiece ? null : ($places[$origin] ?? null));
+            $this->copy($draft, $change, $k, $places[$change->origins[$note] ?? 0] ?? null);
         }
         $whole = $change->points === null ? $draft->change() : $change->points->followedBy($draft->change());
+        $after = $whole->applyTo($this->points);
+        $touched = $moved + array_flip($change->added->id) + array_flip($change->removed->id) + $this->notesOf($change->points);
 
-        return $change->withPoints($whole);
+        return $change->withPoints($whole->followedBy(self::within($change->applyTo($this->notes), $after, $touched)));
+    }
+
+    /**
+     * What has to be done so that curves lie within their notes: what comes behind the end of one, or has no note, goes; of what
+     * lies before it what holds at its start is said there.
+     *
+     * @param  array<int, mixed>|null  $only  the notes that are looked at, by id; all where left out
+     * @return TableChange<Points>
+     */
+    public static function within(Notes $notes, Points $points, ?array $only = null): TableChange
+    {
+        $draft = new PointDraft($points);
+        $places = array_flip($notes->id);
+        $held = $there = [];
+        foreach ($points->note as $i => $note) {
+            if ($note === 0 || ($only !== null && ! isset($only[$note]))) {
+                continue;
+            }
+            $k = $places[$note] ?? null;
+            $lane = "{$note} {$points->kind[$i]} {$points->number[$i]}";
+            if ($k === null || $points->start[$i] >= $notes->start[$k] + $notes->length[$k]) {
+                $draft->remove($i);
+            } elseif ($points->start[$i] < $notes->start[$k]) {
+                $draft->remove($held[$lane] ?? $i);
+                $held[$lane] = $i;
+            } elseif ($points->start[$i] === $notes->start[$k]) {
+                $there[$lane] = true;
+            }
+        }
+        foreach ($held as $lane => $i) {
+            if (isset($there[$lane])) {
+                $draft->remove($i);
+            } else {
+                $draft->keep($i);
+                $draft->start[$i] = $notes->start[$places[$points->note[$i]]];
+            }
+        }
+
+        return $draft->change();
+    }
+
+    /** Where a tick of a note lies when the note lies elsewhere, longer or shorter; within it all the same. */
+    public static function scaled(int $tick, int $start, int $length, int $newStart, int $newLength): int
+    {
+        return $newStart + max(0, min($newLength - 1, (int) round(($tick - $start) * $newLength / max(1, $length))));
     }
 
     /** Gives an added note the curve of the one it is like: as long as it, or where it is a piece, what lies within it. */
-    private function copy(PointDraft $draft, Notes $added, int $k, int $origin, ?int $place): void
+    private function copy(PointDraft $draft, Change $change, int $k, ?int $place): void
     {
-        $held = [];
+        if ($place === null) {
+            return;
+        }
+        $added = $change->added;
+        $note = $added->id[$k];
+        $later = $change->pieces[$note] ?? null;
         [$start, $end] = [$added->start[$k], $added->start[$k] + $added->length[$k]];
-        foreach ($this->of[$origin] ?? [] as $i) {
-            $row = ['note' => $added->id[$k], 'clip' => $added->clip[$k], 'rank' => Points::LAST_RANK] + $this->points->row($i);
-            if ($place !== null) {
-                $draft->add(['start' => self::scaled($row['start'], $this->notes->start[$place], $this->notes->length[$place], $start, $added->length[$k])] + $row);
-            } elseif ($row['start'] <= $start) {
+        $held = [];
+        foreach ($this->of[$this->notes->id[$place]] ?? [] as $i) {
+            $row = ['note' => $note, 'clip' => $added->clip[$k], 'rank' => Points::LAST_RANK] + $this->points->row($i);
+            $tick = $later === null
+                ? self::scaled($row['start'], $this->notes->start[$place], $this->notes->length[$place], $start, $added->length[$k])
+                : $row['start'] + $later;
+            if ($later !== null && $tick <= $start) {
                 $held["{$row['kind']} {$row['number']}"] = ['start' => $start] + $row;
-            } elseif ($row['start'] < $end) {
-                $draft->add($row);
+            } elseif ($tick < $end) {
+                $draft->add(['start' => $tick] + $row);
             }
         }
         array_map($draft->add(...), array_values($held));
+    }
+
+    /**
+     * The places of the points of a note, of those that are there.
+     *
+     * @param  array<int, int>  $at  places by id
+     * @return list<int>
+     */
+    private function placesOf(int $note, array $at): array
+    {
+        $places = [];
+        foreach ($this->of[$note] ?? [] as $i) {
+            if (isset($at[$this->points->id[$i]])) {
+                $places[] = $at[$this->points->id[$i]];
+            }
+        }
+
+        return $places;
+    }
+
+    /**
+     * The notes whose curves an edit changed by itself.
+     *
+     * @param  TableChange<Points>|null  $change
+     * @return array<int, true>
+     */
+    private function notesOf(?TableChange $change): array
+    {
+        $moved = $change->after['start'] ?? [];
+        $notes = $moved === [] ? [] : array_intersect_key(array_combine($this->points->id, $this->points->note), $moved);
+
+        return array_fill_keys([...array_values($notes), ...($change === null ? [] : array_values($change->added->note))], true);
     }
 
     /**
@@ -111,48 +190,5 @@ final readonly class NoteCurves
         }
 
         return $joined;
-    }
-
-    /**
-     * Notes that were cut: by id, the ids of the pieces put in beside what is left of them.
-     *
-     * @param  array<int, int>  $places
-     * @return array<int, array<int, true>>
-     */
-    private function pieces(Change $change, array $places): array
-    {
-        $pieces = [];
-        $placeOf = array_flip($change->added->id);
-        foreach ($change->origins as $note => $origin) {
-            $k = $places[$origin] ?? null;
-            $added = $placeOf[$note] ?? null;
-            if ($k === null || $added === null || ! isset($change->after['length'][$origin]) || $change->added->pitch[$added] !== $this->notes->pitch[$k]) {
-                continue;
-            }
-            $start = $change->added->start[$added];
-            if ($start > $this->notes->start[$k] && $start < $this->notes->start[$k] + $this->notes->length[$k]) {
-                $pieces[$origin][$note] = true;
-            }
-        }
-
-        return $pieces;
-    }
-
-    /**
-     * @param  array<int, int>  $at
-     * @param  array<int, true>  $own
-     * @param  callable(int): mixed  $do  with its place
-     */
-    private static function with(PointDraft $draft, array $at, int $id, array $own, callable $do): void
-    {
-        if (isset($at[$id]) && ! isset($own[$id])) {
-            $do($at[$id]);
-        }
-    }
-
-    /** Where a tick of a note lies when the note lies elsewhere, longer or shorter. */
-    private static function scaled(int $tick, int $start, int $length, int $newStart, int $newLength): int
-    {
-        return $newStart + (int) round(($tick - $start) * $newLength / max(1, $length));
     }
 }

@@ -33,6 +33,9 @@ final class PointDraft
     /** @var array<string, list<int>> */
     private array $added;
 
+    /** @var array<int, true> of those put in the ones that another one put in after them covers */
+    private array $leftOut = [];
+
     private int $nextId;
 
     /** @param  int  $nextId  the id for the next point where higher than the table's: notes take theirs from the same numbers */
@@ -43,9 +46,28 @@ final class PointDraft
         $this->nextId = max($points->nextId, $nextId);
     }
 
+    /**
+     * Points at other ticks, in the same order; of those that then lie on one tick in one lane the last.
+     *
+     * @param  array<int, int>  $starts
+     */
+    public static function moved(Points $points, array $starts): Points
+    {
+        $draft = new self($points);
+        $draft->start = $starts;
+
+        return $draft->change()->applyTo($points);
+    }
+
     public function remove(int $place): void
     {
         $this->removed[$place] = true;
+    }
+
+    /** Leaves one there that was to be taken out. */
+    public function keep(int $place): void
+    {
+        unset($this->removed[$place]);
     }
 
     /**
@@ -104,7 +126,9 @@ final class PointDraft
         }
         ksort($this->removed);
 
-        return new TableChange($this->points->at(array_keys($this->removed)), Points::of($this->added), $before, $after);
+        $added = array_map(fn (array $column): array => array_values(array_diff_key($column, $this->leftOut)), $this->added);
+
+        return new TableChange($this->points->at(array_keys($this->removed)), Points::of($added)->counted($this->nextId), $before, $after);
     }
 
     /** Of those that come to lie on one tick in one lane, what was put there stays, and of several the last. */
@@ -127,10 +151,14 @@ final class PointDraft
         foreach ($this->added['start'] as $k => $start) {
             $added = $this->added;
             $at = "{$start} {$added['kind'][$k]} {$added['number'][$k]} {$added['channel'][$k]} {$added['note'][$k]} {$added['clip'][$k]}";
-            if (isset($put[$at])) {
-                $this->removed[$put[$at]] = true;
+            // Those put in are counted down from -1.
+            $there = $put[$at] ?? null;
+            if ($there !== null && $there >= 0) {
+                $this->removed[$there] = true;
+            } elseif ($there !== null) {
+                $this->leftOut[-1 - $there] = true;
             }
-            $put[$at] = -1;
+            $put[$at] = -1 - $k;
             $ticks[$start] = true;
         }
         foreach ($this->start as $i => $start) {
@@ -138,7 +166,6 @@ final class PointDraft
                 $this->removed[$i] = true;
             }
         }
-        unset($this->removed[-1]);
     }
 
     /** Its moment, and the lane, channel and clip it lies in. */

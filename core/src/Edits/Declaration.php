@@ -20,6 +20,7 @@ final readonly class Declaration
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
      * @param  bool  $onPoints  whether it does to selected points of lanes what it does to notes
+     * @param  InLoops  $inLoops  what it does with what would lie outside of the round of a clip that loops
      * @param  bool  $isHeard  whether its result is sounded once it is done
      */
     public function __construct(
@@ -37,6 +38,7 @@ final readonly class Declaration
         public bool $isHeard = false,
         public bool $onClips = false,
         public bool $onPoints = false,
+        public InLoops $inLoops = InLoops::Wrap,
     ) {
     }
 

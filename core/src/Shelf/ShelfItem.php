@@ -98,8 +98,8 @@ final readonly class ShelfItem
     {
         $by = $key === null || $this->key === null || $this->voice === Voice::Drums ? 0 : ($key->root - $this->key->root + 18) % 12 - 6;
         $by += match (true) {
-            min(127, ...$this->notes->pitch) + $by < 0 => 12,
-            max(0, ...$this->notes->pitch) + $by > 127 => -12,
+            min([127, ...$this->notes->pitch]) + $by < 0 => 12,
+            max([0, ...$this->notes->pitch]) + $by > 127 => -12,
             default => 0,
         };
 

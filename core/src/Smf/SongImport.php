@@ -115,7 +115,7 @@ final class SongImport
     /** How many ticks the clip of a track lasts that has no marks: to the bar line behind all that is in it. */
     public static function lengthOf(Content $content, int $end, MeterMap $meters): int
     {
-        return max(1, min(Bounds::LAST_TICK, $meters->nextBarLine(max(0, $end - 1, $content->notes->end() - 1, ...array_slice($content->points->start, -1)))));
+        return max(1, min(Bounds::LAST_TICK, $meters->nextBarLine(max([0, $end - 1, $content->notes->end() - 1, ...array_slice($content->points->start, -1)]))));
     }
 
     /**

@@ -62,10 +62,23 @@ final readonly class Content
         return new self($notes, $this->points->at($points));
     }
 
+    /**
+     * What lies in several contents, each with ids of its own.
+     *
+     * @param  list<self>  $parts
+     */
+    public static function of(array $parts): self
+    {
+        return count($parts) === 1 ? $parts[0] : new self(
+            self::together(Notes::none(), array_map(static fn (self $part): Notes => $part->notes, $parts)),
+            self::together(Points::none(), array_map(static fn (self $part): Points => $part->points, $parts)),
+        );
+    }
+
     /** With what lies in another content, which has ids of its own. */
     public function and(self $other): self
     {
-        return new self(self::together($this->notes, $other->notes), self::together($this->points, $other->points));
+        return self::of([$this, $other]);
     }
 
     /** The same under ids from a number on, the notes first. */
@@ -79,19 +92,21 @@ final readonly class Content
     /**
      * @template T of Notes|Points
      *
-     * @param  T  $one
-     * @param  T  $other
+     * @param  T  $none
+     * @param  list<T>  $tables
      * @return T
      */
-    private static function together(Notes|Points $one, Notes|Points $other): Notes|Points
+    private static function together(Notes|Points $none, array $tables): Notes|Points
     {
-        $more = $other->columns();
-        $columns = [];
-        foreach ($one->columns() as $name => $values) {
-            $columns[$name] = [...$values, ...$more[$name]];
+        $columns = $next = [];
+        foreach ($tables as $table) {
+            $next[] = $table->nextId;
+            foreach ($table->id === [] ? [] : $table->columns() as $name => $values) {
+                $columns[$name][] = $values;
+            }
         }
 
-        return $one->with($columns, $other->nextId);
+        return $none->with(array_map(static fn (array $parts): array => array_merge(...$parts), $columns), max([1, ...$next]));
     }
 
     /** Everything in it moved by so many ticks. */

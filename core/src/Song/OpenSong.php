@@ -147,9 +147,8 @@ final readonly class OpenSong
     {
         $notes = $points = [];
         foreach ($open as $id) {
-            $content = $song->contentOf($id);
-            $notes[$id] = self::visible($content->notes, $song->clips[$id]);
-            $points[$id] = self::visible($content->points, $song->clips[$id]);
+            $seen = self::seen($song->contentOf($id), $song->clips[$id]);
+            [$notes[$id], $points[$id]] = [$seen->notes, $seen->points];
         }
 
         return [self::together(Notes::none(), $notes)->counted($song->nextId), self::together(Points::none(), $points)->counted($song->nextId)];
@@ -189,8 +188,7 @@ final readonly class OpenSong
     {
         foreach (array_intersect($change->touchedClips(), $this->open) as $clip) {
             foreach ([$this->song, $after] as $song) {
-                $content = $song->contentOf($clip);
-                if (! isset($song->clips[$clip]) || ! self::shows($song->clips[$clip], $content->notes) || ! self::shows($song->clips[$clip], $content->points)) {
+                if (! isset($song->clips[$clip]) || ! self::shows($song->clips[$clip], $song->contentOf($clip))) {
                     return false;
                 }
             }
@@ -199,36 +197,45 @@ final readonly class OpenSong
         return true;
     }
 
-    /** Whether all rows begin in a clip's window. */
-    private static function shows(Clip $clip, Notes|Points $table): bool
+    /** Whether all notes, and all points of lanes, begin in a clip's window; a curve is seen with its note. */
+    private static function shows(Clip $clip, Content $content): bool
     {
         $window = $clip->window();
-
-        return $table->id === [] || ($table->start[0] >= $window->from && $table->start[$table->count() - 1] < $window->to);
-    }
-
-    /**
-     * What sounds in a clip's window, in song time: notes from before it too, of points those alone that lie in it.
-     *
-     * @template T of Notes|Points
-     *
-     * @param  T  $table
-     * @return T
-     */
-    private static function visible(Notes|Points $table, Clip $clip): Notes|Points
-    {
-        if (self::shows($clip, $table)) {
-            return $table->shifted($clip->shift());
-        }
-        $window = $clip->window();
-        $places = [];
-        foreach ($table->start as $i => $start) {
-            if ($start < $window->to && $start + ($table instanceof Notes ? $table->length[$i] : 1) > $window->from) {
-                $places[] = $i;
+        $first = min($content->notes->start[0] ?? $window->from, $content->points->start[0] ?? $window->from);
+        $last = $content->notes->id === [] ? $window->from : $content->notes->start[$content->notes->count() - 1];
+        foreach (array_reverse($content->points->note, true) as $i => $note) {
+            // Curves may go on behind the window; those before it belong to notes that begin before it.
+            if ($note === 0) {
+                $last = max($last, $content->points->start[$i]);
+                break;
             }
         }
 
-        return $table->at($places)->shifted($clip->shift());
+        return $first >= $window->from && $last < $window->to;
+    }
+
+    /** What sounds in a clip's window, in song time: notes from before it too, with their curves, and the points of lanes that lie in it. */
+    private static function seen(Content $content, Clip $clip): Content
+    {
+        if (self::shows($clip, $content)) {
+            return $content->shifted($clip->shift());
+        }
+        $window = $clip->window();
+        $places = $points = $notes = [];
+        foreach ($content->notes->start as $i => $start) {
+            if ($start < $window->to && $start + $content->notes->length[$i] > $window->from) {
+                $places[] = $i;
+                $notes[$content->notes->id[$i]] = true;
+            }
+        }
+        foreach ($content->points->note as $i => $note) {
+            $start = $content->points->start[$i];
+            if ($note === 0 ? $start >= $window->from && $start < $window->to : isset($notes[$note])) {
+                $points[] = $i;
+            }
+        }
+
+        return (new Content($content->notes->at($places), $content->points->at($points)))->shifted($clip->shift());
     }
 
     /**
@@ -277,7 +284,7 @@ final readonly class OpenSong
     private function grown(Clip $clip, TableChange $notes, ?TableChange $points): array
     {
         [$first, $last] = $this->span($notes);
-        $starts = $points === null ? [] : [...$points->added->start, ...array_values($points->after['start'] ?? [])];
+        $starts = $points === null ? [] : $this->lanes($points);
 
         return $clip->reaching(min([$first, ...$starts]), max([$last, ...array_map(static fn (int $start): int => $start + 1, $starts)]), $this->song->conductor->meters);
     }
@@ -308,6 +315,21 @@ final readonly class OpenSong
         }
 
         return [$first, $last];
+    }
+
+    /**
+     * The ticks of points of lanes that a change moved or put in: curves lie where their notes do.
+     *
+     * @param  TableChange<Points>  $change
+     * @return list<int>
+     */
+    private function lanes(TableChange $change): array
+    {
+        $moved = $change->after['start'] ?? [];
+        $ofNotes = $moved === [] ? [] : array_filter(array_combine($this->points->id, $this->points->note));
+        $added = array_intersect_key($change->added->start, array_filter($change->added->note, static fn (int $note): bool => $note === 0));
+
+        return [...array_values($added), ...array_values(array_diff_key($moved, $ofNotes))];
     }
 
     /** A change in a clip whose content begins so much later than before. */

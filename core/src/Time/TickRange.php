@@ -25,6 +25,19 @@ final readonly class TickRange
         return new self($from, $to);
     }
 
+    public function has(int $tick): bool
+    {
+        return $tick >= $this->from && $tick < $this->to;
+    }
+
+    /** The tick in it that one outside comes in again at, where it goes round. */
+    public function wrapped(int $tick): int
+    {
+        $length = $this->to - $this->from;
+
+        return $this->from + (($tick - $this->from) % $length + $length) % $length;
+    }
+
     /** @throws BadInput unless the text is TICK..TICK */
     public static function parse(string $text): self
     {

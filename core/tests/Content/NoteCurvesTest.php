@@ -7,6 +7,7 @@ namespace Jactonic\Core\Tests\Content;
 use Jactonic\Core\Content\CurveOf;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
+use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
@@ -113,6 +114,86 @@ final class NoteCurvesTest extends MusicTestCase
 
         sort($said);
         self::assertSame($curves, implode('|', array_filter($said)));
+    }
+
+    /** @return iterable<string, array{list<string>, string, 2?: string}> lines, the notes [start, length] with their curves then, and the range */
+    public static function linesOfRanges(): iterable
+    {
+        yield 'the gap closed, what was in it goes' => [['close'], '0+1040: 0=10 480=50 600=90'];
+        yield 'a gap opened, the second piece begins with what held' => [['open'], '0+600: 0=10 480=50|1000+840: 1000=50 1360=90'];
+        yield 'what is cut from the start on' => [['cut range=on'], '600+840: 600=50 960=90', '0..600'];
+        yield 'what is cut in the middle' => [['cut range=on'], '0+600: 0=10 480=50|1000+440: 1000=90'];
+        yield 'what is cut to the end' => [['cut range=on'], '0+500: 0=10 480=50', '500..1440'];
+        yield 'cut and pasted' => [['cut range=on', 'paste at=2400'], '0+600: 0=10 480=50|1000+440: 1000=90|2400+400: 2400=50 2760=90'];
+        yield 'the longer piece of two' => [['split at=500 keep=longer'], '500+940: 500=50 960=90'];
+        yield 'a copy on another track' => [['copy-to track=2'], '0+1440: 0=10 480=50 960=90|0+1440: 0=10 480=50 960=90'];
+        yield 'handed over to another track' => [['copy-to track=2 keep=off'], '0+1440: 0=10 480=50 960=90'];
+        yield 'played over' => [['take mode=replace'], '0+500:'];
+    }
+
+    /** @param  list<string>  $lines */
+    #[DataProvider('linesOfRanges')]
+    public function test_a_curve_is_cut_and_copied_as_its_note_is(array $lines, string $expected, string $range = '600..1000'): void
+    {
+        $played = Played::fromArray(['origin' => 0, 'loop' => null, 'until' => 1_500, 'events' => [[0, 0x90, 60, 90], [521, 0x80, 60, 0]]]);
+        foreach ([1920, 900] as $length) {
+            if ($length === 900 && preg_match('/paste|close|open/', implode(' ', $lines)) === 1) {
+                continue;
+            }
+            $song = self::longNote($length);
+            $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')), caret: new Caret, range: TickRange::parse($range), played: $played);
+            $after = Script::read($lines, Catalog::standard())->apply($open = OpenSong::of($song, [1], 1), Selection::of([1]), $context->in($open))->settled()->song;
+
+            self::assertSame($expected, self::shown($after), "in a clip of {$length}");
+        }
+    }
+
+    public function test_a_curve_that_rings_past_the_end_of_its_clip_goes_along_whole(): void
+    {
+        foreach (['delete' => '', 'cut' => '', 'nudge by=120tk' => '120+1440: 120=10 600=50 1080=90', 'split at=600' => '0+600: 0=10 480=50|600+840: 600=50 960=90'] as $line => $expected) {
+            $song = self::longNote(900);
+            $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')));
+            $after = Script::read([$line], Catalog::standard())->apply($open = OpenSong::of($song, [1], 1), Selection::of([1]), $context->in($open))->settled()->song;
+
+            self::assertSame($expected, self::shown($after), $line);
+            self::assertSame([], array_diff($after->contentOf(1)->points->note, $after->contentOf(1)->notes->id), $line);
+        }
+    }
+
+    public function test_a_paste_puts_a_curve_into_the_clip_of_its_note(): void
+    {
+        $song = self::longNote(900);
+        $song = $song->withClip(new Clip(2, 1, 900, 1920), Content::none());
+        $open = OpenSong::of($song, [1, 2], 1);
+        $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')));
+        $after = Script::read(['copy', 'paste at=480'], Catalog::standard())->apply($open, Selection::of([1]), $context->in($open))->settled()->song;
+
+        self::assertSame([0, 6], [$after->contentOf(2)->points->count(), $after->contentOf(1)->points->count()]);
+    }
+
+    /** A note of three quarters, soft, louder, and loud, in a clip of a length; another track without notes. */
+    private static function longNote(int $length): Song
+    {
+        $points = array_map(static fn (int $tick, int $value): array => ['id' => 80 + intdiv($tick, 100), 'start' => $tick, 'kind' => 0xD, 'value' => $value, 'note' => 1], [0, 480, 960], [10, 50, 90]);
+
+        return Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Strings'), new Track(2, 1, 'Bass')], [new Clip(1, 1, 0, $length), new Clip(2, 2, 0, 1920)], [
+            1 => new Content(self::notes([0, 1440, 60]), Points::fromRows($points)),
+        ], 100);
+    }
+
+    /** All notes of a song with what their curves say, in time of the clips. */
+    private static function shown(Song $song): string
+    {
+        $shown = [];
+        foreach ($song->contents as $content) {
+            foreach ($content->notes->id as $i => $id) {
+                $points = array_map(static fn (int $k): string => "{$content->points->start[$k]}={$content->points->value[$k]}", array_keys($content->points->note, $id, true));
+                $shown[] = rtrim("{$content->notes->start[$i]}+{$content->notes->length[$i]}: ".implode(' ', $points));
+            }
+        }
+        sort($shown, SORT_NATURAL);
+
+        return implode('|', $shown);
     }
 
     #[TestWith(['curve at="0:4801"', 'takes values from -4800 to 4800'])]

@@ -23,7 +23,7 @@ final class LaneLawsTest extends TestCase
 {
     private const CLIPS = 10;
 
-    private const LINES = [
+    public const LINES = [
         'velocity add=30 lane=cc1', 'velocity scale=300 lane=bend', 'velocity set=0 lane=cc64', 'ramp lane=cc1', 'ramp from=127 to=0 mode=scale lane=cc1', 'squeeze lane=bend', 'squeeze amount=-100 toward=64 lane=cc1',
         'limit min=20 max=90 lane=cc1', 'smooth lane=cc1', 'accent lane=cc1', 'humanize lane=bend', 'course at="0:10 4000:127" lane=cc1', 'course at="0:200 4000:0" mode=scale lane=cc1', 'course at="0:-20 4000:40" mode=add lane=bend',
         'wave lane=cc1', 'wave shape=square period=1/8 lane=bend low=-100', 'point lane=cc7 value=3', 'fill-level lane=cc1', 'fill-level lane=cc1 value=9 at=range-start until=range-end', 'thin lane=cc1', 'thin within=600 lane=bend', 'sample lane=cc1',

@@ -23,7 +23,7 @@ final class LawsTest extends TestCase
 {
     private const CLIPS = 32;
 
-    private const LINES = [
+    public const LINES = [
         'quantize', 'quantize what=both', 'quantize what=length', 'quantize what=end strength=70', 'quantize chords=together', 'quantize reach=60 slack=5ms',
         'quantize from=now strength=50', 'as-played', 'as-played what=end', 'nudge', 'nudge by=-1bar', 'nudge by=7ms', 'nudge by=-1beat edge=start', 'nudge by=-2s', 'nudge edge=end by=-1/4',
         'transpose semitones=5', 'transpose degrees=-3', 'transpose octaves=2', 'length', 'length scale=37', 'velocity add=40', 'velocity scale=55',
@@ -38,7 +38,7 @@ final class LawsTest extends TestCase
     ];
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
-    private const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
+    public const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
 
     /** What needs a clipboard, or another track. */
     private const HAVE_LAWS_OF_THEIR_OWN = ['chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'clip-paste'];

@@ -35,7 +35,8 @@ final readonly class Close implements Edit
         $range = $context->range($parameters, 'Closing a gap');
         $room = $range->to - $range->from;
         $draft = new Draft($notes);
-        [$moved, $removed, $cut] = [0, 0, 0];
+        [$moved, $removed] = [0, 0];
+        $cut = [];
         foreach ($notes->start as $i => $start) {
             $end = $start + $notes->length[$i];
             if ($start >= $range->to) {
@@ -46,21 +47,22 @@ final readonly class Close implements Edit
                 $removed++;
             } elseif ($end > $range->from) {
                 $this->shorten($notes, $draft, $i, $range);
-                $cut++;
+                $cut[$notes->id[$i]] = true;
             }
         }
 
         $points = new PointDraft($context->points);
         if ($context->takesPoints) {
-            (new RangePoints($context->points, $range))->close($points);
+            RangePoints::ofLanes($context->points, $range)->close($points);
         }
+        RangePoints::ofCurves($context->points, $range, $cut)->close($points);
 
         return $draft->change($selection, Wording::sentence([
             "Gap closed at {$context->time->position($range->from)}",
             $removed > 0 ? Wording::notes($removed).' taken out' : '',
-            $cut > 0 ? "{$cut} cut" : '',
+            $cut !== [] ? count($cut).' cut' : '',
             Wording::notes($moved).' moved up',
-        ]))->withPoints($points->change());
+        ]))->cutting()->withPoints($points->change());
     }
 
     /** Leaves of a note what lies outside the range, in one piece. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Building;
 
 use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
@@ -76,10 +77,10 @@ final readonly class CopyTo implements SongEdit
         if ($copies === [] && $parameters->isOn('keep')) {
             throw new EditRefused("Nothing doubled: {$track->name} has a note there each time.");
         }
-        $change = $draft->change(Selection::of($copies), '');
+        $change = (new NoteCurves($wide->notes, $wide->points))->along($draft->change(Selection::of($copies), ''));
 
         return SongResult::opening(
-            $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->added->nextId), $wide->open, $wide->front,
+            $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->nextId()), $wide->open, $wide->front,
             Wording::sentence([
                 Wording::notes(count($copies)).($parameters->isOn('keep') ? ' doubled on ' : ' handed over to ').$track->name.($parameters->has('pitch') && $copies !== [] ? ', all on '.PitchName::of($pitches[$places[0]]) : ''),
                 count($copies) < count($places) ? Wording::notes(count($places) - count($copies)).' would have doubled another' : '',

@@ -12,6 +12,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Parameters\Parameters;
@@ -23,7 +24,7 @@ final readonly class Cut implements WithPoints
     {
         return new Declaration('cut', 'Cut', Group::Building, 'Takes notes out of the clip and to the clipboard.', [
             Taking::parameter(),
-        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence'], onPoints: true);
+        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence'], onPoints: true, inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,7 +42,7 @@ final readonly class Cut implements WithPoints
                 $draft->playedEnd[$i] = 0;
             }
             if ($after && $before) {
-                $draft->addLike($i, ['start' => $span->to, 'length' => $end - $span->to, 'playedStart' => 0]);
+                $draft->addPiece($i, ['start' => $span->to, 'length' => $end - $span->to, 'playedStart' => 0]);
             } elseif ($after) {
                 $draft->start[$i] = $span->to;
                 $draft->length[$i] = $end - $span->to;

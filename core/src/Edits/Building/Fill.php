@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
@@ -38,7 +39,7 @@ final readonly class Fill implements Edit
         ], subject: Subject::Anywhere, putsIn: true, synonyms: ['hi-hat', 'pattern', 'step sequence', 'drum row', 'paint', 'programming'], uses: [
             'fill every=1/8' => 'Fill with eighths', 'fill every=1/16' => 'Fill with sixteenths', 'fill every=1/4' => 'Fill with quarters',
             'fill every=1/8 velocity=0,100' => 'Fill the off-beats',
-        ]);
+        ], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -31,7 +32,7 @@ final readonly class FillChords implements Edit
             Parameter::choice('lead', ['smooth', 'plain'], 'smooth', 'Smooth moves each voice as little as can be; plain begins anew with each chord.'),
             Parameter::onOff('bass', false, 'Whether the bass is put in below them, in the octave under the lowest note.'),
             Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud they are.', absent: 'as set for new notes'),
-        ], subject: Subject::Anywhere, synonyms: ['comp', 'chords to notes', 'voice leading', 'accompaniment', 'realise chords'], uses: ['chords-fill bass=on' => 'Chord names as notes, with the bass', 'chords-fill voicing=open' => 'Chord names as notes, open'], putsIn: true, isHeard: true);
+        ], subject: Subject::Anywhere, synonyms: ['comp', 'chords to notes', 'voice leading', 'accompaniment', 'realise chords'], uses: ['chords-fill bass=on' => 'Chord names as notes, with the bass', 'chords-fill voicing=open' => 'Chord names as notes, open'], putsIn: true, isHeard: true, inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -13,6 +13,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Lanes\RangePoints;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
@@ -26,7 +27,7 @@ final readonly class Open implements Edit
     {
         return new Declaration('open', 'Open a gap', Group::Building, 'Makes room in the clip: everything from the start of the range on moves back by its length.', [
             Parameter::range('range', 'Where the room is made.'),
-        ], subject: Subject::Anywhere, synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back']);
+        ], subject: Subject::Anywhere, synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back'], inLoops: InLoops::Refuse);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,7 +42,7 @@ final readonly class Open implements Edit
                 $draft->start[$i] = $start + $room;
                 $moved++;
             } elseif ($end > $range->from) {
-                $draft->addLike($i, ['start' => $range->to, 'length' => $end - $range->from, 'playedStart' => 0]);
+                $draft->addPiece($i, ['start' => $range->to, 'length' => $end - $range->from, 'playedStart' => 0], $room);
                 $draft->length[$i] = $range->from - $start;
                 $draft->playedEnd[$i] = 0;
                 $split++;
@@ -55,7 +56,7 @@ final readonly class Open implements Edit
         ]));
         $points = new PointDraft($context->points, $change->added->nextId);
         if ($context->takesPoints) {
-            (new RangePoints($context->points, $range))->open($points);
+            RangePoints::ofLanes($context->points, $range)->open($points);
         }
 
         return $change->withPoints($points->change());

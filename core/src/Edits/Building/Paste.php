@@ -14,6 +14,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Edits\Wording;
@@ -29,7 +30,7 @@ final readonly class Paste implements WithPoints
         return new Declaration('paste', 'Paste', Group::Building, 'Puts the notes of the clipboard in at the caret, or at the same place in the song.', [
             Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
             Parameter::optionalLane('lane', 'The lane points of one lane are put into; notes stay notes.', 'the one they were taken from'),
-        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true, onPoints: true);
+        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true, onPoints: true, inLoops: InLoops::Refuse);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -51,7 +52,8 @@ final readonly class Paste implements WithPoints
         $ids = [0 => 0] + array_combine($phrase->notes->id, $pasted);
         $inLanes = [];
         foreach ($phrase->points?->rows() ?? [] as $point) {
-            $id = $points->add(['note' => $ids[$point['note']] ?? 0] + $this->inLane($point, $lane, $context, $point['start'] + $by));
+            $note = $ids[$point['note']] ?? 0;
+            $id = $points->add(['note' => $note] + ($note === 0 ? [] : ['clip' => $context->clips->front]) + $this->inLane($point, $lane, $context, $point['start'] + $by));
             if ($point['note'] === 0) {
                 $inLanes[] = $id;
             }

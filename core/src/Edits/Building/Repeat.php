@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -40,7 +41,7 @@ final readonly class Repeat implements Edit
             Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
             Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
             Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
-        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true, onPoints: true);
+        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true, onPoints: true, inLoops: InLoops::Refuse);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -24,7 +25,7 @@ final readonly class Split implements Edit
         return new Declaration('split', 'Split', Group::Building, 'Cuts notes in two at the caret, the pointer, the playhead or a tick.', [
             Parameter::moment('at', 'Where to cut; at the pointer on the nearest line of the grid.'),
             Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
-        ], synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'], uses: ['split at=playhead' => 'Split at the playhead']);
+        ], synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'], uses: ['split at=playhead' => 'Split at the playhead'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -42,7 +43,7 @@ final readonly class Split implements Edit
             }
             $cut++;
             if ($both) {
-                $added[] = $draft->addLike($i, ['start' => $at, 'length' => $end - $at, 'playedStart' => 0]);
+                $added[] = $draft->addPiece($i, ['start' => $at, 'length' => $end - $at, 'playedStart' => 0]);
             }
             if ($both || $at - $start >= $end - $at) {
                 $draft->length[$i] = $at - $start;
@@ -57,6 +58,6 @@ final readonly class Split implements Edit
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
             ? "Nothing split: no selected note sounds across {$there}."
-            : Wording::notes($cut)." split at {$there}".($both ? '' : '; the longer piece stays'));
+            : Wording::notes($cut)." split at {$there}".($both ? '' : '; the longer piece stays'))->cutting();
     }
 }

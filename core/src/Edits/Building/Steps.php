@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -34,7 +35,7 @@ final readonly class Steps implements Edit
             Parameter::wholeNumber('ramp', 0, 400, '%', 100, 'The velocity of the last part, as a share of the first.'),
         ], oneOf: ['grid', 'parts'], synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll', 'flam'], uses: [
             'steps parts=4' => 'Four parts', 'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',
-        ]);
+        ], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -58,7 +59,7 @@ final readonly class Steps implements Edit
             $draft->playedEnd[$i] = 0;
             foreach ($edges as $k => $edge) {
                 $share = 100 * $last + ($ramp - 100) * ($k + 1);
-                $added[] = $draft->addLike($i, [
+                $added[] = $draft->addPiece($i, [
                     'start' => $edge,
                     'length' => ($edges[$k + 1] ?? $end) - $edge,
                     'velocity' => $ramp === 100 ? $notes->velocity[$i] : max(1, min(127, Rounding::quotient($notes->velocity[$i] * $share, 100 * $last))),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Points;
@@ -47,7 +48,10 @@ final readonly class Taking
             $points = array_values($selection->positions($context->points));
             $taken = self::along($context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places));
 
-            return new self(new Phrase(self::fromTheStart($notes->at($places)), $context->time->ppq(), points: $context->points->at($taken)), $places, '', $points);
+            $heard = self::fromTheStart($notes->at($places));
+            $along = $context->points->at($taken);
+
+            return new self(new Phrase($heard, $context->time->ppq(), points: NoteCurves::within($heard, $along)->applyTo($along)), $places, '', $points);
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
@@ -55,7 +59,7 @@ final readonly class Taking
             static fn (int $i): bool => $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
         ));
         $clips = $selection->positions($notes) === [] ? null : array_fill_keys(array_map(static fn (int $i): int => $notes->clip[$i], $places), true);
-        $inRange = $context->takesPoints ? new RangePoints($context->points, $range, $clips) : null;
+        $inRange = $context->takesPoints ? RangePoints::ofLanes($context->points, $range, $clips) : null;
         $curves = $context->points->at(self::along($context->points, [], array_map(static fn (int $i): int => $notes->id[$i], $places)));
         $points = (new Content(Notes::none(), $inRange?->taken() ?? Points::none()))->and(new Content(Notes::none(), $curves))->points;
         if ($places === [] && $points->id === []) {
@@ -74,7 +78,10 @@ final readonly class Taking
             $columns['length'][$k] = min($end, $range->to) - $columns['start'][$k];
         }
 
-        return new self(new Phrase(Notes::of($columns), $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
+        $taken = Notes::of($columns);
+        $points = NoteCurves::within($taken, $points)->applyTo($points);
+
+        return new self(new Phrase($taken, $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
     }
 
     /** Of a note that began before the song, in a part of its clip that is not seen, what is heard. */

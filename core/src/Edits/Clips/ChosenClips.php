@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
@@ -127,16 +128,16 @@ final readonly class ChosenClips
             return [$song, $clip];
         }
         $rounds = Sounding::roundsOf($song, $clip);
-        $all = $rounds[0];
-        $groups = max(0, ...$song->contentOf($clip->id)->notes->group);
+        $all = [$rounds[0]];
+        $groups = max([0, ...$song->contentOf($clip->id)->notes->group]);
         foreach (array_slice($rounds, 1) as $k => $round) {
             [$song, $copy] = $song->copyOf($round);
             $group = array_map(static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group);
-            $all = $all->and($copy->withNotes($copy->notes->with(['group' => $group])));
+            $all[] = $copy->withNotes($copy->notes->with(['group' => $group]));
         }
         $plain = $clip->with(['loop' => 0, 'offset' => 0]);
 
-        return [$song->withClip($plain, $all->shifted(-$clip->start)), $plain];
+        return [$song->withClip($plain, Content::of($all)->shifted(-$clip->start)), $plain];
     }
 
     /** @param  non-empty-list<Clip>  $clips */
@@ -166,7 +167,7 @@ final readonly class ChosenClips
     /** The highest number of a group of clips, 0 where there is none. */
     public static function lastGroup(Song $song): int
     {
-        return max(0, ...array_map(static fn (Clip $clip): int => $clip->group, array_values($song->clips)));
+        return max([0, ...array_map(static fn (Clip $clip): int => $clip->group, array_values($song->clips))]);
     }
 
     /** The same said of clips. */

@@ -68,15 +68,15 @@ final readonly class JoinClips implements SongEdit
             }
         }
         $first = $clips[0];
-        $content = $this->seen($song, $first, $first);
+        $parts = [$this->seen($song, $first, $first)];
         $end = $first->end();
         foreach (array_slice($clips, 1) as $clip) {
-            $content = $content->and($this->seen($song, $clip, $first));
+            $parts[] = $this->seen($song, $clip, $first);
             $song = $song->withoutClip($clip->id);
             $end = max($end, $clip->end());
         }
 
-        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), $content);
+        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), Content::of($parts));
     }
 
     /**

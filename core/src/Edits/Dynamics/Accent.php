@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -24,7 +25,7 @@ final readonly class Accent implements Edit
             Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
             Parameter::grid('grid', 'The lines that are counted.'),
             Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder']);
+        ], subject: Subject::Levels, synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -13,6 +13,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -29,7 +30,7 @@ final readonly class FollowCourse implements Edit
             Parameter::course('at', '0:64 1920:96', 'Its points.'),
             Parameter::choice('mode', self::MODES, 'set', 'Set gives velocities of 1 to 127, or draws points in a lane of them; scale takes 0 to 400 % of those there are; add from -126 to 126.'),
             Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['draw', 'envelope', 'automation', 'pencil', 'shape', 'tilt']);
+        ], subject: Subject::Levels, synonyms: ['draw', 'envelope', 'automation', 'pencil', 'shape', 'tilt'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -25,7 +26,7 @@ final readonly class Limit implements Edit
             Parameter::level('min', null, 'The lowest.', 'no lowest'),
             Parameter::level('max', null, 'The highest.', 'no highest'),
             Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'], uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40']);
+        ], subject: Subject::Levels, synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'], uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
@@ -29,7 +30,7 @@ final readonly class Ramp implements Edit
             Parameter::lane(),
         ], subject: Subject::Levels, synonyms: ['crescendo', 'diminuendo', 'decrescendo', 'fade', 'swell', 'fade in', 'fade out'], uses: [
             'ramp from=40 to=110' => 'Crescendo', 'ramp from=110 to=40' => 'Diminuendo', 'ramp from=40 to=110 mode=scale' => 'Crescendo that keeps the accents',
-        ]);
+        ], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -25,7 +26,7 @@ final readonly class Smooth implements Edit
             Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
             Parameter::spread(),
             Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['even', 'soften jumps', 'average', 'outliers']);
+        ], subject: Subject::Levels, synonyms: ['even', 'soften jumps', 'average', 'outliers'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -25,7 +26,7 @@ final readonly class Squeeze implements Edit
             Parameter::wholeNumber('amount', -100, 100, '%', 50, 'How much nearer; negative spreads the dynamics out.'),
             Parameter::level('toward', 'mean', 'The middle.', '', 'mean'),
             Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud']);
+        ], subject: Subject::Levels, synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Parameters\Parameter;
@@ -31,7 +32,7 @@ final readonly class Velocity implements Edit, Gesture
             Parameter::lane(),
         ], oneOf: ['add', 'set', 'scale'], subject: Subject::Levels, synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent', 'level'], uses: [
             'velocity set=96' => 'All to one velocity', 'velocity scale=80' => 'A fifth softer', 'velocity scale=120' => 'A fifth louder',
-        ]);
+        ], inLoops: InLoops::LeaveOut);
     }
 
     public function combined(array $first, array $second): ?array

@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -29,7 +30,7 @@ final readonly class FillLevel implements Edit
             Parameter::moment('at', 'From where on.'),
             Parameter::moment('until', 'Up to where; what held there goes on then.', [self::END], self::END),
             Parameter::laneOfPoints(),
-        ], subject: Subject::Anywhere, synonyms: ['flatten', 'hold', 'flat', 'constant', 'reset'], uses: ['fill-level at=range-start until=range-end' => 'Flat over the range', 'fill-level lane=bend value=0' => 'No bend from here on'], putsIn: true);
+        ], subject: Subject::Anywhere, synonyms: ['flatten', 'hold', 'flat', 'constant', 'reset'], uses: ['fill-level at=range-start until=range-end' => 'Flat over the range', 'fill-level lane=bend value=0' => 'No bend from here on'], putsIn: true, inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

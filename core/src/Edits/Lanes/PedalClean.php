@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -21,7 +22,7 @@ final readonly class PedalClean implements Edit
     {
         return new Declaration('pedal-clean', 'Clean a pedal', Group::Lanes, 'Takes out values of a pedal that repeat each other, and presses that hold no note.', [
             Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain', 'damper', 'tidy pedal', 'redundant']);
+        ], subject: Subject::Anywhere, synonyms: ['sustain', 'damper', 'tidy pedal', 'redundant'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -11,6 +11,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -23,7 +24,7 @@ final readonly class PedalJoin implements Edit
         return new Declaration('pedal-join', 'Join presses of a pedal', Group::Lanes, 'Keeps a pedal down where it was lifted for no longer than a gap.', [
             Parameter::amount('gap', '1/16', 'The longest lift that is taken out.'),
             Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain', 'hold', 'damper', 'legato pedal']);
+        ], subject: Subject::Anywhere, synonyms: ['sustain', 'hold', 'damper', 'legato pedal'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

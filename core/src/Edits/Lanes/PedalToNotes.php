@@ -12,6 +12,7 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
@@ -23,7 +24,7 @@ final readonly class PedalToNotes implements Edit
     {
         return new Declaration('pedal-to-notes', 'Write the pedal into the notes', Group::Lanes, 'Lets notes last while the pedal is down, up to the next one of their pitch, and takes the pedal out.', [
             Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain to length', 'damper', 'bake pedal', 'hold']);
+        ], subject: Subject::Anywhere, synonyms: ['sustain to length', 'damper', 'bake pedal', 'hold'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

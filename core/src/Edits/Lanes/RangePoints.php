@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Lanes;
 
+use Closure;
 use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Time\TickRange;
@@ -14,12 +15,24 @@ use Jactonic\Core\Time\TickRange;
  */
 final readonly class RangePoints
 {
-    /** @param  array<int, true>|null  $clips  the clips whose points go along; null for all */
-    public function __construct(
+    /** @param  Closure(int): bool  $goesAlong  by the place of a point */
+    private function __construct(
         private Points $points,
         private TickRange $range,
-        private ?array $clips = null,
+        private Closure $goesAlong,
     ) {
+    }
+
+    /** @param  array<int, true>|null  $clips  the clips whose points go along; null for all */
+    public static function ofLanes(Points $points, TickRange $range, ?array $clips = null): self
+    {
+        return new self($points, $range, static fn (int $i): bool => $points->note[$i] === 0 && ($clips === null || isset($clips[$points->clip[$i]])));
+    }
+
+    /** @param  array<int, true>  $notes  the notes, by id, that the range was taken out of */
+    public static function ofCurves(Points $points, TickRange $range, array $notes): self
+    {
+        return new self($points, $range, static fn (int $i): bool => isset($notes[$points->note[$i]]));
     }
 
     /** Those in the range, with what held at its start. */
@@ -127,13 +140,13 @@ final readonly class RangePoints
 
     private function goesAlong(int $place): bool
     {
-        return $this->points->note[$place] === 0 && ($this->clips === null || isset($this->clips[$this->points->clip[$place]]));
+        return ($this->goesAlong)($place);
     }
 
     private function lane(int $place): string
     {
         $points = $this->points;
 
-        return "{$points->kind[$place]} {$points->number[$place]} {$points->channel[$place]} {$points->clip[$place]}";
+        return "{$points->kind[$place]} {$points->number[$place]} {$points->channel[$place]} {$points->clip[$place]} {$points->note[$place]}";
     }
 }

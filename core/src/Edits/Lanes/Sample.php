@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -26,7 +27,7 @@ final readonly class Sample implements Edit
         return new Declaration('sample', 'Sample', Group::Lanes, 'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those there are.', [
             Parameter::grid('every', 'The lines.'),
             Parameter::laneOfPoints(),
-        ], subject: Subject::Levels, synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'], uses: ['sample every=1/8' => 'Stairs of eighths']);
+        ], subject: Subject::Levels, synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'], uses: ['sample every=1/8' => 'Stairs of eighths'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

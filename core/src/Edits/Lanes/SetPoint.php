@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -25,7 +26,7 @@ final readonly class SetPoint implements Edit
             Parameter::moment('at', 'Where.'),
             Parameter::pointLevel('value', 'What it sets.', 'what holds there'),
             Parameter::laneOfPoints(),
-        ], subject: Subject::Anywhere, synonyms: ['controller', 'automation', 'node', 'breakpoint', 'program change', 'insert point'], uses: ['point lane=cc64 value=127' => 'Pedal down', 'point lane=cc64 value=0' => 'Pedal up', 'point lane=bend value=0' => 'Bend back to the middle'], putsIn: true);
+        ], subject: Subject::Anywhere, synonyms: ['controller', 'automation', 'node', 'breakpoint', 'program change', 'insert point'], uses: ['point lane=cc64 value=127' => 'Pedal down', 'point lane=cc64 value=0' => 'Pedal up', 'point lane=bend value=0' => 'Bend back to the middle'], putsIn: true, inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -27,7 +28,7 @@ final readonly class Thin implements Edit
         return new Declaration('thin', 'Thin out', Group::Lanes, 'Leaves as few points as keep within a deviation of how the lane sounds now.', [
             Parameter::wholeNumber('within', 0, 8191, '', 2, 'How far a value may come to lie from what it is now.'),
             Parameter::laneOfPoints(),
-        ], subject: Subject::Levels, synonyms: ['reduce', 'simplify', 'fewer points', 'decimate', 'data'], uses: ['thin within=0' => 'Take out points that change nothing']);
+        ], subject: Subject::Levels, synonyms: ['reduce', 'simplify', 'fewer points', 'decimate', 'data'], uses: ['thin within=0' => 'Take out points that change nothing'], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -12,6 +12,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
@@ -33,7 +34,7 @@ final readonly class Wave implements Edit
             Parameter::lane(),
         ], subject: Subject::Levels, synonyms: ['oscillate', 'tremolo', 'vibrato', 'sine', 'square', 'saw', 'triangle', 'swing between', 'pulse'], uses: [
             'wave period=1bar' => 'One swing a bar', 'wave shape=square period=1/8' => 'On and off in eighths', 'wave shape=saw period=1/4' => 'Rise on every quarter',
-        ]);
+        ], inLoops: InLoops::LeaveOut);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Playing;
 
 use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Points;
@@ -50,7 +51,7 @@ final readonly class CopyCurve implements Edit
                 $draft->remove($point);
             }
             foreach ($curves[$notes->id[$from]] as $point) {
-                $tick = $notes->start[$i] + (int) round(($points->start[$point] - $notes->start[$from]) * $notes->length[$i] / $notes->length[$from]);
+                $tick = NoteCurves::scaled($points->start[$point], $notes->start[$from], $notes->length[$from], $notes->start[$i], $notes->length[$i]);
                 $draft->add(['start' => $tick, 'note' => $notes->id[$i], 'channel' => $notes->channel[$i], 'clip' => $notes->clip[$i], 'rank' => Points::LAST_RANK] + $points->row($point));
             }
         }

@@ -120,7 +120,7 @@ final readonly class Take implements SongEdit
     private static function reaching(Song $song, Clip $clip, Content $taken): array
     {
         $starts = [...$taken->notes->start, ...$taken->points->start];
-        $last = max($taken->notes->end(), 1 + max(0, ...$starts));
+        $last = max($taken->notes->end(), 1 + max([0, ...$starts]));
         if ($clip->loop > 0 && $last > $clip->start + $clip->loop) {
             throw new EditRefused('The clip in front repeats its content there; take clip loop=off first, or layer=on.');
         }
@@ -142,11 +142,13 @@ final readonly class Take implements SongEdit
         $outside = static fn (int $start): bool => $start < $over->from || $start >= $over->to;
         $played = array_flip(array_map(static fn (int $kind, int $number): string => "{$kind} {$number}", $taken->points->kind, $taken->points->number));
         $points = $content->points;
+        $notes = $content->notes->at(array_keys(array_filter($content->notes->start, $outside)));
+        $kept = array_fill_keys($notes->id, true);
+        $stays = static fn (int $start, int $i): bool => $points->note[$i] === 0
+            ? $outside($start) || ! isset($played["{$points->kind[$i]} {$points->number[$i]}"])
+            : isset($kept[$points->note[$i]]);
 
-        return new Content(
-            $content->notes->at(array_keys(array_filter($content->notes->start, $outside))),
-            $points->at(array_keys(array_filter($points->start, static fn (int $start, int $i): bool => $outside($start) || ! isset($played["{$points->kind[$i]} {$points->number[$i]}"]), ARRAY_FILTER_USE_BOTH))),
-        );
+        return new Content($notes, $points->at(array_keys(array_filter($points->start, $stays, ARRAY_FILTER_USE_BOTH))));
     }
 
     /** “34 notes in 4 bars, 11 ms late on average, 1/16 fits”. */

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Song;
 
 use Closure;
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Errors\EditRefused;
@@ -162,7 +164,9 @@ final readonly class Retimed
         ]);
         $place = fn (int $tick): int => max(0, $inside($tick) - $start + $offset);
 
-        return [$moved, new Content($this->notes($content->notes, $place), $this->points($content->points, $place))];
+        $notes = $this->notes($content->notes, $place);
+
+        return [$moved, new Content($notes, self::points($content, $notes, $place))];
     }
 
     /** @param  Closure(int): int  $place */
@@ -181,10 +185,26 @@ final readonly class Retimed
         return $notes->with($columns);
     }
 
-    /** @param  Closure(int): int  $place */
-    private function points(Points $points, Closure $place): Points
+    /**
+     * Points of lanes go where their ticks do, curves along with their notes.
+     *
+     * @param  Notes  $after  the notes where they go
+     * @param  Closure(int): int  $place
+     */
+    private static function points(Content $content, Notes $after, Closure $place): Points
     {
-        return $points->with(['start' => array_map($place, $points->start)]);
+        $points = $content->points;
+        $before = array_flip($content->notes->id);
+        $now = array_flip($after->id);
+        $starts = [];
+        foreach ($points->start as $i => $start) {
+            [$was, $is] = [$before[$points->note[$i]] ?? null, $now[$points->note[$i]] ?? null];
+            $starts[] = $was === null || $is === null
+                ? $place($start)
+                : NoteCurves::scaled($start, $content->notes->start[$was], $content->notes->length[$was], $after->start[$is], $after->length[$is]);
+        }
+
+        return PointDraft::moved($points, $starts);
     }
 
     private function at(int $tick): int

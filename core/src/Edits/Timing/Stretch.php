@@ -6,7 +6,9 @@ namespace Jactonic\Core\Edits\Timing;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
@@ -16,6 +18,7 @@ use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Parameters\Ratio;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 
@@ -62,6 +65,27 @@ final readonly class Stretch implements InClips
             : Wording::notes(count($places)).' made '.round($times, 2).' times '.($faster ? 'as fast' : 'as slow'));
     }
 
+    /**
+     * Where points go: those of lanes by the factor, curves along with their notes.
+     *
+     * @param  array<int, int>  $starts  of the notes then
+     * @param  array<int, int>  $lengths
+     * @return list<int>
+     */
+    private static function curvesWithin(Content $content, array $starts, array $lengths, Ratio $factor): array
+    {
+        $places = array_flip($content->notes->id);
+        $ticks = [];
+        foreach ($content->points->start as $i => $tick) {
+            $k = $places[$content->points->note[$i]] ?? null;
+            $ticks[] = $k === null
+                ? $factor->of($tick)
+                : NoteCurves::scaled($tick, $content->notes->start[$k], $content->notes->length[$k], $starts[$k], $lengths[$k]);
+        }
+
+        return $ticks;
+    }
+
     public function inClip(Song $song, int $clip, Parameters $parameters): Song
     {
         $factor = $parameters->ratio('factor');
@@ -76,7 +100,7 @@ final readonly class Stretch implements InClips
             $there->with(['offset' => $factor->of($there->offset), 'loop' => $there->loop === 0 ? 0 : max(1, $factor->of($there->loop))]),
             new Content(
                 $notes->with(['start' => array_map($factor->of(...), $notes->start), 'length' => $lengths, 'playedStart' => array_map($factor->of(...), $notes->playedStart), 'playedEnd' => array_map($factor->of(...), $notes->playedEnd)]),
-                $content->points->with(['start' => array_map($factor->of(...), $content->points->start)]),
+                PointDraft::moved($content->points, self::curvesWithin($content, array_map($factor->of(...), $notes->start), $lengths, $factor)),
             ),
         );
     }
