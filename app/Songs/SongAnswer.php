@@ -132,14 +132,17 @@ final readonly class SongAnswer
         return ['message' => $this->message, 'selection' => $this->selection?->ids, 'handed' => $this->handed, 'copied' => $this->clipboard !== null];
     }
 
-    /** The same with what the lines left beside the notes: another grid, and what is the screen's to do. */
+    /** The same with what the lines left beside the notes: another grid or range, and what is the screen's to do. */
     public function handing(State $state, Context $before): self
     {
-        $grid = $state->context->time->grid;
+        [$grid, $range] = [$state->context->time->grid, $state->context->range];
+        $handed = ($grid === $before->time->grid ? [] : ['grid' => (string) $grid, 'swing' => $grid->swing])
+            + ($range === null || $range === $before->range ? [] : ['range' => [$range->from, $range->to]])
+            + ($state->forTheScreen === [] ? [] : ['screen' => $state->forTheScreen]);
 
-        return $state->forTheScreen === [] && $grid === $before->time->grid ? $this : new self(
-            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message, $this->history, $this->clipboard,
-            ['grid' => (string) $grid, 'swing' => $grid->swing, 'screen' => $state->forTheScreen],
+        return $handed === [] ? $this : new self(
+            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message,
+            $this->history, $this->clipboard, $handed,
         );
     }
 

@@ -56,6 +56,7 @@ final readonly class SongEditor
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
+            $script = $this->history->following($stored, $script, $selection);
             $last = $this->history->joined($stored, $script, $selection, self::now());
             $gesture = $last === null ? null : $this->goOn($last, $stored, $open, $script, $selection, $context);
             if ($gesture !== null) {
@@ -65,7 +66,7 @@ final readonly class SongEditor
             $change = $state->change();
             $record = $change->isNothing()
                 ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))
-                : $this->record($last, $stored, $open, $state, $change, $selection, new Step($script->lines(), $selection, $state->selection, $change, self::now()));
+                : $this->record($last, $stored, $open, $state, $change, $selection, new Step($state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change, self::now()));
 
             return new Plan($stored, static function () use ($state, $context, $record): SongAnswer {
                 if ($state->clipboard !== null) {

@@ -59,6 +59,15 @@ final readonly class SongHistory
         ];
     }
 
+    /** A script behind the step a song stands at: what goes on by what that did, on what it left selected, says so. */
+    public function following(StoredSong $stored, Script $script, Selection $selection): Script
+    {
+        $lines = $stored->lines();
+        $following = $lines === null ? $script : $script->following($lines);
+
+        return $following->lines() === $script->lines() || $this->current($stored)?->leaves($selection) !== true ? $script : $following;
+    }
+
     public function isNewest(StepRecord $step): bool
     {
         return StepRecord::query()->where('parent_id', $step->id)->doesntExist();

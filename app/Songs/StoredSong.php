@@ -49,7 +49,13 @@ final readonly class StoredSong
      */
     public function recentLines(int $now): ?array
     {
-        if ($this->record->step_lines === null || ! Step::isSoon((int) $this->record->step_ran, $now)) {
+        return Step::isSoon((int) $this->record->step_ran, $now) ? $this->lines() : null;
+    }
+
+    /** @return list<string>|null the lines of the step the song stands at */
+    public function lines(): ?array
+    {
+        if ($this->record->step_lines === null) {
             return null;
         }
         /** @var list<string> $lines */

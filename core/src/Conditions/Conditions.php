@@ -91,7 +91,8 @@ final readonly class Conditions
     }
 
     /**
-     * Each n-th moment of the notes chosen; notes that start together are one moment.
+     * Each n-th moment of the notes chosen, counted by time through all tracks; notes of a track that start together are one
+     * moment.
      *
      * @param  array<int, int>  $chosen  ids by place
      * @return list<int>
@@ -99,8 +100,10 @@ final readonly class Conditions
     private function everyNth(Notes $notes, array $chosen, Context $context): array
     {
         $n = $this->every($this->said['every']);
+        $chords = $context->chords($notes, array_keys($chosen), null);
+        usort($chords, static fn (array $a, array $b): int => $notes->start[$a[0]] <=> $notes->start[$b[0]] ?: $a[0] <=> $b[0]);
         $ids = [];
-        foreach ($context->chords($notes, array_keys($chosen), null) as $k => $chord) {
+        foreach ($chords as $k => $chord) {
             if (($k + 1) % $n === 0) {
                 foreach ($chord as $i) {
                     $ids[] = $chosen[$i];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Content;
 
+use Jactonic\Core\Time\TickRange;
 use LogicException;
 
 /**
@@ -26,6 +27,8 @@ final readonly class Change
      * @param  TableChange<Points>|null  $points  null where they stayed
      * @param  array<int, int>  $origins  for notes put in the id of the one each is like, where there is one
      * @param  array<int, int>  $pieces  for those that were cut off the one they are like, by how many ticks later they lie
+     * @param  TickRange|null  $range  the range it leaves, where that is another one
+     * @param  array<string, string>  $settled  parameters its line gets, so that the line does the same again
      * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less time
      */
     public function __construct(
@@ -40,6 +43,8 @@ final readonly class Change
         public array $origins = [],
         public array $pieces = [],
         public bool $cuts = false,
+        public ?TickRange $range = null,
+        public array $settled = [],
     ) {
         $this->table = new TableChange($removed, $added, $before, $after);
     }
@@ -65,6 +70,22 @@ final readonly class Change
     public function cutting(): self
     {
         return $this->with(['cuts' => true]);
+    }
+
+    /** The same change that leaves another range. */
+    public function movingRange(?TickRange $range): self
+    {
+        return $this->with(['range' => $range]);
+    }
+
+    /**
+     * The same change, of which the line says so that it does the same again.
+     *
+     * @param  array<string, string>  $parameters
+     */
+    public function settling(array $parameters): self
+    {
+        return $this->with(['settled' => $parameters]);
     }
 
     /** The same change in other words. */
@@ -95,10 +116,10 @@ final readonly class Change
             ->withPoints($points, $selection);
     }
 
-    /** @param  array{removed?: Notes, added?: Notes, before?: array<string, array<int, int>>, after?: array<string, array<int, int>>, clipboard?: Phrase|null, cuts?: bool, summary?: string, points?: TableChange<Points>|null, selection?: Selection}  $changed */
+    /** @param  array{removed?: Notes, added?: Notes, before?: array<string, array<int, int>>, after?: array<string, array<int, int>>, clipboard?: Phrase|null, cuts?: bool, summary?: string, points?: TableChange<Points>|null, selection?: Selection, range?: TickRange|null, settled?: array<string, string>}  $changed */
     private function with(array $changed): self
     {
-        /** @var array{removed: Notes, added: Notes, before: array<string, array<int, int>>, after: array<string, array<int, int>>, selection: Selection, summary: string, clipboard: Phrase|null, points: TableChange<Points>|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool} $all */
+        /** @var array{removed: Notes, added: Notes, before: array<string, array<int, int>>, after: array<string, array<int, int>>, selection: Selection, summary: string, clipboard: Phrase|null, points: TableChange<Points>|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool, range: TickRange|null, settled: array<string, string>} $all */
         $all = array_diff_key([...get_object_vars($this), ...$changed], ['table' => 0]);
 
         return new self(...$all);

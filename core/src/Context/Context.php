@@ -96,13 +96,19 @@ final readonly class Context
         ]);
     }
 
+    /** The same surroundings with another range. */
+    public function inRange(?TickRange $range): self
+    {
+        return $range === $this->range ? $this : $this->with(['range' => $range]);
+    }
+
     /** The same surroundings with other clips open. */
     public function among(OpenClips $clips): self
     {
         return $this->with(['clips' => $clips]);
     }
 
-    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points, chords?: ChordNames}  $changed */
+    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points, chords?: ChordNames, range?: TickRange|null}  $changed */
     private function with(array $changed): self
     {
         /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool, points: Points, takesPoints: bool, chords: ChordNames} $all */

@@ -46,6 +46,23 @@ final class Doubles
         return $doubles;
     }
 
+    /** How the summary says that notes were put in where there was one already; empty where none was. */
+    public static function saidOf(Notes $notes, Notes $added, Context $context): string
+    {
+        $taken = self::taken($notes, $context);
+        $count = 0;
+        foreach ($added->start as $k => $start) {
+            $track = $context->clips->trackOf($added->clip[$k]);
+            $count += isset($taken[$track][self::key($start, $added->pitch[$k], $added->channel[$k], $added->muted[$k])]) ? 1 : 0;
+        }
+
+        return match (true) {
+            $count === 0 => '',
+            $count === 1 && $added->count() === 1 => 'onto a note that is there already; tidy makes them one',
+            default => Wording::notes($count).' onto others that are there already; tidy makes them one',
+        };
+    }
+
     /** How the summary says it; empty where there were none. */
     public static function said(int $count): string
     {

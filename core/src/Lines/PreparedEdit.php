@@ -15,6 +15,7 @@ use Jactonic\Core\Edits\Lanes\ChosenPoints;
 use Jactonic\Core\Edits\Round;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\WithPoints;
+use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -27,6 +28,20 @@ final readonly class PreparedEdit
         public Parameters $parameters,
         public EditLine $line,
     ) {
+    }
+
+    /**
+     * The same edit with other parameters.
+     *
+     * @param  array<string, string>  $parameters
+     *
+     * @throws BadInput
+     */
+    public function with(array $parameters): self
+    {
+        $line = EditLine::of($this->line->name, $parameters);
+
+        return new self($this->edit, $this->declaration, Parameters::check($line->name, $this->declaration->parameters, $parameters), $line);
     }
 
     /** @throws EditRefused where it cannot be done to these notes */

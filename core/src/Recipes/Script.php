@@ -56,16 +56,44 @@ final readonly class Script
      */
     public function apply(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): State
     {
-        return $this->goOn(State::begin($song, $selection, $context, $pause));
+        return $this->run(State::begin($song, $selection, $context, $pause), static fn (State $state, Step $step): State => $state->saidBy($step->line()));
     }
 
-    /** @throws EditRefused */
+    /**
+     * As part of another script, which says what was run by the name of this one.
+     *
+     * @throws EditRefused
+     */
     public function goOn(State $state): State
+    {
+        return $this->run($state, static fn (State $state): State => $state);
+    }
+
+    /**
+     * The same lines where they follow others on what those left selected: what goes on by what it did before says so.
+     *
+     * @param  list<string>  $earlier
+     */
+    public function following(array $earlier): self
+    {
+        if (count($earlier) !== 1 || count($this->steps) !== 1) {
+            return $this;
+        }
+
+        return new self([$this->steps[0]->following(EditLine::parse($earlier[0]))]);
+    }
+
+    /**
+     * @param  Closure(State, Step): State  $then  after each line
+     *
+     * @throws EditRefused
+     */
+    private function run(State $state, Closure $then): State
     {
         foreach ($this->steps as $k => $step) {
             try {
                 $state->pause();
-                $state = $step->run($state);
+                $state = $then($step->run($state), $step);
             } catch (EditRefused $refused) {
                 throw count($this->steps) === 1
                     ? $refused

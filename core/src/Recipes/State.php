@@ -12,6 +12,7 @@ use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\SongChange;
 use Jactonic\Core\Time\Grid;
@@ -28,6 +29,8 @@ final readonly class State
      * @param  SongChange  $before  what was changed before that
      * @param  list<string>  $forTheScreen  lines that only a screen can do, in order
      * @param  (Closure(): void)|null  $pause  called before each line
+     * @param  array<string, string>  $settled  parameters the line that was run last gets
+     * @param  list<string>  $lines  those that were run, as they do the same again
      */
     private function __construct(
         public OpenSong $song,
@@ -40,6 +43,8 @@ final readonly class State
         public ?Phrase $clipboard = null,
         public array $forTheScreen = [],
         private ?Closure $pause = null,
+        private array $settled = [],
+        public array $lines = [],
     ) {
     }
 
@@ -66,10 +71,11 @@ final readonly class State
         return $this->with(
             notes: ($change->isNothing() ? $this->notes : $change->applyTo($this->notes))->counted($change->nextId()),
             selection: $change->selection,
-            context: $change->clipboard === null ? $points : $points->withClipboard($change->clipboard),
+            context: ($change->clipboard === null ? $points : $points->withClipboard($change->clipboard))->inRange($change->range ?? $points->range),
             change: $this->change?->then($change) ?? $change,
             summary: $change->summary,
             clipboard: $change->clipboard,
+            settled: $change->settled,
         );
     }
 
@@ -80,7 +86,7 @@ final readonly class State
             $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, [...$result->open->notes->id, ...$result->open->points->id])),
             ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
-            $result->summary, $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause,
+            $result->summary, $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause, [], $this->lines,
         );
     }
 
@@ -106,6 +112,14 @@ final readonly class State
         return $this->with(forTheScreen: [...$this->forTheScreen, $line]);
     }
 
+    /** With a line among those that were run, as it does the same again. */
+    public function saidBy(EditLine $line): self
+    {
+        $said = $this->settled === [] ? $line : EditLine::of($line->name, $line->parameters + $this->settled);
+
+        return $this->with(settled: [], lines: [...$this->lines, (string) $said]);
+    }
+
     /** With other words about what was done. */
     public function saying(string $summary): self
     {
@@ -118,14 +132,19 @@ final readonly class State
         return $this->change === null ? $this->before : $this->before->followedBy($this->song->changeOf($this->change));
     }
 
-    /** @param  list<string>|null  $forTheScreen */
+    /**
+     * @param  list<string>|null  $forTheScreen
+     * @param  array<string, string>|null  $settled
+     * @param  list<string>|null  $lines
+     */
     private function with(
         ?Notes $notes = null, ?Selection $selection = null, ?Context $context = null, ?Change $change = null,
-        ?string $summary = null, ?Phrase $clipboard = null, ?array $forTheScreen = null,
+        ?string $summary = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null, ?array $lines = null,
     ): self {
         return new self(
             $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context, $change ?? $this->change,
             $this->before, $summary ?? $this->summary, $clipboard ?? $this->clipboard, $forTheScreen ?? $this->forTheScreen, $this->pause,
+            $settled ?? $this->settled, $lines ?? $this->lines,
         );
     }
 }

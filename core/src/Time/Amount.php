@@ -67,6 +67,22 @@ final readonly class Amount
         };
     }
 
+    /**
+     * How many ticks it is where it is not rounded, so that many of them in a row do not drift.
+     *
+     * @return array{int, int} as a fraction
+     */
+    public function exactly(int $tick, Timeline $time): array
+    {
+        $settled = $this->settled($time);
+
+        return match ($settled->unit) {
+            'value' => $settled->value?->ticks($time->ppq()) ?? [0, 1],
+            'grid' => $time->gridLines()->step($tick),
+            default => [abs($settled->ticksAt($tick, $time)), 1],
+        };
+    }
+
     /** How many ticks this amount is, measured forward from a tick. */
     public function ticksAt(int $tick, Timeline $time): int
     {

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Tests\Conditions;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Tests\Support\MusicTestCase;
@@ -55,6 +56,14 @@ final class ConditionsTest extends MusicTestCase
             'played as ordinary' => ['technique=none pitch=C4', [1]],
             'the first channels' => ['channel=1..1', [1, 2, 3, 4, 5]],
         ];
+    }
+
+    public function test_every_nth_counts_by_time_through_all_tracks(): void
+    {
+        $notes = Notes::fromRows(array_map(static fn (int $start, int $clip): array => ['start' => $start, 'length' => 60, 'clip' => $clip], [0, 480, 960, 240, 720, 1200], [1, 1, 1, 2, 2, 2]));
+        $context = self::context()->among(OpenClips::of([1 => 1, 2 => 2], 1));
+
+        self::assertSame([240, 720, 1200], $notes->at(array_values(Conditions::parse('every=2')->choose($notes, $context)->positions($notes)))->start);
     }
 
     public function test_every_condition_has_an_example(): void

@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Lines\Catalog;
@@ -55,7 +56,13 @@ final class LanesTest extends MusicTestCase
             'one value up to the end of the range, then as before' => ['fill-level value=3 at=range-start until=range-end lane=cc2', 'cc2', '0:5 200:7 900:8', '0:3 480:7 900:8', $range],
             'thin: what changes nothing' => ['thin within=0 lane=cc2', 'cc2', '0:5 100:5 200:6 300:6', '0:5 200:6', $range],
             'thin: within 2' => ['thin within=2 lane=cc2', 'cc2', '0:10 50:12 100:14 150:15 200:12 250:30', '0:12 150:14 250:30', $range],
-            'sample: stairs' => ['sample every=1/16 lane=cc2', 'cc2', '0:1 60:2 130:3 300:4', '0:1 120:2 240:3', $range],
+            'sample: stairs' => ['sample every=1/16 lane=cc2', 'cc2', '0:1 60:2 130:3 300:4', '0:1 120:2 240:3 300:4', $range],
+            'sample: what holds at the first line was said before the range' => ['sample every=1/4 lane=cc2', 'cc2', '300:20 700:50', '300:20 480:20 700:50', [480, 1920]],
+            'sample: nothing before the first point, and the last one stays' => ['sample every=1/4 lane=cc2', 'cc2', '100:20 700:50 2000:90', '480:20 960:50 1440:50 1920:50 2000:90', [0, 3840]],
+            'one value up to where it begins is one point' => ['fill-level value=9 at=480 until=480 lane=cc2', 'cc2', '0:5', '0:5 480:5'],
+            'wave: a period that is no whole number of ticks does not drift' => ['wave shape=square period=1/7 low=1 high=2 lane=cc7', 'cc7', implode(' ', array_map(static fn (int $k): string => (int) ceil($k * 1920 / 7).':5', range(0, 27))), implode(' ', array_map(static fn (int $k): string => (int) ceil($k * 1920 / 7).':2', range(0, 27))), null, true],
+            'pedal: a lift goes whole, half-pressed values and all' => ['pedal-join gap=1/16', 'cc64', '0:127 480:40 490:0 500:127 1920:0', '0:127 1920:0'],
+            'pedal: a slow lift stays' => ['pedal-join gap=1/16', 'cc64', '0:127 480:40 490:0 700:127 1920:0', '0:127 480:40 490:0 700:127 1920:0'],
             'pedal: short lifts are taken out' => ['pedal-join gap=1/16', 'cc64', '0:127 200:0 300:127 500:0 900:100', '0:127 500:0 900:100'],
             'pedal: repeats go, and what holds nothing' => ['pedal-clean', 'cc64', '0:99 10:120 400:10 410:0 600:127 700:0', '0:127 400:0'],
             'pedal: down where a note ends it holds that' => ['pedal-clean', 'cc64', '100:127 200:0', '100:127 200:0'],
@@ -131,7 +138,18 @@ final class LanesTest extends MusicTestCase
         $in = static fn (int $clip): array => array_values(array_map(static fn (int $i): array => [$after->start[$i], $after->value[$i], $after->channel[$i]], array_keys($after->clip, $clip, true)));
 
         self::assertSame([[0, 1, 0], [240, 3, 0]], $in(1));
-        self::assertSame([[0, 60, 5], [240, 60, 5]], $in(2));
+        self::assertSame([[240, 60, 5], [360, 64, 5]], $in(2), 'from the first line behind the first point; behind the last line all stays');
+    }
+
+    public function test_what_is_pasted_from_a_range_ends_with_what_held_there_before(): void
+    {
+        $points = self::points(['cc11' => '0:10 100:90 600:20 960:33 1200:44']);
+        $notes = Notes::fromRows([['id' => 900, 'start' => 0, 'length' => 100]])->counted(1000);
+        $context = self::context(caret: new Caret(960, 60), range: [0, 480])->holding($points);
+        $copied = self::read('copy range=on')->apply($notes, Selection::none(), $context);
+        $pasted = self::read('paste')->apply($notes, Selection::none(), $context->withClipboard($copied->clipboard));
+
+        self::assertSame('0:10 100:90 600:20 960:10 1060:90 1440:44', self::written('cc11', $pasted->applyToPoints($points)));
     }
 
     public function test_release_velocities_are_a_lane_of_the_notes(): void

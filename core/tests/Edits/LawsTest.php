@@ -21,7 +21,7 @@ use PHPUnit\Framework\TestCase;
 /** What holds for every edit on every clip. */
 final class LawsTest extends TestCase
 {
-    private const CLIPS = 32;
+    private const CLIPS = 24;
 
     public const LINES = [
         'quantize', 'quantize what=both', 'quantize what=length', 'quantize what=end strength=70', 'quantize chords=together', 'quantize reach=60 slack=5ms',

@@ -8,12 +8,22 @@ use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\ConductorEvent;
+use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\MeterMap;
@@ -37,6 +47,11 @@ final class SharpRulesTest extends MusicTestCase
             'a push belongs to the line it is before' => ['repeat times=2', [[470, 100], [730, 200]], [950, 1210, 1430, 1690], '1/4', 0],
             'a late release is forgiven' => ['repeat', [[0, 505]], [480], '1/4', 0],
             'but not a long one' => ['repeat', [[0, 520]], [960], '1/4', 0],
+            'a touch on the last line is no release past it' => ['repeat', [[0, 30], [480, 30], [960, 30], [1440, 30]], [1920, 2400, 2880, 3360], '1/4', 0],
+            'what ends on a line of a fine grid' => ['repeat', [[0, 480]], [480], '1/64', 0],
+            'what ends on a line of a fine, swung grid' => ['repeat', [[0, 1920]], [1920], '1/32', 150],
+            'what begins on a line of a fine grid' => ['repeat', [[30, 30]], [60], '1/64', 0],
+            'every so far, by a part of a tick too' => ['repeat times=3 every=1/7', [[0, 100]], [274, 549, 823], '1/4', 0],
         ];
     }
 
@@ -59,6 +74,94 @@ final class SharpRulesTest extends MusicTestCase
             $turned = self::edit('rotate', $turned, $context);
             self::assertLessThan(1920, max($turned->start), "it stays in its bar at press {$press}");
             self::assertSame($press === 8, $turned->equals($pattern), "press {$press}");
+        }
+    }
+
+    public function test_a_repeat_takes_the_range_along(): void
+    {
+        $change = self::change('repeat times=2', self::notes([0, 100], [480, 100]), self::context(range: [0, 960]));
+
+        self::assertSame([1920, 2880], [$change->range?->from, $change->range?->to]);
+        self::assertNull(self::change('repeat span=selection', self::notes([0, 100]), self::context(range: [0, 960]))->range);
+    }
+
+    public function test_rotating_on_goes_on_in_the_bars_it_began_in(): void
+    {
+        $notes = self::notes([1800, 100], [2400, 100]);
+        $turned = $notes;
+        $script = static fn (): Script => Script::read(['rotate by=1/16'], Catalog::standard());
+        $lines = [];
+        for ($press = 1; $press <= 32; $press++) {
+            $open = OpenSong::ofNotes($turned, Conductor::of(self::PPQ));
+            $state = $script()->following($lines)->apply($open, Selection::all($turned), self::context());
+            [$turned, $lines] = [$state->notes, $state->lines];
+            self::assertSame(['rotate by=1/16 within=0..3840'], $lines);
+        }
+        self::assertSame([1800, 2400], $turned->start);
+    }
+
+    public function test_on_a_grid_of_several_bars_a_pattern_turns_in_the_bars_it_fills(): void
+    {
+        self::assertSame([480], self::edit('rotate', self::notes([480, 100]), self::context(grid: '4bar'))->start);
+        self::assertSame([0, 2400], self::edit('rotate', self::notes([480, 100], [1920, 100]), self::context(grid: 'bar'))->start, 'two bars by one');
+    }
+
+    public function test_doubled_notes_become_one_whether_or_not_a_note_lay_outside_of_the_key(): void
+    {
+        foreach ([[60, 60], [60, 60, 61]] as $pitches) {
+            $change = self::change('inkey', self::notes(...array_map(static fn (int $pitch): array => [0, 100, $pitch], $pitches)), self::context(key: 'C major'));
+            self::assertStringContainsString('taken out that doubled another', $change->summary);
+        }
+    }
+
+    #[TestWith(['insert at=0 pitch=C4', 'onto a note that is there already'])]
+    #[TestWith(['chord at=0 pitch=C4', '1 note onto others that are there already'])]
+    #[TestWith(['paste at=0', 'onto a note that is there already'])]
+    #[TestWith(['insert at=0 pitch=D4', 'added at 1.1.0'])]
+    public function test_what_is_put_onto_a_note_says_so(string $line, string $said): void
+    {
+        $notes = self::notes([0, 100, 60]);
+        $change = self::change($line, $notes, self::context()->withClipboard(new Phrase($notes, self::PPQ)));
+
+        self::assertStringContainsString($said, $change->summary);
+    }
+
+    public function test_a_copy_goes_along_the_chord_that_is_named(): void
+    {
+        $context = self::context()->in(OpenSong::ofNotes($notes = self::notes([0, 100, 60], [1920, 100, 60]), Conductor::of(self::PPQ, [
+            ConductorEvent::of(ConductorKind::Chord, 0, 'C'), ConductorEvent::of(ConductorKind::Chord, 1920, 'Am'),
+        ])));
+
+        self::assertSame([60, 64, 60, 64], self::edit('double degrees=1 within=chord', $notes, $context)->pitch);
+        self::assertSame([60, 67, 60, 69], self::edit('double degrees=2 within=chord', $notes, $context)->pitch);
+    }
+
+    /** A loop of two quarters over a bar, a note on its second quarter. */
+    #[TestWith(['nudge by=1/4', [0], 'wraps'])]
+    #[TestWith(['nudge by=-1/2', [480], 'wraps before its start'])]
+    #[TestWith(['insert at=1500', [480, 540], 'in a later round lies in the first'])]
+    #[TestWith(['chord at=1500 shape=0,7', [480, 540, 540], 'and a chord'])]
+    #[TestWith(['align to=1200', [240], 'a drag to a later round'])]
+    #[TestWith(['split at=600', [480, 600], 'what stays within stays'])]
+    #[TestWith(['steps parts=2', [480, 720], 'and pieces'])]
+    #[TestWith(['fill every=1/4', [0, 480, 480], 'lines of later rounds are left out'])]
+    #[TestWith(['repeat times=2', null, 'clip loop=notes'])]
+    #[TestWith(['paste at=480', null, 'clip loop=notes'])]
+    #[TestWith(['open range=480..960', null, 'clip loop=notes'])]
+    /** @param  list<int>|null  $starts  null where it is refused */
+    public function test_in_a_loop_nothing_is_put_where_nobody_hears_it(string $line, ?array $starts, string $why): void
+    {
+        $content = Content::ofNotes(self::notes([480, 480, 60]));
+        $song = Song::of(Conductor::of(self::PPQ), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 1920, loop: 960)], [1 => $content], 10);
+        $open = OpenSong::of($song, [1], 1);
+        $phrase = new Phrase(self::notes([0, 100, 40], [480, 100, 41]), self::PPQ);
+        $context = self::context(caret: new Caret(0, 62), range: str_starts_with($line, 'fill') ? [0, 1920] : null)->withClipboard($phrase)->in($open);
+        try {
+            $after = Script::read([$line], Catalog::standard())->apply($open, Selection::all($open->notes), $context)->settled()->song;
+            self::assertSame($starts, $after->contentOf(1)->notes->start, $why);
+            self::assertSame([1920, 960], [$after->clips[1]->length, $after->clips[1]->loop]);
+        } catch (EditRefused $refused) {
+            self::assertSame([null, true], [$starts, str_contains($refused->getMessage(), $why)], $refused->getMessage());
         }
     }
 

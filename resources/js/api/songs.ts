@@ -60,6 +60,8 @@ export interface SongAnswer {
   /** where the lines left another grid */
   grid?: string;
   swing?: number;
+  /** where they left another range */
+  range?: [number, number];
   /** lines that are the screen's to do */
   screen?: string[];
 }

@@ -480,6 +480,9 @@ export class Desk {
     if (answer.grid !== undefined) {
       this.setGrid(answer.grid, answer.swing);
     }
+    if (answer.range) {
+      this.range = answer.range;
+    }
     void this.opening.listen(this.contents.soundingElsewhere(answer));
     this.say(answer.message + (isAfterOthers ? ', after changes in another window' : ''));
     const after = answer.selection ?? this.selection();

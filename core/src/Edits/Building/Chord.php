@@ -10,9 +10,11 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -53,6 +55,11 @@ final readonly class Chord implements Edit
             ]);
         }
 
-        return $draft->change(Selection::of($added), 'Chord of '.count($shape).' notes on '.PitchName::of($root).' added at '.$context->time->position($start));
+        $change = $draft->change(Selection::of($added), '');
+
+        return $change->saying(Wording::sentence([
+            'Chord of '.count($shape).' notes on '.PitchName::of($root).' added at '.$context->time->position($start),
+            Doubles::saidOf($notes, $change->added, $context),
+        ]));
     }
 }

@@ -10,9 +10,11 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
@@ -40,6 +42,11 @@ final readonly class Insert implements Edit
             'velocity' => $velocity, 'channel' => $context->clips->channel, 'clip' => $context->clips->front,
         ]);
 
-        return $draft->change(Selection::of([$id]), PitchName::of($pitch).' added at '.$context->time->position($start));
+        $change = $draft->change(Selection::of([$id]), '');
+
+        return $change->saying(Wording::sentence([
+            PitchName::of($pitch).' added at '.$context->time->position($start),
+            Doubles::saidOf($notes, $change->added, $context),
+        ]));
     }
 }

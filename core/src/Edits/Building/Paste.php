@@ -8,13 +8,17 @@ use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\PointDraft;
+use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
+use Jactonic\Core\Edits\Lanes\HeldValues;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Edits\Wording;
@@ -60,7 +64,44 @@ final readonly class Paste implements WithPoints
         }
         $said = [...($pasted !== [] || $inLanes === [] ? [Wording::notes(count($pasted))] : []), ...($inLanes === [] ? [] : [Wording::points(count($inLanes))])];
 
-        return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(implode(' and ', $said).' pasted at '.$context->time->position($at));
+        $this->endRange($phrase, $points, $lane, $context, $by);
+
+        return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(Wording::sentence([
+            implode(' and ', $said).' pasted at '.$context->time->position($at),
+            Doubles::saidOf($notes, $change->added, $context),
+        ]));
+    }
+
+    /** What was taken from a range sounds as long as that: behind it holds in each lane what held there before. */
+    private function endRange(Phrase $phrase, PointDraft $draft, ?Lane $lane, Context $context, int $by): void
+    {
+        if ($phrase->span === null) {
+            return;
+        }
+        [$from, $end] = [$phrase->span->from + $by, $phrase->span->to + $by];
+        $points = $context->points;
+        $last = [];
+        foreach ($phrase->points?->rows() ?? [] as $point) {
+            if ($point['note'] === 0) {
+                $place = $this->inLane($point, $lane, $context, $point['start'] + $by);
+                $last["{$place['kind']} {$place['number']}"] = $place;
+            }
+        }
+        foreach ($last as $place) {
+            $in = Lane::ofPoints(PointKind::from($place['kind']), $place['number']);
+            $clip = $context->clips->at($end);
+            $places = array_values(array_filter($in->placesIn($points), static fn (int $i): bool => $points->clip[$i] === $clip && $points->channel[$i] === $place['channel']));
+            $held = (new HeldValues($points, $places, $in->rest()))->at($end);
+            if ($held !== $place['value'] && array_filter($places, static fn (int $i): bool => $points->start[$i] === $end) === []) {
+                $draft->add(['start' => $end, 'value' => $held, 'clip' => $clip] + $place);
+            }
+            // What lies under it gives way: it would be heard between the values that were pasted.
+            foreach ($places as $i) {
+                if ($points->start[$i] >= $from && $points->start[$i] < $end) {
+                    $draft->remove($i);
+                }
+            }
+        }
     }
 
     /**

@@ -17,8 +17,10 @@ use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\LineNumbers;
+use Jactonic\Core\Time\Rounding;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -71,7 +73,8 @@ final readonly class Repeat implements Edit
         }
 
         return $draft->change(Selection::of($copies), Wording::notes(count($places)).' repeated '.($times === 1 ? 'once' : "{$times} times")
-            .', up to '.$context->time->position($until ?? $behind($times)).($lines === null ? '' : ", on {$lines->grid}"));
+            .', up to '.$context->time->position($until ?? $behind($times)).($lines === null ? '' : ", on {$lines->grid}"))
+            ->movingRange($range === null ? null : self::lastRange($range, $behind($times), $until));
     }
 
     /**
@@ -83,24 +86,38 @@ final readonly class Repeat implements Edit
      */
     private static function course(Notes $notes, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context): array
     {
-        $every = static fn (int $at): ?int => $parameters->has('every') ? max(1, $parameters->amount('every')->shift($at, $context->time) - $at) : null;
-        $byTicks = static fn (int $to, int $span): array => [static fn (int $i, int $k): int => $notes->start[$i] + $k * $span, static fn (int $k): int => $to + $k * $span];
+        $every = static fn (int $at): ?array => $parameters->has('every') ? $parameters->amount('every')->exactly($at, $context->time) : null;
+        $byTicks = static function (int $to, int $dividend, int $divisor) use ($notes): array {
+            $far = static fn (int $k): int => max($k, Rounding::quotient($k * $dividend, $divisor));
+
+            return [static fn (int $i, int $k): int => $notes->start[$i] + $far($k), static fn (int $k): int => $to + $far($k)];
+        };
         [$from, $to] = $range === null ? self::span($notes, $places) : [$range->from, $range->to];
         if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
             // The edges are no lines, so every note keeps its distance from the edge in ticks.
-            return $byTicks($to, $every($from) ?? $to - $from);
+            return $byTicks($to, ...$every($from) ?? [$to - $from, 1]);
         }
         $early = intdiv($context->time->ppq(), 16);
-        $first = $range === null ? $numbers->before($from + $early) : $numbers->nearest($from);
-        $behind = $range === null ? max($first + 1, self::lineFrom($numbers, $to - $early)) : $numbers->nearest($to);
+        $first = $range === null ? self::opened($numbers, $from, $early) : $numbers->nearest($from);
+        $behind = $range === null ? max($first + 1, self::ended($numbers, $notes, $places, $to, $early)) : $numbers->nearest($to);
         $start = $numbers->line($first);
-        $far = $every($start);
+        $exactly = $every($start);
+        $far = $exactly === null ? null : max(1, Rounding::quotient(...$exactly));
         if ($far !== null && ! self::areLines($numbers, $start, $start + $far)) {
-            return $byTicks($numbers->line($behind), $far);
+            return $byTicks($numbers->line($behind), ...$exactly);
         }
         $step = $far === null ? $behind - $first : $numbers->nearest($start + $far) - $first;
 
         return [static fn (int $i, int $k): int => $numbers->moved($notes->start[$i], $k * $step), static fn (int $k): int => $numbers->line($behind + $k * $step)];
+    }
+
+    /** The range of the last copy, so that the next press goes on behind it. */
+    private static function lastRange(TickRange $range, int $end, ?int $until): ?TickRange
+    {
+        $from = $end - ($range->to - $range->from);
+        $to = min($end, $until ?? $end);
+
+        return $from < $to && $to <= Bounds::LAST_TICK ? TickRange::of($from, $to) : null;
     }
 
     /**
@@ -171,12 +188,28 @@ final readonly class Repeat implements Edit
         return [$from, $end];
     }
 
-    /** The number of the first line at or after a tick. */
-    private static function lineFrom(LineNumbers $numbers, int $tick): int
+    /** The number of the line a span begins at: the one at or before it; a push belongs to the line it comes before, where that is nearer. */
+    private static function opened(LineNumbers $numbers, int $from, int $early): int
     {
-        $number = $numbers->before(max(0, $tick));
+        $before = $numbers->before($from);
+        $next = $numbers->line($before + 1);
 
-        return $numbers->line($number) >= $tick ? $number : $number + 1;
+        return $next - $from <= $early && $next - $from <= $from - $numbers->line($before) ? $before + 1 : $before;
+    }
+
+    /**
+     * The number of the line a span ends at: the first one at or after it; a release past a line by no more than is early, and
+     * by less than half the note, is forgiven.
+     *
+     * @param  non-empty-array<int, int>  $places
+     */
+    private static function ended(LineNumbers $numbers, Notes $notes, array $places, int $to, int $early): int
+    {
+        $before = $numbers->before($to);
+        $late = $to - $numbers->line($before);
+        $lengths = array_map(static fn (int $i): int => $to === $notes->start[$i] + $notes->length[$i] ? $notes->length[$i] : 0, $places);
+
+        return $late <= $early && 2 * $late < max($lengths) ? $before : $before + 1;
     }
 
     private static function areLines(LineNumbers $numbers, int $from, int $to): bool

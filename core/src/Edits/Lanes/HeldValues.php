@@ -28,6 +28,14 @@ final readonly class HeldValues
         return $place === null ? $this->rest : $this->points->value[$place];
     }
 
+    /** The tick of the first of them at or after one; null where there is none. */
+    public function firstFrom(int $tick): ?int
+    {
+        $place = $this->places[$this->firstAfter($tick - 1)] ?? null;
+
+        return $place === null ? null : $this->points->start[$place];
+    }
+
     /** @return list<int> the places of those from one tick to another, the last one counted */
     public function between(int $from, int $to): array
     {

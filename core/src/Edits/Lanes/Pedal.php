@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Lanes;
 
+use Closure;
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Points;
@@ -84,6 +85,28 @@ final class Pedal
         $press = $presses[$low - 1] ?? null;
 
         return $press !== null && $tick < $press['to'] ? $press : null;
+    }
+
+    /**
+     * The lifts of a row no longer than a gap, each whole: the places from the point that lifts it up to the one that presses it
+     * again, half-pedalled values too.
+     *
+     * @param  list<array{from: int, to: int, down: int, up: int|null}>  $presses  of the row, in order of time
+     * @param  Closure(int): int  $gap  ticks, at a tick
+     * @return list<list<int>>
+     */
+    public function liftsWithin(string $row, array $presses, Closure $gap): array
+    {
+        $order = array_flip($this->rows[$row]);
+        $lifts = [];
+        foreach ($presses as $k => ['to' => $to, 'up' => $up]) {
+            $next = $presses[$k + 1] ?? null;
+            if ($next !== null && $up !== null && $gap($to) >= $next['from'] - $to) {
+                $lifts[] = array_slice($this->rows[$row], $order[$up], 1 + $order[$next['down']] - $order[$up]);
+            }
+        }
+
+        return $lifts;
     }
 
     /**

@@ -30,15 +30,12 @@ final readonly class PedalJoin implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $pedal = new Pedal($context, $selection, $parameters);
+        $gap = static fn (int $tick): int => $parameters->amount('gap')->ticksAt($tick, $context->time);
         $joined = 0;
-        foreach ($pedal->presses() as $presses) {
-            foreach ($presses as $k => ['to' => $to, 'up' => $up]) {
-                $next = $presses[$k + 1] ?? null;
-                if ($next !== null && $up !== null && $parameters->amount('gap')->ticksAt($to, $context->time) >= $next['from'] - $to) {
-                    $pedal->draft->remove($up);
-                    $pedal->draft->remove($next['down']);
-                    $joined++;
-                }
+        foreach ($pedal->presses() as $row => $presses) {
+            foreach ($pedal->liftsWithin($row, $presses, $gap) as $lift) {
+                array_map($pedal->draft->remove(...), $lift);
+                $joined++;
             }
         }
 

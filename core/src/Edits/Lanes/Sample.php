@@ -39,11 +39,20 @@ final readonly class Sample implements Edit
             if ($every->estimate($first, $last) > PointDraft::MOST_POINTS) {
                 throw new EditRefused('That would make more points than can be worked on at once; take a coarser grid or a shorter range.');
             }
-            array_map($levels->remove(...), $course);
             $held = $levels->beside($course[0]);
-            $every->around($first);
-            for ($tick = $every->before; $tick <= $last; $tick = $every->next($tick)) {
-                $levels->put($tick, $held->at(max($tick, $first)), $course[0]);
+            $from = $levels->areSelected ? $first : max($context->range->from ?? 0, $held->firstFrom(0) ?? $first);
+            $every->around($from);
+            $line = $every->before === $from ? $from : $every->after;
+            $behind = $line;
+            for ($tick = $line; $tick <= $last; $tick = $every->next($tick)) {
+                $levels->put($tick, $held->at($tick), $course[0]);
+                $behind = $tick;
+            }
+            foreach ($course as $place) {
+                // What lies behind the last line has no line to stand on, and stays.
+                if ($levels->start[$place] <= $behind && $line <= $last) {
+                    $levels->remove($place);
+                }
             }
         }
 

@@ -51,11 +51,12 @@ final readonly class Wave implements Edit
         }
         $from = $range === null ? $levels->start[$levels->places[0]] : $range->from;
         $to = $range === null ? $levels->start[$levels->places[count($levels->places) - 1]] : $range->to - 1;
-        $period = max(1, $parameters->amount('period')->ticksAt($from, $context->time));
+        [$dividend, $divisor] = $parameters->amount('period')->exactly($from, $context->time);
+        $period = max(1, $dividend / $divisor);
         $phase = $parameters->int('phase') / 100;
         $levels->follow($from, $to, static fn (int $tick): float => $low + ($high - $low) * self::height(fmod(($tick - $from) / $period + $phase, 1.0), $shape));
 
-        return $levels->change($selection, "as a {$shape} wave from {$low} to {$high} every {$period} ticks");
+        return $levels->change($selection, "as a {$shape} wave from {$low} to {$high} every ".round($period, 2).' ticks');
     }
 
     /** How high a wave is, 0 to 1, at a share of its period. */

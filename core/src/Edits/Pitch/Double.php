@@ -21,7 +21,7 @@ final readonly class Double implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('double', 'Double at an interval', Group::Pitch, 'Adds a copy of each note at an interval and selects the copies.', Interval::parameters(), oneOf: Interval::UNITS,
+        return new Declaration('double', 'Double at an interval', Group::Pitch, 'Adds a copy of each note at an interval and selects the copies.', [...Interval::parameters(), Interval::within()], oneOf: Interval::UNITS,
             synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'], uses: [
                 'double octaves=1' => 'Double an octave up', 'double octaves=-1' => 'Double an octave down', 'double degrees=2' => 'Double in thirds of the key',
             ], isHeard: true);
@@ -29,14 +29,16 @@ final readonly class Double implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $interval = Interval::of($parameters, $notes, $context);
         $places = $selection->positions($notes);
-        $targets = $interval->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places));
+        $isInChords = $parameters->has('degrees') && $parameters->choice('within') === 'chord';
+        $interval = $isInChords ? null : Interval::of($parameters, $notes, $context);
+        $targets = $interval?->targets(array_map(static fn (int $i): int => $notes->pitch[$i], $places)) ?? [];
         $taken = Doubles::taken($notes, $context);
         $draft = new Draft($notes);
         $copies = [];
         foreach ($places as $i) {
-            $pitch = $targets[$notes->pitch[$i]];
+            $pitch = $targets[$notes->pitch[$i]]
+                ?? Interval::ofChord($parameters, $context, $notes->start[$i])->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
             $key = Doubles::key($notes->start[$i], $pitch, $notes->channel[$i], $notes->muted[$i]);
             $track = $context->clips->trackOf($notes->clip[$i]);
             if (! isset($taken[$track][$key])) {
@@ -47,7 +49,7 @@ final readonly class Double implements Edit
         $there = count($places) - count($copies);
 
         return $draft->change($copies === [] ? $selection : Selection::of($copies), Wording::sentence([
-            Wording::notes(count($copies))." added {$interval}",
+            Wording::notes(count($copies)).' added '.($interval ?? Interval::saidInChords($parameters)),
             $there > 0 ? "{$there} were there already" : '',
         ]));
     }

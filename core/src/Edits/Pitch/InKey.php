@@ -39,10 +39,10 @@ final readonly class InKey implements Edit
             $moved += $draft->pitch[$i] !== $notes->pitch[$i] ? 1 : 0;
         }
         $same = count($places) - $moved;
-        $doubles = $moved === 0 ? [] : Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
+        $doubles = count(Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context));
 
-        return $draft->change($selection, $moved === 0
+        return $draft->change($selection, $moved === 0 && $doubles === 0
             ? "All {$same} notes are in {$key} already."
-            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '', Doubles::said(count($doubles))]));
+            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '', Doubles::said($doubles)]));
     }
 }

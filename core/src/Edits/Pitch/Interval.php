@@ -51,6 +51,14 @@ final readonly class Interval
         return new self('chord step', $parameters->int('degrees'), $context->needChord($tick));
     }
 
+    /** “up 2 in the chords” */
+    public static function saidInChords(Parameters $parameters): string
+    {
+        $by = $parameters->int('degrees');
+
+        return ($by < 0 ? 'down' : 'up').' '.abs($by).' in the chords';
+    }
+
     /** @throws EditRefused where degrees are asked for and there is no key */
     public static function of(Parameters $parameters, Notes $notes, Context $context): self
     {

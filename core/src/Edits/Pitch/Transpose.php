@@ -62,8 +62,7 @@ final readonly class Transpose implements Edit, Gesture
             $draft->pitch[$i] = Interval::ofChord($parameters, $context, $notes->start[$i])->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
         }
         $doubles = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
-        $by = $parameters->int('degrees');
 
-        return $draft->change($selection, Wording::sentence([Wording::notes(count($places)).' '.($by < 0 ? 'down' : 'up').' '.abs($by).' in the chords', Doubles::said(count($doubles))]));
+        return $draft->change($selection, Wording::sentence([Wording::notes(count($places)).' '.Interval::saidInChords($parameters), Doubles::said(count($doubles))]));
     }
 }

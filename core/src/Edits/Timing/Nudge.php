@@ -37,12 +37,15 @@ final readonly class Nudge implements Edit
             return $this->borders($by, $notes, $selection, $context);
         }
         $draft = new Draft($notes);
-        $moved = $this->move($by, $notes->start[$places[0]], $edge !== 'end', $context);
+        // In a loop there is no end of the way: what leaves the round at one end comes in at the other.
+        $goesRound = static fn (int $i): bool => ($context->clips->rounds[$notes->clip[$i]] ?? null)?->has($notes->start[$i]) === true;
+        $isCut = $edge !== 'end' && ! ($edge === 'note' && array_filter($places, $goesRound) === $places);
+        $moved = $this->move($by, $notes->start[$places[0]], $isCut, $context);
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $end = $start + $notes->length[$i];
             match ($edge) {
-                'note' => $draft->start[$i] = max(0, $moved($start)),
+                'note' => $draft->start[$i] = $goesRound($i) ? $moved($start) : max(0, $moved($start)),
                 'start' => $this->setEdges($draft, $i, min(max(0, $moved($start)), $end - 1), $end),
                 default => $this->setEdges($draft, $i, $start, max($start + 1, $moved($end))),
             };

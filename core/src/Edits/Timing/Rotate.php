@@ -11,10 +11,12 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\FollowsOn;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\TickRange;
 
 /**
  * Shifts starts within the whole bars that the starts fill and wraps them round, as a pattern that begins elsewhere.
@@ -22,13 +24,20 @@ use Jactonic\Core\Parameters\Parameters;
  * A start up to a 64th note before a bar line belongs to the bar it opens, and stays that much before its new place.
  * How long notes ring counts for nothing, so as many presses as there are steps bring the pattern back.
  */
-final readonly class Rotate implements Edit
+final readonly class Rotate implements Edit, FollowsOn
 {
     public function declaration(): Declaration
     {
         return new Declaration('rotate', 'Rotate', Group::Timing, 'Shifts starts within the bars of the selection; what leaves at one end comes in at the other.', [
             Parameter::signedAmount('by', 'grid', 'How far; earlier with a minus.'),
+            Parameter::range('within', 'Within which bars; those that the starts fill where none is said, which its line then says.'),
         ], synonyms: ['wrap', 'shift pattern', 'cycle', 'loop offset']);
+    }
+
+    /** It turns in the same bars, so that as many presses as there are steps bring the pattern back wherever it lies meanwhile. */
+    public function following(array $before, array $parameters): array
+    {
+        return isset($before['within']) ? $parameters + ['within' => $before['within']] : $parameters;
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -37,9 +46,13 @@ final readonly class Rotate implements Edit
         $meters = $context->time->meters;
         $early = intdiv($context->time->ppq(), 16);
         $starts = array_map(static fn (int $i): int => $notes->start[$i], $places);
+        $said = $parameters->value('within');
         $from = $meters->barStart($meters->barAt(min([PHP_INT_MAX, ...$starts]) + $early));
         // Before the start of the song there is no room for a push: there it lies at the other end of the bars.
         $to = $meters->nextBarLine(max([0, ...$starts]) + ($from === 0 ? 0 : $early));
+        if ($said instanceof TickRange && min([PHP_INT_MAX, ...$starts]) >= $said->from - $early && max([0, ...$starts]) < $said->to) {
+            [$from, $to] = [$said->from, $said->to];
+        }
         $turned = $this->turn($from, $to, $early, $context, $parameters);
         $draft = new Draft($notes);
         $moved = 0;
@@ -52,7 +65,8 @@ final readonly class Rotate implements Edit
 
         return $draft->change($selection, $moved === 0
             ? 'Nothing moved: the pattern is turned by its whole length.'
-            : Wording::notes($moved).' rotated by '.$parameters->amount('by').' within '.($bars === 1 ? '1 bar' : "{$bars} bars"));
+            : Wording::notes($moved).' rotated by '.$parameters->amount('by').' within '.($bars === 1 ? '1 bar' : "{$bars} bars"))
+            ->settling(['within' => "{$from}..{$to}"]);
     }
 
     /**
@@ -64,7 +78,8 @@ final readonly class Rotate implements Edit
     private function turn(int $from, int $to, int $early, Context $context, Parameters $parameters): callable
     {
         $by = $parameters->amount('by');
-        $steps = $by->gridSteps();
+        // Lines of several bars are no steps within fewer.
+        $steps = $context->time->grid->bars > 1 ? null : $by->gridSteps();
         if ($steps === null) {
             $ticks = $by->ticksAt($from, $context->time);
 

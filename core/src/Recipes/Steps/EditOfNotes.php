@@ -6,6 +6,7 @@ namespace Jactonic\Core\Recipes\Steps;
 
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Edits\Clips\ChosenClips;
+use Jactonic\Core\Edits\FollowsOn;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
@@ -46,6 +47,15 @@ final readonly class EditOfNotes implements Step
         $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
 
         return $state->after($this->edit->apply($state->notes, $reached, $state->context));
+    }
+
+    public function following(EditLine $earlier): self
+    {
+        $edit = $this->edit->edit;
+
+        return $edit instanceof FollowsOn && $earlier->name === $this->edit->line->name
+            ? new self($this->edit->with($edit->following($earlier->parameters, $this->edit->line->parameters)))
+            : $this;
     }
 
     public function combinedAfter(EditLine $earlier): ?EditLine

@@ -36,6 +36,11 @@ final readonly class EditOfTheSong implements Step
         return $state->afterSong($settled, $this->edit->apply($settled, $state->selection, $state->context));
     }
 
+    public function following(EditLine $earlier): self
+    {
+        return $this;
+    }
+
     public function combinedAfter(EditLine $earlier): ?EditLine
     {
         return Combined::of($this->edit->edit, $earlier, $this->edit->line);

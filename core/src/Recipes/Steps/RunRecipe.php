@@ -53,6 +53,11 @@ final readonly class RunRecipe implements Step
         return $done->saying("“{$name}”: {$done->summary}");
     }
 
+    public function following(EditLine $earlier): self
+    {
+        return $this;
+    }
+
     public function combinedAfter(EditLine $earlier): ?EditLine
     {
         return null;

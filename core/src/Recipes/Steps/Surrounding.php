@@ -35,6 +35,11 @@ final readonly class Surrounding implements Step
         return ($this->run)($state);
     }
 
+    public function following(EditLine $earlier): self
+    {
+        return $this;
+    }
+
     public function combinedAfter(EditLine $earlier): ?EditLine
     {
         return null;
