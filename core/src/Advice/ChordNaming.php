@@ -6,6 +6,7 @@ namespace Jactonic\Core\Advice;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Pitch\ChordMatch;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Time\MeterMap;
@@ -23,6 +24,8 @@ final readonly class ChordNaming
 
     /** A span begins with what starts up to this part of a quarter note before it. */
     private const EARLY = 16;
+
+    private const MOST_BARS = 20_000;
 
     /** The lowest note that sounds for this share of a span is its bass. */
     private const BASS_SHARE = 0.3;
@@ -117,9 +120,17 @@ final readonly class ChordNaming
         return $sounding;
     }
 
-    /** @return non-empty-list<int> */
+    /**
+     * @return non-empty-list<int>
+     *
+     * @throws EditRefused where there are more than can be looked at one by one
+     */
     private function bars(TickRange $range): array
     {
+        $count = $this->meters->barAt($range->to - 1) - $this->meters->barAt($range->from) + 1;
+        if ($count > self::MOST_BARS) {
+            throw new EditRefused('Chords are named in at most '.number_format(self::MOST_BARS).' bars at once, and these are '.number_format($count).'. Set a range, or take by=changes.', ['most' => self::MOST_BARS]);
+        }
         $edges = [$range->from];
         for ($tick = $this->meters->nextBarLine($range->from); $tick < $range->to; $tick = $this->meters->nextBarLine($tick)) {
             $edges[] = $tick;

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Score;
 
 use DOMDocument;
 use DOMElement;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Pitch\ChordName;
 use Jactonic\Core\Smf\ConductorCodec;
 use Jactonic\Core\Song\Conductor;
@@ -27,6 +28,8 @@ final readonly class HarmonySheet
         'maj7#11' => ['major-seventh', [11, 1, 'add']], '7#11' => ['dominant', [11, 1, 'add']], 'm11' => ['minor-11th'], '13' => ['dominant-13th'], '5' => ['power'],
     ];
 
+    private const MOST_BARS = 5_000;
+
     public function __construct(
         private Conductor $conductor,
         private string $title,
@@ -34,8 +37,13 @@ final readonly class HarmonySheet
     ) {
     }
 
+    /** @throws EditRefused where there are more bars than a sheet has */
     public function write(): string
     {
+        $bars = $this->conductor->meters->barAt(max(0, $this->end - 1)) + 1;
+        if ($bars > self::MOST_BARS) {
+            throw new EditRefused('A sheet of chords has at most '.number_format(self::MOST_BARS).' bars, and this song has '.number_format($bars).'. Bring its last clip nearer.', ['most' => self::MOST_BARS]);
+        }
         $document = new DOMDocument('1.0', 'UTF-8');
         $document->formatOutput = true;
         $root = self::put($document, $document, 'score-partwise', attributes: ['version' => '4.0']);
@@ -46,14 +54,13 @@ final readonly class HarmonySheet
         $meters = $this->conductor->meters;
         $chords = $this->conductor->all(ConductorKind::Chord);
         $before = '';
-        for ($bar = 0; $bar === 0 || $meters->barStart($bar) < $this->end; $bar++) {
+        $next = 0;
+        for ($bar = 0; $bar < $bars; $bar++) {
             [$from, $to] = [$meters->barStart($bar), $meters->barStart($bar + 1)];
             $measure = self::put($document, $measures, 'measure', attributes: ['number' => (string) ($bar + 1)]);
             $before = $this->attributes($document, $measure, $from, $before);
-            foreach ($chords as $chord) {
-                if ($chord->tick >= $from && $chord->tick < $to) {
-                    self::harmony($document, $measure, ChordName::parse($chord->value), $chord->tick - $from);
-                }
+            for (; $next < count($chords) && $chords[$next]->tick < $to; $next++) {
+                self::harmony($document, $measure, ChordName::parse($chords[$next]->value), $chords[$next]->tick - $from);
             }
             $note = self::put($document, $measure, 'note');
             self::put($document, $note, 'rest', attributes: ['measure' => 'yes']);

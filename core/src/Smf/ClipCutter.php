@@ -108,21 +108,20 @@ final readonly class ClipCutter
     /** @return list<string> what all rounds of a clip let sound */
     private static function sounds(Clip $clip, Content $round): array
     {
-        $rows = array_merge(...array_map(self::rows(...), Sounding::roundsOfContent($clip, $round)));
-        sort($rows);
-
-        return $rows;
+        return self::rows(Sounding::allRounds($clip, $round));
     }
 
     /** @return list<string> notes and points as a file tells them apart, sorted */
     private static function rows(Content $content): array
     {
         $rows = [];
-        foreach ($content->notes->start as $i => $start) {
-            $rows[] = implode(' ', [$start, ...array_map(static fn (string $name): int => $content->notes->columns()[$name][$i], ['length', 'pitch', 'velocity', 'release', 'channel'])]);
+        $notes = $content->notes;
+        foreach ($notes->start as $i => $start) {
+            $rows[] = "{$start} {$notes->length[$i]} {$notes->pitch[$i]} {$notes->velocity[$i]} {$notes->release[$i]} {$notes->channel[$i]}";
         }
-        foreach ($content->points->start as $i => $start) {
-            $rows[] = implode(' ', ['point', $start, $content->points->kind[$i], $content->points->number[$i], $content->points->value[$i], $content->points->channel[$i]]);
+        $points = $content->points;
+        foreach ($points->start as $i => $start) {
+            $rows[] = "point {$start} {$points->kind[$i]} {$points->number[$i]} {$points->value[$i]} {$points->channel[$i]}";
         }
         sort($rows);
 

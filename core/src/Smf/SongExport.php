@@ -17,6 +17,11 @@ use Jactonic\Core\Song\Track;
 /** Puts a song together as a file: what sounds, where it sounds, and everything that came in with it. */
 final readonly class SongExport
 {
+    /** Ranks have 24 bits; one more lets something stand behind all of them. */
+    private const RANK_BITS = 25;
+
+    private const BEHIND = (1 << self::RANK_BITS) - 1;
+
     public function __construct(
         private Song $song,
         private ChordsAs $chords = ChordsAs::Names,
@@ -129,28 +134,56 @@ final readonly class SongExport
      */
     private function assembled(Rest $rest, Content $content, ?int $number, array $marks = [], array $first = []): SmfTrack
     {
-        $rows = array_map(static fn (string $event): array => [0, PHP_INT_MAX, 0, $event], $first);
+        $keys = $events = [];
+        $put = static function (int $tick, int $rank, string $event) use (&$keys, &$events): void {
+            $keys[] = ($tick << self::RANK_BITS) + min(self::BEHIND, max(0, $rank + 1));
+            $events[] = $event;
+        };
+        foreach ($first as $event) {
+            $put(0, self::BEHIND, $event);
+        }
         foreach ($rest->events as $k => $event) {
-            $rows[] = [$rest->ticks[$k], $rest->ranks[$k] ?? $k, count($rows), $event];
+            $put($rest->ticks[$k], $rest->ranks[$k] ?? $k, $event);
         }
         foreach ($number === null ? [] : $this->conducting($number) as $event) {
-            $rows[] = [$event->tick, $event->rank, count($rows), ConductorCodec::write($event)];
+            $put($event->tick, $event->rank, ConductorCodec::write($event));
             $words = $event->kind === ConductorKind::Chord ? $this->chords->event($event->value) : ConductorCodec::keyName($event);
             if ($words !== null) {
-                $rows[] = [$event->tick, $event->rank, count($rows), $words];
+                $put($event->tick, $event->rank, $words);
             }
         }
         foreach ($marks as $mark) {
-            $rows[] = [$mark->start, PHP_INT_MAX, count($rows), $mark->write($this->song->conductor->ppq)];
+            $put($mark->start, self::BEHIND, $mark->write($this->song->conductor->ppq));
         }
         $points = $content->points;
         foreach ($points->start as $i => $tick) {
-            $rows[] = [$tick, $points->rank[$i], count($rows), PointCodec::write($points->kind[$i], $points->number[$i], $points->value[$i], $points->channel[$i])];
+            $put($tick, $points->rank[$i], PointCodec::write($points->kind[$i], $points->number[$i], $points->value[$i], $points->channel[$i]));
         }
-        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0] ?: $a[1] <=> $b[1] ?: $a[2] <=> $b[2]);
-        $last = $rows === [] ? 0 : $rows[count($rows) - 1][0];
+        // Those of one tick and rank stay in the order they came in: the sort is stable.
+        if (! self::isAscending($keys)) {
+            asort($keys);
+        }
+        $ticks = $ordered = [];
+        foreach ($keys as $k => $key) {
+            $ticks[] = $key >> self::RANK_BITS;
+            $ordered[] = $events[$k];
+        }
 
-        return new SmfTrack($content->notes, array_column($rows, 0), array_column($rows, 3), max($rest->end, $last));
+        return new SmfTrack($content->notes, $ticks, $ordered, max($rest->end, $ticks[count($ticks) - 1] ?? 0));
+    }
+
+    /** @param  list<int>  $keys */
+    private static function isAscending(array $keys): bool
+    {
+        $before = PHP_INT_MIN;
+        foreach ($keys as $key) {
+            if ($key < $before) {
+                return false;
+            }
+            $before = $key;
+        }
+
+        return true;
     }
 
     /** @return list<ConductorEvent> those that go out in a track; those whose track is gone, in the first */

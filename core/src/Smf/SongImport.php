@@ -109,6 +109,11 @@ final class SongImport
             throw new NotMidi('The file tells of '.number_format(count($clips)).' clips; a song has at most '.number_format(Song::MOST_CLIPS).'.');
         }
 
+        $events = array_sum(array_map(static fn (Content $content): int => $content->events(), $contents));
+        if ($events > Song::MOST_EVENTS) {
+            throw new NotMidi('The file makes '.number_format($events).' events, each note counted with its end; a song has at most '.number_format(Song::MOST_EVENTS).', so that it can be exported again. Split it.');
+        }
+
         return Song::of($conductor, array_values($tracks), array_values($clips), $contents, $nextId, new Layout($this->file->format, $bare, $this->file->chunks));
     }
 

@@ -182,6 +182,12 @@ final class TrackReader
 
     private function noteOn(int $tick, int $channel, int $pitch, int $velocity): void
     {
+        if ($tick >= Bounds::LAST_TICK) {
+            // It would end behind the last tick, and no clip reaches there.
+            $this->say('notes on the last tick a song can hold were left out');
+
+            return;
+        }
         $this->sounding[$channel << 7 | $pitch][] = \count($this->notes['start']);
         $this->notes['start'][] = $tick;
         $this->notes['length'][] = 0;

@@ -100,11 +100,20 @@ final readonly class OpenSong
         $grown = $contents = [];
         $notes = $this->byClip($change->table, $this->notes);
         $points = $change->points === null ? [] : $this->byClip($change->points, $this->points);
+        // Looked up once for all clips.
+        $places = isset($change->after['start']) || isset($change->after['length']) ? array_flip($this->notes->id) : [];
+        $ofNote = isset($change->points->after['start']) ? array_filter(array_combine($this->points->id, $this->points->note)) : [];
         foreach (array_intersect($this->open, array_keys($notes + $points)) as $id) {
             $clip = $this->song->clips[$id];
             $ofNotes = $notes[$id] ?? new TableChange(Notes::none(), Notes::none());
             $ofPoints = $points[$id] ?? null;
-            [$wide, $shift] = $this->grown($clip, $ofNotes, $ofPoints);
+            [$first, $last] = $this->span($ofNotes, $places);
+            $ticks = $ofPoints === null ? [] : self::lanes($ofPoints, $ofNote);
+            [$wide, $shift] = $clip->reaching(
+                min([$first, ...$ticks]),
+                max([$last, ...array_map(static fn (int $tick): int => $tick + 1, $ticks)]),
+                $this->song->conductor->meters,
+            );
             if ($wide !== $clip) {
                 $grown[$id] = $wide;
             }
@@ -275,33 +284,18 @@ final readonly class OpenSong
     }
 
     /**
-     * The clip so wide that what was changed lies in it: up to bar lines, later and earlier.
-     *
-     * @param  TableChange<Notes>  $notes  in song time
-     * @param  TableChange<Points>|null  $points
-     * @return array{Clip, int} and by how much its content has to move to lie at ticks from 0
-     */
-    private function grown(Clip $clip, TableChange $notes, ?TableChange $points): array
-    {
-        [$first, $last] = $this->span($notes);
-        $starts = $points === null ? [] : $this->lanes($points);
-
-        return $clip->reaching(min([$first, ...$starts]), max([$last, ...array_map(static fn (int $start): int => $start + 1, $starts)]), $this->song->conductor->meters);
-    }
-
-    /**
      * From the first start to the last end of what a change moved or put in.
      *
      * @param  TableChange<Notes>  $change
+     * @param  array<int, int>  $places  of the notes of the table, by id
      * @return array{int, int}
      */
-    private function span(TableChange $change): array
+    private function span(TableChange $change, array $places): array
     {
         [$first, $last] = [PHP_INT_MAX, 0];
         $starts = $change->after['start'] ?? [];
         $lengths = $change->after['length'] ?? [];
         if ($starts !== [] || $lengths !== []) {
-            $places = array_flip($this->notes->id);
             foreach ($starts + $lengths as $id => $_) {
                 $i = $places[$id];
                 $start = $starts[$id] ?? $this->notes->start[$i];
@@ -321,12 +315,12 @@ final readonly class OpenSong
      * The ticks of points of lanes that a change moved or put in: curves lie where their notes do.
      *
      * @param  TableChange<Points>  $change
+     * @param  array<int, int>  $ofNotes  the notes of points of curves, by id
      * @return list<int>
      */
-    private function lanes(TableChange $change): array
+    private static function lanes(TableChange $change, array $ofNotes): array
     {
         $moved = $change->after['start'] ?? [];
-        $ofNotes = $moved === [] ? [] : array_filter(array_combine($this->points->id, $this->points->note));
         $added = array_intersect_key($change->added->start, array_filter($change->added->note, static fn (int $note): bool => $note === 0));
 
         return [...array_values($added), ...array_values(array_diff_key($moved, $ofNotes))];

@@ -23,11 +23,8 @@ final class Sounding
             if ($clip->muted || ($content->notes->id === [] && $content->points->id === [])) {
                 continue;
             }
-            foreach (self::rounds($clip) as $round => [$from, $to, $shift]) {
-                if ($round > 0 || ! in_array($clip->id, $without, true)) {
-                    $heard = self::heard($content, $from, $to, $shift);
-                    [$notes[], $points[]] = [$heard->notes, $heard->points];
-                }
+            foreach (self::inRow($clip, $content, in_array($clip->id, $without, true)) as $heard) {
+                [$notes[], $points[]] = [$heard->notes, $heard->points];
             }
         }
 
@@ -44,6 +41,12 @@ final class Sounding
         return self::roundsOfContent($clip, $song->contentOf($clip->id));
     }
 
+    /** What a clip with such a content lets sound in all rounds, in song time. */
+    public static function allRounds(Clip $clip, Content $content): Content
+    {
+        return Content::of(self::inRow($clip, $content, false));
+    }
+
     /** @return non-empty-list<Content> what a clip with such a content lets sound, round by round, in song time */
     public static function roundsOfContent(Clip $clip, Content $content): array
     {
@@ -51,6 +54,58 @@ final class Sounding
             static fn (array $round): Content => self::heard($content, ...$round),
             self::rounds($clip),
         );
+    }
+
+    /**
+     * What all rounds of a clip let sound, as few contents as can be: whole rounds are the same one after the other.
+     *
+     * @param  bool  $isFirstLeftOut  whether the first round is left out
+     * @return list<Content>
+     */
+    private static function inRow(Clip $clip, Content $content, bool $isFirstLeftOut): array
+    {
+        $times = $clip->loop === 0 ? 1 : (int) ceil($clip->length / $clip->loop);
+        $first = $isFirstLeftOut ? 1 : 0;
+        $whole = $clip->loop === 0 ? 1 : intdiv($clip->length, $clip->loop);
+        $parts = [];
+        if ($whole > $first) {
+            $round = self::heard($content, $clip->offset, $clip->offset + ($clip->loop ?: $clip->length), $clip->shift());
+            $parts[] = new Content(self::repeated($round->notes, $first, $whole, $clip->loop), self::repeated($round->points, $first, $whole, $clip->loop));
+        }
+        if ($times > max($first, $whole)) {
+            $at = $whole * $clip->loop;
+            $parts[] = self::heard($content, $clip->offset, $clip->offset + $clip->length - $at, $clip->shift() + $at);
+        }
+
+        return $parts;
+    }
+
+    /**
+     * @template T of Notes|Points
+     *
+     * @param  T  $round
+     * @param  int  $from  the first round, from 0
+     * @param  int  $to  behind the last one
+     * @param  int  $every  ticks
+     * @return T
+     */
+    private static function repeated(Notes|Points $round, int $from, int $to, int $every): Notes|Points
+    {
+        if ($round->id === [] || $to - $from === 1) {
+            return $round->shifted($from * $every);
+        }
+        $columns = $round->columns();
+        $starts = [];
+        for ($k = $from; $k < $to; $k++) {
+            foreach ($columns['start'] as $start) {
+                $starts[] = $start + $k * $every;
+            }
+        }
+        foreach ($columns as $name => $values) {
+            $columns[$name] = count($values) === 1 ? array_fill(0, $to - $from, $values[0]) : array_merge(...array_fill(0, $to - $from, $values));
+        }
+
+        return $round::of(['start' => $starts] + $columns);
     }
 
     /**
@@ -100,8 +155,11 @@ final class Sounding
     private static function heard(Content $content, int $from, int $to, int $shift): Content
     {
         $notes = self::notes($content->notes, $from, $to, $shift);
-        $heard = array_fill_keys($notes->id, true);
         $points = $content->points;
+        if ($points->id === [] || ($notes->count() === $content->notes->count() && $points->start[0] >= $from && $points->start[$points->count() - 1] < $to)) {
+            return new Content($notes, $points->shifted($shift));
+        }
+        $heard = array_fill_keys($notes->id, true);
         $places = [];
         foreach ($points->start as $i => $start) {
             if ($start >= $from && $start < $to && ($points->note[$i] === 0 || isset($heard[$points->note[$i]]))) {

@@ -36,6 +36,26 @@ final class LimitsTest extends TestCase
         self::assertSame([$tick], SmfFile::read((new SmfFile(1, 480, [new SmfTrack($notes)]))->write())->tracks[0]->notes->start);
     }
 
+    public function test_a_note_on_the_last_tick_is_left_out_and_said_rather_than_lost_later(): void
+    {
+        // 96 ticks of a note, seven times the longest time a file can write, and what is missing to the last tick.
+        $passing = str_repeat("\xFF\xFF\xFF\x7F\xFF\x01\x00", 7)."\xFF\xFF\xFF\x17";
+        $there = SmfFile::read(self::file([self::NOTE.$passing."\x90\x3C\x40".self::END]));
+        self::assertStringContainsString('on the last tick', implode(' ', $there->problems));
+        $song = $there->song();
+
+        self::assertSame($song->contentOf(1)->notes->start, SmfFile::read(SmfFile::of($song)->write())->song()->contentOf(1)->notes->start);
+    }
+
+    public function test_notes_without_ends_that_could_not_go_out_do_not_come_in(): void
+    {
+        $presses = str_repeat("\x01\x90\x3C\x40", 600_000);
+
+        $this->expectException(NotMidi::class);
+        $this->expectExceptionMessage('1,200,000 events');
+        SmfFile::read(self::file([$presses.self::END]))->song();
+    }
+
     public function test_a_far_note_of_a_file_timed_in_frames_is_left_out_and_said(): void
     {
         $passing = str_repeat("\xFF\xFF\xFF\x7F\xFF\x01\x00", 7);

@@ -19,6 +19,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
@@ -55,18 +56,15 @@ final readonly class CopyClip implements SongEdit
     private static function phrase(Song $song, array $clips): Phrase
     {
         $rows = array_flip(array_keys($song->tracks));
-        $pieces = $notes = $points = [];
+        $pieces = $parts = [];
+        $inPiece = static fn (Notes|Points $table, int $k): array => ['clip' => array_fill(0, $table->count(), $k)];
         foreach ($clips as $k => $clip) {
             $seen = $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift());
             $pieces[] = new Piece($rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted);
-            foreach ($seen->notes->id as $i => $_) {
-                $notes[] = ['clip' => $k] + $seen->notes->row($i);
-            }
-            foreach ($seen->points->id as $i => $_) {
-                $points[] = ['clip' => $k] + $seen->points->row($i);
-            }
+            $parts[] = new Content($seen->notes->with($inPiece($seen->notes, $k)), $seen->points->with($inPiece($seen->points, $k)));
         }
+        $content = Content::of($parts);
 
-        return new Phrase(Notes::fromRows($notes), $song->conductor->ppq, null, $pieces, Points::fromRows($points));
+        return new Phrase($content->notes, $song->conductor->ppq, null, $pieces, $content->points);
     }
 }
