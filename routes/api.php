@@ -45,6 +45,7 @@ Route::post('songs/{song}/keys', [EditController::class, 'keys']);
 Route::post('songs/{song}/choose', [EditController::class, 'choose']);
 Route::post('songs/{song}/select', [EditController::class, 'select']);
 Route::post('songs/{song}/match', [EditController::class, 'match']);
+Route::get('songs/{song}/selections', [SelectionController::class, 'show']);
 Route::put('songs/{song}/selections', [SelectionController::class, 'keep']);
 Route::get('songs/{song}/history', [EditController::class, 'history']);
 Route::post('songs/{song}/history', [EditController::class, 'goTo']);

@@ -20,22 +20,35 @@ final readonly class KeptSelections
     {
     }
 
-    /** @return array<string, list<int>> the ids of their notes by name, in the order they were kept */
-    public function all(int $song): array
+    /** @return array<string, int> how many notes each has, by name, in the order they were kept */
+    public function counts(int $song): array
     {
-        $kept = [];
-        foreach (DB::table('selections')->where('song_id', $song)->orderBy('id')->pluck('notes', 'name') as $name => $notes) {
-            $ids = is_string($notes) ? json_decode($notes, true) : null;
-            $kept[(string) $name] = is_array($ids) ? array_values(array_filter($ids, is_int(...))) : [];
+        $counts = [];
+        $count = "length(notes) - length(replace(notes, ',', '')) + 1";
+        foreach (DB::table('selections')->where('song_id', $song)->orderBy('id')->selectRaw("name, {$count} as notes")->pluck('notes', 'name') as $name => $notes) {
+            $counts[(string) $name] = is_numeric($notes) ? (int) $notes : 0;
         }
 
-        return $kept;
+        return $counts;
+    }
+
+    /**
+     * @return list<int> the ids of its notes
+     *
+     * @throws BadInput where none has that name
+     */
+    public function find(int $song, string $name): array
+    {
+        $notes = DB::table('selections')->where(['song_id' => $song, 'name' => $name])->value('notes');
+        $ids = is_string($notes) ? json_decode($notes, true) : throw new BadInput("No selection is kept as “{$name}”.");
+
+        return is_array($ids) ? array_values(array_filter($ids, is_int(...))) : [];
     }
 
     /**
      * Keeps a selection in the place of one with its name; an empty one takes the name away.
      *
-     * @return array<string, list<int>> all of them
+     * @return array<string, int> all of them, as `counts()` gives them
      *
      * @throws BadInput where the name is none, or there are too many
      */
@@ -47,7 +60,7 @@ final readonly class KeptSelections
         }
 
         return $this->writing->together(function () use ($song, $name, $selection): array {
-            $known = $this->all($song);
+            $known = $this->counts($song);
             if ($selection->ids === []) {
                 DB::table('selections')->where(['song_id' => $song, 'name' => $name])->delete();
             } elseif (! isset($known[$name]) && count($known) >= self::MOST) {
@@ -56,7 +69,7 @@ final readonly class KeptSelections
                 DB::table('selections')->updateOrInsert(['song_id' => $song, 'name' => $name], ['notes' => json_encode($selection->ids, JSON_THROW_ON_ERROR)]);
             }
 
-            return $this->all($song);
+            return $this->counts($song);
         });
     }
 }

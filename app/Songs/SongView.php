@@ -80,7 +80,7 @@ final readonly class SongView
             'open' => self::openPart($opened, $stored->revisions),
             'history' => $this->history->titles($id, $stored->stepId()),
             'grid' => $grid === null ? null : self::grid($stored->song->conductor, $grid),
-            'selections' => (object) $this->kept->all($id),
+            'selections' => (object) $this->kept->counts($id),
         ];
     }
 

@@ -19,11 +19,13 @@ final class KeptTest extends AppTestCase
 
         $this->keep($song, 'Pick-ups', [2, 1])->assertOk();
         $this->keep($song, ' Ghosts ', [3])->assertOk();
-        $this->keep($song, 'Pick-ups', [2])->assertOk();
-        self::assertSame(['Pick-ups' => [2], 'Ghosts' => [3]], $this->getJson("/api/songs/{$song}")->json('selections'));
+        $this->keep($song, 'Pick-ups', [2, 3])->assertOk();
+        self::assertSame(['Pick-ups' => 2, 'Ghosts' => 1], $this->getJson("/api/songs/{$song}")->json('selections'), 'how many notes each has');
+        self::assertSame([2, 3], $this->getJson("/api/songs/{$song}/selections?name=Pick-ups")->assertOk()->json('selection'));
+        $this->getJson("/api/songs/{$song}/selections?name=Coda")->assertUnprocessable();
 
-        $this->keep($song, 'Pick-ups', [])->assertOk()->assertJson(['selections' => ['Ghosts' => [3]]]);
-        self::assertSame(['Ghosts' => [3]], $this->getJson("/api/songs/{$song}")->json('selections'));
+        $this->keep($song, 'Pick-ups', [])->assertOk()->assertJson(['selections' => ['Ghosts' => 1]]);
+        self::assertSame(['Ghosts' => 1], $this->getJson("/api/songs/{$song}")->json('selections'));
     }
 
     public function test_a_song_keeps_only_its_own_and_so_many(): void

@@ -14,6 +14,14 @@ use Jactonic\Core\Errors\BadInput;
 /** Selections that have a name. */
 final readonly class SelectionController
 {
+    /** The notes of one of them. */
+    public function show(SongRecord $song, Request $request, KeptSelections $kept): JsonResponse
+    {
+        $name = $request->query('name');
+
+        return new JsonResponse(['selection' => $kept->find($song->id, is_string($name) ? $name : '')]);
+    }
+
     /** Keeps the selection that is sent under a name; an empty one takes the name away. */
     public function keep(SongRecord $song, Request $request, EditRequest $edit, KeptSelections $kept): JsonResponse
     {

@@ -34,7 +34,7 @@ export interface OpenedSong {
 }
 
 /** Selections with a name: the ids of their notes. */
-export type KeptSelections = Record<string, number[]>;
+export type KeptSelections = Record<string, number>;
 
 /** What an edit, an undo or a redo changed. */
 export interface SongAnswer {
@@ -369,6 +369,9 @@ export const songs = {
   /** The ids of the notes that `select what=…` selects. */
   select: (song: number, standing: Standing, what: string, selection: number[], context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/select`, { ...standing, what, selection, context }),
+  /** The ids of the notes of a selection that is kept. */
+  selection: (song: number, name: string) =>
+    request<{ selection: number[] }>('GET', `songs/${song}/selections?name=${encodeURIComponent(name)}`),
   /** Keeps a selection under a name; an empty one takes the name away. */
   keepSelection: (song: number, name: string, selection: number[]) =>
     request<{ selections: KeptSelections }>('PUT', `songs/${song}/selections`, { name, selection }),

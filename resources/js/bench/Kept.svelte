@@ -11,8 +11,7 @@
 <div class="mt-1 flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Kept selections">
   {#each kept.names as one (one)}
     <span class="join">
-      <button class="btn join-item px-1.5 btn-xs" onclick={() => kept.take(one)}>{one} {kept.all[one].length}</button
-      ><button
+      <button class="btn join-item px-1.5 btn-xs" onclick={() => kept.take(one)}>{one} {kept.all[one]}</button><button
         class="btn btn-square join-item btn-xs"
         aria-label="Do not keep {one}"
         title="Do not keep it"

@@ -1,4 +1,5 @@
 import { counted } from '../music/counted';
+import { formatLine } from '../music/line';
 import { api } from '../api';
 import type { KeptSelections as ByName } from '../api';
 import type { Desk } from './desk.svelte';
@@ -61,20 +62,26 @@ export class Selections {
   /** Selects one of them, or the one after the last; notes that are gone, or not open, are left out. */
   take(name = this.#next()): void {
     const { desk } = this;
-    const ids = this.all[name];
-    if (!ids) {
+    if (!(name in this.all)) {
       const known =
         this.names.length > 0 ? `Kept are ${this.names.join(', ')}.` : 'keep-selection keeps what is selected.';
       desk.say(name ? `No selection is kept as “${name}”. ${known}` : `No selection is kept yet. ${known}`, 'refused');
       return;
     }
     this.#last = name;
-    const there = ids.filter((id) => desk.notes.placeOf(id) >= 0);
-    desk.select(there);
-    const gone = ids.length - there.length;
-    desk.say(
-      `${name}: ${counted(there.length, 'note')} selected${gone > 0 ? `, ${gone} are not in the open clips` : ''}`,
-      'hint',
+    let gone = 0;
+    desk.selectInOrder(
+      async () => {
+        const ids = (await api.selection(desk.song.id, name)).selection;
+        const there = ids.filter((id) => desk.notes.placeOf(id) >= 0);
+        gone = ids.length - there.length;
+        return there;
+      },
+      { what: 'view', line: formatLine({ name: 'select', values: { name } }) },
+      () => {
+        const said = `${name}: ${counted(desk.notes.selectedCount, 'note')} selected`;
+        desk.say(gone > 0 ? `${said}, ${gone} are not in the open clips` : said, 'hint');
+      },
     );
   }
 
