@@ -107,7 +107,7 @@ final class WatchedSong
 /** Everything that is tried, each giving its figures. */
 final class Endurance
 {
-    public const ALL = ['kills', 'starts', 'files', 'requests', 'writers', 'disk', 'soak'];
+    public const ALL = ['kills', 'masters', 'cut', 'takes', 'starts', 'files', 'cycles', 'requests', 'shapes', 'writers', 'disk', 'temporary', 'soak'];
 
     /** @var list<string> what was lost or broken */
     public array $faults = [];
@@ -151,6 +151,250 @@ final class Endurance
         $acknowledged = array_sum(array_map(static fn (WatchedSong $song): int => $song->acknowledged, $songs));
 
         return "{$rounds} kills of the server in the middle of it; ".number_format($acknowledged)." steps and {$imports} imports acknowledged; {$unanswered} requests unanswered and asked again";
+    }
+
+    /** Kills of the masters of a whole ./start, of its shells, and of all of these: it says so, and the next start works. */
+    public function masters(): string
+    {
+        $rounds = $this->times(60, 4);
+        $random = $this->random('masters');
+        $folder = $this->folder();
+        $port = (string) random_int(20_000, 40_000);
+        $said = 0;
+        for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
+            $start = $this->started($folder, $port, "round {$round}");
+            $wanted = ['nginx: master', 'php-fpm: master', 'start --port', 'nginx: master|start --port', 'php-fpm: master|start --port', 'nginx: worker|php-fpm: pool'][$round % 6];
+            foreach (RealServer::descendants((int) $start->getPid()) as $process) {
+                $command = strtr((string) @file_get_contents("/proc/{$process}/cmdline"), "\0", ' ');
+                if (preg_match("/{$wanted}/", $command) === 1) {
+                    posix_kill($process, SIGKILL);
+                }
+            }
+            if ($wanted === 'nginx: worker|php-fpm: pool') {
+                // Those are replaced; it is ended as a person would.
+                usleep(300_000);
+                if (! $start->isRunning()) {
+                    $this->faults[] = "Where {$wanted} was killed, ./start ended: {$start->getErrorOutput()}";
+
+                    continue;
+                }
+                $start->signal(SIGINT);
+            }
+            if (str_contains($wanted, 'start --port')) {
+                // What is left over holds its pipes.
+                continue;
+            }
+            try {
+                $start->setTimeout(20)->wait();
+            } catch (Throwable) {
+                $this->faults[] = "Where {$wanted} was killed, ./start did not end.";
+            }
+            $isPolite = $wanted === 'nginx: worker|php-fpm: pool';
+            if (($start->getExitCode() === 0) !== $isPolite) {
+                $this->faults[] = "Where {$wanted} was killed, ./start ended with {$start->getExitCode()}.";
+            }
+            $said += str_contains($start->getErrorOutput(), 'The server ended by itself') ? 1 : 0;
+        }
+        $this->started($folder, $port, 'the last round')->stop(5, SIGINT);
+        $this->removeFolder($folder);
+
+        return "{$rounds} kills of masters, workers and shells of the whole ./start, {$said} of them said; the next start worked each time";
+    }
+
+    private function started(string $folder, string $port, string $when): Process
+    {
+        $start = new Process(['./start', '--port', $port, '--no-demo'], dirname(__DIR__), RealServer::environment($folder), null, null);
+        $start->start();
+        $began = time();
+        while (! str_contains($start->getOutput(), 'Jactonic is at') && $start->isRunning() && time() - $began < 60) {
+            usleep(50_000);
+        }
+        if (! str_contains($start->getOutput(), 'Jactonic is at')) {
+            $this->faults[] = "In {$when} the start said: {$start->getOutput()} {$start->getErrorOutput()}";
+        }
+
+        return $start;
+    }
+
+    /** Workers killed while they answer: an answer that breaks off is known by its length. */
+    public function cut(): string
+    {
+        $rounds = $this->times(300, 6);
+        $random = $this->random('cut');
+        $server = RealServer::fresh();
+        $midi = base64_encode((new SmfFile(1, 960, [new SmfTrack(benchNotes(40_000))]))->write());
+        $song = $server->ask('api/songs', ['name' => 'Long', 'midi' => $midi])['answer']['id'];
+        $whole = strlen((string) json_encode($server->ask("api/songs/{$song}")['answer']));
+        $broken = 0;
+        for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
+            $killer = $this->later($random->getInt(20, 160), static fn () => $server->killAWorker());
+            $answer = $server->ask("api/songs/{$song}");
+            pcntl_waitpid($killer, $status);
+            if ($answer['status'] === 200 && strlen((string) json_encode($answer['answer'])) !== $whole) {
+                $this->faults[] = 'An answer that broke off was taken for a whole one.';
+            }
+            $broken += $answer['status'] === 200 ? 0 : 1;
+        }
+        $server->stop();
+
+        return "{$rounds} workers killed while they answered; {$broken} answers broke off or never came, and were known as such";
+    }
+
+    /** Takes that are asked for again under their name after a kill, or were refused: each lies in the song once. */
+    public function takes(): string
+    {
+        $rounds = $this->times(200, 4);
+        $random = $this->random('takes');
+        $server = RealServer::fresh();
+        $midi = base64_encode((new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows([['start' => 0]]))]))->write());
+        $song = $server->ask('api/songs', ['name' => 'Takes', 'midi' => $midi])['answer']['id'];
+        $clip = $server->ask("api/songs/{$song}")['answer']['open']['clips'][0];
+        for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
+            $played = ['origin' => 0, 'loop' => null, 'until' => 2_000, 'events' => [[10 * $round, 0x90, 40 + $round % 60, 90], [10 * $round + 400, 0x80, 40 + $round % 60, 0]]];
+            $body = ['open' => [$clip], 'lines' => ['take'], 'selection' => [], 'request' => "take-{$this->seed}-{$round}", 'context' => ['played' => $played]];
+            $server->ask("api/songs/{$song}/edits", ['lines' => ['take', 'transpose octaves=9']] + $body);
+            $killer = $this->later($random->getInt(0, 60), static fn () => $server->killAWorker());
+            do {
+                $answer = $server->ask("api/songs/{$song}/edits", $body);
+            } while ($answer['status'] === 0 || $answer['status'] >= 500);
+            pcntl_waitpid($killer, $status);
+            $server->ask("api/songs/{$song}/edits", $body);
+        }
+        $notes = count($server->ask("api/songs/{$song}")['answer']['open']['notes']['id']);
+        if ($notes !== $rounds + 1) {
+            $this->faults[] = "After {$rounds} takes there were {$notes} notes.";
+        }
+        $server->stop();
+
+        return "{$rounds} takes, each refused once, asked for until it was answered, workers killed meanwhile, and once more: each lies in the song once";
+    }
+
+    /** Songs that go out as files and come in again many times: nothing that is heard, and no clip or track, gets lost. */
+    public function cycles(): string
+    {
+        $rounds = $this->times(2_000);
+        $random = $this->random('cycles');
+        for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
+            $song = $again = $this->arranged($random);
+            for ($way = 0; $way < 5; $way++) {
+                $again = SmfFile::read(SmfFile::of($again)->write())->song();
+                if ($this->described($again) !== $this->described($song)) {
+                    $this->faults[] = "Round {$round}, way {$way}: {$this->described($song)} became {$this->described($again)}";
+                    break;
+                }
+            }
+        }
+
+        return number_format($rounds).' songs five times out as a file and in again: tracks, clips, loops, names and all that is heard as before';
+    }
+
+    private function arranged(Randomizer $random): Jactonic\Core\Song\Song
+    {
+        $tracks = $clips = $contents = [];
+        $id = 1;
+        foreach (range(1, $random->getInt(1, 4)) as $number) {
+            $tracks[] = new Jactonic\Core\Song\Track($number, $number - 1, "Part {$number}");
+            $at = 0;
+            for ($k = $random->getInt($number === 1 ? 1 : 0, 4); $k > 0; $k--) {
+                $at += 480 * $random->getInt(0, 4);
+                $loop = [0, 0, 480, 960][$random->getInt(0, 3)];
+                $clip = new Jactonic\Core\Song\Clip(count($clips) + 1, $number, $at, 240 * $random->getInt(1, 20), 0, $loop, ['', 'Verse'][$random->getInt(0, 1)]);
+                $at = $clip->end();
+                $rows = [];
+                for ($n = $random->getInt(0, 4); $n > 0; $n--) {
+                    $room = $clip->window()->to;
+                    $start = $random->getInt(0, $room - 1);
+                    $rows[] = ['id' => $id++, 'start' => $start, 'length' => $random->getInt(1, $room - $start), 'pitch' => $id % 128];
+                }
+                [$clips[], $contents[$clip->id]] = [$clip, Jactonic\Core\Song\Content::ofNotes(Jactonic\Core\Content\Notes::fromRows($rows))];
+            }
+        }
+
+        return Jactonic\Core\Song\Song::of(Jactonic\Core\Song\Conductor::of(480), $tracks, $clips, $contents, $id);
+    }
+
+    private function described(Jactonic\Core\Song\Song $song): string
+    {
+        $said = [];
+        foreach ($song->tracks as $track) {
+            $heard = Jactonic\Core\Song\Sounding::of($song, $track)->notes;
+            $notes = array_map(static fn (int $i): string => "{$heard->start[$i]}+{$heard->length[$i]} {$heard->pitch[$i]}", array_keys($heard->id));
+            sort($notes);
+            $said[] = "{$track->name}: ".implode(' ', array_map(static fn ($clip): string => "{$clip->start}+{$clip->length}~{$clip->loop} {$clip->name}", $song->clipsOf($track->id))).' | '.implode(' ', $notes);
+        }
+
+        return implode('; ', $said);
+    }
+
+    /** Bodies as large as they may be and of a wrong shape: refused in words, and no worker takes much memory for it. */
+    public function shapes(): string
+    {
+        $rounds = $this->times(400, 8);
+        $random = $this->random('shapes');
+        $server = RealServer::fresh(true);
+        $routes = ['songs' => 28, 'songs/1/edits' => 16, 'songs/1/choose' => 16, 'songs/1/select' => 16, 'songs/1/match' => 16, 'songs/1/undo' => 0.2, 'songs/1/open' => 0.2, 'shelf' => 28, 'shelf/import' => 28, 'recipes' => 2, 'recipes/order' => 2, 'recipes/import' => 2, 'keymaps/import' => 2, 'row-names' => 0.06];
+        $fields = ['midi', 'lines', 'selection', 'open', 'revisions', 'context', 'ids', 'text', 'bindings', 'phrase', 'files', 'name', 'choice', 'tags', 'clips'];
+        $pieces = ['[0],', '1,', '{"a":1},', '"",', '[[[[0]]]],', 'null,', '-1.5e300,'];
+        for ($round = 0; $round < $rounds; $round++) {
+            $this->progress($round, $rounds);
+            $route = array_keys($routes)[$random->getInt(0, count($routes) - 1)];
+            $piece = $pieces[$random->getInt(0, count($pieces) - 1)];
+            $field = $fields[$random->getInt(0, count($fields) - 1)];
+            $body = '{"'.$field.'":['.rtrim(str_repeat($piece, (int) ($routes[$route] * 990_000 / strlen($piece))), ',').']}';
+            $answer = $server->ask("api/{$route}", raw: $body);
+            if (! in_array($answer['status'], [400, 404, 413, 422], true)) {
+                $this->faults[] = "{$route} with {$field} of {$piece} was answered with {$answer['status']}.";
+            }
+        }
+        $peak = $server->peak();
+        $this->within(0, $peak, 'A body of a wrong shape');
+        $server->stop();
+
+        return number_format($rounds)." bodies of a wrong shape, up to 28 MB: all refused in words; the largest worker {$peak} MiB";
+    }
+
+    /** A folder for temporary files that is full: said as what it is, and nothing lost. */
+    public function temporary(): string
+    {
+        $small = $this->folder();
+        exec('mount -t tmpfs -o size=900k tmpfs '.escapeshellarg($small).' 2>/dev/null', $_, $failed);
+        if ($failed !== 0) {
+            rmdir($small);
+
+            return 'a full folder for temporary files: not tried, for no small one can be mounted here';
+        }
+        putenv("TMPDIR={$small}");
+        $_SERVER['TMPDIR'] = $small;
+        $server = RealServer::fresh();
+        putenv('TMPDIR');
+        unset($_SERVER['TMPDIR']);
+        $song = WatchedSong::on($server, $this->random('temporary'));
+        @file_put_contents("{$small}/filling", str_repeat('x', 2_000_000));
+        $events = array_map(static fn (int $k): array => [$k, $k % 2 === 0 ? 0x90 : 0x80, 60, 90], range(0, 7_999));
+        $answers = [
+            $server->ask('api/songs', ['name' => 'Large', 'midi' => str_repeat('A', 3_000_000)]),
+            $server->ask('api/songs/1/edits', ['open' => [1], 'lines' => ['take'], 'context' => ['played' => ['origin' => 0, 'loop' => null, 'until' => 9_000, 'events' => $events]]]),
+        ];
+        foreach ($answers as $answer) {
+            if ($answer['status'] !== 503 || ! str_contains(json_encode($answer['answer']) ?: '', 'temporary files')) {
+                $this->faults[] = 'A full folder for temporary files was said as '.json_encode($answer);
+            }
+        }
+        for ($k = 0; $k < 20; $k++) {
+            if (! $song->step($server)) {
+                $this->faults[] = 'With a full folder for temporary files a small edit was not done.';
+            }
+        }
+        $this->check("{$server->folder}/songs.sqlite", 'a full folder for temporary files', [$song], null, true);
+        $server->stop();
+        exec('umount -l '.escapeshellarg($small));
+        @rmdir($small);
+
+        return 'a full folder for temporary files: said as that, small edits go on, nothing lost';
     }
 
     /** Kills of what prepares, upgrades, copies and restores databases; then the next start has to work, with nothing lost. */

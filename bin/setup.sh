@@ -187,15 +187,16 @@ end_group() {
   done
 }
 
-# The living processes of a group but one.
+# The living processes of a group but one, and but the shell that asks.
 group_of() {
-  local stat fields
+  local stat line state parent group
   for stat in /proc/[0-9]*/stat; do
+    { read -r line <"$stat"; } 2>/dev/null || continue
     # Behind the name of the program: state, parent, group.
-    fields=$(sed 's/.*) //' "$stat" 2>/dev/null) || continue
-    # shellcheck disable=SC2086
-    set -- "$1" "${2:-}" $fields
-    [ "${5:-}" != "$1" ] || [ "$3" = Z ] || { stat=${stat#/proc/} && stat=${stat%/stat} && [ "$stat" = "$2" ] || echo "$stat"; }
+    read -r state parent group _ <<<"${line##*) }"
+    stat=${stat#/proc/}
+    stat=${stat%/stat}
+    [ "$group" != "$1" ] || [ "$state" = Z ] || [ "$stat" = "${2:-}" ] || [ "$stat" = "$BASHPID" ] || echo "$stat"
   done
 }
 
@@ -224,9 +225,13 @@ database_path() {
   if [ -L "$named" ] && [ -e "$named" ]; then realpath -- "$named"; else echo "$named"; fi
 }
 
-# When a process began, which no other one under its number has; nothing where there is none.
+# When a living process began, which no other one under its number has; nothing where there is none.
 began() {
-  sed 's/.*) //' "/proc/$1/stat" 2>/dev/null | cut -d' ' -f20
+  local line fields
+  { read -r line <"/proc/$1/stat"; } 2>/dev/null || return 0
+  read -ra fields <<<"${line##*) }"
+  # One that is dead and not buried yet is none.
+  [ "${fields[0]}" = Z ] || echo "${fields[19]}"
 }
 
 # Ends what a killed start left behind: processes that still have the database, though the one that is named beside the lock

@@ -121,9 +121,11 @@ final class RealServer
             + ($isWriting ? ['content' => $raw ?? json_encode($body)] : []);
         $answer = @file_get_contents("http://{$this->address}/{$path}", false, stream_context_create(['http' => $options]));
         $told = implode("\n", $http_response_header ?? []);
+        // An answer that breaks off is none.
+        $isWhole = preg_match('/^Content-Length: (\d+)/mi', $told, $length) !== 1 || strlen((string) $answer) === (int) $length[1];
 
         return [
-            'status' => (int) (explode(' ', $told)[1] ?? 0),
+            'status' => $isWhole ? (int) (explode(' ', $told)[1] ?? 0) : 0,
             'headers' => $told,
             'answer' => (array) json_decode((string) $answer, true),
         ];
@@ -132,13 +134,19 @@ final class RealServer
     /** @return list<int> the server’s processes, those of its children too */
     private function processes(): array
     {
+        return self::descendants($this->pid);
+    }
+
+    /** @return list<int> a process and all that it started, and those started */
+    public static function descendants(int $of): array
+    {
         $children = [];
         foreach (glob('/proc/[0-9]*/stat') ?: [] as $stat) {
             if (preg_match('/^(\d+) \(.*\) \S (\d+) /s', (string) @file_get_contents($stat), $found) === 1) {
                 $children[(int) $found[2]][] = (int) $found[1];
             }
         }
-        $found = [$this->pid];
+        $found = [$of];
         for ($i = 0; $i < count($found); $i++) {
             array_push($found, ...($children[$found[$i]] ?? []));
         }

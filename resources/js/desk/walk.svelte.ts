@@ -8,12 +8,16 @@ export class Walk {
   /** whether only steps that changed the open clips are listed */
   narrowed = $state(false);
   rows = $derived(rowsOf(this.steps.steps).filter((row) => this.#isListed(row)));
-  /** the row one stands on */
-  row = $state(0);
+  #row = $state(0);
   /** the step that what is looked at is compared with; undefined for the song as it is */
   mark = $state.raw<number | null | undefined>(undefined);
 
   constructor(private readonly desk: Desk) {}
+
+  /** The row one stands on, of those that are listed: the list may have become shorter since. */
+  get row(): number {
+    return Math.min(this.#row, this.rows.length - 1);
+  }
 
   /** resolves when the steps asked for last have come */
   ready: Promise<void> = Promise.resolve();
@@ -27,7 +31,7 @@ export class Walk {
 
   /** Stands on another row and shows the song as it was there. */
   walkTo(row: number): void {
-    this.row = Math.min(this.rows.length - 1, Math.max(0, row));
+    this.#row = Math.min(this.rows.length - 1, Math.max(0, row));
     this.#show();
   }
 
@@ -76,7 +80,7 @@ export class Walk {
   }
 
   #standWhereItIs(): void {
-    this.row = Math.max(
+    this.#row = Math.max(
       0,
       this.rows.findIndex((row) => row.id === this.steps.at),
     );
