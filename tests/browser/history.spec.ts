@@ -42,6 +42,27 @@ test('an edit made while looking back begins a branch, and no branch is lost', a
   await studio.expectColumn('velocity', [74, 90]);
 });
 
+test('where fewer steps are listed than before, one stands on the last of them', async ({ studio, page }) => {
+  const errors: Error[] = [];
+  page.on('pageerror', (error) => errors.push(error));
+  for (const line of ['tempo to=90', 'tempo to=80 at=960', 'key to="D dorian"']) {
+    await studio.press('/');
+    await studio.palette.fill(line);
+    await studio.press('Enter');
+  }
+  await studio.press('Shift+U');
+  const options = page.getByRole('listbox', { name: 'Steps' }).getByRole('option');
+  await expect(options).toHaveCount(6);
+  await expect(options.last()).toHaveAttribute('aria-selected', 'true');
+  await page.getByLabel('Only what changed the open clips').check();
+  await expect(options).toHaveCount(4);
+  await expect(options.last()).toHaveAttribute('aria-selected', 'true');
+  const compare = page.getByRole('button', { name: 'Compare' });
+  await compare.click();
+  await expect(compare).toHaveAttribute('aria-pressed', 'true');
+  expect(errors).toEqual([]);
+});
+
 test('a step is named, and two points are compared on the roll', async ({ studio, page }) => {
   await studio.press('Shift+U');
   const options = page.getByRole('listbox', { name: 'Steps' }).getByRole('option');
