@@ -366,10 +366,12 @@ class Walk {
         await page.goto(`${base}/songs/${this.song}`);
       }
       const again = page.getByRole('button', { name: /^(Send|Try) again$/ });
-      const asked = await again.isVisible();
+      // What is open over the button is closed first, as a hand would.
+      const covered = await page.getByRole('dialog').first().isVisible();
+      const asked = !covered && (await again.isVisible());
       if (asked) await again.click({ timeout: 1000 }).catch(() => undefined);
       // Where no song is in sight it is being opened, and the browser takes Escape for “stop loading”.
-      const opening = asked || (await page.getByText('Opening the song …').isVisible());
+      const opening = !covered && (asked || (await page.getByText('Opening the song …').isVisible()));
       for (let times = 0; times < 3 && !opening; times++) await page.keyboard.press('Escape');
       const field = await page.evaluate(() => /INPUT|SELECT|TEXTAREA/.test(document.activeElement?.tagName ?? ''));
       if (field) await page.evaluate(() => document.activeElement.blur());
