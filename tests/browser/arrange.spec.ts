@@ -15,7 +15,15 @@ async function arrangement(studio: Studio): Promise<string> {
     .join(' | ');
 }
 
-const lies = (studio: Studio, expected: string) => expect.poll(() => arrangement(studio)).toBe(expected);
+/** The clips lie so in the song, and where it is in sight the page shows as many. */
+async function lies(studio: Studio, expected: string): Promise<void> {
+  await expect.poll(() => arrangement(studio)).toBe(expected);
+  const clips = expected.match(/\d\+\d/g)?.length ?? 0;
+  if (await song(studio.page).isVisible()) {
+    await expect(song(studio.page)).toContainText(`${clips} clip${clips === 1 ? '' : 's'} `);
+  }
+}
+
 const song = (page: Page) => page.getByRole('group', { name: 'Song', exact: true });
 
 /** A song of four bars of one note each, and a second track with a clip of two bars, seen from afar. */

@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import type { Player } from '../sound/player.svelte';
   import type { Desk } from '../desk/desk.svelte';
+  import { counted } from '../music/counted';
   import { oncePerFrame } from '../look/layer';
   import { coloursOf, prepared } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
@@ -195,8 +196,8 @@
       .slice(0, 5)
       .map(({ clip, track }) => `${clip.name || 'clip'} of ${track.name} at ${desk.gridLines.position(clip.start)}`);
     return placed.length === 0
-      ? `${all.length} clips on ${desk.song.tracks.length} tracks, none chosen.`
-      : `${placed.length} of ${all.length} clips chosen: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
+      ? `${counted(all.length, 'clip')} on ${counted(desk.song.tracks.length, 'track')}, none chosen.`
+      : `${arranging.chosenOf}: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
   });
 </script>
 

@@ -35,9 +35,7 @@
 
 <section aria-labelledby="bench-clips-chosen">
   <h2 id="bench-clips-chosen" class="font-semibold">
-    {chosen.length > 0
-      ? `${chosen.length} of ${arranging.all.length} clips chosen`
-      : `All ${arranging.all.length} clips; none chosen`}
+    {chosen.length > 0 ? arranging.chosenOf : `${counted(arranging.all.length, 'clip')}, none chosen`}
   </h2>
   <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
     {#each rows as [name, value] (name)}

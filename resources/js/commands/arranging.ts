@@ -1,12 +1,9 @@
 import { ROW_HEIGHTS, type RowHeight } from '../desk/arranging.svelte';
-import type { Desk } from '../desk/desk.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Command } from './studio';
 
 const ZOOM = 1.25;
 const HEIGHTS = Object.keys(ROW_HEIGHTS) as RowHeight[];
-
-const counted = ({ arranging: { placed, all } }: Desk) => `${placed.length} of ${all.length} clips chosen`;
 
 const select: Command = ({ desk }, { what }) => {
   const { arranging, range } = desk;
@@ -32,7 +29,7 @@ const select: Command = ({ desk }, { what }) => {
     return;
   }
   arranging.choose(all.filter(test).map(({ clip }) => clip.id));
-  desk.say(counted(desk), 'hint');
+  desk.say(desk.arranging.chosenOf, 'hint');
 };
 
 const step: Command = ({ desk }, { to, extend }) => {

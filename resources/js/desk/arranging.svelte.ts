@@ -1,4 +1,5 @@
 import type { Clip, Phrase, Track } from '../api';
+import { counted } from '../music/counted';
 import { settings } from '../settings/settings.svelte';
 import type { Desk } from './desk.svelte';
 import { Viewport } from './viewport.svelte';
@@ -36,6 +37,11 @@ export class Arranging {
   /** Whether keys and lines reach the chosen clips: where the song is seen and no opened row has the keys. */
   get isShown(): boolean {
     return this.inSight && this.desk.rows.focused === null;
+  }
+
+  /** “2 of 3 clips chosen”. */
+  get chosenOf(): string {
+    return `${this.placed.length} of ${counted(this.all.length, 'clip')} chosen`;
   }
 
   /** Those that are chosen and still there. */
