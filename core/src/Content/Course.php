@@ -32,7 +32,7 @@ final readonly class Course
                 throw new BadInput("“{$text}” is no course; write 1 to ".self::MOST_POINTS.' points as tick:value, such as 0:64 480:90.');
             }
             if ((int) $found[1] <= $last) {
-                throw new BadInput("A course goes on in time: each of its points lies after the one before, which {$word} does not.");
+                throw BadInput::within("A course goes on in time: each of its points lies after the one before, which {$word} does not.");
             }
             $points[] = [$last = (int) $found[1], (int) $found[2]];
         }

@@ -136,14 +136,14 @@ final class Draft
         $added['length'][] = $values['length'] ?? $notes->length[$place];
         $added['pitch'][] = $values['pitch'] ?? $notes->pitch[$place];
         $added['velocity'][] = $values['velocity'] ?? $notes->velocity[$place];
-        $added['release'][] = $notes->release[$place];
+        $added['release'][] = $values['release'] ?? $notes->release[$place];
         $added['channel'][] = $values['channel'] ?? $notes->channel[$place];
-        $added['muted'][] = $notes->muted[$place];
+        $added['muted'][] = $values['muted'] ?? $notes->muted[$place];
         $added['group'][] = $values['group'] ?? $notes->group[$place];
         $added['playedStart'][] = $values['playedStart'] ?? $notes->playedStart[$place];
         $added['playedEnd'][] = $values['playedEnd'] ?? $notes->playedEnd[$place];
-        $added['looseStart'][] = $notes->looseStart[$place];
-        $added['looseVelocity'][] = $notes->looseVelocity[$place];
+        $added['looseStart'][] = $values['looseStart'] ?? $notes->looseStart[$place];
+        $added['looseVelocity'][] = $values['looseVelocity'] ?? $notes->looseVelocity[$place];
         $added['technique'][] = $values['technique'] ?? $notes->technique[$place];
         $added['clip'][] = $values['clip'] ?? $notes->clip[$place];
 

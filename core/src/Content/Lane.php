@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Pitch\PitchName;
 
 /**
  * What runs beside the notes as values over time: the velocities of the notes themselves, or points of one controller, of
@@ -112,7 +113,7 @@ final readonly class Lane
         return match ($this->kind) {
             null => $this->name === self::VELOCITY ? 'Velocity' : 'Release velocity',
             PointKind::Controller => ControllerNames::of($this->number),
-            PointKind::KeyPressure => "Key pressure {$this->number}",
+            PointKind::KeyPressure => 'Key pressure '.PitchName::of($this->number),
             PointKind::Pressure => 'Channel pressure',
             PointKind::Program => 'Program',
             PointKind::Bend => 'Bend',

@@ -45,8 +45,9 @@ final readonly class Parameters
             $kind = $parameter->kind instanceof InLane && $lane instanceof Lane ? $parameter->kind->in($lane) : $parameter->kind;
             try {
                 $values[$parameter->name] = $kind->read($text);
-            } catch (BadInput) {
-                throw new BadInput("{$edit}: {$parameter->name} takes {$kind->allowed()}, not “{$text}”.", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
+            } catch (BadInput $why) {
+                $said = $why->tellsMore() ? ": {$why->getMessage()}" : " takes {$kind->allowed()}, not “{$text}”.";
+                throw new BadInput("{$edit}: {$parameter->name}{$said}", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
             }
         }
 

@@ -25,7 +25,7 @@ final class Words
                 throw new BadInput("{$of}: “{$word}” should read name=value.");
             }
             if (isset($pairs[$found[1]])) {
-                throw new BadInput("{$of}: {$found[1]} stands there twice.");
+                throw BadInput::within("{$of}: {$found[1]} stands there twice.");
             }
             $pairs[$found[1]] = $found[3] ?? $found[2] ?? '';
             $rest = substr($rest, strlen($found[0]));

@@ -72,7 +72,7 @@ final readonly class ChordName
             }
         }
 
-        throw new BadInput("“{$text}” is no chord; write a root, what it is and the bass where it is another note, such as Dm7/G. There are: ".implode(', ', array_filter(array_map(strval(...), array_keys(self::QUALITIES)))).'.');
+        throw BadInput::within("“{$text}” is no chord; write a root, what it is and the bass where it is another note, such as Dm7/G. There are: ".implode(', ', array_filter(array_map(strval(...), array_keys(self::QUALITIES)))).'.');
     }
 
     /** @return list<int> the pitch classes of its notes, the root first; the bass, where it is none of them, last */

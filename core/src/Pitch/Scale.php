@@ -48,7 +48,7 @@ final readonly class Scale
         $root = PitchName::tryParseClass($rootName);
         $steps = self::SHAPES[$shape] ?? null;
         if ($root === null || $steps === null) {
-            throw new BadInput(
+            throw BadInput::within(
                 "“{$text}” is no key; write a root and a scale, such as D dorian. Scales: ".implode(', ', array_keys(self::SHAPES)).'.',
                 ['scales' => array_keys(self::SHAPES)],
             );

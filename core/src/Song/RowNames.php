@@ -41,10 +41,10 @@ final readonly class RowNames
     {
         foreach ($rows as $pitch => [$name, $colour]) {
             if ($pitch < 0 || $pitch > 127 || $colour < 0 || $colour > Track::COLOURS) {
-                throw new BadInput('A row has a pitch from C-1 to G9, and a colour from 1 to '.Track::COLOURS.' or none.');
+                throw BadInput::within('A row has a pitch from C-1 to G9, and a colour from 1 to '.Track::COLOURS.' or none.');
             }
             if (mb_strlen($name) > self::LONGEST_NAME || preg_match('/^[^;"\p{C}]*$/u', $name) !== 1) {
-                throw new BadInput("“{$name}” is no name of a row: it has at most ".self::LONGEST_NAME.' characters, and no quotes or semicolons.');
+                throw BadInput::within("“{$name}” is no name of a row: it has at most ".self::LONGEST_NAME.' characters, and no quotes or semicolons.');
             }
         }
 
@@ -70,11 +70,11 @@ final readonly class RowNames
         $rows = [];
         foreach (explode(';', $text) as $row) {
             if (preg_match('~^\s*([A-Ga-g][#b]?-?\d|\d{1,3})(?:/(\d))?(?:\s+(.*?))?\s*$~u', $row, $found) !== 1) {
-                throw new BadInput("“{$row}” is no row; write its pitch, a colour where it has one, and its name, such as C2/3 Kick, with ; between rows.");
+                throw BadInput::within("“{$row}” is no row; write its pitch, a colour where it has one, and its name, such as C2/3 Kick, with ; between rows.");
             }
             $pitch = PitchName::parse($found[1]);
             if (isset($rows[$pitch])) {
-                throw new BadInput(PitchName::of($pitch).' stands in it twice; a pitch has one row.');
+                throw BadInput::within(PitchName::of($pitch).' stands in it twice; a pitch has one row.');
             }
             $rows[$pitch] = [$found[3] ?? '', (int) ($found[2] ?? 0)];
         }

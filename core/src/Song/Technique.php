@@ -45,7 +45,7 @@ final readonly class Technique
     public static function parse(string $text): self
     {
         if (preg_match('~^\s*([^\s;"=/]{1,'.self::LONGEST_NAME.'})/([^\s;"=/]{1,'.self::LONGEST_SIGN.'})((?:\s+[a-z]+\d{0,3}=\S+)*)\s*$~u', $text, $found) !== 1) {
-            throw new BadInput("“{$text}” is no technique; write its name, a sign after a slash, and what plays it, such as plucked/p key=C0 length=60.");
+            throw BadInput::within("“{$text}” is no technique; write its name, a sign after a slash, and what plays it, such as plucked/p key=C0 length=60.");
         }
         $said = [];
         $controller = null;
@@ -56,7 +56,7 @@ final readonly class Technique
             } elseif (isset(self::PARTS[$name])) {
                 $said[$name] = $name === 'key' ? PitchName::parse($value) : self::number($name, $value, ...self::PARTS[$name]);
             } else {
-                throw new BadInput("A technique is not played by “{$name}”; it has key, program, channel, length, velocity, and cc with its number.");
+                throw BadInput::within("A technique is not played by “{$name}”; it has key, program, channel, length, velocity, and cc with its number.");
             }
         }
 
@@ -96,6 +96,6 @@ final readonly class Technique
 
     private static function number(string $name, string $text, int $min, int $max): int
     {
-        return preg_match('/^\d{1,3}$/', $text) === 1 && (int) $text >= $min && (int) $text <= $max ? (int) $text : throw new BadInput("{$name} of a technique takes {$min} to {$max}, not “{$text}”.");
+        return preg_match('/^\d{1,3}$/', $text) === 1 && (int) $text >= $min && (int) $text <= $max ? (int) $text : throw BadInput::within("{$name} of a technique takes {$min} to {$max}, not “{$text}”.");
     }
 }

@@ -45,7 +45,7 @@ final readonly class Techniques
         foreach (explode(';', $text) as $k => $part) {
             $technique = Technique::parse($part);
             if ($k >= self::MOST || in_array($technique->name, array_map(static fn (Technique $one): string => $one->name, $all), true)) {
-                throw new BadInput($k >= self::MOST ? 'A track has at most '.self::MOST.' techniques.' : "“{$technique->name}” stands in it twice; each technique has a name of its own.");
+                throw BadInput::within($k >= self::MOST ? 'A track has at most '.self::MOST.' techniques.' : "“{$technique->name}” stands in it twice; each technique has a name of its own.");
             }
             $all[$k + 1] = $technique;
         }

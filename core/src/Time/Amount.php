@@ -42,7 +42,7 @@ final readonly class Amount
         if (preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1) {
             $number = (float) $found[1];
             if ($number > self::LARGEST[$found[2]]) {
-                throw new BadInput("“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.");
+                throw BadInput::within("“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.");
             }
 
             return new self($sign, $number, $found[2], null, $text);

@@ -24,10 +24,10 @@ final readonly class Meter
     public static function of(int $numerator, int $denominator): self
     {
         if ($numerator < 1 || $numerator > 255) {
-            throw new BadInput("A meter has 1 to 255 beats in a bar, not {$numerator}.");
+            throw BadInput::within("A meter has 1 to 255 beats in a bar, not {$numerator}.");
         }
         if (! in_array($denominator, [1, 2, 4, 8, 16, 32, 64, 128], true)) {
-            throw new BadInput("A meter counts in 1, 2, 4, 8, 16, 32, 64 or 128, not {$denominator}.");
+            throw BadInput::within("A meter counts in 1, 2, 4, 8, 16, 32, 64 or 128, not {$denominator}.");
         }
 
         return new self($numerator, $denominator);

@@ -19,7 +19,7 @@ final readonly class TickRange
     public static function of(int $from, int $to): self
     {
         if ($from < 0 || $to <= $from) {
-            throw new BadInput("A range runs from a tick to a later one, not from {$from} to {$to}.");
+            throw BadInput::within("A range runs from a tick to a later one, not from {$from} to {$to}.");
         }
 
         return new self($from, $to);

@@ -274,7 +274,7 @@ final class LanesTest extends MusicTestCase
             self::assertSame($name, $lane->kind === null ? $name : Lane::ofPoints($lane->kind, $lane->number)->name);
             self::assertSame($lane->rest(), $lane->within($lane->rest()));
         }
-        self::assertSame(['Expression', 'Volume, fine', 'Controller 3', 'Bend'], array_map(static fn (string $name): string => Lane::parse($name)->title(), ['cc11', 'cc39', 'cc3', 'bend']));
+        self::assertSame(['Expression', 'Volume, fine', 'Controller 3', 'Bend', 'Key pressure C4'], array_map(static fn (string $name): string => Lane::parse($name)->title(), ['cc11', 'cc39', 'cc3', 'bend', 'key60']));
     }
 
     private static function read(string $line): PreparedEdit
