@@ -19,6 +19,16 @@ final class Wording
         return $count === 1 ? '1 point' : "{$count} points";
     }
 
+    /** “1 was already there”, “3 were already there”; nothing for none. */
+    public static function were(int $count, string $what): string
+    {
+        return match ($count) {
+            0 => '',
+            1 => "1 was {$what}",
+            default => "{$count} were {$what}",
+        };
+    }
+
     /**
      * Joins the parts of a summary that have something to say.
      *

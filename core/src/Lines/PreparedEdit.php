@@ -60,7 +60,9 @@ final readonly class PreparedEdit
         };
         $points = $this->declaration->onPoints ? self::chosenPoints($selection, $context->points) : [];
         if ($needsSelection && $points === [] && $selection->positions($notes) === []) {
-            return Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.');
+            return $selection->positions($context->points) === []
+                ? Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.')
+                : Change::nothing($selection, "Points alone are selected, and {$this->declaration->name} is for notes, so nothing changed. Select notes first.");
         }
         if ($points !== [] && ! $this->edit instanceof WithPoints) {
             return ChosenPoints::apply($this->edit, $notes, $points, $selection, $context, $this->parameters);

@@ -231,6 +231,28 @@ final class LanesTest extends MusicTestCase
         self::assertSame($points->start, array_map(max(...), $early, $points->start), 'none is late');
     }
 
+    /** @return iterable<string, array{string, string, bool, bool, string}> */
+    public static function sentences(): iterable
+    {
+        yield 'one of a note and a point' => ['quantize grid=1/16', '0:1 130:2', true, true, '1 note or point quantized to 1/16, 2 were already there'];
+        yield 'one left where it was' => ['quantize grid=1/16', '0:1 130:2', false, true, '1 point quantized to 1/16, 1 was already there'];
+        yield 'both' => ['quantize grid=1/16', '10:1 130:2', true, true, '2 notes and points quantized to 1/16, 1 was already there'];
+        yield 'points where notes are meant' => ['transpose semitones=1', '0:1', false, true, 'Points alone are selected, and transpose is for notes'];
+        yield 'nothing' => ['transpose semitones=1', '0:1', false, false, 'Nothing is selected'];
+    }
+
+    #[DataProvider('sentences')]
+    public function test_what_is_said_is_right_of_one_and_of_many(string $line, string $points, bool $withNote, bool $withPoints, string $said): void
+    {
+        $points = self::points(['cc11' => $points]);
+        $notes = Notes::fromRows([['id' => 900, 'start' => 480, 'length' => 100]]);
+        $selected = [...($withNote ? $notes->id : []), ...($withPoints ? $points->id : [])];
+        $change = self::read($line)->apply($notes, Selection::of($selected), self::context()->holding($points));
+
+        self::assertStringStartsWith($said, $change->summary);
+        self::assertSame($selected, $change->selection->ids, 'what is selected stays so');
+    }
+
     public function test_a_registered_number_stays_together_where_it_is_moved(): void
     {
         $points = Points::fromRows([

@@ -103,6 +103,8 @@ final readonly class ChosenPoints
 
     private static function said(string $summary, bool $withNotes): string
     {
-        return (string) preg_replace('/\bnote(s?)\b/', $withNotes ? 'notes and points' : 'point$1', $summary);
+        return $withNotes
+            ? (string) preg_replace(['/\bnotes\b/', '/\bnote\b/'], ['notes and points', 'note or point'], $summary)
+            : (string) preg_replace('/\bnote(s?)\b/', 'point$1', $summary);
     }
 }

@@ -50,7 +50,7 @@ final readonly class Double implements Edit
 
         return $draft->change($copies === [] ? $selection : Selection::of($copies), Wording::sentence([
             Wording::notes(count($copies)).' added '.($interval ?? Interval::saidInChords($parameters)),
-            $there > 0 ? "{$there} were there already" : '',
+            Wording::were($there, 'there already'),
         ]));
     }
 }

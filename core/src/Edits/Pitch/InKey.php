@@ -43,6 +43,6 @@ final readonly class InKey implements Edit
 
         return $draft->change($selection, $moved === 0 && $doubles === 0
             ? "All {$same} notes are in {$key} already."
-            : Wording::sentence([Wording::notes($moved)." moved into {$key}", $same > 0 ? "{$same} were in it already" : '', Doubles::said($doubles)]));
+            : Wording::sentence([Wording::notes($moved)." moved into {$key}", Wording::were($same, 'in it already'), Doubles::said($doubles)]));
     }
 }

@@ -49,6 +49,6 @@ final readonly class AsPlayed implements Edit
 
         return $draft->change($selection, $moved === 0
             ? Wording::sentence([Wording::notes($same).' already as played'])
-            : Wording::sentence([Wording::notes($moved).' put back as played', $same > 0 ? "{$same} were there already" : '']));
+            : Wording::sentence([Wording::notes($moved).' put back as played', Wording::were($same, 'there already')]));
     }
 }

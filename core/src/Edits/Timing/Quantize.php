@@ -235,7 +235,7 @@ final readonly class Quantize implements Edit
 
         return Wording::sentence([
             Wording::notes($changed).' quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
-            $same > 0 ? "{$same} were already there" : '',
+            Wording::were($same, 'already there'),
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
             $changed > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
         ]);
