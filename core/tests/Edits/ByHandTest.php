@@ -212,6 +212,11 @@ final class ByHandTest extends MusicTestCase
         self::assertSame([42, 38], [$snareBelowKick->shift(40, 1), $snareBelowKick->shift(40, -1)], 'from a pitch without a row to that of the next pitch');
     }
 
+    public function test_up_and_down_again_is_said_as_back_where_it_was(): void
+    {
+        self::assertSame('2 notes where they were', self::change('transpose octaves=0', self::notes([0], [480]))->summary);
+    }
+
     public function test_hits_go_from_drum_to_drum_all_of_them_or_none(): void
     {
         $hits = self::notes([0, 60, 36], [480, 60, 38]);

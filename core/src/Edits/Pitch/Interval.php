@@ -104,7 +104,11 @@ final readonly class Interval
     /** “up 1 octave”. */
     public function __toString(): string
     {
-        return ($this->size >= 0 ? 'up ' : 'down ').$this->named($this->size);
+        return match (true) {
+            // Up and down again, as one gesture.
+            $this->size === 0 && $this->along === null => 'where they were',
+            default => ($this->size >= 0 ? 'up ' : 'down ').$this->named($this->size),
+        };
     }
 
     private function move(int $pitch, int $by): int
