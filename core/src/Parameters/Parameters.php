@@ -46,8 +46,8 @@ final readonly class Parameters
             try {
                 $values[$parameter->name] = $kind->read($text);
             } catch (BadInput $why) {
-                $said = $why->tellsMore() ? ": {$why->getMessage()}" : " takes {$kind->allowed()}, not “{$text}”.";
-                throw new BadInput("{$edit}: {$parameter->name}{$said}", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
+                $said = $why->tellsMore() ? $why->getMessage() : "{$parameter->name} takes {$kind->allowed()}, not “{$text}”.";
+                throw new BadInput("{$edit}: {$said}", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
             }
         }
 

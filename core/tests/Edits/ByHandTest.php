@@ -59,8 +59,8 @@ final class ByHandTest extends MusicTestCase
     public static function wrongCourses(): array
     {
         return [
-            'back in time' => ['0:1 480:2 240:3', 'course: at takes 1 to 160 points as tick:value, each after the one before'],
-            'twice at one moment' => ['0:1 0:2', 'each after the one before'],
+            'back in time' => ['0:1 480:2 240:3', 'each of its points lies after the one before, which 240:3 does not'],
+            'twice at one moment' => ['0:1 0:2', 'which 0:2 does not'],
             'no value' => ['0:1 480', 'course: at takes'],
             'nothing' => ['', 'course: at takes'],
             'past the last tick' => ['2147483633:1', 'course: at takes'],

@@ -160,7 +160,7 @@ final class ChordEditsTest extends MusicTestCase
             'no chord is named' => [['transpose degrees=1 within=chord'], 'within=chord needs the name of a chord at 1.1.0'],
             'nothing to fill' => [['chords-fill'], 'No chord is named yet'],
             'nothing sounds together' => [['delete', 'chord-names'], 'No chord is heard there'],
-            'no such chord' => [['chord-name name=Hm'], 'name takes a root, what it is'],
+            'no such chord' => [['chord-name name=Hm'], '“Hm” is no chord; write a root, what it is'],
             'no room' => [['chord-name name=C', 'chords-fill low=C4 high=E4'], 'give them an octave at least'],
         ];
     }

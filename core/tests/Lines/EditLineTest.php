@@ -46,7 +46,7 @@ final class EditLineTest extends MusicTestCase
             'a row twice' => ['row-names to="C2 Kick; C2 Snare"', 'C2 stands in it twice'],
             'a course that goes back' => ['course at="480:64 0:90"', 'which 0:90 does not'],
             'a course that is none' => ['course at=loud', 'at takes 1 to 160 points'],
-            'a meter of too many beats' => ['meter to=256/4', 'to: A meter has 1 to 255 beats in a bar, not 256'],
+            'a meter of too many beats' => ['meter to=256/4', 'meter: A meter has 1 to 255 beats in a bar, not 256'],
             'a scale there is not' => ['key to="D martian"', 'Scales: major'],
             'an amount longer than a song' => ['nudge by=9999999999bar', 'longer than a song can be'],
             'a word alone' => ['quantize 1/16', '“1/16” should read name=value'],
