@@ -66,7 +66,7 @@ test('a name is written at the caret on the bench, and what is no chord says wha
   await studio.press('F4', 'c');
   const field = studio.bench.getByRole('combobox', { name: /^name, / });
   await field.fill('Hm');
-  await expect(studio.bench).toContainText('name takes a root');
+  await expect(studio.bench).toContainText('“Hm” is no chord');
   await field.fill('F#m7b5');
   await expect(studio.bench).toContainText('F#m7b5 at 1.1.0');
   await field.press('Enter');
