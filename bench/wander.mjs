@@ -381,6 +381,8 @@ class Walk {
           .first()
           .click({ timeout: 1000 })
           .catch(() => undefined);
+      // From the view of the song back to the roll.
+      if (await page.getByRole('group', { name: 'Song', exact: true }).isVisible()) await page.keyboard.press('F9');
       await page.waitForTimeout(250);
       const calm =
         this.underway <= 0 && !(await again.isVisible()) && !(await page.getByText('edits under way').isVisible());
