@@ -105,10 +105,10 @@ final readonly class NoteCurves
         return $draft->change();
     }
 
-    /** Where a tick of a note lies when the note lies elsewhere, longer or shorter; within it all the same. */
+    /** Where a tick of a note, of 1 tick at least, lies when the note lies elsewhere, longer or shorter; within it all the same. */
     public static function scaled(int $tick, int $start, int $length, int $newStart, int $newLength): int
     {
-        return $newStart + max(0, min($newLength - 1, (int) round(($tick - $start) * $newLength / max(1, $length))));
+        return $newStart + max(0, min($newLength - 1, (int) round(($tick - $start) * $newLength / $length)));
     }
 
     /** Gives an added note the curve of the one it is like: as long as it, or where it is a piece, what lies within it. */
