@@ -199,6 +199,7 @@ final class ChosenClipsTest extends MusicTestCase
     }
 
     #[TestWith([[1], 'Keys: 0+1920 1920+1920 3840+1920 5760+1920 7680+320 | Bass: 0+3840 | Kit: 0+1920', [3840, 8000]], 'cut off at its end')]
+    #[TestWith([[1, 2], 'Keys: 0+1920 1920+1920 3840+1920 | Bass: 0+3840 | Kit: 0+1920', [3840, 5760]], 'nothing of what would begin where it ends')]
     #[TestWith([[1, 4], 'Keys: 0+1920 1920+1920 3840+1920 | Bass: 0+3840 | Kit: 0+1920 3840+1920', [3840, 5760]], 'once, where it just fits')]
     /**
      * @param  non-empty-list<int>  $chosen

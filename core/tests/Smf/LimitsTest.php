@@ -10,6 +10,7 @@ use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfLimits;
 use Jactonic\Core\Smf\SmfTrack;
 use Jactonic\Core\Smf\SongImport;
+use Jactonic\Core\Smf\TrackReader;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
 use Jactonic\Core\Song\Song;
@@ -110,6 +111,19 @@ final class LimitsTest extends TestCase
         }
 
         self::assertCount(Song::MOST_TRACKS, $file->song()->tracks);
+    }
+
+    #[TestWith([2])]
+    #[TestWith([3])]
+    public function test_a_track_holds_as_many_events_as_are_left_its_end_among_them(int $most): void
+    {
+        $bytes = self::NOTE.self::END;
+        if ($most === 2) {
+            $this->expectException(NotMidi::class);
+            $this->expectExceptionMessage('more than a song can hold');
+        }
+
+        self::assertSame([60], (new TrackReader($bytes, 0, strlen($bytes), $most))->track()->notes->pitch);
     }
 
     public function test_a_file_of_the_largest_song_is_read_again(): void
