@@ -94,3 +94,15 @@ test('a press beside the list leaves the keys with the palette', async ({ studio
   await studio.press('Escape');
   await expect(studio.palette).toHaveCount(0);
 });
+
+test('a press beside the palette closes it, also where it is let go over it', async ({ studio, page }) => {
+  await studio.press('/');
+  await page.keyboard.type('l');
+  await page.mouse.move(1150, 600);
+  await page.mouse.down();
+  await page.mouse.move(640, 120, { steps: 3 });
+  await page.mouse.up();
+  await expect(studio.palette).toHaveCount(0);
+  await studio.press('Control+a');
+  await expect(studio.status).toContainText('selected');
+});

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import Behind from './Behind.svelte';
 
   let {
     at,
@@ -26,15 +27,7 @@
   const top = $derived(Math.max(4, Math.min(at.y, innerHeight - height - 4)));
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<div
-  class="fixed inset-0 z-10"
-  onclick={close}
-  oncontextmenu={(event) => {
-    event.preventDefault();
-    close();
-  }}
-></div>
+<Behind {close} />
 <div
   class="fixed z-20 flex flex-col rounded-box border border-base-300 bg-base-100 text-sm shadow-xl"
   style:left="{left}px"

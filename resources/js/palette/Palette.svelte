@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
+  import Behind from '../look/Behind.svelte';
   import type { Catalog } from '../api';
   import { aboutOf, typingOf } from '../commands/completion';
   import { find, type Entry } from '../commands/entries';
@@ -125,8 +126,7 @@
   }
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<div class="fixed inset-0 z-10" onclick={close}></div>
+<Behind {close} />
 <!-- The keys stay the field's, wherever in it the pointer presses. -->
 <!-- svelte-ignore a11y_interactive_supports_focus -->
 <div

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Behind from '../look/Behind.svelte';
   import type { Binding, Surface } from '../api';
   import { cap, keptBySystem, strokeOf, wheelChord } from '../keys/keystroke';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
@@ -64,8 +65,7 @@
 
 <svelte:window onkeydowncapture={press} />
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<div class="fixed inset-0 z-30" onclick={close}></div>
+<Behind class="z-30" {close} />
 <div
   bind:this={panel}
   class="fixed inset-x-0 top-24 z-40 mx-auto w-[min(30rem,94vw)] rounded-box border border-base-300 bg-base-100 p-4 text-sm shadow-xl"
