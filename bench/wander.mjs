@@ -459,7 +459,7 @@ function rowsOf(notes) {
   const of = (name, otherwise) => notes[name] ?? notes.id.map(() => otherwise);
   const [start, length, pitch, velocity, muted] = [
     of('start', 0),
-    of('length', 0),
+    of('length', 1),
     of('pitch', 60),
     of('velocity', 96),
     of('muted', 0),
