@@ -145,7 +145,7 @@ final class SongTest extends AppTestCase
 
     #[TestWith(['tempo to=5', '10 to 400 BPM'])]
     #[TestWith(['key to="D blue"', 'a root and a scale'])]
-    #[TestWith(['meter to=7/9', 'a meter such as'])]
+    #[TestWith(['meter to=7/9', 'A meter counts in 1, 2, 4'])]
     #[TestWith(['track volume=101', '0 to 100 %'])]
     #[TestWith(['track voice=tuba', 'plucked, struck'])]
     #[TestWith(['track of=9 mute=on', 'There is no track 9; the song has 1 track.'])]
