@@ -128,7 +128,7 @@ test('a row whose track is deleted has no keys any more, and comes back with it'
   await studio.press('F2', 'Delete');
   await expect(row(page, 'Plucked')).toHaveCount(0);
   await studio.press('Control+a');
-  await expect(song(page)).toContainText('1 of 1 clips chosen: clip of Track 1');
+  await expect(song(page)).toContainText('1 of 1 clip chosen: clip of Track 1');
   await studio.press('Control+z');
   await expect(row(page, 'Plucked')).toContainText('1 note of Plucked');
 });
