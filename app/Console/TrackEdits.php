@@ -66,7 +66,7 @@ final readonly class TrackEdits
             [$open, $context] = [$state->settled(), $state->context];
             $done[] = [
                 'track' => $number, 'name' => $track->name, 'line' => implode('; ', $script->lines()), 'selected' => count($selection->ids),
-                'summary' => $isNothing ? 'No note meets the conditions; nothing changed.' : $state->summary,
+                'summary' => $isNothing ? 'No note meets the conditions; nothing changed.' : (string) $state->said,
             ];
         }
 

@@ -50,7 +50,7 @@ final readonly class SongAnswer
     /** @param  array{undo: string|null, redo: string|null}  $history */
     public static function nothing(StoredSong $stored, OpenSong $open, State $state, Selection $before, array $history): self
     {
-        return new self($stored, [], [], $open, null, [], self::told($state->selection, $before), $state->summary, $history, $state->clipboard);
+        return new self($stored, [], [], $open, null, [], self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard);
     }
 
     /**
@@ -66,7 +66,7 @@ final readonly class SongAnswer
         return new self(
             $stored, $revisions, $plain ? [self::content($state->change)] : null, $plain ? $open : $state->settled(),
             $change->touchesArrangement() ? $after : null, $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
-            self::told($state->selection, $before), $state->summary, $history, $state->clipboard,
+            self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard,
         );
     }
 
@@ -77,7 +77,7 @@ final readonly class SongAnswer
 
         return new self(
             $stored, [], $plain ? ($state->change === null ? [] : [self::content($state->change)]) : null, $plain ? $open : $state->settled(),
-            null, [], self::told($state->selection, $before), $state->summary, ['undo' => null, 'redo' => null], $state->clipboard,
+            null, [], self::told($state->selection, $before), (string) $state->said, ['undo' => null, 'redo' => null], $state->clipboard,
         );
     }
 
@@ -199,7 +199,7 @@ final readonly class SongAnswer
 
     private static function content(Change $change): ContentChange
     {
-        return new ContentChange($change->table, $change->points);
+        return new ContentChange($change->notes, $change->points);
     }
 
     /**

@@ -212,7 +212,7 @@ final readonly class SongEditor
         $after = $whole->applyTo($stored->song);
         $step = new Step([$combined], $selection, $state->selection, $change, self::now());
         // Where it went no further, as at a limit, that is what this press has to say.
-        $summary = $whole->isNothing() ? $script->apply($open, $selection, $context)->summary : $state->summary;
+        $summary = (string) ($whole->isNothing() ? $script->apply($open, $selection, $context) : $state)->said;
 
         return new Plan($stored, function () use ($row, $stored, $open, $state, $whole, $after, $step, $summary): SongAnswer {
             if ($step->isNothing()) {

@@ -59,7 +59,7 @@ final class TakeSong extends Command
 
             return self::FAILURE;
         }
-        $this->line("Track {$number} ({$track->name}): {$state->summary}");
+        $this->line("Track {$number} ({$track->name}): {$state->said}");
 
         return self::SUCCESS;
     }

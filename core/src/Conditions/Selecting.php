@@ -9,6 +9,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Time\Halving;
 
 /**
  * What `select what=…` selects: all, what lies on one side of the caret, or what is like the notes that are selected.
@@ -245,16 +246,8 @@ enum Selecting: string
     /** @param  list<int>  $values  in order */
     private static function isNear(int $value, array $values, int $reach): bool
     {
-        [$low, $high] = [0, count($values)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            if ($values[$middle] < $value - $reach) {
-                $low = $middle + 1;
-            } else {
-                $high = $middle;
-            }
-        }
+        $first = Halving::first(count($values), static fn (int $k): bool => $values[$k] >= $value - $reach);
 
-        return isset($values[$low]) && $values[$low] <= $value + $reach;
+        return isset($values[$first]) && $values[$first] <= $value + $reach;
     }
 }

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\Halving;
 
 /** A course of values over time, as it was drawn: from point to point in straight lines, and nothing before the first or after the last. */
 final readonly class Course
@@ -44,16 +45,12 @@ final readonly class Course
     public function at(int $tick): ?float
     {
         $points = $this->points;
-        [$low, $high] = [0, count($points) - 1];
-        if ($tick < $points[0][0] || $tick > $points[$high][0]) {
+        if ($tick < $points[0][0] || $tick > $points[count($points) - 1][0]) {
             return null;
         }
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $points[$middle][0] < $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
-        [$to, $value] = $points[$low];
-        [$from, $before] = $points[max(0, $low - 1)];
+        $next = Halving::first(count($points), static fn (int $k): bool => $points[$k][0] >= $tick);
+        [$to, $value] = $points[$next];
+        [$from, $before] = $points[max(0, $next - 1)];
 
         return $tick === $to ? $value : $before + ($value - $before) * ($tick - $from) / ($to - $from);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Content;
 
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Bounds;
 
 /**
@@ -225,9 +226,11 @@ final class Draft
     }
 
     /**
+     * @param  Said|null  $said  null where it is said later (`Change::saying`)
+     *
      * @throws EditRefused where a note would pass the last tick
      */
-    public function change(Selection $selection, string $summary): Change
+    public function change(Selection $selection, ?Said $said = null): Change
     {
         $before = [];
         $after = [];
@@ -256,7 +259,8 @@ final class Draft
             $selection = Selection::of(array_diff($selection->ids, $gone));
         }
 
-        return new Change($this->notes->at($places), Notes::of($this->added), $before, $after, $selection, $summary, origins: $this->origins, pieces: $this->pieces);
+        return Change::of(new TableChange($this->notes->at($places), Notes::of($this->added), $before, $after), $selection, $said ?? Said::aside('Done'))
+            ->copying($this->origins, $this->pieces);
     }
 
     /** @return array<string, array{array<int, int>, array<int, int>}> old and new values of the columns written to */

@@ -30,7 +30,7 @@ final readonly class NoteCurves
     public function along(Change $change): Change
     {
         $hasCurves = $this->of !== [] || ($change->points !== null && array_filter($change->points->added->note) !== []);
-        if (! $hasCurves || ($change->table->isNothing() && $change->points === null)) {
+        if (! $hasCurves || ($change->notes->isNothing() && $change->points === null)) {
             return $change;
         }
         $places = array_flip($this->notes->id);
@@ -46,22 +46,22 @@ final readonly class NoteCurves
             }
         }
         $isCut = array_flip(array_intersect_key($change->origins, $change->pieces)) + array_flip($joined);
-        $moved = ($change->after['start'] ?? []) + ($change->after['length'] ?? []);
+        $moved = ($change->notes->after['start'] ?? []) + ($change->notes->after['length'] ?? []);
         foreach (array_intersect_key($this->of, $moved, $places) as $note => $_) {
             $k = $places[$note];
-            [$start, $length] = [$change->after['start'][$note] ?? $this->notes->start[$k], $change->after['length'][$note] ?? $this->notes->length[$k]];
+            [$start, $length] = [$change->notes->after['start'][$note] ?? $this->notes->start[$k], $change->notes->after['length'][$note] ?? $this->notes->length[$k]];
             if (! isset($isCut[$note]) && ! ($change->cuts && $length < $this->notes->length[$k])) {
                 foreach ($this->placesOf($note, $at) as $place) {
                     $draft->start[$place] = self::scaled($changed->start[$place], $this->notes->start[$k], $this->notes->length[$k], $start, $length);
                 }
             }
         }
-        foreach ($change->added->id as $k => $note) {
+        foreach ($change->notes->added->id as $k => $note) {
             $this->copy($draft, $change, $k, $places[$change->origins[$note] ?? 0] ?? null);
         }
         $whole = $change->points === null ? $draft->change() : $change->points->followedBy($draft->change());
         $after = $whole->applyTo($this->points);
-        $touched = $moved + array_flip($change->added->id) + array_flip($change->removed->id) + $this->notesOf($change->points);
+        $touched = $moved + array_flip($change->notes->added->id) + array_flip($change->notes->removed->id) + $this->notesOf($change->points);
 
         return $change->withPoints($whole->followedBy(self::within($change->applyTo($this->notes), $after, $touched)));
     }
@@ -83,7 +83,7 @@ final readonly class NoteCurves
                 continue;
             }
             $k = $places[$note] ?? null;
-            $lane = "{$note} {$points->kind[$i]} {$points->number[$i]}";
+            $lane = $points->courseOf($i);
             if ($k === null || $points->start[$i] >= $notes->start[$k] + $notes->length[$k]) {
                 $draft->remove($i);
             } elseif ($points->start[$i] < $notes->start[$k]) {
@@ -117,7 +117,7 @@ final readonly class NoteCurves
         if ($place === null) {
             return;
         }
-        $added = $change->added;
+        $added = $change->notes->added;
         $note = $added->id[$k];
         $later = $change->pieces[$note] ?? null;
         [$start, $end] = [$added->start[$k], $added->start[$k] + $added->length[$k]];
@@ -177,10 +177,10 @@ final readonly class NoteCurves
     private function joined(Change $change, array $places): array
     {
         $joined = $gone = [];
-        foreach ($change->removed->id as $r => $note) {
-            $gone["{$change->removed->clip[$r]} {$change->removed->pitch[$r]}"][$note] = $change->removed->start[$r];
+        foreach ($change->notes->removed->id as $r => $note) {
+            $gone["{$change->notes->removed->clip[$r]} {$change->notes->removed->pitch[$r]}"][$note] = $change->notes->removed->start[$r];
         }
-        foreach ($change->after['length'] ?? [] as $into => $length) {
+        foreach ($change->notes->after['length'] ?? [] as $into => $length) {
             $k = $places[$into];
             foreach ($length <= $this->notes->length[$k] ? [] : $gone["{$this->notes->clip[$k]} {$this->notes->pitch[$k]}"] ?? [] as $note => $start) {
                 if ($start >= $this->notes->start[$k] && $start < $this->notes->start[$k] + $length) {

@@ -150,7 +150,7 @@ final class PointDraft
         }
         foreach ($this->added['start'] as $k => $start) {
             $added = $this->added;
-            $at = "{$start} {$added['kind'][$k]} {$added['number'][$k]} {$added['channel'][$k]} {$added['note'][$k]} {$added['clip'][$k]}";
+            $at = "{$start} ".Points::course($added['kind'][$k], $added['number'][$k], $added['channel'][$k], $added['note'][$k], $added['clip'][$k]);
             // Those put in are counted down from -1.
             $there = $put[$at] ?? null;
             if ($there !== null && $there >= 0) {
@@ -168,12 +168,10 @@ final class PointDraft
         }
     }
 
-    /** Its moment, and the lane, channel and clip it lies in. */
+    /** Its moment and its course. */
     private function at(int $place): string
     {
-        $points = $this->points;
-
-        return "{$this->start[$place]} {$points->kind[$place]} {$points->number[$place]} {$points->channel[$place]} {$points->note[$place]} {$points->clip[$place]}";
+        return "{$this->start[$place]} {$this->points->courseOf($place)}";
     }
 
     private function refusePastTheEnd(): void

@@ -54,6 +54,20 @@ final readonly class Points extends Table
         parent::__construct($id, $start, $nextId);
     }
 
+    /**
+     * What says which course a point lies in: of the points of one course each holds until the next. It is that of a
+     * controller, bend or pressure, on its channel and in its clip, or within its note.
+     */
+    public static function course(int $kind, int $number, int $channel, int $note, int $clip): string
+    {
+        return "{$kind} {$number} {$channel} {$note} {$clip}";
+    }
+
+    public function courseOf(int $place): string
+    {
+        return self::course($this->kind[$place], $this->number[$place], $this->channel[$place], $this->note[$place], $this->clip[$place]);
+    }
+
     public static function ordered(array $columns, int $nextId = 1): static
     {
         return new self(

@@ -7,10 +7,14 @@ namespace Jactonic\Core\Edits;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Saying\Noun;
 
 /** Doubled notes: with the same start, pitch and channel, both sounding or both muted, in one track. Only such are ever made one. */
 final class Doubles
 {
+    /** What happened to one of two. */
+    public const GONE = 'taken out that doubled another';
+
     /** A number that is the same for doubled notes of one track. What differs most lies in its low bits, by which PHP spreads the keys of an array. */
     public static function key(int $start, int $pitch, int $channel, int $muted): int
     {
@@ -59,14 +63,14 @@ final class Doubles
         return match (true) {
             $count === 0 => '',
             $count === 1 && $added->count() === 1 => 'onto a note that is there already; tidy makes them one',
-            default => Wording::notes($count).' onto others that are there already; tidy makes them one',
+            default => Noun::Note->counted($count).' onto others that are there already; tidy makes them one',
         };
     }
 
     /** How the summary says it; empty where there were none. */
     public static function said(int $count): string
     {
-        return $count === 0 ? '' : Wording::notes($count).' taken out that doubled another';
+        return $count === 0 ? '' : Noun::Note->counted($count).' '.self::GONE;
     }
 
     /**

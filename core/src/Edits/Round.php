@@ -27,12 +27,12 @@ final class Round
         if ($rounds === [] || $change->isNothing()) {
             return $change;
         }
-        $ofNotes = self::table($change->table, $notes, $rounds, $rule, $context, static fn (): bool => true);
+        $ofNotes = self::table($change->notes, $notes, $rounds, $rule, $context, static fn (): bool => true);
         $ofPoints = $change->points === null ? null : self::points($change->points, $context, $rule);
-        if ($ofNotes === $change->table && $ofPoints === $change->points) {
+        if ($ofNotes === $change->notes && $ofPoints === $change->points) {
             return $change;
         }
-        $gone = array_diff($change->added->id, $ofNotes->added->id);
+        $gone = array_diff($change->notes->added->id, $ofNotes->added->id);
 
         return $change->inTables($ofNotes, $ofPoints, Selection::of(array_diff($change->selection->ids, $gone)));
     }

@@ -6,18 +6,17 @@ namespace Jactonic\Core\Lines;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
-use Jactonic\Core\Edits\Lanes\ChosenPoints;
 use Jactonic\Core\Edits\Round;
+use Jactonic\Core\Edits\Spans\PointsInTime;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 
 /** An edit line that was understood: its edit and its checked parameters. */
 final readonly class PreparedEdit
@@ -58,31 +57,13 @@ final readonly class PreparedEdit
             Subject::Levels => $this->parameters->lane()->isOfNotes(),
             default => false,
         };
-        $points = $this->declaration->onPoints ? self::chosenPoints($selection, $context->points) : [];
-        if ($needsSelection && $points === [] && $selection->positions($notes) === []) {
+        $hasPoints = $this->declaration->onPoints && PointsInTime::chosen($selection, $context->points) !== [];
+        if ($needsSelection && ! $hasPoints && $selection->positions($notes) === []) {
             return $selection->positions($context->points) === []
-                ? Change::nothing(Selection::none(), 'Nothing is selected, so nothing changed. Select notes first.')
-                : Change::nothing($selection, "Points alone are selected, and {$this->declaration->name} is for notes, so nothing changed. Select notes first.");
-        }
-        if ($points !== [] && ! $this->edit instanceof WithPoints) {
-            return ChosenPoints::apply($this->edit, $notes, $points, $selection, $context, $this->parameters);
+                ? Change::nothing(Selection::none(), Said::nothing('Nothing is selected, so nothing changed. Select notes first.'))
+                : Change::nothing($selection, Said::nothing("Points alone are selected, and {$this->declaration->name} is for notes, so nothing changed. Select notes first."));
         }
 
         return $this->edit->apply($notes, $selection, $context, $this->parameters);
-    }
-
-    /**
-     * The places of the selected points; a curve whose note is selected too goes along with that.
-     *
-     * @return array<int, int>
-     */
-    private static function chosenPoints(Selection $selection, Points $points): array
-    {
-        $selected = array_fill_keys($selection->ids, true);
-
-        return array_values(array_filter(
-            $selection->positions($points),
-            static fn (int $i): bool => $points->note[$i] === 0 || ! isset($selected[$points->note[$i]]),
-        ));
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Pitch;
 
+use Jactonic\Core\Time\Halving;
+
 /** The chords of a song, each from its tick on. */
 final readonly class ChordNames
 {
@@ -26,12 +28,8 @@ final readonly class ChordNames
     /** The chord that holds at a tick; null before the first one. */
     public function at(int $tick): ?ChordName
     {
-        [$low, $high] = [0, count($this->all)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $this->all[$middle][0] <= $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
+        $next = Halving::first(count($this->all), fn (int $k): bool => $this->all[$k][0] > $tick);
 
-        return $this->all[$low - 1][1] ?? null;
+        return $this->all[$next - 1][1] ?? null;
     }
 }

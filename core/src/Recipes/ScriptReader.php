@@ -16,6 +16,8 @@ use Jactonic\Core\Recipes\Steps\EditOfNotes;
 use Jactonic\Core\Recipes\Steps\EditOfTheSong;
 use Jactonic\Core\Recipes\Steps\RunRecipe;
 use Jactonic\Core\Recipes\Steps\Surrounding;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Grid;
 
 /** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
@@ -124,14 +126,14 @@ final readonly class ScriptReader
         return static function (State $state) use ($conditions): State {
             $chosen = $conditions->choose($state->notes, $state->context);
 
-            return $state->selecting($chosen, count($chosen->ids).' notes chosen');
+            return $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         };
     }
 
     /** @return Closure(State): State */
     private function select(Selecting $what): Closure
     {
-        return static fn (State $state): State => $state->selecting($what->among($state->notes, $state->selection, $state->context), 'Selected');
+        return static fn (State $state): State => $state->selecting($what->among($state->notes, $state->selection, $state->context), Said::aside('Selected'));
     }
 
     private function recipe(EditLine $line): Step

@@ -13,6 +13,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\SongChange;
 use Jactonic\Core\Time\Grid;
@@ -37,9 +38,9 @@ final readonly class State
         public Notes $notes,
         public Selection $selection,
         public Context $context,
+        public Said $said,
         public ?Change $change = null,
         public SongChange $before = new SongChange,
-        public string $summary = 'Done',
         public ?Phrase $clipboard = null,
         public array $forTheScreen = [],
         private ?Closure $pause = null,
@@ -51,7 +52,7 @@ final readonly class State
     /** @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on */
     public static function begin(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): self
     {
-        return new self($song, $song->notes, $selection, $context->holding($song->points), pause: $pause);
+        return new self($song, $song->notes, $selection, $context->holding($song->points), Said::aside('Done'), pause: $pause);
     }
 
     /** Looks whether there is still time and room for another line. */
@@ -73,7 +74,7 @@ final readonly class State
             selection: $change->selection,
             context: ($change->clipboard === null ? $points : $points->withClipboard($change->clipboard))->inRange($change->range ?? $points->range),
             change: $this->change?->then($change) ?? $change,
-            summary: $change->summary,
+            said: $this->said->then($change->said),
             clipboard: $change->clipboard,
             settled: $change->settled,
         );
@@ -84,9 +85,9 @@ final readonly class State
     {
         return new self(
             $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, [...$result->open->notes->id, ...$result->open->points->id])),
-            ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), null,
+            ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), $this->said->then($result->said), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
-            $result->summary, $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause, [], $this->lines,
+            $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause, [], $this->lines,
         );
     }
 
@@ -97,9 +98,9 @@ final readonly class State
     }
 
     /** With other notes selected. */
-    public function selecting(Selection $selection, string $summary): self
+    public function selecting(Selection $selection, Said $said): self
     {
-        return $this->after(Change::nothing($selection, $summary));
+        return $this->after(Change::nothing($selection, $said));
     }
 
     public function onGrid(Grid $grid): self
@@ -121,9 +122,9 @@ final readonly class State
     }
 
     /** With other words about what was done. */
-    public function saying(string $summary): self
+    public function saying(Said $said): self
     {
-        return $this->with(summary: $summary);
+        return $this->with(said: $said);
     }
 
     /** Everything that was changed. */
@@ -139,11 +140,11 @@ final readonly class State
      */
     private function with(
         ?Notes $notes = null, ?Selection $selection = null, ?Context $context = null, ?Change $change = null,
-        ?string $summary = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null, ?array $lines = null,
+        ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null, ?array $lines = null,
     ): self {
         return new self(
-            $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context, $change ?? $this->change,
-            $this->before, $summary ?? $this->summary, $clipboard ?? $this->clipboard, $forTheScreen ?? $this->forTheScreen, $this->pause,
+            $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context, $said ?? $this->said, $change ?? $this->change,
+            $this->before, $clipboard ?? $this->clipboard, $forTheScreen ?? $this->forTheScreen, $this->pause,
             $settled ?? $this->settled, $lines ?? $this->lines,
         );
     }

@@ -8,6 +8,7 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Time\Bounds;
+use Jactonic\Core\Time\Halving;
 use Jactonic\Core\Time\MeterMap;
 
 /**
@@ -96,13 +97,7 @@ final readonly class ClipCutter
     /** @param  array<int, int>  $starts  ascending */
     private static function firstFrom(array $starts, int $tick): int
     {
-        [$low, $high] = [0, count($starts)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $starts[$middle] < $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
-
-        return $low;
+        return Halving::first(count($starts), static fn (int $k): bool => $starts[$k] >= $tick);
     }
 
     /** @return list<string> what all rounds of a clip let sound */

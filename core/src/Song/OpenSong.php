@@ -98,10 +98,10 @@ final readonly class OpenSong
             return new SongChange;
         }
         $grown = $contents = [];
-        $notes = $this->byClip($change->table, $this->notes);
+        $notes = $this->byClip($change->notes, $this->notes);
         $points = $change->points === null ? [] : $this->byClip($change->points, $this->points);
         // Looked up once for all clips.
-        $places = isset($change->after['start']) || isset($change->after['length']) ? array_flip($this->notes->id) : [];
+        $places = isset($change->notes->after['start']) || isset($change->notes->after['length']) ? array_flip($this->notes->id) : [];
         $ofNote = isset($change->points->after['start']) ? array_filter(array_combine($this->points->id, $this->points->note)) : [];
         foreach (array_intersect($this->open, array_keys($notes + $points)) as $id) {
             $clip = $this->song->clips[$id];

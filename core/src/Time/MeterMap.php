@@ -148,17 +148,9 @@ final readonly class MeterMap
      */
     private function lastStretch(string $unit, int $place): array
     {
-        $low = 0;
-        $high = count($this->stretches) - 1;
-        while ($low < $high) {
-            $middle = intdiv($low + $high + 1, 2);
-            if ($this->stretches[$middle][$unit] <= $place) {
-                $low = $middle;
-            } else {
-                $high = $middle - 1;
-            }
-        }
+        $stretches = $this->stretches;
+        $next = Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place);
 
-        return $this->stretches[$low];
+        return $stretches[max(0, $next - 1)];
     }
 }

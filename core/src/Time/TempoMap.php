@@ -92,18 +92,9 @@ final class TempoMap
         if ($last[$unit] <= $place && ($next === null || $next[$unit] > $place)) {
             return $last;
         }
-        $low = 0;
-        $high = count($this->stretches) - 1;
-        while ($low < $high) {
-            $middle = intdiv($low + $high + 1, 2);
-            if ($this->stretches[$middle][$unit] <= $place) {
-                $low = $middle;
-            } else {
-                $high = $middle - 1;
-            }
-        }
-        $this->last = $low;
+        $stretches = $this->stretches;
+        $this->last = max(0, Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place) - 1);
 
-        return $this->stretches[$low];
+        return $this->stretches[$this->last];
     }
 }

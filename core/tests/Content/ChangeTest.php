@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Content;
 
+use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Tests\Support\MusicTestCase;
@@ -36,14 +37,14 @@ final class ChangeTest extends MusicTestCase
         }
 
         self::assertTrue($whole->applyTo($notes)->equals($edited));
-        self::assertTrue($whole->inverse(Selection::none(), '')->applyTo($edited)->equals($notes));
+        self::assertTrue($whole->notes->reversed()->applyTo($edited)->equals($notes));
     }
 
     public function test_a_note_taken_out_and_brought_back_otherwise_is_a_changed_note(): void
     {
         $notes = self::notes([10, 100, 60]);
         $out = self::change('delete', $notes);
-        $back = $out->then($out->inverse(Selection::of([1]), ''));
+        $back = $out->then(Change::of($out->notes->reversed(), Selection::of([1]), $out->said));
 
         self::assertTrue($back->applyTo($notes)->equals($notes));
         self::assertTrue($back->onlyChangesValues());
@@ -54,7 +55,7 @@ final class ChangeTest extends MusicTestCase
         $notes = self::notes([0], [10]);
         $less = self::edit('delete', $notes, selected: [2]);
 
-        self::assertSame([3], self::change('insert', $less)->added->id);
+        self::assertSame([3], self::change('insert', $less)->notes->added->id);
     }
 
     public function test_notes_stand_in_order_of_start_pitch_and_id_whatever_order_they_came_in(): void

@@ -17,7 +17,7 @@ final class DraftTest extends TestCase
         $values = array_diff_key(array_map(static fn (array $column): int => min(100, $column['max']), Notes::COLUMNS), ['id' => 0]);
         $draft = new Draft($notes);
         $draft->addLike(0, $values);
-        $added = $draft->change(Selection::none(), '')->added;
+        $added = $draft->change(Selection::none())->notes->added;
         foreach ($values as $name => $value) {
             self::assertSame([$value], $added->columns()[$name], $name);
         }

@@ -45,7 +45,7 @@ final class ByHandTest extends MusicTestCase
         $change = self::change($line, $notes);
 
         self::assertSame($velocities, self::values('velocity', $change->applyTo($notes)));
-        self::assertStringStartsWith($summary, $change->summary);
+        self::assertStringStartsWith($summary, (string) $change->said);
     }
 
     public function test_only_what_is_selected_follows_a_course(): void
@@ -136,7 +136,7 @@ final class ByHandTest extends MusicTestCase
         }
         self::assertSame($row, $found);
         self::assertContains(31, $after->velocity, 'the other row stays');
-        self::assertSame($summary, substr($change->summary, 0, strlen($summary)));
+        self::assertSame($summary, substr((string) $change->said, 0, strlen($summary)));
     }
 
     public function test_filling_again_is_filling_once_and_a_fill_without_end_is_refused(): void
@@ -181,7 +181,7 @@ final class ByHandTest extends MusicTestCase
         $notes = self::notes([0, 120, 60], [0, 200, 61], [480, 120, 72]);
         $change = self::change('widen factor=1/4', $notes);
         self::assertSame([60, 63], self::values('pitch', $change->applyTo($notes)));
-        self::assertSame('Intervals of 3 notes times 1/4, from C4 to D#4, 1 note taken out that doubled another', $change->summary);
+        self::assertSame('Intervals of 3 notes times 1/4, from C4 to D#4, 1 note taken out that doubled another', (string) $change->said);
 
         $this->expectExceptionMessage('Nothing widened: a note would leave C-1 to G9.');
         self::change('widen factor=8', self::notes([0, 120, 60], [0, 120, 70]));
@@ -214,7 +214,7 @@ final class ByHandTest extends MusicTestCase
 
     public function test_up_and_down_again_is_said_as_back_where_it_was(): void
     {
-        self::assertSame('2 notes where they were', self::change('transpose octaves=0', self::notes([0], [480]))->summary);
+        self::assertSame('2 notes where they were', (string) self::change('transpose octaves=0', self::notes([0], [480]))->said);
     }
 
     public function test_hits_go_from_drum_to_drum_all_of_them_or_none(): void
@@ -284,17 +284,17 @@ final class ByHandTest extends MusicTestCase
     #[TestWith(['tidy', [[0, 100]], 'Nothing to tidy: no touches and no doubled notes.'])]
     public function test_one_is_said_as_one_and_several_as_several(string $line, array $rows, string $summary): void
     {
-        self::assertSame($summary, self::change($line, self::notes(...$rows))->summary);
+        self::assertSame($summary, (string) self::change($line, self::notes(...$rows))->said);
     }
 
     /** @return array<string, array{string, list<int>, list<int>, string}> the line, starts and lengths of three notes of one row after it, and what is said */
     public static function borders(): array
     {
         return [
-            'later' => ['nudge edge=border by=50tk', [0, 170, 350], [170, 180, 120], '2 borders moved 50 ticks later'],
-            'earlier' => ['nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks earlier'],
+            'later' => ['nudge edge=border by=50tk', [0, 170, 350], [170, 180, 120], '2 borders moved 50 ticks (52 ms) later'],
+            'earlier' => ['nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks (52 ms) earlier'],
             'never past a note' => ['nudge edge=border by=-1bar', [0, 1, 2], [1, 1, 468], '2 borders moved'],
-            'by lines' => ['nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks later'],
+            'by lines' => ['nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks (125 ms) later'],
         ];
     }
 
@@ -310,8 +310,8 @@ final class ByHandTest extends MusicTestCase
         $after = $change->applyTo($row);
 
         self::assertSame([[...$starts, 120], [...$lengths, 100]], [self::values('start', $after), self::values('length', $after)]);
-        self::assertStringStartsWith($summary, $change->summary);
-        self::assertSame('Nothing moved: no two of the selected notes touch in one row.', self::change($line, $row, selected: [$row->id[0], $row->id[3]])->summary);
+        self::assertStringStartsWith($summary, (string) $change->said);
+        self::assertSame('Nothing moved: no two of the selected notes touch in one row.', (string) self::change($line, $row, selected: [$row->id[0], $row->id[3]])->said);
     }
 
     public function test_without_amounts_of_its_own_it_goes_by_the_grid_and_by_bars(): void

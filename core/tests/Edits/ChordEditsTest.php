@@ -63,7 +63,7 @@ final class ChordEditsTest extends MusicTestCase
 
     public function test_it_says_how_sure_it_is(): void
     {
-        self::assertMatchesRegularExpression('/^4 chords named by bars, \d+ % sure on average$/', self::done(['chord-names'])->summary);
+        self::assertMatchesRegularExpression('/^4 chords named by bars, \d+ % sure on average$/', (string) self::done(['chord-names'])->said);
     }
 
     public function test_names_are_made_notes_with_smooth_voices(): void

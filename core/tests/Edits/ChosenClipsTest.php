@@ -93,7 +93,7 @@ final class ChosenClipsTest extends MusicTestCase
 
         self::assertSame($expected, self::arrangement($after->song));
         self::assertEqualsCanonicalizing($then, $after->open);
-        self::assertStringContainsString($said, $done->summary);
+        self::assertStringContainsString($said, (string) $done->said);
         self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after->song))->isNothing(), 'back as it was');
     }
 
@@ -170,7 +170,7 @@ final class ChosenClipsTest extends MusicTestCase
 
         self::assertSame($expected, self::arrangement($done->settled()->song));
         self::assertEqualsCanonicalizing($then, $done->settled()->open);
-        self::assertStringContainsString($said, $done->summary);
+        self::assertStringContainsString($said, (string) $done->said);
     }
 
     public function test_what_lies_in_a_copied_clip_comes_along_as_it_is_seen_also_as_text_and_to_a_song_of_another_resolution(): void
@@ -358,7 +358,7 @@ final class ChosenClipsTest extends MusicTestCase
         $done = self::done(['clip colour=5'], [1, 4]);
 
         self::assertSame([5, 0, 0, 5], array_map(static fn (int $id): int => $done->settled()->song->clips[$id]->colour, [1, 2, 3, 4]));
-        self::assertSame('2 clips: colour changed', $done->summary);
+        self::assertSame('2 clips: colour changed', (string) $done->said);
         self::assertSame(5, self::done(['clip colour=5', 'clip-split'], [1])->settled()->song->clips[5]->colour, 'both pieces of one that is cut');
     }
 

@@ -33,7 +33,7 @@ final class CopyToTest extends TestCase
     {
         $state = $this->done('copy-to', [1, 2]);
 
-        self::assertSame('2 notes doubled on Bass', $state->summary);
+        self::assertSame('2 notes doubled on Bass', (string) $state->said);
         self::assertSame([[0, 60, 0], [480, 64, 0], [2160, 67, 0]], $this->notes($state, 1));
         self::assertSame([[0, 60, 3], [480, 64, 3]], $this->notes($state, 2));
         self::assertSame([1, 2], $state->settled()->open, 'the clip it went to is open beside the other');
@@ -45,7 +45,7 @@ final class CopyToTest extends TestCase
     {
         $state = $this->done('copy-to keep=off', [2]);
 
-        self::assertSame('1 note handed over to Bass', $state->summary);
+        self::assertSame('1 note handed over to Bass', (string) $state->said);
         self::assertSame([[0, 60, 0], [2160, 67, 0]], $this->notes($state, 1));
         self::assertSame([[480, 64, 3]], $this->notes($state, 2));
     }
@@ -80,12 +80,12 @@ final class CopyToTest extends TestCase
         $song = self::song()->withClip(new Clip(1, 1, 0, 2 * self::BAR), $chord);
         $state = $this->done('copy-to track=drums pitch=C2', [1, 2, 3], $song);
 
-        self::assertSame('2 notes doubled on Drums, all on C2, 1 note would have doubled another', $state->summary);
+        self::assertSame('2 notes doubled on Drums, all on C2, 1 note would have doubled another', (string) $state->said);
         self::assertSame([[0, 36, 9], [960, 36, 9]], $this->notes($state, 4));
         $there = $state->settled()->song->contentOf(4)->notes;
         self::assertSame([[480, 100], [240, 96]], [[$there->length[0], $there->velocity[0]], [$there->length[1], $there->velocity[1]]], 'the longest, as loud as the loudest');
         $again = $this->done('copy-to track=3 pitch=C2', [1, 3], $state->settled()->song->withClip(new Clip(4, 3, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]]))));
-        self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', $again->summary);
+        self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', (string) $again->said);
     }
 
     /** @param  array{int, string}  $to  the clip in front, and which track it is then */
@@ -99,7 +99,7 @@ final class CopyToTest extends TestCase
         $context = (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open);
         $state = Script::read(["copy-to track={$to[1]}"], Catalog::standard())->apply($open, Selection::of([7]), $context);
 
-        self::assertSame('1 note doubled on Keys', $state->summary);
+        self::assertSame('1 note doubled on Keys', (string) $state->said);
         self::assertContains([240, 50, 0], $this->notes($state, 1));
     }
 

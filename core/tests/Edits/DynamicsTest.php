@@ -45,7 +45,7 @@ final class DynamicsTest extends MusicTestCase
         $change = self::change($line, $notes);
 
         self::assertSame($after, self::values('velocity', $change->applyTo($notes)));
-        self::assertStringStartsWith($summary, $change->summary);
+        self::assertStringStartsWith($summary, (string) $change->said);
     }
 
     public function test_an_accent_finds_the_line_of_a_note_played_early_or_late(): void

@@ -129,7 +129,7 @@ final class EveryLineTest extends TestCase
             if (! str_contains($name, ' on song ') || str_contains($name, ' on song 1,')) {
                 self::assertTrue(SongChange::between($open->song, $state->change()->reversed()->applyTo($after))->isNothing(), "{$name}: back as it was");
             }
-            self::assertMatchesRegularExpression('/\S/', $state->summary, $name);
+            self::assertMatchesRegularExpression('/\S/', (string) $state->said, $name);
         }
         self::assertGreaterThan(1_000, count(self::done()));
     }

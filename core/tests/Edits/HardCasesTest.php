@@ -109,7 +109,7 @@ final class HardCasesTest extends MusicTestCase
 
         $thirds = self::change('double degrees=2', $melody, self::context(key: 'D dorian'));
 
-        self::assertSame([65, 67, 69, 72], $thirds->added->pitch, 'minor and major as the key has them');
+        self::assertSame([65, 67, 69, 72], $thirds->notes->added->pitch, 'minor and major as the key has them');
     }
 
     public function test_ghost_touches_are_chosen_and_taken_out(): void

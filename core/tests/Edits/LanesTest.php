@@ -97,7 +97,7 @@ final class LanesTest extends MusicTestCase
         $change = self::read($line)->apply($notes, Selection::of($selected ? $points->id : []), self::context(range: $range)->holding($points));
 
         self::assertSame($after, self::written($lane, $change->applyToPoints($points)));
-        self::assertTrue($change->then($change->inverse(Selection::none(), ''))->applyToPoints($points)->equals($points), 'there and back');
+        self::assertTrue($change->points?->followedBy($change->points->reversed())->applyTo($points)->equals($points), 'there and back');
     }
 
     public function test_notes_and_points_that_are_selected_together_move_together(): void
@@ -172,19 +172,19 @@ final class LanesTest extends MusicTestCase
 
         self::assertSame([300, 700, 200, 100, 50], $change->applyTo($notes)->length, 'to the next of its pitch, to the lift, past it, to the end of all');
         self::assertSame([], $change->applyToPoints($points)->id);
-        self::assertStringContainsString('3 notes as long as the pedal held them', $change->summary);
+        self::assertStringContainsString('3 notes as long as the pedal held them', (string) $change->said);
     }
 
     public function test_copied_points_are_put_into_another_lane_within_what_it_holds(): void
     {
         $points = self::points(['bend' => '100:-200 200:90']);
         $taken = self::read('copy')->apply(Notes::none(), Selection::of($points->id), self::context()->holding($points));
-        self::assertSame('2 points copied', $taken->summary);
+        self::assertSame('2 points copied', (string) $taken->said);
 
         $there = self::context()->holding($points)->withClipboard($taken->clipboard);
         $pasted = self::read('paste at=1000 lane=cc1')->apply(Notes::none(), Selection::none(), $there);
         self::assertSame('1000:0 1100:90', self::written('cc1', $pasted->applyToPoints($points)));
-        self::assertSame('2 points pasted at 1.3.40', $pasted->summary);
+        self::assertSame('2 points pasted at 1.3.40', (string) $pasted->said);
         self::assertSame($pasted->points?->added->id, $pasted->selection->ids);
 
         $same = self::read('paste at=1000')->apply(Notes::none(), Selection::none(), $there);
@@ -249,7 +249,7 @@ final class LanesTest extends MusicTestCase
         $selected = [...($withNote ? $notes->id : []), ...($withPoints ? $points->id : [])];
         $change = self::read($line)->apply($notes, Selection::of($selected), self::context()->holding($points));
 
-        self::assertStringStartsWith($said, $change->summary);
+        self::assertStringStartsWith($said, (string) $change->said);
         self::assertSame($selected, $change->selection->ids, 'what is selected stays so');
     }
 

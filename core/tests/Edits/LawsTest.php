@@ -69,12 +69,12 @@ final class LawsTest extends TestCase
                 continue;
             }
             $edited = $change->applyTo($notes);
-            $tried[$line] = ($tried[$line] ?? 0) + ($change->table->isNothing() ? 0 : 1);
+            $tried[$line] = ($tried[$line] ?? 0) + ($change->notes->isNothing() ? 0 : 1);
             $this->assertValid($edited, $name);
-            self::assertTrue($change->inverse($selection, '')->applyTo($edited)->equals($notes), "{$name}: the inverse");
-            self::assertTrue($change->then($change->inverse($selection, ''))->applyTo($notes)->equals($notes), "{$name}: there and back in one");
+            self::assertTrue($change->notes->reversed()->applyTo($edited)->equals($notes), "{$name}: the inverse");
+            self::assertTrue($change->notes->followedBy($change->notes->reversed())->applyTo($notes)->equals($notes), "{$name}: there and back in one");
 
-            $stored = PackedChange::unpack(PackedChange::pack($change->table), Notes::class);
+            $stored = PackedChange::unpack(PackedChange::pack($change->notes), Notes::class);
             self::assertTrue($stored->applyTo($notes)->equals($edited), "{$name}: stored");
             self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }
@@ -247,7 +247,7 @@ final class LawsTest extends TestCase
             $early = intdiv($context->time->ppq(), 16);
             $first = $notes->start[$places[0]];
             $end = max(array_map(static fn (int $i): int => $notes->start[$i] + $notes->length[$i], $places));
-            $copied = $change->added->rows();
+            $copied = $change->notes->added->rows();
             ksort($copied);
             $span = null;
             foreach (array_chunk(array_column($copied, 'start'), count($places)) as $k => $copy) {

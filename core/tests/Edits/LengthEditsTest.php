@@ -87,7 +87,7 @@ final class LengthEditsTest extends MusicTestCase
 
         self::assertSame([250, 250, 0], self::values('start', $change->applyTo($notes)));
         self::assertSame([500, 700, 100], self::ends($change->applyTo($notes)), 'ends stay');
-        self::assertSame('2 notes made to begin at 1.1.250, 1 left alone that would have no length', $change->summary);
+        self::assertSame('2 notes made to begin at 1.1.250, 1 left alone that would have no length', (string) $change->said);
     }
 
     public function test_a_shortest_length_above_the_longest_is_refused(): void

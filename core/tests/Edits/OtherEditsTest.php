@@ -31,7 +31,7 @@ final class OtherEditsTest extends MusicTestCase
         $notes = self::notes([0, 10, 60, 64], [10, 10, 60, 1], [20, 10, 60, 120]);
 
         self::assertSame($after, self::values('velocity', self::edit($line, $notes)));
-        self::assertSame($summary, self::change($line, $notes)->summary);
+        self::assertSame($summary, (string) self::change($line, $notes)->said);
     }
 
     /** @return array<string, array{string, array{int, int, int, int}}> */
@@ -50,7 +50,7 @@ final class OtherEditsTest extends MusicTestCase
     {
         $notes = self::notes([0]);
         $change = self::change($line, $notes, self::context(caret: new Caret(960, 62)), []);
-        $added = $change->added;
+        $added = $change->notes->added;
 
         self::assertSame($expected, [$added->start[0], $added->length[0], $added->pitch[0], $added->velocity[0]]);
         self::assertSame($added->id, $change->selection->ids);
@@ -61,7 +61,7 @@ final class OtherEditsTest extends MusicTestCase
     {
         $notes = self::edit('quantize', self::notes([10, 100, 60, 80], [130, 50, 64, 90]));
         $change = self::change('duplicate', $notes);
-        $copies = $change->added;
+        $copies = $change->notes->added;
 
         self::assertSame([3, 4], $change->selection->ids);
         self::assertSame([$notes->start, $notes->length, $notes->pitch, $notes->velocity, $notes->playedStart], [$copies->start, $copies->length, $copies->pitch, $copies->velocity, $copies->playedStart]);
@@ -73,7 +73,7 @@ final class OtherEditsTest extends MusicTestCase
 
         self::assertSame([2], $change->applyTo(self::notes([0], [10], [20]))->id);
         self::assertTrue($change->selection->isEmpty());
-        self::assertSame('2 notes deleted', $change->summary);
+        self::assertSame('2 notes deleted', (string) $change->said);
     }
 
     #[TestWith(['mute state=on', [1, 1]])]

@@ -101,11 +101,11 @@ final class QuantizeTest extends MusicTestCase
 
     public function test_it_says_what_it_did_in_numbers(): void
     {
-        $summary = self::change('quantize', self::notes([0], [30], [120]), self::context(tempos: [0 => 120]))->summary;
+        $summary = (string) self::change('quantize', self::notes([0], [30], [120]), self::context(tempos: [0 => 120]))->said;
         self::assertSame('1 note quantized to 1/16, 2 were already there, largest move 31 ms', $summary);
 
-        self::assertSame('All 2 notes are on 1/16 already.', self::change('quantize', self::notes([0], [120]))->summary);
-        self::assertStringContainsString('1 left alone', self::change('quantize reach=10', self::notes([2], [50]))->summary);
+        self::assertSame('All 2 notes are on 1/16 already.', (string) self::change('quantize', self::notes([0], [120]))->said);
+        self::assertStringContainsString('1 left alone', (string) self::change('quantize reach=10', self::notes([2], [50]))->said);
     }
 
     public function test_a_note_played_before_the_first_line_goes_to_it(): void

@@ -62,7 +62,7 @@ final class SharpRulesTest extends MusicTestCase
     #[DataProvider('repeats')]
     public function test_a_repeat_goes_on_by_lines(string $line, array $rows, array $copies, string $grid, int $swing): void
     {
-        self::assertSame($copies, self::change($line, self::notes(...$rows), self::context(grid: $grid, swing: $swing))->added->start);
+        self::assertSame($copies, self::change($line, self::notes(...$rows), self::context(grid: $grid, swing: $swing))->notes->added->start);
     }
 
     public function test_rotating_by_every_step_brings_the_pattern_back_however_long_notes_ring(): void
@@ -110,7 +110,7 @@ final class SharpRulesTest extends MusicTestCase
     {
         foreach ([[60, 60], [60, 60, 61]] as $pitches) {
             $change = self::change('inkey', self::notes(...array_map(static fn (int $pitch): array => [0, 100, $pitch], $pitches)), self::context(key: 'C major'));
-            self::assertStringContainsString('taken out that doubled another', $change->summary);
+            self::assertStringContainsString('taken out that doubled another', (string) $change->said);
         }
     }
 
@@ -123,7 +123,7 @@ final class SharpRulesTest extends MusicTestCase
         $notes = self::notes([0, 100, 60]);
         $change = self::change($line, $notes, self::context()->withClipboard(new Phrase($notes, self::PPQ)));
 
-        self::assertStringContainsString($said, $change->summary);
+        self::assertStringContainsString($said, (string) $change->said);
     }
 
     public function test_a_copy_goes_along_the_chord_that_is_named(): void
@@ -198,7 +198,7 @@ final class SharpRulesTest extends MusicTestCase
         foreach (['tidy', 'untangle', 'repitch to=60'] as $line) {
             self::assertSame([1, 2, 3], self::edit($line, $notes)->id, $line);
         }
-        self::assertStringContainsString('1 note taken out that doubled another', self::change('repitch to=61', $notes)->summary);
+        self::assertStringContainsString('1 note taken out that doubled another', (string) self::change('repitch to=61', $notes)->said);
     }
 
     #[TestWith(['inkey', [60, 61], 1])]
@@ -208,8 +208,8 @@ final class SharpRulesTest extends MusicTestCase
     {
         $change = self::change($line, self::notes(...array_map(static fn (int $pitch): array => [0, 120, $pitch], $pitches)), self::context(key: 'C major'));
 
-        self::assertSame($left, 2 - $change->removed->count());
-        self::assertStringContainsString('1 note taken out that doubled another', $change->summary);
+        self::assertSame($left, 2 - $change->notes->removed->count());
+        self::assertStringContainsString('1 note taken out that doubled another', (string) $change->said);
     }
 
     #[TestWith(['duplicate'])]
@@ -218,7 +218,7 @@ final class SharpRulesTest extends MusicTestCase
     public function test_copied_groups_are_groups_of_their_own(string $line): void
     {
         $notes = self::edit('group', self::notes([0, 100, 60], [0, 100, 64]));
-        $groups = self::change($line, $notes)->added->group;
+        $groups = self::change($line, $notes)->notes->added->group;
 
         self::assertSame($line === 'repeat times=2' ? [2, 2, 3, 3] : [2, 2], $groups);
     }
@@ -286,7 +286,7 @@ final class SharpRulesTest extends MusicTestCase
 
     public function test_nothing_added_to_a_velocity_is_nothing_done(): void
     {
-        self::assertSame('Nothing changed: the velocities are so already.', self::change('velocity add=0', self::notes([0]))->summary);
+        self::assertSame('Nothing changed: the velocities are so already.', (string) self::change('velocity add=0', self::notes([0]))->said);
     }
 
     public function test_a_line_exactly_on_sixteenths_is_told_sixteenths(): void
@@ -371,7 +371,7 @@ final class SharpRulesTest extends MusicTestCase
     public function test_new_notes_lie_in_the_clip_in_front_on_the_channel_of_its_track(): void
     {
         foreach (['insert', 'chord'] as $line) {
-            $added = self::change($line, Notes::fromRows([['clip' => 1]]), self::open([1 => 10, 2 => 20], front: 2, channel: 9))->added;
+            $added = self::change($line, Notes::fromRows([['clip' => 1]]), self::open([1 => 10, 2 => 20], front: 2, channel: 9))->notes->added;
             self::assertSame([[2], [9]], [array_values(array_unique($added->clip)), array_values(array_unique($added->channel))], $line);
         }
     }

@@ -102,7 +102,7 @@ final class TakeTest extends MusicTestCase
         $points = $done->settled()->song->contentOf(1)->points;
 
         self::assertSame([[240, 480, 720], [0xB, 0xE, 0xD], [64, 0, 0], [127, 4096, 40]], [$points->start, $points->kind, $points->number, $points->value]);
-        self::assertSame('3 values of controllers', $done->summary);
+        self::assertSame('3 values of controllers', (string) $done->said);
     }
 
     /** @return iterable<string, array{string, list<string>}> */
@@ -169,7 +169,7 @@ final class TakeTest extends MusicTestCase
         ));
 
         self::assertSame($heard, implode(' | ', array_map($notes, [$song->clips[1], $song->clips[2], $song->clips[3]])));
-        self::assertStringEndsWith($said, $done->summary);
+        self::assertStringEndsWith($said, (string) $done->said);
     }
 
     /** @param  list<string>  $lines */
@@ -244,7 +244,7 @@ final class TakeTest extends MusicTestCase
     #[DataProvider('summaries')]
     public function test_it_says_what_it_was(array $events, string $said): void
     {
-        self::assertSame($said, self::done(['take'], self::played($events))->summary);
+        self::assertSame($said, (string) self::done(['take'], self::played($events))->said);
     }
 
     public function test_the_tempo_of_what_was_played_without_a_click_is_guessed_for_a_song_without_notes(): void
@@ -252,21 +252,21 @@ final class TakeTest extends MusicTestCase
         $beats = static fn (int $count): array => array_merge(...array_map(static fn (int $k): array => [[$k * 600, self::ON, 60, 96], [$k * 600 + 300, self::OFF, 60, 0]], range(0, $count - 1)));
         $done = self::done(['take tempo=guess'], self::played($beats(8)));
 
-        self::assertSame('8 notes in 2 bars, on the lines on average, 1/4 fits, sounds like 100 BPM, 100 % sure, which the song has now', $done->summary);
+        self::assertSame('8 notes in 2 bars, on the lines on average, 1/4 fits, sounds like 100 BPM, 100 % sure, which the song has now', (string) $done->said);
         self::assertSame(range(0, 7 * 480, 480), OpenSong::of($done->settled()->song, [1], 1)->notes->start);
 
         $kept = self::done(['take tempo=guess'], self::played($beats(8)), self::song(notes: [0]));
-        self::assertStringEndsWith(', sounds like 100 BPM, 100 % sure', $kept->summary);
+        self::assertStringEndsWith(', sounds like 100 BPM, 100 % sure', (string) $kept->said);
         self::assertSame(120.0, round(60_000_000 / $kept->settled()->song->conductor->tempo->stretches[0]['tempo'], 1), 'a song with notes keeps its own');
 
-        self::assertStringEndsWith('too few moments to tell a tempo', self::done(['take tempo=guess'], self::played($beats(2)))->summary);
+        self::assertStringEndsWith('too few moments to tell a tempo', (string) self::done(['take tempo=guess'], self::played($beats(2)))->said);
         $loose = [[0, self::ON, 60, 9], [130, self::ON, 61, 9], [410, self::ON, 62, 9], [980, self::ON, 63, 9], [1190, self::ON, 64, 9], [1870, self::ON, 65, 9], [2020, self::ON, 66, 9], [2790, self::ON, 67, 9]];
-        self::assertStringEndsNotWith('which the song has now', self::done(['take tempo=guess'], self::played($loose))->summary, 'nor does one that nothing is sure about');
+        self::assertStringEndsNotWith('which the song has now', (string) self::done(['take tempo=guess'], self::played($loose))->said, 'nor does one that nothing is sure about');
     }
 
     public function test_without_anything_played_nothing_changes(): void
     {
-        self::assertSame('Nothing was played in that time, so nothing changed.', self::done(['take'], self::played([]))->summary);
+        self::assertSame('Nothing was played in that time, so nothing changed.', (string) self::done(['take'], self::played([]))->said);
 
         $this->expectException(EditRefused::class);
         $this->expectExceptionMessage('Nothing was played. Play on a keyboard first');

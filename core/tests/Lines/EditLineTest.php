@@ -87,7 +87,7 @@ final class EditLineTest extends MusicTestCase
         $change = self::change('quantize', self::notes([10]), selected: []);
 
         self::assertTrue($change->isNothing());
-        self::assertStringContainsString('Nothing is selected', $change->summary);
+        self::assertStringContainsString('Nothing is selected', (string) $change->said);
     }
 
     public function test_every_edit_is_found_by_the_name_it_declares(): void

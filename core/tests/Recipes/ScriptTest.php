@@ -47,7 +47,7 @@ final class ScriptTest extends MusicTestCase
 
         self::assertSame([0, 160, 320], $done->notes->start);
         self::assertSame('1/16', (string) $done->context->time->grid);
-        self::assertSame('“Trips”: 1 note cut into 3 steps', $done->summary);
+        self::assertSame('“Trips”: 1 note cut into 3 steps', (string) $done->said);
     }
 
     public function test_a_grid_that_is_not_put_back_stays_for_the_next_line_and_after(): void

@@ -56,7 +56,7 @@ final class OpenSongTest extends TestCase
         foreach ($open->notes->start as $i => $start) {
             $draft->setTimes($i, $start + 10, $open->notes->length[$i]);
         }
-        $after = $open->changeOf($draft->change(Selection::none(), ''))->applyTo($song);
+        $after = $open->changeOf($draft->change(Selection::none()))->applyTo($song);
 
         self::assertSame([10, 490], $after->contentOf(1)->notes->start);
         self::assertSame([10, 490], $after->contentOf(2)->notes->start, 'its clip begins at the second bar');
@@ -94,7 +94,7 @@ final class OpenSongTest extends TestCase
         $draft = new Draft($open->notes);
         $draft->pitch[2] = 72;
         $draft->setTimes(3, $open->notes->start[3] + 60, 240);
-        $change = $open->changeOf($draft->change(Selection::none(), ''));
+        $change = $open->changeOf($draft->change(Selection::none()));
 
         $said = $open->changeInSong(2, $change->contents[2]->notes);
         self::assertSame([self::BAR + 540], array_values($said->after['start']));
@@ -144,7 +144,7 @@ final class OpenSongTest extends TestCase
         $draft = new Draft($open->notes);
         $draft->add(['clip' => 2] + $note);
 
-        return $open->changeOf($draft->change(Selection::none(), ''))->applyTo($song);
+        return $open->changeOf($draft->change(Selection::none()))->applyTo($song);
     }
 
     /** Two tracks: a clip in the first bar and one in the second, each with notes at its start and a beat later. */
@@ -173,7 +173,7 @@ final class OpenSongTest extends TestCase
             $open = OpenSong::of($song, [1], 1);
             $draft = new Draft($open->notes);
             $draft->velocity[0] = 20;
-            $change = $open->changeOf($draft->change(Selection::all($open->notes), ''));
+            $change = $open->changeOf($draft->change(Selection::all($open->notes)));
 
             return $open->tells($change, $change->applyTo($song));
         };

@@ -44,8 +44,8 @@ final class GridLawsTest extends TestCase
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $change = Catalog::standard()->read('quantize')->apply($notes, $selection, $context);
             $lines = $context->time->gridLines();
-            foreach ($change->after['start'] ?? [] as $id => $start) {
-                $played = $change->before['start'][$id] + $notes->playedStart[(int) array_search($id, $notes->id, true)];
+            foreach ($change->notes->after['start'] ?? [] as $id => $start) {
+                $played = $change->notes->before['start'][$id] + $notes->playedStart[(int) array_search($id, $notes->id, true)];
                 $lines->around($played);
                 self::assertContains($start, [$lines->before, $lines->after], $name);
                 self::assertLessThanOrEqual($lines->after - $lines->before, 2 * abs($start - $played), $name);

@@ -14,11 +14,12 @@ use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Adds a chord on a root and selects it. Its notes are a group, so that one click takes them all. */
 final readonly class Chord implements Edit
@@ -55,11 +56,11 @@ final readonly class Chord implements Edit
             ]);
         }
 
-        $change = $draft->change(Selection::of($added), '');
+        $change = $draft->change(Selection::of($added));
 
-        return $change->saying(Wording::sentence([
-            'Chord of '.count($shape).' notes on '.PitchName::of($root).' added at '.$context->time->position($start),
-            Doubles::saidOf($notes, $change->added, $context),
-        ]));
+        return $change->saying(
+            Said::of('Chord of '.Noun::Note->counted(count($shape)).' on '.PitchName::of($root), "added at {$context->time->position($start)}")
+                ->with(Doubles::saidOf($notes, $change->notes->added, $context)),
+        );
     }
 }

@@ -15,9 +15,10 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Lanes\RangePoints;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\TickRange;
 
 /** Takes the range out of the clip, with the notes in it, and closes the gap. */
@@ -57,12 +58,11 @@ final readonly class Close implements Edit
         }
         RangePoints::ofCurves($context->points, $range, $cut)->close($points);
 
-        return $draft->change($selection, Wording::sentence([
-            "Gap closed at {$context->time->position($range->from)}",
-            $removed > 0 ? Wording::notes($removed).' taken out' : '',
+        return $draft->change($selection, Said::that("Gap closed at {$context->time->position($range->from)}")->with(
+            $removed > 0 ? Noun::Note->counted($removed).' taken out' : '',
             $cut !== [] ? count($cut).' cut' : '',
-            Wording::notes($moved).' moved up',
-        ]))->cutting()->withPoints($points->change());
+            Noun::Note->counted($moved).' moved up',
+        ))->cutting()->withPoints($points->change());
     }
 
     /** Leaves of a note what lies outside the range, in one piece. */

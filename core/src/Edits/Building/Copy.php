@@ -9,13 +9,14 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 
 /** Takes notes to the clipboard, with their place in the song. The clip stays as it is. */
-final readonly class Copy implements WithPoints
+final readonly class Copy implements Edit
 {
     public function declaration(): Declaration
     {
@@ -28,6 +29,6 @@ final readonly class Copy implements WithPoints
     {
         $taking = Taking::of($notes, $selection, $context, $parameters);
 
-        return Change::nothing($selection, $taking->counted().' copied'.$taking->where)->taking($taking->phrase);
+        return Change::nothing($selection, Said::of($taking->counted(), "copied{$taking->where}"))->taking($taking->phrase);
     }
 }

@@ -13,11 +13,12 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -77,14 +78,14 @@ final readonly class CopyTo implements SongEdit
         if ($copies === [] && $parameters->isOn('keep')) {
             throw new EditRefused("Nothing doubled: {$track->name} has a note there each time.");
         }
-        $change = (new NoteCurves($wide->notes, $wide->points))->along($draft->change(Selection::of($copies), ''));
+        $change = (new NoteCurves($wide->notes, $wide->points))->along($draft->change(Selection::of($copies)));
 
         return SongResult::opening(
             $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->nextId()), $wide->open, $wide->front,
-            Wording::sentence([
-                Wording::notes(count($copies)).($parameters->isOn('keep') ? ' doubled on ' : ' handed over to ').$track->name.($parameters->has('pitch') && $copies !== [] ? ', all on '.PitchName::of($pitches[$places[0]]) : ''),
-                count($copies) < count($places) ? Wording::notes(count($places) - count($copies)).' would have doubled another' : '',
-            ]),
+            Said::did(count($copies), Noun::Note, ($parameters->isOn('keep') ? 'doubled on ' : 'handed over to ').$track->name)->with(
+                $parameters->has('pitch') && $copies !== [] ? 'all on '.PitchName::of($pitches[$places[0]]) : '',
+                count($copies) < count($places) ? Noun::Note->counted(count($places) - count($copies)).' would have doubled another' : '',
+            ),
         )->selecting($change->selection);
     }
 

@@ -11,14 +11,15 @@ use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
+use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\WithPoints;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 
 /** Takes notes to the clipboard and out of the clip. With the range, notes are cut at its edges. */
-final readonly class Cut implements WithPoints
+final readonly class Cut implements Edit
 {
     public function declaration(): Declaration
     {
@@ -53,8 +54,8 @@ final readonly class Cut implements WithPoints
             }
         }
 
-        $change = $draft->change($selection, $taking->counted().' cut'.$taking->where);
-        $points = new PointDraft($context->points, $change->added->nextId);
+        $change = $draft->change($selection, Said::of($taking->counted(), "cut{$taking->where}"));
+        $points = new PointDraft($context->points, $change->notes->added->nextId);
         array_map($points->remove(...), $taking->points);
         $taking->inRange?->cut($points);
         $ofPoints = $points->change();

@@ -14,10 +14,11 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /**
  * Fills the range with notes of one pitch, one on each line of a grid, in the place of those of that pitch that start in it.
@@ -67,10 +68,10 @@ final readonly class Fill implements Edit
             }
         }
 
-        return $draft->change(Selection::of($added), Wording::sentence([
-            count($added) === 0 && $gone === 0 ? "Nothing filled: no line of {$every->grid} lies in the range" : Wording::notes(count($added)).' of '.PitchName::of($pitch)." filled in on {$every->grid}",
-            $gone > 0 ? Wording::notes($gone).' taken out before' : '',
-        ]));
+        return $draft->change(Selection::of($added), count($added) === 0 && $gone === 0
+            ? Said::nothing("Nothing filled: no line of {$every->grid} lies in the range")
+            : Said::did(count($added), Noun::Note, 'of '.PitchName::of($pitch)." filled in on {$every->grid}")
+                ->with($gone > 0 ? Noun::Note->counted($gone).' taken out before' : ''));
     }
 
     /** Takes out what starts in the range in the row, of the track in front; tells how many. */

@@ -18,6 +18,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Voicing;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\TickRange;
 
 /** Makes notes of the names of chords: each as long as it holds, on the track in front. */
@@ -56,7 +58,7 @@ final readonly class FillChords implements Edit
             }
         }
 
-        return $draft->change(Selection::of($added), (count($spans) === 1 ? '1 chord' : count($spans).' chords').' put in as '.count($added).' notes');
+        return $draft->change(Selection::of($added), Said::did(count($spans), Noun::Chord, 'put in as '.Noun::Note->counted(count($added))));
     }
 
     /**

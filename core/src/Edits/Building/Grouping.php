@@ -4,20 +4,21 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\SpanEdit;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 
 /** Makes the selected notes one group, which a click on any of them selects, or takes them out of theirs. */
-final readonly class Grouping implements Edit
+final readonly class Grouping implements SpanEdit
 {
+    use ArrangesSpans;
+
     private function __construct(private bool $together)
     {
     }
@@ -39,21 +40,19 @@ final readonly class Grouping implements Edit
             : new Declaration('ungroup', 'Ungroup', Group::Building, 'Takes the selected notes out of their groups.', synonyms: ['unlink', 'release'], onClips: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
-        $draft = new Draft($notes);
-        $group = $this->together ? $draft->newGroup() : 0;
-        $places = $selection->positions($notes);
+        $group = $this->together ? $spans->newGroup() : 0;
         $changed = 0;
-        foreach ($places as $i) {
-            $draft->group[$i] = $group;
-            $changed += $notes->group[$i] === $group ? 0 : 1;
+        foreach ($spans->places as $i) {
+            $changed += $spans->group[$i] === $group ? 0 : 1;
+            $spans->group[$i] = $group;
         }
 
-        return $draft->change($selection, match (true) {
-            $this->together => Wording::notes(count($places)).' made one group',
-            $changed === 0 => 'Nothing changed: the notes are in no group.',
-            default => Wording::notes($changed).' taken out of their groups',
-        });
+        return match (true) {
+            $this->together => Said::of($spans->counted(), 'made one group'),
+            $changed === 0 => Said::nothing("Nothing changed: the {$spans->noun->many()} are in no group."),
+            default => Said::of($spans->counted($changed), 'taken out of their groups'),
+        };
     }
 }

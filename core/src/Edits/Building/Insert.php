@@ -14,10 +14,10 @@ use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Said;
 
 /** Adds one note and selects it. */
 final readonly class Insert implements Edit
@@ -42,11 +42,10 @@ final readonly class Insert implements Edit
             'velocity' => $velocity, 'channel' => $context->clips->channel, 'clip' => $context->clips->front,
         ]);
 
-        $change = $draft->change(Selection::of([$id]), '');
+        $change = $draft->change(Selection::of([$id]));
 
-        return $change->saying(Wording::sentence([
-            PitchName::of($pitch).' added at '.$context->time->position($start),
-            Doubles::saidOf($notes, $change->added, $context),
-        ]));
+        return $change->saying(
+            Said::of(PitchName::of($pitch), "added at {$context->time->position($start)}")->with(Doubles::saidOf($notes, $change->notes->added, $context)),
+        );
     }
 }

@@ -12,9 +12,10 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Makes notes of one pitch that touch, overlap or nearly touch into one, with the velocity of the first. */
 final readonly class Join implements Edit
@@ -54,7 +55,7 @@ final readonly class Join implements Edit
         }
 
         return $draft->change($selection, $joined === 0
-            ? 'Nothing joined: no notes of one pitch touch. A wider gap joins more.'
-            : Wording::notes($joined).' joined to the one before');
+            ? Said::nothing('Nothing joined: no notes of one pitch touch. A wider gap joins more.')
+            : Said::did($joined, Noun::Note, 'joined to the one before'));
     }
 }

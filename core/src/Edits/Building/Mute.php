@@ -4,21 +4,22 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\SpanEdit;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 
 /** Mutes notes or lets them sound again; toggle turns each note by itself. */
-final readonly class Mute implements Edit
+final readonly class Mute implements SpanEdit
 {
+    use ArrangesSpans;
+
     public function declaration(): Declaration
     {
         return new Declaration('mute', 'Mute', Group::Building, 'Silences notes without taking them out, or lets them sound again.', [
@@ -26,25 +27,19 @@ final readonly class Mute implements Edit
         ], onClips: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $state = $parameters->choice('state');
-        $draft = new Draft($notes);
         $muted = 0;
-        $places = $selection->positions($notes);
-        foreach ($places as $i) {
-            $draft->muted[$i] = match ($state) {
+        foreach ($spans->places as $i) {
+            $spans->muted[$i] = match ($state) {
                 'on' => 1,
                 'off' => 0,
-                default => 1 - $notes->muted[$i],
+                default => 1 - $spans->muted[$i],
             };
-            $muted += $draft->muted[$i];
+            $muted += $spans->muted[$i];
         }
-        $sounding = count($places) - $muted;
 
-        return $draft->change($selection, Wording::sentence([
-            $muted > 0 ? Wording::notes($muted).' muted' : '',
-            $sounding > 0 ? Wording::notes($sounding).' sounding' : '',
-        ]));
+        return Said::each($spans->noun, [[$muted, 'muted'], [count($spans->places) - $muted, 'sounding']]);
     }
 }

@@ -16,9 +16,10 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Lanes\RangePoints;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Makes room in the clip: what lies at or after the start of the range moves back by its length. */
 final readonly class Open implements Edit
@@ -49,12 +50,9 @@ final readonly class Open implements Edit
             }
         }
 
-        $change = $draft->change($selection, Wording::sentence([
-            "Room made at {$context->time->position($range->from)}",
-            Wording::notes($moved).' moved back',
-            $split > 0 ? "{$split} split" : '',
-        ]));
-        $points = new PointDraft($context->points, $change->added->nextId);
+        $change = $draft->change($selection, Said::that("Room made at {$context->time->position($range->from)}")
+            ->with(Noun::Note->counted($moved).' moved back', $split > 0 ? "{$split} split" : ''));
+        $points = new PointDraft($context->points, $change->notes->added->nextId);
         if ($context->takesPoints) {
             RangePoints::ofLanes($context->points, $range)->open($points);
         }

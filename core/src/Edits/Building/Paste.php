@@ -6,6 +6,7 @@ namespace Jactonic\Core\Edits\Building;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
+use Jactonic\Core\Content\HeldValues;
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
@@ -16,18 +17,18 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
+use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
-use Jactonic\Core\Edits\Lanes\HeldValues;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\WithPoints;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Puts the notes of the clipboard in and selects them. */
-final readonly class Paste implements WithPoints
+final readonly class Paste implements Edit
 {
     public function declaration(): Declaration
     {
@@ -50,8 +51,8 @@ final readonly class Paste implements WithPoints
             $pasted[] = $draft->addLike($i, ['start' => $start + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front], $phrase->notes);
         }
 
-        $change = $draft->change(Selection::none(), '');
-        $points = new PointDraft($context->points, $change->added->nextId);
+        $change = $draft->change(Selection::none());
+        $points = new PointDraft($context->points, $change->notes->added->nextId);
         $lane = $pasted === [] && $phrase->hasOneLane() && $parameters->has('lane') && ! $parameters->lane()->isOfNotes() ? $parameters->lane() : null;
         $ids = [0 => 0] + array_combine($phrase->notes->id, $pasted);
         $inLanes = [];
@@ -62,14 +63,13 @@ final readonly class Paste implements WithPoints
                 $inLanes[] = $id;
             }
         }
-        $said = [...($pasted !== [] || $inLanes === [] ? [Wording::notes(count($pasted))] : []), ...($inLanes === [] ? [] : [Wording::points(count($inLanes))])];
+        $said = [...($pasted !== [] || $inLanes === [] ? [Noun::Note->counted(count($pasted))] : []), ...($inLanes === [] ? [] : [Noun::Point->counted(count($inLanes))])];
 
         $this->endRange($phrase, $points, $lane, $context, $by);
 
-        return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(Wording::sentence([
-            implode(' and ', $said).' pasted at '.$context->time->position($at),
-            Doubles::saidOf($notes, $change->added, $context),
-        ]));
+        return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(
+            Said::of(implode(' and ', $said), "pasted at {$context->time->position($at)}")->with(Doubles::saidOf($notes, $change->notes->added, $context)),
+        );
     }
 
     /** What was taken from a range sounds as long as that: behind it holds in each lane what held there before. */

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Building;
 
-use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\SpanEdit;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\LineNumbers;
@@ -29,8 +29,10 @@ use Jactonic\Core\Time\TickRange;
  * The span runs from line to line and every note goes on by lines, so copies never drift, never fall into the phrase and
  * stay on swung lines. A push up to a 64th before a line belongs to that line; a release as late is forgiven.
  */
-final readonly class Repeat implements Edit
+final readonly class Repeat implements SpanEdit
 {
+    use ArrangesSpans;
+
     private const MOST_TIMES = 64;
 
     private const NONE = 'none';
@@ -46,35 +48,34 @@ final readonly class Repeat implements Edit
         ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true, onPoints: true, inLoops: InLoops::Refuse);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $range = $this->range($context, $parameters);
-        $places = $this->within($notes, $selection->positions($notes), $range);
+        $places = $this->within($spans, $range);
         $lines = match ($parameters->choice('round')) {
             'grid' => $context->time->gridLines(),
             'bar' => $context->time->gridLines(Grid::parse('bar')),
             default => null,
         };
-        [$place, $behind] = self::course($notes, $places, $range, $lines?->numbers(), $parameters, $context);
-        $draft = new Draft($notes);
-        $copies = [];
+        [$place, $behind] = self::course($spans, $places, $range, $lines?->numbers(), $parameters, $context);
         $until = $parameters->value('until') === self::NONE ? null : $context->moment($parameters, 'until');
         $times = $until === null ? $parameters->int('times') : self::timesUntil($until, static fn (int $k): int => $place($places[0], $k), $context);
-        $this->refuseTooMany($notes, count($places), $times);
+        $this->refuseTooMany($spans, count($places), $times);
         for ($k = 1; $k <= $times; $k++) {
-            $draft->beginCopies();
+            $spans->beginCopies();
             foreach ($places as $i) {
                 $start = max(0, $place($i, $k));
                 if ($until === null || $start < $until) {
-                    $isCut = $until !== null && $start + $notes->length[$i] > $until;
-                    $copies[] = $draft->copy($i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []));
+                    $isCut = $until !== null && $start + $spans->length[$i] > $until;
+                    $spans->copy($i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []));
                 }
             }
         }
 
-        return $draft->change(Selection::of($copies), Wording::notes(count($places)).' repeated '.($times === 1 ? 'once' : "{$times} times")
-            .', up to '.$context->time->position($until ?? $behind($times)).($lines === null ? '' : ", on {$lines->grid}"))
-            ->movingRange($range === null ? null : self::lastRange($range, $behind($times), $until));
+        $spans->range = $range === null ? null : self::lastRange($range, $behind($times), $until);
+
+        return Said::of($spans->counted(count($places)), 'repeated '.($times === 1 ? 'once' : "{$times} times"))
+            ->with('up to '.$context->time->position($until ?? $behind($times)), $lines === null ? '' : "on {$lines->grid}");
     }
 
     /**
@@ -84,22 +85,22 @@ final readonly class Repeat implements Edit
      * @param  LineNumbers|null  $numbers  of the lines that copies begin on
      * @return array{callable(int, int): int, callable(int): int} by the place of the note and the number of the copy, from 1
      */
-    private static function course(Notes $notes, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context): array
+    private static function course(Spans $spans, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context): array
     {
         $every = static fn (int $at): ?array => $parameters->has('every') ? $parameters->amount('every')->exactly($at, $context->time) : null;
-        $byTicks = static function (int $to, int $dividend, int $divisor) use ($notes): array {
+        $byTicks = static function (int $to, int $dividend, int $divisor) use ($spans): array {
             $far = static fn (int $k): int => max($k, Rounding::quotient($k * $dividend, $divisor));
 
-            return [static fn (int $i, int $k): int => $notes->start[$i] + $far($k), static fn (int $k): int => $to + $far($k)];
+            return [static fn (int $i, int $k): int => $spans->start[$i] + $far($k), static fn (int $k): int => $to + $far($k)];
         };
-        [$from, $to] = $range === null ? self::span($notes, $places) : [$range->from, $range->to];
+        [$from, $to] = $range === null ? self::span($spans, $places) : [$range->from, $range->to];
         if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
             // The edges are no lines, so every note keeps its distance from the edge in ticks.
             return $byTicks($to, ...$every($from) ?? [$to - $from, 1]);
         }
         $early = intdiv($context->time->ppq(), 16);
         $first = $range === null ? self::opened($numbers, $from, $early) : $numbers->nearest($from);
-        $behind = $range === null ? max($first + 1, self::ended($numbers, $notes, $places, $to, $early)) : $numbers->nearest($to);
+        $behind = $range === null ? max($first + 1, self::ended($numbers, $spans, $places, $to, $early)) : $numbers->nearest($to);
         $start = $numbers->line($first);
         $exactly = $every($start);
         $far = $exactly === null ? null : max(1, Rounding::quotient(...$exactly));
@@ -108,7 +109,7 @@ final readonly class Repeat implements Edit
         }
         $step = $far === null ? $behind - $first : $numbers->nearest($start + $far) - $first;
 
-        return [static fn (int $i, int $k): int => $numbers->moved($notes->start[$i], $k * $step), static fn (int $k): int => $numbers->line($behind + $k * $step)];
+        return [static fn (int $i, int $k): int => $numbers->moved($spans->start[$i], $k * $step), static fn (int $k): int => $numbers->line($behind + $k * $step)];
     }
 
     /** The range of the last copy, so that the next press goes on behind it. */
@@ -148,27 +149,29 @@ final readonly class Repeat implements Edit
     }
 
     /**
-     * @param  array<int, int>  $places
-     * @return non-empty-array<int, int>
+     * @return non-empty-array<int, int> the chosen places that are repeated
      *
      * @throws EditRefused where none of them begins in the range
      */
-    private function within(Notes $notes, array $places, ?TickRange $range): array
+    private function within(Spans $spans, ?TickRange $range): array
     {
-        $within = $range === null ? $places : array_values(array_filter(
-            $places,
-            static fn (int $i): bool => $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to,
+        $within = $range === null ? $spans->places : array_values(array_filter(
+            $spans->places,
+            static fn (int $i): bool => $spans->start[$i] >= $range->from && $spans->start[$i] < $range->to,
         ));
 
-        return $within !== [] ? $within : throw new EditRefused('Nothing repeated: no selected note begins in the range. Take span=selection, or set the range anew.');
+        return $within !== [] ? $within : throw new EditRefused("Nothing repeated: no selected {$spans->noun->value} begins in the range. Take span=selection, or set the range anew.");
     }
 
     /** @throws EditRefused saying how many times would fit */
-    private function refuseTooMany(Notes $notes, int $count, int $times): void
+    private function refuseTooMany(Spans $spans, int $count, int $times): void
     {
-        $fit = intdiv(max(0, Draft::MOST_NOTES - $notes->count()), $count);
+        $fit = intdiv($spans->room, $count);
         if ($times > $fit) {
-            throw new EditRefused('That would make more than '.number_format(Draft::MOST_NOTES).' notes. '.($fit > 0 ? "times={$fit} would fit." : 'Select fewer notes.'), ['possible' => $fit]);
+            throw new EditRefused(
+                "That would make more {$spans->noun->many()} than there may be. ".($fit > 0 ? "times={$fit} would fit." : "Select fewer {$spans->noun->many()}."),
+                ['possible' => $fit],
+            );
         }
     }
 
@@ -176,13 +179,13 @@ final readonly class Repeat implements Edit
      * @param  non-empty-array<int, int>  $places
      * @return array{int, int} from the first start to the last end
      */
-    private static function span(Notes $notes, array $places): array
+    private static function span(Spans $spans, array $places): array
     {
         $end = 0;
         $from = PHP_INT_MAX;
         foreach ($places as $i) {
-            $from = min($from, $notes->start[$i]);
-            $end = max($end, $notes->start[$i] + $notes->length[$i]);
+            $from = min($from, $spans->start[$i]);
+            $end = max($end, $spans->end($i));
         }
 
         return [$from, $end];
@@ -203,11 +206,11 @@ final readonly class Repeat implements Edit
      *
      * @param  non-empty-array<int, int>  $places
      */
-    private static function ended(LineNumbers $numbers, Notes $notes, array $places, int $to, int $early): int
+    private static function ended(LineNumbers $numbers, Spans $spans, array $places, int $to, int $early): int
     {
         $before = $numbers->before($to);
         $late = $to - $numbers->line($before);
-        $lengths = array_map(static fn (int $i): int => $to === $notes->start[$i] + $notes->length[$i] ? $notes->length[$i] : 0, $places);
+        $lengths = array_map(static fn (int $i): int => $to === $spans->end($i) ? $spans->length[$i] : 0, $places);
 
         return $late <= $early && 2 * $late < max($lengths) ? $before : $before + 1;
     }

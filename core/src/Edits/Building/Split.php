@@ -13,9 +13,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Cuts the selected notes that sound at a place. */
 final readonly class Split implements Edit
@@ -57,7 +58,7 @@ final readonly class Split implements Edit
         $there = $context->time->position($at);
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
-            ? "Nothing split: no selected note sounds across {$there}."
-            : Wording::notes($cut)." split at {$there}".($both ? '' : '; the longer piece stays'))->cutting();
+            ? Said::nothing("Nothing split: no selected note sounds across {$there}.")
+            : Said::did($cut, Noun::Note, "split at {$there}")->with($both ? '' : 'the longer piece stays'))->cutting();
     }
 }

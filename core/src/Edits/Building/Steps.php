@@ -13,10 +13,11 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\GridLines;
 use Jactonic\Core\Time\Rounding;
 
@@ -71,8 +72,8 @@ final readonly class Steps implements Edit
         $pieces = count($added) + $cut;
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
-            ? 'Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies inside a selected note. A finer grid cuts more.")
-            : Wording::notes($cut)." cut into {$pieces} steps");
+            ? Said::nothing('Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies inside a selected note. A finer grid cuts more."))
+            : Said::did($cut, Noun::Note, "cut into {$pieces} steps"));
     }
 
     /**

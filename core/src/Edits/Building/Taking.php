@@ -11,10 +11,10 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Lanes\RangePoints;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Song\Content;
 
 /** What `cut` and `copy` take: the selected notes and points, or what of them lies in the range. */
@@ -125,6 +125,6 @@ final readonly class Taking
         $points = count(array_keys($this->phrase->points->note ?? [], 0, true));
         $notes = $this->phrase->notes->count();
 
-        return implode(' and ', [...($notes > 0 || $points === 0 ? [Wording::notes($notes)] : []), ...($points > 0 ? [Wording::points($points)] : [])]);
+        return implode(' and ', [...($notes > 0 || $points === 0 ? [Noun::Note->counted($notes)] : []), ...($points > 0 ? [Noun::Point->counted($points)] : [])]);
     }
 }

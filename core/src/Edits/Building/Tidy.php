@@ -13,9 +13,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Takes out touches too short to be meant, and doubled notes. */
 final readonly class Tidy implements Edit
@@ -45,10 +46,7 @@ final readonly class Tidy implements Edit
         $doubles = $parameters->isOn('doubles') ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true), $context)) : 0;
 
         return $draft->change($selection, $touches + $doubles === 0
-            ? 'Nothing to tidy: no touches and no doubled notes.'
-            : Wording::sentence([
-                $touches > 0 ? ($touches === 1 ? '1 touch' : "{$touches} touches")." shorter than {$shorter} taken out" : '',
-                Doubles::said($doubles),
-            ]));
+            ? Said::nothing('Nothing to tidy: no touches and no doubled notes.')
+            : Said::each(Noun::Touch, [[$touches, "shorter than {$shorter} taken out"]])->with(Doubles::said($doubles)));
     }
 }

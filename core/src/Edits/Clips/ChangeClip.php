@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Track;
@@ -71,12 +72,12 @@ final readonly class ChangeClip implements SongEdit
         }
 
         return SongResult::of($open, $song, $said === []
-            ? 'Nothing changed: the clip is so already.'
-            : (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').implode(', ', array_map(static fn (string $name): string => match ($name) {
+            ? Said::nothing('Nothing changed: the clip is so already.')
+            : Said::that((count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').implode(', ', array_map(static fn (string $name): string => match ($name) {
                 'muted' => $changed->muted ? 'muted' : 'sounding',
                 'loop' => $isUnrolled ? 'its rounds are notes now' : ($changed->loop === 0 ? 'loops no more' : 'loops'),
                 'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
                 default => "{$name} changed",
-            }, $said)));
+            }, $said))));
     }
 }

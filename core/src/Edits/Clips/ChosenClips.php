@@ -7,9 +7,9 @@ namespace Jactonic\Core\Edits\Clips;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\InClips;
 use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
@@ -19,14 +19,9 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Voice;
 
-/**
- * What edits of notes do to the clips that are chosen in the song: each clip is to them a note of its track that lasts as
- * long. So a rule of time is written once, and means the same near and far.
- */
+/** The clips that are chosen in the song: which they are, what is done to them as wholes, and which of their notes are meant. */
 final readonly class ChosenClips
 {
-    private const ONLY_ONE = 'These are all clips of the song; a song has at least one.';
-
     /**
      * The clips a line is about: those chosen in the song, or the one in front.
      *
@@ -56,35 +51,25 @@ final readonly class ChosenClips
         return $others === [] ? $selection : Selection::of(array_map(static fn (int $i): int => $open->notes->id[$i], array_values($others)));
     }
 
-    /** @throws EditRefused where it cannot be done to them */
-    public static function apply(Edit $edit, OpenSong $open, Context $context, Parameters $parameters): SongResult
+    /**
+     * An edit of spans in time, done to the clips themselves.
+     *
+     * @throws EditRefused where it cannot be done to them
+     */
+    public static function apply(SpanEdit $edit, OpenSong $open, Context $context, Parameters $parameters): SongResult
     {
-        $clips = self::of($open, $context);
-        $rows = self::asNotes($clips, $open->song->newClipId());
-        $change = $edit->apply($rows, Selection::all($rows), $context, $parameters);
-        $song = $open->song;
-        foreach ($change->removed->id as $id) {
-            $song = $song->withoutClip($id);
+        $clips = new ClipsInTime($open, self::of($open, $context));
+        $spans = $clips->spans();
+        $result = $clips->changed($spans, $edit->arrange($spans, $context, $parameters));
+        if (! $edit instanceof InClips) {
+            return $result;
         }
-        if ($song->clips === []) {
-            throw new EditRefused(self::ONLY_ONE);
-        }
-        $after = $change->applyTo($rows);
-        $groups = self::groups($open->song, $rows, $after);
-        foreach ($after->id as $i => $id) {
-            $now = ['start' => $after->start[$i], 'length' => $after->length[$i], 'muted' => $after->muted[$i] === 1, 'group' => $groups[$after->group[$i]]];
-            $song = isset($open->song->clips[$id])
-                ? self::changed($song, $open->song->clips[$id], $now)
-                : self::copied($song, $open->song->clips[$after->clip[$i]], ['id' => $id] + $now);
+        $song = $result->open->song;
+        foreach ($result->open->open as $clip) {
+            $song = $edit->inClip($song, $clip, $parameters);
         }
 
-        if ($edit instanceof InClips) {
-            foreach ($change->selection->ids as $id) {
-                $song = $edit->inClip($song, $id, $parameters);
-            }
-        }
-
-        return SongResult::opening($open, $song, array_values($change->selection->ids), $open->front, self::ofClips($change->summary));
+        return SongResult::opening($open, $song, $result->open->open, $open->front, $result->said);
     }
 
     /**
@@ -140,39 +125,9 @@ final readonly class ChosenClips
         return [$song->withClip($plain, Content::of($all)->shifted(-$clip->start)), $plain];
     }
 
-    /** @param  non-empty-list<Clip>  $clips */
-    private static function asNotes(array $clips, int $nextId): Notes
-    {
-        return Notes::fromRows(array_map(static fn (Clip $clip): array => [
-            'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'muted' => $clip->muted ? 1 : 0, 'group' => $clip->group, 'clip' => $clip->id,
-        ], $clips))->with([], $nextId);
-    }
-
-    /**
-     * The number of each group in the song: one that an edit made has one of its own among all clips.
-     *
-     * @return array<int, int> by its number among the chosen clips
-     */
-    private static function groups(Song $song, Notes $before, Notes $after): array
-    {
-        $last = self::lastGroup($song);
-        $groups = [0 => 0] + array_combine($before->group, $before->group);
-        foreach ($after->group as $group) {
-            $groups[$group] ??= ++$last;
-        }
-
-        return $groups;
-    }
-
     /** The highest number of a group of clips, 0 where there is none. */
     public static function lastGroup(Song $song): int
     {
         return max([0, ...array_map(static fn (Clip $clip): int => $clip->group, array_values($song->clips))]);
-    }
-
-    /** The same said of clips. */
-    private static function ofClips(string $summary): string
-    {
-        return (string) preg_replace('/\bnote(s?)\b/', 'clip$1', $summary);
     }
 }

@@ -18,6 +18,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -37,9 +39,8 @@ final readonly class CopyClip implements SongEdit
     {
         $clips = ChosenClips::of($open, $context);
         $phrase = self::phrase($open->song, $clips);
-        $said = count($clips) === 1 ? '1 clip ' : count($clips).' clips ';
         if (! $parameters->isOn('cut')) {
-            return SongResult::of($open, $open->song, $said.'copied')->taking($phrase);
+            return SongResult::of($open, $open->song, Said::did(count($clips), Noun::Clip, 'copied'))->taking($phrase);
         }
         $song = $open->song;
         foreach ($clips as $clip) {
@@ -49,7 +50,7 @@ final readonly class CopyClip implements SongEdit
             throw new EditRefused('These are all clips of the song; a song has at least one.');
         }
 
-        return SongResult::of($open, $song, $said.'cut')->taking($phrase);
+        return SongResult::of($open, $song, Said::did(count($clips), Noun::Clip, 'cut'))->taking($phrase);
     }
 
     /** @param  non-empty-list<Clip>  $clips */

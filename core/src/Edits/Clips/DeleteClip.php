@@ -13,6 +13,8 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 
@@ -37,6 +39,6 @@ final readonly class DeleteClip implements SongEdit
         $stays = array_values(array_diff($open->open, $gone));
         $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($open->frontTrack()->id));
 
-        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, count($gone) === 1 ? 'Clip deleted' : count($gone).' clips deleted');
+        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, Said::of(Noun::Clip->named(count($gone)), 'deleted'));
     }
 }

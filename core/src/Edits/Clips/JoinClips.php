@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -49,7 +51,7 @@ final readonly class JoinClips implements SongEdit
 
         return SongResult::opening(
             $open, $song, array_values(array_unique([...array_diff($open->open, $gone), ...$joined])), $joined[0],
-            ($count === 2 ? 'Clips joined' : "{$count} clips joined").(count($joined) > 1 ? ', to '.count($joined) : ''),
+            Said::of($count === 2 ? 'Clips' : Noun::Clip->counted($count), 'joined')->with(count($joined) > 1 ? 'to '.count($joined) : ''),
         );
     }
 

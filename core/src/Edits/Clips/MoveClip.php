@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -50,7 +52,9 @@ final readonly class MoveClip implements SongEdit
         }
         $rows = $parameters->int('rows');
         if ($by === 0 && $rows === 0) {
-            return SongResult::of($open, $open->song, $parameters->has('to') ? 'Nothing moved: no other clip begins or ends '.($parameters->choice('to') === 'next' ? 'later.' : 'earlier.') : 'Nothing moved: the clip is at the start of the song.');
+            return SongResult::of($open, $open->song, Said::nothing($parameters->has('to')
+                ? 'Nothing moved: no other clip begins or ends '.($parameters->choice('to') === 'next' ? 'later.' : 'earlier.')
+                : 'Nothing moved: the clip is at the start of the song.'));
         }
         $song = $open->song;
         $there = [];
@@ -102,7 +106,7 @@ final readonly class MoveClip implements SongEdit
             $song = $song->withClip($clip->with(['offset' => max(0, $offset)]), $offset < 0 ? $song->contentOf($clip->id)->shifted(-$offset) : null);
         }
 
-        return SongResult::of($open, $song, 'The content of '.(count($clips) === 1 ? 'the clip' : count($clips).' clips').' moved by '.$parameters->amount('by'));
+        return SongResult::of($open, $song, Said::of('The content of '.Noun::Clip->counted(count($clips)), 'moved by '.$parameters->amount('by')));
     }
 
     /** @throws EditRefused where there is no such track */
@@ -115,9 +119,9 @@ final readonly class MoveClip implements SongEdit
     }
 
     /** @param  non-empty-list<Clip>  $clips */
-    private static function said(array $clips, Clip $first, int $rows, bool $isCopy, Context $context, Song $song): string
+    private static function said(array $clips, Clip $first, int $rows, bool $isCopy, Context $context, Song $song): Said
     {
-        return (count($clips) === 1 ? 'Clip ' : count($clips).' clips ').($isCopy ? 'copied to ' : 'moved to ')
-            .$context->time->position($first->start).($rows === 0 ? '' : " on {$song->tracks[$first->track]->name}");
+        return Said::of(Noun::Clip->named(count($clips)), ($isCopy ? 'copied to ' : 'moved to ')
+            .$context->time->position($first->start).($rows === 0 ? '' : " on {$song->tracks[$first->track]->name}"));
     }
 }

@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Tracks\WhichTrack;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -37,6 +38,6 @@ final readonly class NewClip implements SongEdit
         $song = $open->song;
         $clip = Clip::fromArray((new Clip($song->newClipId(), WhichTrack::of($open, $parameters)->id, $start, $length))->toArray());
 
-        return SongResult::opening($open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id, "New clip at {$context->time->position($start)}");
+        return SongResult::opening($open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id, Said::that("New clip at {$context->time->position($start)}"));
     }
 }

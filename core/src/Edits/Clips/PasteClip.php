@@ -19,6 +19,8 @@ use Jactonic\Core\Edits\Tracks\WhichTrack;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -70,7 +72,7 @@ final readonly class PasteClip implements SongEdit
 
         return SongResult::opening(
             $open, $song, $context->onClips ? $pasted : array_values(array_unique([...$open->open, ...$pasted])), $pasted[0],
-            (count($pasted) === 1 ? '1 clip' : count($pasted).' clips')." pasted at {$context->time->position($at)}",
+            Said::did(count($pasted), Noun::Clip, "pasted at {$context->time->position($at)}"),
         );
     }
 

@@ -14,6 +14,9 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Bounds;
 
@@ -43,6 +46,7 @@ final readonly class RepeatClip implements SongEdit
             $opened[] = $copy->id;
         }
 
-        return SongResult::opening($open, $song, $opened, $open->front, 'Clip repeated '.($times === 1 ? 'once' : "{$times} times").", up to {$context->time->position($clip->end() + $times * $clip->length)}");
+        return SongResult::opening($open, $song, $opened, $open->front, Said::of(Noun::Clip->named(1), 'repeated '.Numbers::times($times))
+            ->with("up to {$context->time->position($clip->end() + $times * $clip->length)}"));
     }
 }

@@ -16,6 +16,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -47,7 +49,7 @@ final readonly class SplitClip implements SongEdit
             [$song, $behind[]] = self::cut($song, $clip, $at);
         }
 
-        return SongResult::opening($open, $song, [...$open->open, ...$behind], $open->front, (count($behind) === 1 ? 'Clip' : count($behind).' clips')." split at {$context->time->position($at)}");
+        return SongResult::opening($open, $song, [...$open->open, ...$behind], $open->front, Said::of(Noun::Clip->named(count($behind)), "split at {$context->time->position($at)}"));
     }
 
     /** @throws EditRefused where it cannot be cut there */

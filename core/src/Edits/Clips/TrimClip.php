@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -54,8 +56,8 @@ final readonly class TrimClip implements SongEdit
         $first = $song->clips[$clips[0]->id];
 
         return SongResult::of(
-            $open, $song, (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').($atStart ? 'begins' : 'ends').' at '
-                .$context->time->position($atStart ? $first->start : $first->end()),
+            $open, $song, Said::that((count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').($atStart ? 'begins' : 'ends').' at '
+                .$context->time->position($atStart ? $first->start : $first->end())),
         );
     }
 
@@ -80,16 +82,16 @@ final readonly class TrimClip implements SongEdit
         }
 
         return SongResult::of($open, $song, $changed === 0
-            ? 'Nothing trimmed: '.match ($to) {
+            ? Said::nothing('Nothing trimmed: '.match ($to) {
                 'range' => 'no clip reaches over an edge of the range and lies in it.',
                 'notes' => 'the clips begin and end with their notes.',
                 default => 'the clips begin and end on bar lines.',
-            }
-            : ($changed === 1 ? '1 clip' : "{$changed} clips").' trimmed to '.match ($to) {
+            })
+            : Said::did($changed, Noun::Clip, 'trimmed to '.match ($to) {
                 'range' => 'the range',
                 'notes' => $changed === 1 ? 'its notes' : 'their notes',
                 default => 'whole bars',
-            });
+            }));
     }
 
     /** @return array{int, int} where what is heard of a clip begins and ends; nowhere where nothing is */

@@ -15,6 +15,7 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\Levels;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -45,8 +46,7 @@ final readonly class FollowCourse implements Edit
         if ($mode === 'set') {
             $levels->follow($course->first(), $course->last(), static fn (int $tick): float => $course->at($tick) ?? 0.0);
         } else {
-            $places = $levels->areSelected ? $levels->places : $levels->inFront()->between($course->first(), $course->last());
-            foreach ($places as $i) {
+            foreach ($levels->between($course->first(), $course->last()) as $i) {
                 $value = $course->at($levels->start[$i]);
                 if ($value !== null) {
                     $levels->set($i, (int) round($mode === 'scale' ? $levels->value[$i] * $value / 100 : $levels->value[$i] + $value));

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\Levels;
 use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;

@@ -16,8 +16,10 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Edits\Sum;
+use Jactonic\Core\Edits\Values\Levels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\By;
 use Jactonic\Core\Time\Rounding;
 
 /** Adds to velocities, sets or scales them; the result is limited to 1–127. */
@@ -57,11 +59,11 @@ final readonly class Velocity implements Edit, Gesture
         }
         [$more, $less, $called] = $levels->lane->name === Lane::VELOCITY ? ['louder', 'softer', 'velocity'] : ['higher', 'lower', 'value'];
         $said = match ($kind) {
-            'add' => $value >= 0 ? "{$value} {$more}" : abs($value)." {$less}",
+            'add' => '',
             'set' => "set to {$called} {$value}",
             default => "scaled to {$value} % of the {$called}",
         };
 
-        return $levels->change($selection, $said, count($levels->places));
+        return $levels->change($selection, $said, count($levels->places), $kind === 'add' ? By::levels($value, $more, $less) : null);
     }
 }

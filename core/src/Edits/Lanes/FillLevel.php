@@ -9,11 +9,11 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Bounds;
@@ -35,7 +35,7 @@ final readonly class FillLevel implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $levels = Levels::lane($notes, $context, $parameters);
+        $levels = PointLevels::lane($notes, $context, $parameters);
         $held = $levels->inFront();
         $at = $context->moment($parameters, 'at');
         $until = $parameters->value('until') === self::END ? Bounds::LAST_TICK : $context->moment($parameters, 'until');

@@ -12,6 +12,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Time\Halving;
 
 /**
  * The presses of a pedal: from a value of 64 or more to the next below it, as the MIDI 1.0 specification reads switches;
@@ -77,12 +78,8 @@ final class Pedal
      */
     public static function pressAt(array $presses, int $tick): ?array
     {
-        [$low, $high] = [0, count($presses)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $presses[$middle]['from'] <= $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
-        $press = $presses[$low - 1] ?? null;
+        $next = Halving::first(count($presses), static fn (int $k): bool => $presses[$k]['from'] > $tick);
+        $press = $presses[$next - 1] ?? null;
 
         return $press !== null && $tick < $press['to'] ? $press : null;
     }

@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Leaves of a pedal what can be heard: one point where it goes down, one where it goes up, and no press that holds nothing. */
 final readonly class PedalClean implements Edit
@@ -47,6 +49,8 @@ final readonly class PedalClean implements Edit
             }
         }
 
-        return Change::nothing($selection, $gone === 0 ? 'Nothing to clean: every value of the pedal is needed.' : "{$gone} values of the pedal taken out".($idle > 0 ? ", {$idle} presses held nothing" : ''))->withPoints($pedal->draft->change());
+        return Change::nothing($selection, $gone === 0
+            ? Said::nothing('Nothing to clean: every value of the pedal is needed.')
+            : Said::did($gone, Noun::ValueOfThePedal, 'taken out')->with($idle > 0 ? Noun::PressOfThePedal->counted($idle).' held nothing' : ''))->withPoints($pedal->draft->change());
     }
 }

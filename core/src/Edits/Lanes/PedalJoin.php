@@ -15,6 +15,8 @@ use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Takes out lifts of a pedal that are too short to be meant. */
 final readonly class PedalJoin implements Edit
@@ -39,6 +41,8 @@ final readonly class PedalJoin implements Edit
             }
         }
 
-        return Change::nothing($selection, $joined === 0 ? 'Nothing joined: no lift of the pedal is as short as that.' : "{$joined} lifts of the pedal taken out")->withPoints($pedal->draft->change());
+        return Change::nothing($selection, $joined === 0
+            ? Said::nothing('Nothing joined: no lift of the pedal is as short as that.')
+            : Said::did($joined, Noun::LiftOfThePedal, 'taken out'))->withPoints($pedal->draft->change());
     }
 }

@@ -14,8 +14,9 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Makes notes as long as a pedal lets them sound, and takes the pedal out. */
 final readonly class PedalToNotes implements Edit
@@ -51,6 +52,8 @@ final readonly class PedalToNotes implements Edit
             $pedal->draft->remove($place);
         }
 
-        return $draft->change($selection, $pedal->rows() === [] ? 'Nothing changed: there is no pedal here.' : Wording::notes($longer).' as long as the pedal held them, the pedal taken out')->withPoints($pedal->draft->change());
+        return $draft->change($selection, $pedal->rows() === []
+            ? Said::nothing('Nothing changed: there is no pedal here.')
+            : Said::did($longer, Noun::Note, 'as long as the pedal held them')->with('the pedal taken out'))->withPoints($pedal->draft->change());
     }
 }

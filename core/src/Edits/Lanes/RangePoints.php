@@ -44,7 +44,7 @@ final readonly class RangePoints
         foreach ($inside as $i) {
             $starts[$i] = $this->points->start[$i];
             if ($starts[$i] === $this->range->from) {
-                unset($held[$this->lane($i)]);
+                unset($held[$this->points->courseOf($i)]);
             }
         }
         foreach ($held as $i) {
@@ -79,7 +79,7 @@ final readonly class RangePoints
         $room = $this->range->to - $this->range->from;
         $last = $this->held($this->range->to);
         foreach ($this->inside() as $i) {
-            if (($last[$this->lane($i)] ?? null) === $i && ! $this->hasAt($i, $this->range->to)) {
+            if (($last[$this->points->courseOf($i)] ?? null) === $i && ! $this->hasAt($i, $this->range->to)) {
                 $draft->start[$i] = $this->range->from;
             } else {
                 $draft->remove($i);
@@ -120,7 +120,7 @@ final readonly class RangePoints
                 break;
             }
             if ($this->goesAlong($i)) {
-                $held[$this->lane($i)] = $i;
+                $held[$this->points->courseOf($i)] = $i;
             }
         }
 
@@ -130,7 +130,7 @@ final readonly class RangePoints
     private function hasAt(int $like, int $tick): bool
     {
         foreach ($this->points->start as $i => $start) {
-            if ($start === $tick && $this->lane($i) === $this->lane($like)) {
+            if ($start === $tick && $this->points->courseOf($i) === $this->points->courseOf($like)) {
                 return true;
             }
         }
@@ -141,12 +141,5 @@ final readonly class RangePoints
     private function goesAlong(int $place): bool
     {
         return ($this->goesAlong)($place);
-    }
-
-    private function lane(int $place): string
-    {
-        $points = $this->points;
-
-        return "{$points->kind[$place]} {$points->number[$place]} {$points->channel[$place]} {$points->clip[$place]} {$points->note[$place]}";
     }
 }

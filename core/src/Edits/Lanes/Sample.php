@@ -10,11 +10,11 @@ use Jactonic\Core\Content\PointDraft;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -32,7 +32,7 @@ final readonly class Sample implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $levels = Levels::ofPoints($notes, $selection, $context, $parameters);
+        $levels = PointLevels::chosen($notes, $selection, $context, $parameters);
         $every = $context->time->gridLines($context->grid($parameters, 'every'));
         foreach ($levels->courses() as $course) {
             [$first, $last] = [$levels->start[$course[0]], $levels->start[$course[count($course) - 1]]];

@@ -9,11 +9,11 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -31,7 +31,7 @@ final readonly class SetPoint implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $levels = Levels::lane($notes, $context, $parameters);
+        $levels = PointLevels::lane($notes, $context, $parameters);
         $at = $context->moment($parameters, 'at');
         $value = $parameters->has('value') ? $parameters->int('value') : $levels->inFront()->at($at);
         $levels->put($at, $value);

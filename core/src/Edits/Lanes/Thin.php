@@ -9,11 +9,11 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
+use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
@@ -33,7 +33,7 @@ final readonly class Thin implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $levels = Levels::ofPoints($notes, $selection, $context, $parameters);
+        $levels = PointLevels::chosen($notes, $selection, $context, $parameters);
         $within = $parameters->int('within');
         $gone = 0;
         foreach ($levels->courses() as $places) {
@@ -61,7 +61,7 @@ final readonly class Thin implements Edit
      * @param  list<int>  $run
      * @return int how many are gone
      */
-    private static function settle(Levels $levels, array $run, int $low, int $high): int
+    private static function settle(PointLevels $levels, array $run, int $low, int $high): int
     {
         foreach (array_slice($run, 1) as $i) {
             $levels->remove($i);

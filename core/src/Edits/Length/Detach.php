@@ -12,9 +12,10 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Rounding;
 
 /** Leaves air between notes: each lasts a share of the distance to the next chord. The played ends go along: it is meant. */
@@ -40,6 +41,6 @@ final readonly class Detach implements Edit
             $draft->length[$i] = max(1, Rounding::quotient($room * $keep, 100));
         }
 
-        return $draft->change($selection, Wording::notes(count($places))." detached to {$keep} % of the distance");
+        return $draft->change($selection, Said::did(count($places), Noun::Note, "detached to {$keep} % of the distance"));
     }
 }

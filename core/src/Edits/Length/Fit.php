@@ -12,10 +12,11 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Bounds;
 
 /** Limits lengths to a shortest and a longest. The played end goes along, as with `length`. */
@@ -48,10 +49,7 @@ final readonly class Fit implements Edit
         }
 
         return $draft->change($selection, $longer + $shorter === 0
-            ? 'Nothing changed: all lengths lie within the limits.'
-            : Wording::sentence([
-                $longer > 0 ? Wording::notes($longer).' made longer' : '',
-                $shorter > 0 ? Wording::notes($shorter).' made shorter' : '',
-            ]));
+            ? Said::nothing('Nothing changed: all lengths lie within the limits.')
+            : Said::each(Noun::Note, [[$longer, 'made longer'], [$shorter, 'made shorter']]));
     }
 }

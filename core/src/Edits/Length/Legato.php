@@ -12,10 +12,12 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /** Lets each note last until the next chord, or the next note of its pitch. The played ends are kept. */
@@ -65,8 +67,8 @@ final readonly class Legato implements Edit
         }
 
         return $draft->change($selection, $changed === 0
-            ? 'Nothing changed: the notes are legato already.'
-            : Wording::sentence([Wording::notes($changed).' made legato', $changed < count($places) ? count($places) - $changed.' left as they were' : '']));
+            ? Said::nothing('Nothing changed: the notes are legato already.')
+            : Said::did($changed, Noun::Note, 'made legato')->with(Numbers::were(count($places) - $changed, 'legato already')));
     }
 
     /**

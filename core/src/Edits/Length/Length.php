@@ -12,9 +12,10 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Rounding;
 
@@ -47,6 +48,6 @@ final readonly class Length implements Edit
             default => (string) $to,
         };
 
-        return $draft->change($selection, Wording::notes(count($places))." set to {$said}");
+        return $draft->change($selection, Said::did(count($places), Noun::Note, "set to {$said}"));
     }
 }

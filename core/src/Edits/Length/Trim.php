@@ -12,9 +12,10 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Puts one edge of notes at a place, in either direction. The played moment goes along, as with a nudge of the edge. */
 final readonly class Trim implements Edit
@@ -47,9 +48,7 @@ final readonly class Trim implements Edit
         }
         $there = $context->time->position($at);
 
-        return $draft->change($selection, Wording::sentence([
-            Wording::notes($trimmed).' made to '.($atStart ? 'begin' : 'end')." at {$there}",
-            $unreached > 0 ? "{$unreached} left alone that would have no length" : '',
-        ]));
+        return $draft->change($selection, Said::did($trimmed, Noun::Note, 'made to '.($atStart ? 'begin' : 'end')." at {$there}")
+            ->with($unreached > 0 ? "{$unreached} left alone that would have no length" : ''));
     }
 }

@@ -15,9 +15,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /** Takes overlaps away: ends go back to the start of the next note, doubled notes become one. Nothing gets longer. */
@@ -57,11 +58,8 @@ final readonly class Untangle implements Edit
         }
 
         return $draft->change($selection, $shortened + count($doubles) === 0
-            ? 'Nothing changed: no note runs into a later one.'
-            : Wording::sentence([
-                $shortened > 0 ? Wording::notes($shortened).' shortened' : '',
-                Doubles::said(count($doubles)),
-            ]));
+            ? Said::nothing('Nothing changed: no note runs into a later one.')
+            : Said::each(Noun::Note, [[$shortened, 'shortened'], [count($doubles), Doubles::GONE]]));
     }
 
     /**

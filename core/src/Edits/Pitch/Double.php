@@ -13,8 +13,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 
 /** Adds a copy of each note at an interval and selects the copies. */
 final readonly class Double implements Edit
@@ -48,9 +50,7 @@ final readonly class Double implements Edit
         }
         $there = count($places) - count($copies);
 
-        return $draft->change($copies === [] ? $selection : Selection::of($copies), Wording::sentence([
-            Wording::notes(count($copies)).' added '.($interval ?? Interval::saidInChords($parameters)),
-            Wording::were($there, 'there already'),
-        ]));
+        return $draft->change($copies === [] ? $selection : Selection::of($copies), Said::did(count($copies), Noun::Note, 'added '.($interval?->by() ?? Interval::inChords($parameters)))
+            ->with(Numbers::were($there, 'there already')));
     }
 }

@@ -13,9 +13,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Stacks notes above each note: of the key by degrees, or fixed intervals. All of them are selected. */
 final readonly class Harmony implements Edit
@@ -62,14 +63,7 @@ final readonly class Harmony implements Edit
             }
         }
 
-        return $draft->change(Selection::of([...$selection->ids, ...$added]), Wording::sentence([
-            Wording::notes(count($added))." added above {$this->counted(count($places))}",
-            $tooHigh > 0 ? "{$tooHigh} left out above G9" : '',
-        ]));
-    }
-
-    private function counted(int $count): string
-    {
-        return $count === 1 ? '1 note' : (string) $count;
+        return $draft->change(Selection::of([...$selection->ids, ...$added]), Said::did(count($added), Noun::Note, 'added above '.(count($places) === 1 ? '1 note' : count($places)))
+            ->with($tooHigh > 0 ? "{$tooHigh} left out above G9" : ''));
     }
 }

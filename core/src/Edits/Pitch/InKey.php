@@ -13,9 +13,11 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 
 /** Takes notes outside the key to a note of it. */
 final readonly class InKey implements Edit
@@ -42,7 +44,7 @@ final readonly class InKey implements Edit
         $doubles = count(Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context));
 
         return $draft->change($selection, $moved === 0 && $doubles === 0
-            ? "All {$same} notes are in {$key} already."
-            : Wording::sentence([Wording::notes($moved)." moved into {$key}", Wording::were($same, 'in it already'), Doubles::said($doubles)]));
+            ? Said::nothing($same === 1 ? "The note is in {$key} already." : "All {$same} notes are in {$key} already.")
+            : Said::did($moved, Noun::Note, "moved into {$key}")->with(Numbers::were($same, 'in it already'), Doubles::said($doubles)));
     }
 }

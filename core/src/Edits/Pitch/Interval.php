@@ -11,6 +11,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Saying\By;
 
 /** A move by semitones, octaves, degrees of the key or rows of the roll, as `transpose` and `double` take it. */
 final readonly class Interval
@@ -51,12 +52,10 @@ final readonly class Interval
         return new self('chord step', $parameters->int('degrees'), $context->needChord($tick));
     }
 
-    /** “up 2 in the chords” */
-    public static function saidInChords(Parameters $parameters): string
+    /** “up 2 chord steps” */
+    public static function inChords(Parameters $parameters): By
     {
-        $by = $parameters->int('degrees');
-
-        return ($by < 0 ? 'down' : 'up').' '.abs($by).' in the chords';
+        return By::up($parameters->int('degrees'), 'chord step');
     }
 
     /** @throws EditRefused where degrees are asked for and there is no key */
@@ -101,14 +100,10 @@ final readonly class Interval
         return $this->along !== null;
     }
 
-    /** “up 1 octave”. */
-    public function __toString(): string
+    /** “up 1 octave” */
+    public function by(): By
     {
-        return match (true) {
-            // Up and down again, as one gesture.
-            $this->size === 0 && $this->along === null => 'where they were',
-            default => ($this->size >= 0 ? 'up ' : 'down ').$this->named($this->size),
-        };
+        return By::up($this->size, $this->unit);
     }
 
     private function move(int $pitch, int $by): int

@@ -12,11 +12,12 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Mirrors pitches about one of them: what rose falls. Within the key, by degrees of it. */
 final readonly class Invert implements Edit
@@ -49,7 +50,7 @@ final readonly class Invert implements Edit
             $draft->pitch[$i] = $targets[$notes->pitch[$i]];
         }
 
-        return $draft->change($selection, Wording::notes(count($places)).' inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}"));
+        return $draft->change($selection, Said::did(count($places), Noun::Note, 'inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}")));
     }
 
     /**

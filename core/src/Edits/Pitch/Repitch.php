@@ -13,10 +13,11 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Every note to one pitch, as a bass line on the kick. Notes that then start together become one. */
 final readonly class Repitch implements Edit
@@ -38,9 +39,6 @@ final readonly class Repitch implements Edit
         }
         $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
-        return $draft->change($selection, Wording::sentence([
-            Wording::notes(count($places)).' put on '.PitchName::of($pitch),
-            Doubles::said(count($gone)),
-        ]));
+        return $draft->change($selection, Said::did(count($places), Noun::Note, 'put on '.PitchName::of($pitch))->with(Doubles::said(count($gone))));
     }
 }

@@ -15,6 +15,8 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Turns each chord to its next inversion: the lowest note goes up an octave, or the highest down. */
 final readonly class Revoice implements Edit
@@ -57,7 +59,7 @@ final readonly class Revoice implements Edit
         }
 
         return $draft->change($selection, $turned === 0
-            ? 'Nothing revoiced: no two notes start together.'
-            : ($turned === 1 ? '1 chord' : "{$turned} chords").' revoiced '.($octave > 0 ? 'upward' : 'downward'));
+            ? Said::nothing('Nothing revoiced: no two notes start together.')
+            : Said::did($turned, Noun::Chord, 'revoiced '.($octave > 0 ? 'upward' : 'downward')));
     }
 }

@@ -15,8 +15,9 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Sum;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Moves pitches by semitones, octaves, degrees of the key or rows; all of them or none. */
 final readonly class Transpose implements Edit, Gesture
@@ -47,7 +48,7 @@ final readonly class Transpose implements Edit, Gesture
 
         $doubles = $interval->mayMeet() ? Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context) : [];
 
-        return $draft->change($selection, Wording::sentence([Wording::notes(count($places))." {$interval}", Doubles::said(count($doubles))]));
+        return $draft->change($selection, Said::did(count($places), Noun::Note, '', $interval->by())->with(Doubles::said(count($doubles))));
     }
 
     /**
@@ -63,6 +64,6 @@ final readonly class Transpose implements Edit, Gesture
         }
         $doubles = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
-        return $draft->change($selection, Wording::sentence([Wording::notes(count($places)).' '.Interval::saidInChords($parameters), Doubles::said(count($doubles))]));
+        return $draft->change($selection, Said::did(count($places), Noun::Note, '', Interval::inChords($parameters))->with(Doubles::said(count($doubles))));
     }
 }

@@ -13,11 +13,12 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /**
  * Makes the intervals of a phrase wider or narrower: p' = c + (p − c) × factor, where c is the pitch that stays.
@@ -58,9 +59,9 @@ final readonly class Widen implements Edit
         $doubles = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
         [$low, $high] = $targets === [] ? [$about, $about] : [min($targets), max($targets)];
 
-        return $draft->change($selection, Wording::sentence([
-            'Intervals of '.Wording::notes(count($places)).' times '.$factor->numerator.($factor->denominator === 1 ? '' : "/{$factor->denominator}").($key === null ? '' : " in {$key}").', from '.PitchName::of($low).' to '.PitchName::of($high),
-            Doubles::said(count($doubles)),
-        ]));
+        return $draft->change($selection, Said::of(
+            'Intervals of '.Noun::Note->counted(count($places)),
+            'times '.$factor->numerator.($factor->denominator === 1 ? '' : "/{$factor->denominator}").($key === null ? '' : " in {$key}").', from '.PitchName::of($low).' to '.PitchName::of($high),
+        )->with(Doubles::said(count($doubles))));
     }
 }

@@ -14,10 +14,11 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** Gives the curves of one selected note to the others, each over its own length. */
 final readonly class CopyCurve implements Edit
@@ -56,6 +57,6 @@ final readonly class CopyCurve implements Edit
             }
         }
 
-        return Change::nothing($selection, 'Curves given to '.Wording::notes(count($places) - 1))->withPoints($draft->change());
+        return Change::nothing($selection, Said::that('Curves given to '.Noun::Note->counted(count($places) - 1)))->withPoints($draft->change());
     }
 }

@@ -14,10 +14,11 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /** Draws a curve within notes: pitch in cents, loudness or timbre over their length. */
@@ -65,7 +66,10 @@ final readonly class DrawCurve implements Edit
             }
         }
 
-        return Change::nothing($selection, Wording::notes(count($places)).' with a curve of '.$of->value." from {$course->lowest()} to {$course->highest()}".($of === CurveOf::Pitch ? ' cents' : ''))->withPoints($draft->change());
+        return Change::nothing($selection, Said::did(
+            count($places), Noun::Note,
+            "with a curve of {$of->value} from {$course->lowest()} to {$course->highest()}".($of === CurveOf::Pitch ? ' cents' : ''),
+        ))->withPoints($draft->change());
     }
 
     /**

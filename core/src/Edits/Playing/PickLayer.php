@@ -11,9 +11,10 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -59,10 +60,8 @@ final readonly class PickLayer implements SongEdit
             $song = $clip === $front ? self::heard($song, $clip, $bars) : self::withNotes($song, $clip, static fn (int $start, int $muted): int => self::isIn($start, $clip, $bars) ? 1 : $muted);
         }
 
-        return SongResult::of($open, $song, Wording::sentence([
-            ($front->name === '' ? 'The clip in front' : $front->name).' picked for '.self::said($bars, $context),
-            $silenced === 0 ? '' : Wording::notes($silenced).' of other clips muted',
-        ]));
+        return SongResult::of($open, $song, Said::that(($front->name === '' ? 'The clip in front' : $front->name).' picked for '.self::said($bars, $context))
+            ->with($silenced === 0 ? '' : Noun::Note->counted($silenced).' of other clips muted'));
     }
 
     /** The song with the notes of a clip heard in some bars. One that was muted is so no more; what lies outside of the bars stays unheard. */

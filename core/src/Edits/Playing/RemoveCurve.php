@@ -13,9 +13,10 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 final readonly class RemoveCurve implements Edit
 {
@@ -40,6 +41,8 @@ final readonly class RemoveCurve implements Edit
             }
         }
 
-        return Change::nothing($selection, $flat === [] ? 'Nothing changed: none of the notes has such a curve.' : Wording::notes(count($flat)).' without '.($of === null ? 'curves' : "a curve of {$of->value}"))->withPoints($draft->change());
+        return Change::nothing($selection, $flat === []
+            ? Said::nothing('Nothing changed: none of the notes has such a curve.')
+            : Said::did(count($flat), Noun::Note, 'without '.($of === null ? 'curves' : "a curve of {$of->value}")))->withPoints($draft->change());
     }
 }

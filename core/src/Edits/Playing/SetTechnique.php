@@ -12,10 +12,11 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Techniques;
 
 /** Says how notes are played: by a technique of their track, or as ordinary. */
@@ -55,7 +56,9 @@ final readonly class SetTechnique implements Edit
             $draft->technique[$i] = $number;
         }
 
-        return $draft->change($selection, $changed === 0 ? 'Nothing changed: the notes are played so already.' : Wording::notes($changed)." played {$name}");
+        return $draft->change($selection, $changed === 0
+            ? Said::nothing('Nothing changed: the notes are played so already.')
+            : Said::did($changed, Noun::Note, "played {$name}"));
     }
 
     private static function after(int $number, Techniques $techniques): int

@@ -15,10 +15,12 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -58,7 +60,7 @@ final readonly class Take implements SongEdit
         $taken = $rounds->content($round, $open->frontTrack()->channel);
         $taken = $range === null ? $taken : $taken->within($range);
         if ($taken->notes->id === [] && $taken->points->id === []) {
-            return SongResult::of($open, $open->song, 'Nothing was played in that time, so nothing changed.');
+            return SongResult::of($open, $open->song, Said::nothing('Nothing was played in that time, so nothing changed.'));
         }
         $over = $range ?? $rounds->span($round);
         [$song, $clip] = $parameters->isOn('layer') ? self::layer($open, $taken, $over) : [$open->song, $open->song->clips[$open->front]];
@@ -70,7 +72,7 @@ final readonly class Take implements SongEdit
 
         return SongResult::opening(
             $open, $song, array_values(array_unique([...$open->open, $clip->id])), $clip->id,
-            Wording::sentence([self::said($taken, $there->notes->count() - $kept->notes->count(), $context->in($open)), $guessed]),
+            self::said($taken, $there->notes->count() - $kept->notes->count(), $context->in($open))->with($guessed),
         )->selecting(Selection::of($new->notes->id));
     }
 
@@ -152,7 +154,7 @@ final readonly class Take implements SongEdit
     }
 
     /** “34 notes in 4 bars, 11 ms late on average, 1/16 fits”. */
-    private static function said(Content $taken, int $gone, Context $context): string
+    private static function said(Content $taken, int $gone, Context $context): Said
     {
         $notes = $taken->notes;
         $points = $taken->points->count();
@@ -160,13 +162,13 @@ final readonly class Take implements SongEdit
         $bars = $notes->id === [] ? 0 : 1 + $meters->barAt($notes->start[$notes->count() - 1]) - $meters->barAt($notes->start[0]);
         $grid = Advice::on($notes, Selection::all($notes), $context)->candidates[0]->grid ?? null;
 
-        return Wording::sentence([
-            $notes->id === [] ? '' : Wording::notes($notes->count()).' in '.($bars === 1 ? '1 bar' : "{$bars} bars"),
-            $points === 0 ? '' : ($points === 1 ? '1 value' : "{$points} values").' of controllers',
+        return Said::that('')->with(
+            $notes->id === [] ? '' : Noun::Note->counted($notes->count()).' in '.Noun::Bar->counted($bars),
+            $points === 0 ? '' : Noun::Value->counted($points).' of controllers',
             $grid === null ? '' : self::lateness($notes, $context, $grid),
             $grid === null ? '' : "{$grid} fits",
-            $gone === 0 ? '' : Wording::notes($gone).' before it taken out',
-        ]);
+            $gone === 0 ? '' : Noun::Note->counted($gone).' before it taken out',
+        );
     }
 
     /** How far from the lines of a grid the notes lie on average. */
@@ -181,6 +183,6 @@ final readonly class Take implements SongEdit
         }
         $mean = $sum / $notes->count();
 
-        return abs($mean) < 0.5 ? 'on the lines on average' : Wording::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
+        return abs($mean) < 0.5 ? 'on the lines on average' : Numbers::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
     }
 }

@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
@@ -34,13 +35,13 @@ final readonly class ChangeKey implements SongEdit
         $key = $parameters->value('to');
         $conductor = $open->song->conductor;
         if (! $key instanceof Scale) {
-            return SongResult::of($open, $open->song->conducted($conductor->withoutAll(ConductorKind::Key)), 'The song has no key now');
+            return SongResult::of($open, $open->song->conducted($conductor->withoutAll(ConductorKind::Key)), Said::that('The song has no key now'));
         }
         $at = $parameters->word('at') === 'start' ? 0 : $context->moment($parameters, 'at');
 
         return SongResult::of(
             $open, $open->song->conducted($conductor->with(ConductorEvent::of(ConductorKind::Key, $at, (string) $key))),
-            "Key {$key}".($at === 0 ? '' : " from {$context->time->position($at)}"),
+            Said::that("Key {$key}".($at === 0 ? '' : " from {$context->time->position($at)}")),
         );
     }
 }

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
@@ -41,7 +42,7 @@ final readonly class ChangeMeter implements SongEdit
 
         return SongResult::of(
             $open, $keepsBars ? Retimed::keepingBars($open->song, $changed, $at) : $open->song->conducted($changed),
-            "Meter {$event->label()} from {$context->time->position($at)}".($keepsBars ? ', notes stay in their bars' : ''),
+            Said::that("Meter {$event->label()} from {$context->time->position($at)}")->with($keepsBars ? 'notes stay in their bars' : ''),
         );
     }
 }

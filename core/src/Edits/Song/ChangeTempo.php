@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\OpenSong;
 
@@ -43,7 +44,7 @@ final readonly class ChangeTempo implements Gesture, SongEdit
 
         return SongResult::of(
             $open, Retimed::under($open->song, $changed, $parameters),
-            "Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").Retimed::said($parameters),
+            Said::that("Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").Retimed::said($parameters)),
         );
     }
 }

@@ -11,10 +11,11 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
@@ -51,11 +52,8 @@ final readonly class CloseTime implements SongEdit
         [$song, $moved] = Gap::shifted($song, $tracks, $range->to, $range->from - $range->to);
         $song = $parameters->choice('tracks') === 'all' ? self::conducted($song, $range) : $song;
 
-        return SongResult::opening($open, $song, $pieces, $open->front, Wording::sentence([
-            "Gap closed at {$context->time->position($range->from)}",
-            $removed > 0 ? ($removed === 1 ? '1 clip' : "{$removed} clips").' taken out' : '',
-            ($moved === 1 ? '1 clip' : "{$moved} clips").' moved up',
-        ]));
+        return SongResult::opening($open, $song, $pieces, $open->front, Said::that("Gap closed at {$context->time->position($range->from)}")
+            ->with($removed > 0 ? Noun::Clip->counted($removed).' taken out' : '', Noun::Clip->counted($moved).' moved up'));
     }
 
     /** The tempo, meter and key that hold behind the range hold there still; markers in it are gone. */

@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
 
@@ -43,6 +44,6 @@ final readonly class MoveEvent implements SongEdit
             $moved = $moved->with($event->at($to));
         }
 
-        return SongResult::of($open, $at === $to ? $open->song : $open->song->conducted($moved), ucfirst($kind->value)." moved to {$context->time->position($to)}");
+        return SongResult::of($open, $at === $to ? $open->song : $open->song->conducted($moved), Said::of(ucfirst($kind->value), "moved to {$context->time->position($to)}"));
     }
 }

@@ -17,6 +17,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\ChordMatch;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
@@ -65,7 +67,8 @@ final readonly class NameChords implements SongEdit
         $doubtful = count(array_filter($found, static fn (array $one): bool => $one['match']->sure < self::DOUBTFUL));
         $mean = (int) round(array_sum(array_map(static fn (array $one): int => $one['match']->sure, $found)) / count($found));
 
-        return SongResult::of($open, $song->conducted(Conductor::of($conductor->ppq, [...$kept, ...$named])), self::counted(count($named)).' named by '.$parameters->choice('by').", {$mean} % sure on average".($doubtful > 0 ? ", {$doubtful} doubtful" : ''));
+        return SongResult::of($open, $song->conducted(Conductor::of($conductor->ppq, [...$kept, ...$named])), Said::did(count($named), Noun::Chord, 'named by '.$parameters->choice('by'))
+            ->with("{$mean} % sure on average", $doubtful > 0 ? "{$doubtful} doubtful" : ''));
     }
 
     /**
@@ -101,10 +104,5 @@ final readonly class NameChords implements SongEdit
         }
 
         return Notes::of($columns);
-    }
-
-    private static function counted(int $count): string
-    {
-        return $count === 1 ? '1 chord' : "{$count} chords";
     }
 }

@@ -11,9 +11,10 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\OpenSong;
 
@@ -40,10 +41,7 @@ final readonly class OpenTime implements SongEdit
             $song = Gap::conducted($song, static fn (ConductorEvent $event): int => $event->tick < $range->from || $event->tick === 0 ? $event->tick : $event->tick + $room);
         }
 
-        return SongResult::opening($open, $song, $pieces, $open->front, Wording::sentence([
-            "Room made at {$context->time->position($range->from)}",
-            ($moved === 1 ? '1 clip' : "{$moved} clips").' moved back',
-            $cut > 0 ? "{$cut} cut" : '',
-        ]));
+        return SongResult::opening($open, $song, $pieces, $open->front, Said::that("Room made at {$context->time->position($range->from)}")
+            ->with(Noun::Clip->counted($moved).' moved back', $cut > 0 ? "{$cut} cut" : ''));
     }
 }

@@ -16,6 +16,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Curve;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
@@ -64,7 +65,10 @@ final readonly class RampTempo implements Gesture, SongEdit
 
         return SongResult::of(
             $open, Retimed::under($open->song, $changed, $parameters),
-            'Tempo from '.round($from, 2)." to {$to} BPM between {$context->time->position($range->from)} and {$context->time->position($range->to)}".Retimed::said($parameters),
+            Said::that(
+                'Tempo from '.round($from, 2)." to {$to} BPM between {$context->time->position($range->from)} and "
+                .$context->time->position($range->to).Retimed::said($parameters),
+            ),
         );
     }
 }

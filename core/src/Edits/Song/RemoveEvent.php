@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
 
@@ -36,7 +37,7 @@ final readonly class RemoveEvent implements SongEdit
             throw new EditRefused("There is no {$kind->value} at {$context->time->position($at)}.");
         }
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->without($kind, $at)), ucfirst($kind->value)." at {$context->time->position($at)} removed");
+        return SongResult::of($open, $open->song->conducted($open->song->conductor->without($kind, $at)), Said::that(ucfirst($kind->value)." at {$context->time->position($at)} removed"));
     }
 
     /** @return non-empty-list<string> */

@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\ChordName;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
@@ -35,6 +36,6 @@ final readonly class SetChord implements SongEdit
         $name = $parameters->value('name');
         $event = ConductorEvent::of(ConductorKind::Chord, $at, $name instanceof ChordName ? (string) $name : 'C');
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), "{$event->value} at {$context->time->position($at)}");
+        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), Said::that("{$event->value} at {$context->time->position($at)}"));
     }
 }

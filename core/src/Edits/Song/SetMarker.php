@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\OpenSong;
@@ -36,6 +37,6 @@ final readonly class SetMarker implements SongEdit
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';
         $event = ConductorEvent::of(ConductorKind::Marker, $at, $name === '' ? 'Marker' : $name);
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), "Marker “{$event->value}” at {$context->time->position($at)}");
+        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), Said::that("Marker “{$event->value}” at {$context->time->position($at)}"));
     }
 }

@@ -12,9 +12,11 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 
 /** Puts notes back to the moment they were played, however many edits ago they were moved from it. */
 final readonly class AsPlayed implements Edit
@@ -48,7 +50,7 @@ final readonly class AsPlayed implements Edit
         $same = count($places) - $moved;
 
         return $draft->change($selection, $moved === 0
-            ? Wording::sentence([Wording::notes($same).' already as played'])
-            : Wording::sentence([Wording::notes($moved).' put back as played', Wording::were($same, 'there already')]));
+            ? Said::nothing(Noun::Note->counted($same).' already as played')
+            : Said::did($moved, Noun::Note, 'put back as played')->with(Numbers::were($same, 'there already')));
     }
 }

@@ -10,13 +10,15 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Dynamics\Levels;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 
 /**
  * Small random offsets of time, velocity and length.
@@ -50,7 +52,7 @@ final readonly class Humanize implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         if (! $parameters->lane()->isOfNotes()) {
-            return $this->points(Levels::of($notes, $selection, $context, $parameters), $selection, $context, $parameters);
+            return $this->points(PointLevels::chosen($notes, $selection, $context, $parameters), $selection, $context, $parameters);
         }
         $places = $selection->positions($notes);
         $velocity = $parameters->int('velocity');
@@ -75,14 +77,14 @@ final readonly class Humanize implements Edit
             }
         }
 
-        return $draft->change($selection, $changed === 0 ? 'Nothing changed: the notes lie there already.' : Wording::sentence([
-            Wording::notes($changed).' humanized',
-            $largest > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
-        ]));
+        return $draft->change($selection, $changed === 0
+            ? Said::nothing('Nothing changed: the notes lie there already.')
+            : Said::did($changed, Noun::Note, 'humanized')
+                ->with($largest > 0 ? 'largest move '.Numbers::milliseconds($context->time->milliseconds($at, $largest)) : ''));
     }
 
     /** Of a lane of points the times and the values, measured from where they are. */
-    private function points(Levels $levels, Selection $selection, Context $context, Parameters $parameters): Change
+    private function points(PointLevels $levels, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $rows = Notes::fromRows(array_map(static fn (int $i): array => ['start' => $levels->start[$i]], array_values($levels->places)));
         [$ofStart, $ofValue] = $this->offsets($rows, array_keys($rows->id), $context, $parameters);

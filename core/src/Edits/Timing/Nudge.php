@@ -4,22 +4,24 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\SpanEdit;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /** Moves notes, or one of their edges, by an amount of time. The played moment goes along: it is meant. */
-final readonly class Nudge implements Edit
+final readonly class Nudge implements SpanEdit
 {
+    use ArrangesSpans;
+
     public function declaration(): Declaration
     {
         return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
@@ -28,60 +30,60 @@ final readonly class Nudge implements Edit
         ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'], onClips: true, onPoints: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $by = $parameters->amount('by')->settled($context->time);
         $edge = $parameters->choice('edge');
-        $places = $selection->positions($notes);
         if ($edge === 'border') {
-            return $this->borders($by, $notes, $selection, $context);
+            return $this->borders($by, $spans, $context);
         }
-        $draft = new Draft($notes);
+        $places = $spans->places;
+        [$starts, $lengths] = [$spans->start, $spans->length];
         // In a loop there is no end of the way: what leaves the round at one end comes in at the other.
-        $goesRound = static fn (int $i): bool => ($context->clips->rounds[$notes->clip[$i]] ?? null)?->has($notes->start[$i]) === true;
+        $goesRound = static fn (int $i): bool => $spans->roundOf($i)?->has($starts[$i]) === true;
         $isCut = $edge !== 'end' && ! ($edge === 'note' && array_filter($places, $goesRound) === $places);
-        $moved = $this->move($by, $notes->start[$places[0]], $isCut, $context);
+        $moved = $this->move($by, $starts[$places[0]], $isCut, $context);
         foreach ($places as $i) {
-            $start = $notes->start[$i];
-            $end = $start + $notes->length[$i];
+            $start = $starts[$i];
+            $end = $start + $lengths[$i];
             match ($edge) {
-                'note' => $draft->start[$i] = $goesRound($i) ? $moved($start) : max(0, $moved($start)),
-                'start' => $this->setEdges($draft, $i, min(max(0, $moved($start)), $end - 1), $end),
-                default => $this->setEdges($draft, $i, $start, max($start + 1, $moved($end))),
+                'note' => $spans->start[$i] = $goesRound($i) ? $moved($start) : max(0, $moved($start)),
+                'start' => $this->setEdges($spans, $i, min(max(0, $moved($start)), $end - 1), $end),
+                default => $this->setEdges($spans, $i, $start, max($start + 1, $moved($end))),
             };
         }
 
-        return $draft->change($selection, $this->summary($notes, $draft, $places, $edge, $context));
+        return $this->said($spans, $starts, $lengths, $edge, $context);
     }
 
     /** Moves each border between two selected notes of one pitch and track that touch; both keep a tick at least. */
-    private function borders(Amount $by, Notes $notes, Selection $selection, Context $context): Change
+    private function borders(Amount $by, Spans $spans, Context $context): Said
     {
-        $draft = new Draft($notes);
+        [$starts, $lengths] = [$spans->start, $spans->length];
         $open = [];
         $count = 0;
-        $last = 0;
-        foreach ($selection->positions($notes) as $i) {
-            $row = $context->clips->trackOf($notes->clip[$i]).' '.$notes->channel[$i].' '.$notes->pitch[$i];
-            $start = $notes->start[$i];
+        [$last, $at] = [0, 0];
+        foreach ($spans->places as $i) {
+            $row = $spans->row($i);
+            $start = $starts[$i];
             $before = $open["{$row} {$start}"] ?? null;
-            $open["{$row} ".($start + $notes->length[$i])] = $i;
+            $open["{$row} ".($start + $lengths[$i])] = $i;
             if ($before === null) {
                 continue;
             }
             $moved = $this->move($by, $start, false, $context)($start);
-            $border = max($draft->start[$before] + 1, min($start + $notes->length[$i] - 1, $moved));
-            $this->setEdges($draft, $before, $draft->start[$before], $border);
-            $this->setEdges($draft, $i, $border, $start + $notes->length[$i]);
+            $border = max($spans->start[$before] + 1, min($start + $lengths[$i] - 1, $moved));
+            $this->setEdges($spans, $before, $spans->start[$before], $border);
+            $this->setEdges($spans, $i, $border, $start + $lengths[$i]);
             $count++;
-            $last = $border - $start;
+            [$last, $at] = [$border - $start, $start];
         }
 
-        return $draft->change($selection, match (true) {
-            $count === 0 => 'Nothing moved: no two of the selected notes touch in one row.',
-            $last === 0 => 'Nothing moved: the notes are as short as can be.',
-            default => ($count === 1 ? 'The border of 2 notes' : "{$count} borders").' moved '.abs($last).' ticks '.($last > 0 ? 'later' : 'earlier'),
-        });
+        return match (true) {
+            $count === 0 => Said::nothing("Nothing moved: no two of the selected {$spans->noun->many()} touch in one row."),
+            $last === 0 => Said::nothing("Nothing moved: the {$spans->noun->many()} are as short as can be."),
+            default => Said::of($count === 1 ? "The border of {$spans->counted(2)}" : "{$count} borders", 'moved', $this->by($context, $at, $last)),
+        };
     }
 
     /**
@@ -109,41 +111,41 @@ final readonly class Nudge implements Edit
         return static fn (int $tick): int => $tick - $first;
     }
 
-    private function setEdges(Draft $draft, int $place, int $start, int $end): void
+    private function setEdges(Spans $spans, int $place, int $start, int $end): void
     {
-        $draft->start[$place] = $start;
-        $draft->length[$place] = $end - $start;
+        $spans->start[$place] = $start;
+        $spans->length[$place] = $end - $start;
     }
 
-    /** @param  array<int, int>  $places */
-    private function summary(Notes $notes, Draft $draft, array $places, string $edge, Context $context): string
+    /**
+     * @param  array<int, int>  $starts  where they were, by place
+     * @param  array<int, int>  $lengths
+     */
+    private function said(Spans $spans, array $starts, array $lengths, string $edge, Context $context): Said
     {
-        $i = $places[0];
-        foreach ($places as $place) {
-            if ($draft->start[$place] !== $notes->start[$place] || $draft->length[$place] !== $notes->length[$place]) {
+        $i = $spans->places[0];
+        foreach ($spans->places as $place) {
+            if ($spans->start[$place] !== $starts[$place] || $spans->length[$place] !== $lengths[$place]) {
                 $i = $place;
                 break;
             }
         }
-        $moved = $edge === 'end' ? $draft->length[$i] - $notes->length[$i] : $draft->start[$i] - $notes->start[$i];
+        $moved = $edge === 'end' ? $spans->length[$i] - $lengths[$i] : $spans->start[$i] - $starts[$i];
+        $all = $spans->noun->many();
         if ($moved === 0) {
-            return $edge === 'note'
-                ? 'Nothing moved: the earliest note is at the start of the song.'
-                : 'Nothing moved: the notes are as short as can be, or at the start of the song.';
+            return Said::nothing($edge === 'note'
+                ? "Nothing moved: the earliest {$spans->noun->value} is at the start of the song."
+                : "Nothing moved: the {$all} are as short as can be, or at the start of the song.");
         }
-        $subject = match ($edge) {
-            'note' => Wording::notes(count($places)),
-            'start' => count($places) === 1 ? 'The start of 1 note' : 'The starts of '.count($places).' notes',
-            default => count($places) === 1 ? 'The end of 1 note' : 'The ends of '.count($places).' notes',
-        };
-        $direction = $moved > 0 ? 'later' : 'earlier';
-        $ticks = abs($moved);
 
-        return "{$subject} moved {$ticks} ticks ({$this->clock($context, $notes->start[$i], $ticks)}) {$direction}";
+        return Said::of(
+            $edge === 'note' ? $spans->counted() : $spans->noun->partOf($edge, count($spans->places)), 'moved',
+            $this->by($context, $starts[$i], $moved),
+        );
     }
 
-    private function clock(Context $context, int $tick, int $ticks): string
+    private function by(Context $context, int $tick, int $ticks): By
     {
-        return Wording::milliseconds($context->time->milliseconds($tick, $ticks));
+        return By::ticks($ticks, ($ticks <=> 0) * $context->time->milliseconds($tick, abs($ticks)));
     }
 }

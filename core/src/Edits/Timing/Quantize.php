@@ -4,18 +4,17 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Chords;
-use Jactonic\Core\Content\Draft;
-use Jactonic\Core\Content\Notes;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\SpanEdit;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Numbers;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\GridLines;
 
@@ -25,8 +24,10 @@ use Jactonic\Core\Time\GridLines;
  * Because it measures from that moment unless told otherwise, quantizing twice is quantizing once, and a stronger or
  * weaker quantize after another one starts from the take again.
  */
-final readonly class Quantize implements Edit
+final readonly class Quantize implements SpanEdit
 {
+    use ArrangesSpans;
+
     public function declaration(): Declaration
     {
         return new Declaration('quantize', 'Quantize', Group::Timing, 'Moves notes toward the lines of the grid; the played moment is kept.', [
@@ -44,11 +45,10 @@ final readonly class Quantize implements Edit
         ], onClips: true, onPoints: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $grid = $context->grid($parameters);
         $lines = $context->time->gridLines($grid);
-        $places = $selection->positions($notes);
         $what = $parameters->choice('what');
         $together = $parameters->choice('chords') === 'together';
         $snap = new Snap(
@@ -56,33 +56,32 @@ final readonly class Quantize implements Edit
             $parameters->amount('slack'), $context,
         );
 
-        $draft = new Draft($notes);
+        [$oldStarts, $oldLengths] = [$spans->start, $spans->length];
         if ($what === 'length') {
-            $this->snapLengths($notes, $draft, $places, $parameters, $snap);
+            $this->snapLengths($spans, $parameters, $snap);
         } else {
-            $chords = $together ? $this->chords($notes, $places, $parameters, $context) : null;
-            $starts = $what === 'end' ? [] : $this->targets($this->startsFrom($notes, $places, $parameters), $chords, $snap);
-            $ends = $what === 'start' ? null : $this->targets($this->endsFrom($notes, $places, $parameters), $chords, $snap);
-            $this->place($notes, $draft, $places, $starts, $ends, $lines);
+            $chords = $together ? $this->chords($spans, $parameters, $context) : null;
+            $starts = $what === 'end' ? [] : $this->targets($this->startsFrom($spans, $parameters), $chords, $snap);
+            $ends = $what === 'start' ? null : $this->targets($this->endsFrom($spans, $parameters), $chords, $snap);
+            $this->place($spans, $starts, $ends, $lines);
         }
 
-        return $draft->change($selection, $this->summary($notes, $draft, $places, $grid, $snap, $context));
+        return $this->said($spans, $oldStarts, $oldLengths, $grid, $snap, $context);
     }
 
     /**
      * Where starts are measured from.
      *
-     * @param  array<int, int>  $places
      * @return array<int, int> ticks by place
      */
-    private function startsFrom(Notes $notes, array $places, Parameters $parameters): array
+    private function startsFrom(Spans $spans, Parameters $parameters): array
     {
-        [$starts, $playedStarts] = [$notes->start, $notes->playedStart];
+        [$starts, $playedStarts] = [$spans->start, $spans->playedStart];
         if ($parameters->choice('from') === 'now') {
-            return array_intersect_key($starts, array_flip($places));
+            return array_intersect_key($starts, array_flip($spans->places));
         }
         $from = [];
-        foreach ($places as $i) {
+        foreach ($spans->places as $i) {
             $from[$i] = $starts[$i] + $playedStarts[$i];
         }
 
@@ -92,31 +91,27 @@ final readonly class Quantize implements Edit
     /**
      * Where ends are measured from.
      *
-     * @param  array<int, int>  $places
      * @return array<int, int> ticks by place
      */
-    private function endsFrom(Notes $notes, array $places, Parameters $parameters): array
+    private function endsFrom(Spans $spans, Parameters $parameters): array
     {
         $played = $parameters->choice('from') === 'played';
         $from = [];
-        foreach ($places as $i) {
-            $end = $notes->start[$i] + $notes->length[$i];
-            $from[$i] = $played ? $end + $notes->playedEnd[$i] : $end;
+        foreach ($spans->places as $i) {
+            $end = $spans->end($i);
+            $from[$i] = $played ? $end + $spans->playedEnd[$i] : $end;
         }
 
         return $from;
     }
 
-    /**
-     * @param  array<int, int>  $places
-     * @return list<non-empty-list<int>>
-     */
-    private function chords(Notes $notes, array $places, Parameters $parameters, Context $context): array
+    /** @return list<non-empty-list<int>> */
+    private function chords(Spans $spans, Parameters $parameters, Context $context): array
     {
-        $starts = $this->startsFrom($notes, $places, $parameters);
-        $ends = $this->endsFrom($notes, $places, $parameters);
+        $starts = $this->startsFrom($spans, $parameters);
+        $ends = $this->endsFrom($spans, $parameters);
         $chords = [];
-        foreach ($context->clips->byTrack($places, $notes->clip) as $part) {
+        foreach ($spans->byTrack($spans->places) as $part) {
             $ofPart = array_intersect_key($starts, array_flip($part));
             asort($ofPart);
             array_push($chords, ...Chords::group($ofPart, $ends, $parameters->spread(), $context->time));
@@ -154,17 +149,15 @@ final readonly class Quantize implements Edit
     }
 
     /**
-     * @param  array<int, int>  $places
      * @param  array<int, int>  $starts
      * @param  array<int, int>|null  $ends  null where lengths stay
      */
-    private function place(Notes $notes, Draft $draft, array $places, array $starts, ?array $ends, GridLines $lines): void
+    private function place(Spans $spans, array $starts, ?array $ends, GridLines $lines): void
     {
-        $oldStarts = $notes->start;
-        $oldLengths = $notes->length;
+        [$oldStarts, $oldLengths] = [$spans->start, $spans->length];
         // Written to plain variables: an array in a property is slower to write, and this runs once for each note.
-        [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose] = [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd, $draft->looseStart];
-        foreach ($places as $i) {
+        [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose] = [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart];
+        foreach ($spans->places as $i) {
             $oldStart = $oldStarts[$i];
             $start = $starts[$i] ?? $oldStart;
             if ($start < 0) {
@@ -188,34 +181,32 @@ final readonly class Quantize implements Edit
                 $playedEnds[$i] -= $endMoved;
             }
         }
-        [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd, $draft->looseStart] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
+        [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
     }
 
-    /**
-     * A length becomes the nearest whole number of steps, at least one.
-     *
-     * @param  array<int, int>  $places
-     */
-    private function snapLengths(Notes $notes, Draft $draft, array $places, Parameters $parameters, Snap $snap): void
+    /** A length becomes the nearest whole number of steps, at least one. */
+    private function snapLengths(Spans $spans, Parameters $parameters, Snap $snap): void
     {
         $played = $parameters->choice('from') === 'played';
-        foreach ($places as $i) {
-            $length = $notes->length[$i] + ($played ? $notes->playedEnd[$i] - $notes->playedStart[$i] : 0);
-            $target = $snap->length(max(1, $length), $notes->start[$i]) ?? max(1, $length);
-            if ($target !== $notes->length[$i]) {
-                $draft->setTimes($i, $notes->start[$i], $target);
-            }
+        foreach ($spans->places as $i) {
+            $length = $spans->length[$i] + ($played ? $spans->playedEnd[$i] - $spans->playedStart[$i] : 0);
+            $target = $snap->length(max(1, $length), $spans->start[$i]) ?? max(1, $length);
+            $spans->playedEnd[$i] -= $target - $spans->length[$i];
+            $spans->length[$i] = $target;
         }
     }
 
-    /** @param  array<int, int>  $places */
-    private function summary(Notes $notes, Draft $draft, array $places, Grid $grid, Snap $snap, Context $context): string
+    /**
+     * @param  array<int, int>  $oldStarts  by place
+     * @param  array<int, int>  $oldLengths
+     */
+    private function said(Spans $spans, array $oldStarts, array $oldLengths, Grid $grid, Snap $snap, Context $context): Said
     {
         $changed = 0;
         $largest = 0;
         $at = 0;
-        [$oldStarts, $oldLengths, $newStarts, $newLengths] = [$notes->start, $notes->length, $draft->start, $draft->length];
-        foreach ($places as $i) {
+        [$newStarts, $newLengths] = [$spans->start, $spans->length];
+        foreach ($spans->places as $i) {
             $startMoved = $newStarts[$i] - $oldStarts[$i];
             $endMoved = $startMoved + $newLengths[$i] - $oldLengths[$i];
             if ($startMoved !== 0 || $endMoved !== 0) {
@@ -228,16 +219,15 @@ final readonly class Quantize implements Edit
             }
         }
         $swing = $grid->swing > 0 ? " swing {$grid->swing}" : '';
-        $same = count($places) - $changed - $snap->outOfReach;
-        if ($changed === 0 && $same === count($places)) {
-            return count($places) === 1 ? "The note is on {$grid}{$swing} already." : "All {$same} notes are on {$grid}{$swing} already.";
+        $same = count($spans->places) - $changed - $snap->outOfReach;
+        if ($changed === 0 && $same === count($spans->places)) {
+            return Said::nothing(($same === 1 ? "The {$spans->noun->value} is" : "All {$spans->counted($same)} are")." on {$grid}{$swing} already.");
         }
 
-        return Wording::sentence([
-            Wording::notes($changed).' quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
-            Wording::were($same, 'already there'),
+        return Said::of($spans->counted($changed), 'quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}")->with(
+            Numbers::were($same, 'already there'),
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
-            $changed > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
-        ]);
+            $changed > 0 ? 'largest move '.Numbers::milliseconds($context->time->milliseconds($at, $largest)) : '',
+        );
     }
 }

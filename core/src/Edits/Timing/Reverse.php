@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
@@ -14,8 +12,10 @@ use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InClips;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
@@ -23,27 +23,23 @@ use Jactonic\Core\Song\Sounding;
 /** Mirrors the selection in time within its own span: the last end becomes the first start. Doing it twice restores. */
 final readonly class Reverse implements InClips
 {
+    use ArrangesSpans;
+
     public function declaration(): Declaration
     {
         return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true, onPoints: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
-        $places = $selection->positions($notes);
-        $from = $notes->start[$places[0]];
-        $to = 0;
-        foreach ($places as $i) {
-            $to = max($to, $notes->start[$i] + $notes->length[$i]);
-        }
-        $draft = new Draft($notes);
-        foreach ($places as $i) {
-            $draft->start[$i] = $from + $to - $notes->start[$i] - $notes->length[$i];
-            $draft->playedStart[$i] = -$notes->playedEnd[$i];
-            $draft->playedEnd[$i] = -$notes->playedStart[$i];
+        $from = $spans->start[$spans->places[0]];
+        $to = max([0, ...array_map($spans->end(...), $spans->places)]);
+        foreach ($spans->places as $i) {
+            $spans->start[$i] = $from + $to - $spans->end($i);
+            [$spans->playedStart[$i], $spans->playedEnd[$i]] = [-$spans->playedEnd[$i], -$spans->playedStart[$i]];
         }
 
-        return $draft->change($selection, Wording::notes(count($places)).' reversed');
+        return Said::of($spans->counted(), 'reversed');
     }
 
     /** What is seen of the clip sounds backwards, its rounds as notes of their own. */
@@ -77,9 +73,9 @@ final readonly class Reverse implements InClips
     {
         $ends = $next = [];
         foreach (array_reverse($points->start, true) as $i => $start) {
-            $lane = "{$points->kind[$i]} {$points->number[$i]} {$points->channel[$i]} {$points->note[$i]}";
-            $ends[$i] = $next[$lane] ?? $length;
-            $next[$lane] = $start;
+            $course = $points->courseOf($i);
+            $ends[$i] = $next[$course] ?? $length;
+            $next[$course] = $start;
         }
         ksort($ends);
 

@@ -13,9 +13,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\FollowsOn;
 use Jactonic\Core\Edits\Group;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -64,8 +65,8 @@ final readonly class Rotate implements Edit, FollowsOn
         $bars = $meters->barAt($to - 1) - $meters->barAt($from) + 1;
 
         return $draft->change($selection, $moved === 0
-            ? 'Nothing moved: the pattern is turned by its whole length.'
-            : Wording::notes($moved).' rotated by '.$parameters->amount('by').' within '.($bars === 1 ? '1 bar' : "{$bars} bars"))
+            ? Said::nothing('Nothing moved: the pattern is turned by its whole length.')
+            : Said::did($moved, Noun::Note, 'rotated by '.$parameters->amount('by').' within '.Noun::Bar->counted($bars)))
             ->settling(['within' => "{$from}..{$to}"]);
     }
 

@@ -4,27 +4,28 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
-use Jactonic\Core\Content\Change;
-use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\PointDraft;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InClips;
-use Jactonic\Core\Edits\Wording;
+use Jactonic\Core\Edits\Spans\ArrangesSpans;
+use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Parameters\Ratio;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 
 /** Makes music slower or faster: distances from an anchor, lengths and played moments are multiplied by a factor. */
 final readonly class Stretch implements InClips
 {
+    use ArrangesSpans;
+
     private const LARGEST = 16;
 
     public function declaration(): Declaration
@@ -37,32 +38,28 @@ final readonly class Stretch implements InClips
         ], onClips: true, onPoints: true);
     }
 
-    public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
+    public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
-        $places = $selection->positions($notes);
         $factor = $parameters->ratio('factor');
-        $first = $notes->start[$places[0]];
+        $first = $spans->start[$spans->places[0]];
         $anchor = $parameters->choice('anchor') === 'caret' ? $context->caret->tick : $first;
         if ($anchor + $factor->of($first - $anchor) < 0) {
-            throw new EditRefused('Nothing stretched: the first note would come before the start of the song. Take a smaller factor, or anchor=start.');
+            throw new EditRefused("Nothing stretched: the first {$spans->noun->value} would come before the start of the song. Take a smaller factor, or anchor=start.");
         }
 
-        $draft = new Draft($notes);
-        foreach ($places as $i) {
-            $start = $notes->start[$i];
-            $newStart = $anchor + $factor->of($start - $anchor);
-            $newEnd = max($newStart + 1, $anchor + $factor->of($start + $notes->length[$i] - $anchor));
-            $draft->start[$i] = $newStart;
-            $draft->length[$i] = $newEnd - $newStart;
-            $draft->playedStart[$i] = $factor->of($notes->playedStart[$i]);
-            $draft->playedEnd[$i] = $factor->of($notes->playedEnd[$i]);
+        foreach ($spans->places as $i) {
+            $start = $anchor + $factor->of($spans->start[$i] - $anchor);
+            $end = max($start + 1, $anchor + $factor->of($spans->end($i) - $anchor));
+            [$spans->start[$i], $spans->length[$i]] = [$start, $end - $start];
+            $spans->playedStart[$i] = $factor->of($spans->playedStart[$i]);
+            $spans->playedEnd[$i] = $factor->of($spans->playedEnd[$i]);
         }
         $faster = $factor->numerator < $factor->denominator;
         $times = $faster ? $factor->denominator / $factor->numerator : $factor->numerator / $factor->denominator;
 
-        return $draft->change($selection, $factor->numerator === $factor->denominator
-            ? 'Nothing changed: a factor of 1 leaves things as they are.'
-            : Wording::notes(count($places)).' made '.round($times, 2).' times '.($faster ? 'as fast' : 'as slow'));
+        return $factor->numerator === $factor->denominator
+            ? Said::nothing('Nothing changed: a factor of 1 leaves things as they are.')
+            : Said::of($spans->counted(), 'made '.round($times, 2).' times '.($faster ? 'as fast' : 'as slow'));
     }
 
     /**

@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Rounding;
 
 /** Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment goes along: a strum is meant. */
@@ -61,7 +63,7 @@ final readonly class Strum implements Edit
         }
 
         return $draft->change($selection, $strummed === 0
-            ? 'Nothing strummed: no two notes start together. A wider spread takes more as one chord.'
-            : ($strummed === 1 ? '1 chord' : "{$strummed} chords").' strummed over '.$time);
+            ? Said::nothing('Nothing strummed: no two notes start together. A wider spread takes more as one chord.')
+            : Said::did($strummed, Noun::Chord, "strummed over {$time}"));
     }
 }

@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Beside;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\RowNames;
@@ -60,19 +61,19 @@ final readonly class ChangeRow implements SongEdit
         }
 
         return $names->rows === $before->rows
-            ? SongResult::of($open, $open->song, "Nothing changed: {$before->called($pitch)} is so already.")
+            ? SongResult::of($open, $open->song, Said::nothing("Nothing changed: {$before->called($pitch)} is so already."))
             : SongResult::of($open, $open->song->withTrack($track->with(['rows' => (string) $names])), $this->said($track, $pitch, $before, $names));
     }
 
-    private function said(Track $track, int $pitch, RowNames $before, RowNames $names): string
+    private function said(Track $track, int $pitch, RowNames $before, RowNames $names): Said
     {
         [$was, $is] = [$before->called($pitch), $names->called($pitch)];
         $colour = $names->rows[$pitch][1] ?? 0;
 
-        return match (true) {
+        return Said::that(match (true) {
             $was !== $is => "{$track->name}: ".PitchName::of($pitch)." is called {$is}",
             $colour !== ($before->rows[$pitch][1] ?? 0) => "{$track->name}: {$is} has ".($colour === 0 ? 'the track’s colour' : "colour {$colour}"),
             default => "{$track->name}: {$is} moved among the rows",
-        };
+        });
     }
 }

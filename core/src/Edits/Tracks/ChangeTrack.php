@@ -12,9 +12,11 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
-use Jactonic\Core\Edits\Wording;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
@@ -61,8 +63,8 @@ final readonly class ChangeTrack implements Gesture, SongEdit
         $said = array_diff_assoc($changed->toArray(), $track->toArray());
 
         return SongResult::of($open, $said === [] ? $open->song : $open->song->withTrack($changed), $said === []
-            ? "Nothing changed: {$track->name} is so already."
-            : "{$track->name}: ".implode(', ', array_map($this->said(...), array_keys($said), $said)));
+            ? Said::nothing("Nothing changed: {$track->name} is so already.")
+            : Said::that("{$track->name}: ".implode(', ', array_map($this->said(...), array_keys($said), $said))));
     }
 
     /** Gives the notes of a track the pitches they sound at: it sounds the same, as written. */
@@ -70,7 +72,7 @@ final readonly class ChangeTrack implements Gesture, SongEdit
     {
         $by = $track->transposition;
         if ($by === 0) {
-            return SongResult::of($open, $open->song, "Nothing changed: {$track->name} sounds as written.");
+            return SongResult::of($open, $open->song, Said::nothing("Nothing changed: {$track->name} sounds as written."));
         }
         $song = $open->song->withTrack($track->with(['transposition' => 0]));
         $count = 0;
@@ -81,7 +83,8 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             $song = $song->withClip($clip, $content->withNotes($content->notes->with(['pitch' => $pitches])));
         }
 
-        return SongResult::of($open, $song, "{$track->name}: ".Wording::notes($count).' written as they sound, '.abs($by).(abs($by) === 1 ? ' semitone ' : ' semitones ').($by > 0 ? 'higher' : 'lower'));
+        return SongResult::of($open, $song, Said::that("{$track->name}: ".Noun::Note->counted($count).' written as they sound')
+            ->with((string) By::up($by, 'semitone')));
     }
 
     /** @return array<string, int|string|bool> */

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Rest;
@@ -51,6 +52,6 @@ final readonly class CopyTrack implements SongEdit
             $opened[] = $new->id;
         }
 
-        return SongResult::opening($open, $copied, array_slice($opened, 0, 1), $opened[0] ?? 0, "{$track->name} copied".($parameters->isOn('clips') ? '' : ', without its notes'));
+        return SongResult::opening($open, $copied, array_slice($opened, 0, 1), $opened[0] ?? 0, Said::of($track->name, 'copied')->with($parameters->isOn('clips') ? '' : 'without its notes'));
     }
 }

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 
@@ -39,6 +40,6 @@ final readonly class DeleteTrack implements SongEdit
         $stays = array_values(array_filter($open->open, static fn (int $clip): bool => isset($song->clips[$clip])));
         $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($next));
 
-        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), $open->front, "{$track->name} deleted");
+        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), $open->front, Said::of($track->name, 'deleted'));
     }
 }

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Techniques;
 
@@ -35,7 +36,7 @@ final readonly class MapTechniques implements SongEdit
         $count = count($changed->techniques->all);
 
         return SongResult::of($open, $open->song->withTrack($changed), $changed->toArray() === $track->toArray()
-            ? "Nothing changed: {$track->name} has these techniques already."
-            : "{$track->name}: ".($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}"));
+            ? Said::nothing("Nothing changed: {$track->name} has these techniques already.")
+            : Said::that("{$track->name}: ".($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}")));
     }
 }

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
@@ -34,7 +35,7 @@ final readonly class MoveTrack implements SongEdit
         $from = (int) array_search($track->id, $order, true);
         $to = max(0, min(count($order) - 1, $from + $parameters->int('by')));
         if ($to === $from) {
-            return SongResult::of($open, $open->song, "Nothing moved: {$track->name} is at the ".($parameters->int('by') < 0 ? 'top.' : 'bottom.'));
+            return SongResult::of($open, $open->song, Said::nothing("Nothing moved: {$track->name} is at the ".($parameters->int('by') < 0 ? 'top.' : 'bottom.')));
         }
         array_splice($order, $from, 1);
         array_splice($order, $to, 0, [$track->id]);
@@ -43,6 +44,6 @@ final readonly class MoveTrack implements SongEdit
             $tracks[] = $open->song->tracks[$id]->place === $place ? $open->song->tracks[$id] : $open->song->tracks[$id]->with(['place' => $place]);
         }
 
-        return SongResult::of($open, $open->song->withTracks($tracks), "{$track->name} moved ".($to > $from ? 'down' : 'up'));
+        return SongResult::of($open, $open->song->withTracks($tracks), Said::of($track->name, 'moved '.($to > $from ? 'down' : 'up')));
     }
 }

@@ -14,6 +14,8 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Parameters\RowNamesValue;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\RowNames;
 
@@ -42,7 +44,7 @@ final readonly class NameRows implements SongEdit
         $count = count($changed->rowNames()->rows);
 
         return SongResult::of($open, $open->song->withTrack($changed), $changed->toArray() === $track->toArray()
-            ? "Nothing changed: the rows of {$track->name} are called so already."
-            : "{$track->name}: ".($count === 0 ? 'rows are called by their pitches' : ($count === 1 ? '1 row' : "{$count} rows").' named'));
+            ? Said::nothing("Nothing changed: the rows of {$track->name} are called so already.")
+            : Said::that("{$track->name}: ".($count === 0 ? 'rows are called by their pitches' : Noun::Row->counted($count).' named')));
     }
 }

@@ -13,6 +13,7 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
@@ -47,7 +48,7 @@ final readonly class NewTrack implements SongEdit
         $others = array_map(static fn (Track $other): Track => $other->place >= $place ? $other->with(['place' => $other->place + 1]) : $other, $song->tracks);
 
         return SongResult::opening(
-            $open, $song->withTracks([...$others, $track])->withClip($clip, Content::none()), [$clip->id], $clip->id, "New track {$track->name}",
+            $open, $song->withTracks([...$others, $track])->withClip($clip, Content::none()), [$clip->id], $clip->id, Said::that("New track {$track->name}"),
         );
     }
 

@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\FollowsOn;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Recipes\Reach;
@@ -39,10 +40,11 @@ final readonly class EditOfNotes implements Step
             return $state->after($this->edit->apply($state->notes, $state->selection, $state->context));
         }
         $declared = $this->edit->declaration;
-        if ($declared->onClips) {
+        $edit = $this->edit->edit;
+        if ($declared->onClips && $edit instanceof SpanEdit) {
             $settled = $state->settled();
 
-            return $state->afterSong($settled, ChosenClips::apply($this->edit->edit, $settled, $state->context, $this->edit->parameters));
+            return $state->afterSong($settled, ChosenClips::apply($edit, $settled, $state->context, $this->edit->parameters));
         }
         $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
 

@@ -11,6 +11,8 @@ use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Recipes\Step;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** A recipe or a rule: a script of its own, on the notes it chooses. */
 final readonly class RunRecipe implements Step
@@ -35,13 +37,15 @@ final readonly class RunRecipe implements Step
     public function run(State $state): State
     {
         $before = $state->context->time->grid;
+        $earlier = $state->said;
+        $state = $state->saying(Said::aside('Done'));
         $name = $this->recipe->name;
         if ($this->recipe->choice !== null) {
             $chosen = $this->recipe->choice->choose($state->notes, $state->selection, $state->context);
             if ($chosen->isEmpty()) {
-                return $state->selecting($state->selection, "“{$name}”: no note matches, nothing changed.");
+                return $state->selecting($state->selection, Said::nothing("“{$name}”: no note matches, nothing changed."));
             }
-            $state = $state->selecting($chosen, count($chosen->ids).' notes match');
+            $state = $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         }
         try {
             $done = $this->script->goOn($state);
@@ -50,7 +54,7 @@ final readonly class RunRecipe implements Step
         }
         $done = $this->recipe->keepsGrid ? $done->onGrid($before) : $done;
 
-        return $done->saying("“{$name}”: {$done->summary}");
+        return $done->saying($earlier->then($done->said->in($name)));
     }
 
     public function following(EditLine $earlier): self

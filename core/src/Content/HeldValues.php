@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits\Lanes;
+namespace Jactonic\Core\Content;
 
-use Jactonic\Core\Content\Points;
+use Jactonic\Core\Time\Halving;
 
 /** What points of one lane hold that follow each other on one track: each its value until the next. */
 final readonly class HeldValues
@@ -47,12 +47,8 @@ final readonly class HeldValues
     /** Which of them is the first after a tick. */
     private function firstAfter(int $tick): int
     {
-        [$low, $high] = [0, count($this->places)];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            [$low, $high] = $this->points->start[$this->places[$middle]] <= $tick ? [$middle + 1, $high] : [$low, $middle];
-        }
+        [$starts, $places] = [$this->points->start, $this->places];
 
-        return $low;
+        return Halving::first(count($places), static fn (int $k): bool => $starts[$places[$k]] > $tick);
     }
 }

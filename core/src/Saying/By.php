@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Saying;
+
+use Stringable;
+
+/** How far something went, in a sentence. Two of one kind add up, so that a run of keys can say what it came to. */
+final readonly class By implements Stringable
+{
+    /** @param  list<string>  $words  the unit, and where it goes above and below 0 */
+    private function __construct(
+        private string $kind,
+        private int $size,
+        private array $words = [],
+        private float $milliseconds = 0.0,
+    ) {
+    }
+
+    /** “120 ticks (125 ms) later”, earlier below 0. */
+    public static function ticks(int $ticks, float $milliseconds): self
+    {
+        return new self('ticks', $ticks, [], $milliseconds);
+    }
+
+    /** “up 2 semitones”, down below 0. */
+    public static function up(int $size, string $unit): self
+    {
+        return new self('up', $size, [$unit]);
+    }
+
+    /** “8 louder”, “8 softer” below 0. */
+    public static function levels(int $size, string $above, string $below): self
+    {
+        return new self('levels', $size, [$above, $below]);
+    }
+
+    /** Both in a row; null where they do not measure the same. */
+    public function plus(self $next): ?self
+    {
+        return $this->kind !== $next->kind || $this->words !== $next->words
+            ? null
+            : new self($this->kind, $this->size + $next->size, $this->words, $this->milliseconds + $next->milliseconds);
+    }
+
+    public function __toString(): string
+    {
+        $size = abs($this->size);
+        $way = static fn (string $above, string $below): string => $above;
+        if ($this->size < 0) {
+            $way = static fn (string $above, string $below): string => $below;
+        }
+
+        return match ($this->kind) {
+            'ticks' => "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('.Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
+            'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}".($size === 1 ? '' : 's'),
+            default => "{$size} ".$way(...$this->words),
+        };
+    }
+
+    /** @return array{string, int, list<string>, float} for storing */
+    public function toArray(): array
+    {
+        return [$this->kind, $this->size, $this->words, $this->milliseconds];
+    }
+
+    /** @param  array{string, int, list<string>, float|int}  $stored */
+    public static function fromArray(array $stored): self
+    {
+        return new self($stored[0], $stored[1], $stored[2], (float) $stored[3]);
+    }
+}
