@@ -6,7 +6,7 @@ namespace Tests;
 
 use App\Demo\LanternFerry;
 use App\Models\ClipRecord;
-use App\Songs\SongStore;
+use App\Songs\Store\SongStore;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Http\JsonResponse;

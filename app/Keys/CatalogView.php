@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Keys;
 
+use App\Lines\ViewCommands;
 use App\Recipes\RecipeBook;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Lane;

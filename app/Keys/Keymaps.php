@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Keys;
 
 use App\ChangedElsewhere;
+use App\Lines\KnownLines;
 use App\Models\KeptKeymap;
 use App\Models\Preference;
 use Illuminate\Database\Eloquent\ModelNotFoundException;

@@ -7,6 +7,7 @@ namespace App\Models;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\History\PackedStep;
 use Jactonic\Core\History\Step;
+use Jactonic\Core\Saying\Said;
 
 /**
  * A step of a song's history as it is stored.
@@ -25,6 +26,7 @@ use Jactonic\Core\History\Step;
  * @property string $before what was selected before, packed
  * @property string $after what was selected after, packed
  * @property string $change packed
+ * @property array{subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>, times: int, earlier: list<string>, isAside: bool, didNothing: bool}|null $said what it said of itself
  */
 final class StepRecord extends Record
 {
@@ -34,13 +36,13 @@ final class StepRecord extends Record
     protected $table = 'steps';
 
     /** @var array<string, string> */
-    protected $casts = ['lines' => 'array', 'clips' => 'array'];
+    protected $casts = ['lines' => 'array', 'clips' => 'array', 'said' => 'array'];
 
     public function step(): Step
     {
         return new Step(
             $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before), PackedStep::unpackSelection($this->after),
-            PackedStep::unpack($this->change), $this->ran, $this->times,
+            PackedStep::unpack($this->change), $this->ran, $this->times, $this->said === null ? null : Said::fromArray($this->said),
         );
     }
 
@@ -65,6 +67,7 @@ final class StepRecord extends Record
         return [
             'lines' => json_encode($step->lines, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
             'times' => $step->times,
+            'said' => $step->said === null ? null : json_encode($step->said->toArray(), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
             'at' => now()->getTimestampMs(),
             'ran' => $step->at,
             'clips' => json_encode($step->change->touchedClips()),

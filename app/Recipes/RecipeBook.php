@@ -6,7 +6,7 @@ namespace App\Recipes;
 
 use App\ChangedElsewhere;
 use App\Data\Writing;
-use App\Keys\KnownLines;
+use App\Lines\KnownLines;
 use App\Models\KeptRecipe;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Recipes\Recipe;

@@ -6,6 +6,10 @@ namespace App\Songs;
 
 use App\Data\Writing;
 use App\Models\KnownRequest;
+use App\Songs\Asked\Standing;
+use App\Songs\Store\SongHistory;
+use App\Songs\Store\SongStore;
+use App\Songs\Told\SongAnswer;
 use Closure;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Jactonic\Core\Song\OpenSong;

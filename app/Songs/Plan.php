@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Songs\Store\StoredSong;
+use App\Songs\Told\SongAnswer;
 use Closure;
 
 /** What is to be written, worked out on a song as it was read. */

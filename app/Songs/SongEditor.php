@@ -5,9 +5,16 @@ declare(strict_types=1);
 namespace App\Songs;
 
 use App\ChangedElsewhere;
-use App\Keys\KnownLines;
+use App\Lines\KnownLines;
 use App\Models\Clipboard;
 use App\Models\StepRecord;
+use App\Songs\Asked\ContextInput;
+use App\Songs\Asked\Standing;
+use App\Songs\Store\SongHistory;
+use App\Songs\Store\SongStore;
+use App\Songs\Store\StoredSong;
+use App\Songs\Told\SongAnswer;
+use App\Songs\Told\SongView;
 use Closure;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
@@ -35,6 +42,7 @@ final readonly class SongEditor
         private SongHistory $history,
         private Carrying $carrying,
         private KnownLines $lines,
+        private SongView $view,
     ) {
     }
 
@@ -57,16 +65,17 @@ final readonly class SongEditor
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
             $script = $this->history->following($stored, $script, $selection);
-            $last = $this->history->joined($stored, $script, $selection, self::now());
-            $gesture = $last === null ? null : $this->goOn($last, $stored, $open, $script, $selection, $context);
-            if ($gesture !== null) {
-                return $gesture;
+            $joining = $this->history->joining($stored, $script, $selection, self::now());
+            if ($joining?->combined !== null) {
+                return $this->goOn($joining->step, $joining->combined, $stored, $open, $script, $selection, $context);
             }
             $state = $script->apply($open, $selection, $context, Patience::begin());
             $change = $state->change();
             $record = $change->isNothing()
                 ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))
-                : $this->record($last, $stored, $open, $state, $change, $selection, new Step($state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change, self::now()));
+                : $this->record($joining?->step, $stored, $open, $state, $change, new Step(
+                    $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change, self::now(), said: $state->said,
+                ));
 
             return new Plan($stored, static function () use ($state, $context, $record): SongAnswer {
                 if ($state->clipboard !== null) {
@@ -170,13 +179,21 @@ final readonly class SongEditor
         return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
     }
 
-    /** The song as far as a script needs it, where nobody else changed what the caller saw. */
+    /**
+     * The song as far as a script needs it.
+     *
+     * @throws ChangedElsewhere where another writer changed what is worked on
+     */
     private function seen(int $songId, Standing $standing, ?Script $script = null, bool $onClips = false): StoredSong
     {
         $reach = $script?->reach() ?? Reach::notes();
         $needsAll = $onClips || $reach->song;
         $stored = $needsAll ? $this->store->whole($songId, $reach->song ? null : $standing->open) : $this->store->clips($songId, $standing->open);
-        $standing->compare($stored, $needsAll);
+        if (! $standing->hasSeen($stored, $needsAll)) {
+            throw new ChangedElsewhere('This part was changed in another window. Its present state is shown.', fn (): array => [
+                'song' => $this->view->open($songId, $standing->open, $standing->front),
+            ]);
+        }
 
         return $stored;
     }
@@ -189,43 +206,29 @@ final readonly class SongEditor
     }
 
     /**
-     * Goes on with the gesture the song stands at, computed from where it began; null where this is none.
+     * Goes on with the gesture the song stands at: the one line that does all of it, computed from where it began.
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(StepRecord $row, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): ?Plan
+    private function goOn(Step $begun, string $combined, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): Plan
     {
-        $combined = $script->combinedAfter($row->lines);
-        if ($combined === null) {
-            return null;
-        }
-        $begun = $row->step();
-        // What moved notes does not go on with what moves the clips they lie in.
-        if (($begun->change->contents === []) !== $script->movesClips($context)) {
-            return null;
-        }
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
         $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start), Patience::begin());
         $change = $state->change();
         $whole = $back->followedBy($change);
         $after = $whole->applyTo($stored->song);
-        $step = new Step([$combined], $selection, $state->selection, $change, self::now());
+        $step = new Step([$combined], $selection, $state->selection, $change, self::now(), said: $state->said);
         // Where it went no further, as at a limit, that is what this press has to say.
-        $summary = (string) ($whole->isNothing() ? $script->apply($open, $selection, $context) : $state)->said;
+        $said = $whole->isNothing() ? $script->apply($open, $selection, $context)->said : $state->said;
 
-        return new Plan($stored, function () use ($row, $stored, $open, $state, $whole, $after, $step, $summary): SongAnswer {
-            if ($step->isNothing()) {
-                // The gesture came back to where it began: there is nothing to undo.
-                $row->delete();
-            } else {
-                $this->history->replace($row, $step, $stored->song, $after);
-            }
-            $revisions = $this->store->write($stored, $after, $whole, $step->isNothing() ? $row->parent_id : $row->id);
+        return new Plan($stored, function () use ($stored, $open, $state, $whole, $after, $step, $said): SongAnswer {
+            $stepId = $this->history->replace($stored, $step, $after);
+            $revisions = $this->store->write($stored, $after, $whole, $stepId);
 
             return SongAnswer::walked(
-                $stored, $open, $after, $whole, $state->selection, $summary, $revisions,
-                $step->isNothing() ? $this->history->titles($stored->record->id, $row->parent_id) : ['undo' => $step->title(), 'redo' => null],
+                $stored, $open, $after, $whole, $state->selection, (string) $said, $revisions,
+                $this->titlesAt($stored, $step, $stepId),
             );
         });
     }
@@ -270,33 +273,28 @@ final readonly class SongEditor
     }
 
     /**
-     * What writes what a script did, as a new step or joined to the last one where it is a quick repeat of it.
+     * What writes what a script did, as a new step or with the one it joins.
      *
      * @return Closure(): SongAnswer
      */
-    private function record(?StepRecord $last, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Selection $before, Step $step): Closure
+    private function record(?Step $joined, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Step $step): Closure
     {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
-        $joined = $last?->lines === $step->lines ? $last->step()->mergedWith($step) : null;
+        $whole = $joined?->and($step) ?? $step;
 
-        return function () use ($last, $stored, $open, $state, $change, $before, $step, $after, $joined): SongAnswer {
-            if ($last === null || $joined === null) {
-                $stepId = $this->history->add($stored, $step, $after);
-                $titles = ['undo' => $step->title(), 'redo' => null];
-            } elseif ($joined->isNothing()) {
-                // What was repeated came back to where it began.
-                $last->delete();
-                $stepId = $last->parent_id;
-                $titles = $this->history->titles($stored->record->id, $stepId);
-            } else {
-                $this->history->replace($last, $joined, $stored->song, $after);
-                $stepId = $last->id;
-                $titles = ['undo' => $joined->title(), 'redo' => null];
-            }
+        return function () use ($joined, $stored, $open, $state, $change, $step, $after, $whole): SongAnswer {
+            $stepId = $joined === null ? $this->history->add($stored, $step, $after) : $this->history->replace($stored, $whole, $after);
             $revisions = $this->store->write($stored, $after, $change, $stepId);
+            $told = $state->saying($whole->said ?? $state->said);
 
-            return SongAnswer::done($stored, $open, $after, $state, $change, $before, $revisions, $titles);
+            return SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $this->titlesAt($stored, $whole, $stepId));
         };
+    }
+
+    /** @return array{undo: string|null, redo: string|null} where a step was written last */
+    private function titlesAt(StoredSong $stored, Step $step, ?int $stepId): array
+    {
+        return $step->isNothing() ? $this->history->titles($stored->record->id, $stepId) : ['undo' => $step->title(), 'redo' => null];
     }
 
     private static function now(): int

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Songs\Asked\ContextInput;
+use App\Songs\Asked\Standing;
+use App\Songs\Store\SongStore;
 use Jactonic\Core\Advice\Advice;
 use Jactonic\Core\Advice\KeyGuess;
 use Jactonic\Core\Conditions\Conditions;

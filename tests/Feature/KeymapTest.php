@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Keys\KnownLines;
 use App\Keys\ShippedMaps;
-use App\Keys\ViewCommands;
+use App\Lines\KnownLines;
+use App\Lines\ViewCommands;
 use App\Models\KeptKeymap;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Keys\Binding;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Keys\KnownLines;
+use App\Lines\KnownLines;
 use App\Models\ClipRecord;
 use App\Models\KeptRecipe;
 use App\Models\StepRecord;

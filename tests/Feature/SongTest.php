@@ -7,7 +7,7 @@ namespace Tests\Feature;
 use App\Demo\LanternFerry;
 use App\Models\SongRecord;
 use App\Models\StepRecord;
-use App\Songs\SongStore;
+use App\Songs\Store\SongStore;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Lane;

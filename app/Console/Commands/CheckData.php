@@ -7,7 +7,7 @@ namespace App\Console\Commands;
 use App\Console\DataCommand;
 use App\Data\DatabaseFile;
 use App\Data\DataFault;
-use App\Data\Upkeep;
+use App\Start\Upkeep;
 
 final class CheckData extends DataCommand
 {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Console\DataCommand;
-use App\Data\Upkeep;
+use App\Start\Upkeep;
 
 final class CopyData extends DataCommand
 {

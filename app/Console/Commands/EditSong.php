@@ -6,7 +6,7 @@ namespace App\Console\Commands;
 
 use App\Console\MidiPath;
 use App\Console\TrackEdits;
-use App\Keys\ViewCommands;
+use App\Lines\ViewCommands;
 use Illuminate\Console\Command;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Context\Caret;

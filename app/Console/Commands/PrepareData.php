@@ -6,7 +6,7 @@ namespace App\Console\Commands;
 
 use App\Console\DataCommand;
 use App\Data\DatabaseLock;
-use App\Data\Upkeep;
+use App\Start\Upkeep;
 
 final class PrepareData extends DataCommand
 {

@@ -7,7 +7,7 @@ namespace App\Console\Commands;
 use App\Console\DataCommand;
 use App\Data\DatabaseFile;
 use App\Data\DatabaseLock;
-use App\Data\Upkeep;
+use App\Start\Upkeep;
 
 final class RestoreData extends DataCommand
 {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Demo\LanternFerry;
-use App\Songs\SongStore;
+use App\Songs\Store\SongStore;
 use Illuminate\Console\Command;
 
 final class SeedDemo extends Command

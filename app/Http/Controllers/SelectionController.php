@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Requests\EditRequest;
 use App\Models\SongRecord;
-use App\Songs\KeptSelections;
+use App\Songs\Store\KeptSelections;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Songs\SongStore;
-use App\Songs\TrackMapInput;
+use App\Songs\Asked\TrackMapInput;
+use App\Songs\Store\SongStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Once;
-use App\Songs\ContextInput;
-use App\Songs\Standing;
+use App\Songs\Asked\ContextInput;
+use App\Songs\Asked\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Conditions\Selecting;

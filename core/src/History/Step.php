@@ -5,18 +5,17 @@ declare(strict_types=1);
 namespace Jactonic\Core\History;
 
 use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\SongChange;
 
 /** One step of a song's history: the edit lines that were run, what they changed, and what was selected before and after. */
 final readonly class Step
 {
-    /** Quick repeats within this time of each other are one step, so that a held key is undone at once. */
-    public const JOIN_WITHIN_MS = 800;
-
     /**
      * @param  non-empty-list<string>  $lines
      * @param  int  $at  when it was last run, in ms of a clock that is never set back
      * @param  int  $times  how often it was run
+     * @param  Said|null  $said  what it said of itself; null for steps of before that was kept
      */
     public function __construct(
         public array $lines,
@@ -25,27 +24,17 @@ final readonly class Step
         public SongChange $change,
         public int $at,
         public int $times = 1,
+        public ?Said $said = null,
     ) {
     }
 
-    /** Whether what is run at a moment comes soon after what was run at another; never, where the machine was started between. */
-    public static function isSoon(int $before, int $at): bool
+    /** This step and one that joins it (`Joining`), as one. */
+    public function and(self $next): self
     {
-        return $at >= $before && $at - $before <= self::JOIN_WITHIN_MS;
-    }
-
-    /** Whether another run, of whatever lines, soon follows this one on the notes it left selected. */
-    public function isFollowedBy(Selection $selection, int $at): bool
-    {
-        return self::isSoon($this->at, $at) && $this->after->equals($selection) && $this->before->equals($selection);
-    }
-
-    /** This step and one that repeats it soon after, with the same lines on the notes it left selected; null where the next is another. */
-    public function mergedWith(self $next): ?self
-    {
-        return $this->lines === $next->lines && $this->isFollowedBy($next->before, $next->at)
-            ? new self($this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at, $this->times + $next->times)
-            : null;
+        return new self(
+            $this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at, $this->times + $next->times,
+            $this->said !== null && $next->said !== null ? $this->said->then($next->said) : $next->said,
+        );
     }
 
     /** Whether nothing is left of it: what it did came back to where it began. */

@@ -11,13 +11,11 @@ final readonly class Reach
      * @param  bool  $song  tracks, clips or the conductor are changed: all of the song is needed
      * @param  bool  $clipboard  what was cut or copied last is put in
      * @param  bool  $putsIn  notes of its own are put in, so it has to be known where
-     * @param  bool  $clips  done to chosen clips it moves the clips themselves rather than the notes in them
      */
     public function __construct(
         public bool $song = false,
         public bool $clipboard = false,
         public bool $putsIn = false,
-        public bool $clips = false,
     ) {
     }
 
@@ -34,7 +32,6 @@ final readonly class Reach
             $this->song || $other->song,
             $this->clipboard || $other->clipboard,
             $this->putsIn || $other->putsIn,
-            $this->clips || $other->clips,
         );
     }
 }

@@ -110,12 +110,6 @@ final readonly class Script
         return array_reduce($this->steps, static fn (Reach $reach, Step $step): Reach => $reach->and($step->reach()), Reach::notes());
     }
 
-    /** Whether it is one line that moves the chosen clips themselves rather than the notes in them. */
-    public function movesClips(Context $context): bool
-    {
-        return $context->onClips && count($this->steps) === 1 && $this->steps[0]->reach()->clips;
-    }
-
     /** @return non-empty-list<string> */
     public function lines(): array
     {

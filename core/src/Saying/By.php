@@ -53,9 +53,9 @@ final readonly class By implements Stringable
         }
 
         return match ($this->kind) {
-            'ticks' => "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('.Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
+            'ticks' => $size === 0 ? 'back to where they were' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('.Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
             'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}".($size === 1 ? '' : 's'),
-            default => "{$size} ".$way(...$this->words),
+            default => $size === 0 ? 'as they were' : "{$size} ".$way(...$this->words),
         };
     }
 

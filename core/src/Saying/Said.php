@@ -124,7 +124,7 @@ final readonly class Said implements Stringable
         $earlier = array_slice($this->earlier, 1 - self::MOST_TOLD);
         $untold = count($this->earlier) - count($earlier);
 
-        return implode('; ', [...($untold > 0 ? ["{$untold} lines before"] : []), ...$earlier, $this->told()]);
+        return implode('; ', [...($untold > 0 ? [($untold === 1 ? '1 line' : "{$untold} lines").' before'] : []), ...$earlier, $this->told()]);
     }
 
     /** @return array<string, mixed> for storing */

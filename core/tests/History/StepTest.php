@@ -7,9 +7,12 @@ namespace Jactonic\Core\Tests\History;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\History\Joining;
 use Jactonic\Core\History\PackedStep;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\History\Tree;
+use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
@@ -25,32 +28,61 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** A step of a song's history: what joins it, what it keeps, and how steps hang together. */
 final class StepTest extends MusicTestCase
 {
-    /** @return iterable<string, array{string, int, list<int>, bool}> line, ms after the first, selection, joins */
+    /** @return iterable<string, array{string, string, int, list<int>, string}> line, then line, ms later, on which notes, what the history shows */
     public static function repeats(): iterable
     {
-        yield 'a quick repeat' => ['nudge', 800, [1, 2], true];
-        yield 'the selection in another order' => ['nudge', 10, [2, 1], true];
-        yield 'too late' => ['nudge', 801, [1, 2], false];
-        yield 'another edit' => ['nudge by=-grid', 10, [1, 2], false];
-        yield 'other notes' => ['nudge', 10, [1], false];
+        yield 'a quick repeat' => ['nudge', 'nudge', 800, [1, 2], 'nudge × 2'];
+        yield 'the selection in another order' => ['nudge', 'nudge', 10, [2, 1], 'nudge × 2'];
+        yield 'too late' => ['nudge', 'nudge', 801, [1, 2], 'nudge'];
+        yield 'the machine was started between' => ['nudge', 'nudge', -1, [1, 2], 'nudge'];
+        yield 'another edit' => ['nudge', 'nudge by=-grid', 10, [1, 2], 'nudge by=-grid'];
+        yield 'other notes' => ['nudge', 'nudge', 10, [1], 'nudge'];
+        yield 'a gesture is one line' => ['velocity add=5', 'velocity add=-2', 10, [1, 2], 'velocity add=3'];
+        yield 'a slider that is moved on' => ['track volume=90', 'track volume=91', 10, [1, 2], 'track volume=91'];
+        yield 'a tempo that is turned on' => ['tempo to=121', 'tempo to=122', 10, [1, 2], 'tempo to=122'];
+        yield 'a gesture on other notes' => ['velocity add=5', 'velocity add=-2', 10, [2], 'velocity add=-2'];
+        yield 'a gesture that waited' => ['velocity add=5', 'velocity add=-2', 900, [1, 2], 'velocity add=-2'];
     }
 
     /** @param  list<int>  $selected */
     #[DataProvider('repeats')]
-    public function test_quick_repeats_of_one_edit_on_one_selection_are_one_step(string $line, int $later, array $selected, bool $joins): void
+    public function test_quick_keys_on_one_selection_are_one_step(string $line, string $next, int $later, array $selected, string $title): void
+    {
+        $notes = self::notes([0], [240]);
+        $song = OpenSong::ofNotes($notes, Conductor::of(self::PPQ));
+        $first = $this->step($line, $song, [1, 2], 1000);
+        $moved = $song->with($first->change->applyTo($song->song));
+        $joining = Joining::of(
+            [$line], 1000, static fn (): Step => $first, Script::read([$next], Catalog::standard()),
+            Selection::of($selected), 1000 + $later,
+        );
+        $second = $this->step($next, $moved, $selected, 1000 + $later);
+
+        self::assertSame($title, match (true) {
+            $joining === null => $second->title(),
+            $joining->combined !== null => $joining->combined,
+            default => $joining->step->and($second)->title(),
+        });
+    }
+
+    public function test_steps_that_are_joined_do_what_both_did_and_say_how_far_they_went(): void
     {
         $notes = self::notes([0], [240]);
         $song = OpenSong::ofNotes($notes, Conductor::of(self::PPQ));
         $first = $this->step('nudge', $song, [1, 2], 1000);
-        $moved = $song->with($first->change->applyTo($song->song));
-        $both = $first->mergedWith($this->step($line, $moved, $selected, 1000 + $later));
+        $both = $first->and($this->step('nudge', $song->with($first->change->applyTo($song->song)), [1, 2], 1100));
 
-        self::assertSame($joins, $both !== null);
-        if ($both !== null) {
-            self::assertSame('nudge × 2', $both->title());
-            self::assertSame([240, 480], $both->change->applyTo($song->song)->contentOf(0)->notes->start);
-            self::assertTrue($both->change->reversed()->applyTo($both->change->applyTo($song->song))->contentOf(0)->notes->equals($notes));
-        }
+        self::assertSame([240, 480], $both->change->applyTo($song->song)->contentOf(0)->notes->start);
+        self::assertTrue($both->change->reversed()->applyTo($both->change->applyTo($song->song))->contentOf(0)->notes->equals($notes));
+        self::assertSame('2 notes moved 240 ticks (250 ms) later', (string) $both->said);
+        self::assertSame(1100, $both->at);
+        $old = new Step(['nudge'], $first->before, $first->after, $first->change, 1000);
+        self::assertSame('2 notes moved 120 ticks (125 ms) later', (string) $old->and($first)->said, 'a step of before said nothing');
+    }
+
+    public function test_what_something_else_came_after_is_joined_no_more(): void
+    {
+        self::assertNull(Joining::of(['nudge'], 1000, static fn (): ?Step => null, Script::read(['nudge'], Catalog::standard()), Selection::of([1, 2]), 1001));
     }
 
     public function test_a_repeat_that_comes_back_to_its_beginning_is_nothing(): void
@@ -60,8 +92,7 @@ final class StepTest extends MusicTestCase
         for ($press = 1; $press <= 16; $press++) {
             $next = $this->step('rotate', $song, [1, 2], 1000 + $press);
             $song = $song->with($next->change->applyTo($song->song));
-            $step = $step === null ? $next : $step->mergedWith($next);
-            self::assertNotNull($step);
+            $step = $step?->and($next) ?? $next;
             self::assertSame($press === 16, $step->isNothing(), "press {$press}");
         }
     }
@@ -101,8 +132,8 @@ final class StepTest extends MusicTestCase
     /** @param  list<int>  $selected */
     private function step(string $line, OpenSong $song, array $selected, int $at): Step
     {
-        $change = self::change($line, $song->notes, selected: $selected);
+        $done = Script::read([$line], Catalog::standard())->apply($song, Selection::of($selected), self::context());
 
-        return new Step([$line], Selection::of($selected), $change->selection, $song->changeOf($change), $at);
+        return new Step($done->lines, Selection::of($selected), $done->selection, $done->change(), $at, said: $done->said);
     }
 }

@@ -31,7 +31,7 @@ final readonly class EditOfNotes implements Step
     {
         $declared = $this->edit->declaration;
 
-        return new Reach(clipboard: $declared->usesClipboard, putsIn: $declared->putsIn, clips: $declared->onClips);
+        return new Reach(clipboard: $declared->usesClipboard, putsIn: $declared->putsIn);
     }
 
     public function run(State $state): State

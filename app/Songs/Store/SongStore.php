@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Store;
 
 use App\ChangedElsewhere;
 use App\Data\Writing;

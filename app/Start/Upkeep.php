@@ -2,12 +2,15 @@
 
 declare(strict_types=1);
 
-namespace App\Data;
+namespace App\Start;
 
+use App\Data\Copies;
+use App\Data\DatabaseFile;
+use App\Data\DataFault;
 use App\Demo\LanternFerry;
 use App\Models\ClipRecord;
 use App\Models\StepRecord;
-use App\Songs\SongStore;
+use App\Songs\Store\SongStore;
 use Closure;
 use Illuminate\Contracts\Config\Repository;
 use Illuminate\Contracts\Foundation\Application;

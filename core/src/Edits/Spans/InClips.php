@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits;
+namespace Jactonic\Core\Edits\Spans;
 
-use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Song;
 

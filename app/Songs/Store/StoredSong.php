@@ -2,11 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Store;
 
 use App\Models\ClipRecord;
 use App\Models\SongRecord;
-use Jactonic\Core\History\Step;
 use Jactonic\Core\Song\Song;
 
 /** A song as it was read: its value, and the revisions by which other writers are noticed. */
@@ -39,17 +38,6 @@ final readonly class StoredSong
     public function with(Song $song): self
     {
         return new self($this->record, $song, $this->revisions, $this->packed);
-    }
-
-    /**
-     * The lines of the step the song stands at, where that is so recent that another run may join it.
-     *
-     * @param  int  $now  in ms of a clock that is never set back
-     * @return list<string>|null
-     */
-    public function recentLines(int $now): ?array
-    {
-        return Step::isSoon((int) $this->record->step_ran, $now) ? $this->lines() : null;
     }
 
     /** @return list<string>|null the lines of the step the song stands at */

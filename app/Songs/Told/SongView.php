@@ -2,9 +2,12 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Told;
 
 use App\Models\SongRecord;
+use App\Songs\Store\KeptSelections;
+use App\Songs\Store\SongHistory;
+use App\Songs\Store\SongStore;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;

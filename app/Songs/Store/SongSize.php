@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Store;
 
 use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\EditRefused;

@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Asked;
 
-use App\ChangedElsewhere;
+use App\Songs\Store\StoredSong;
 
 /** Where a window stands in a song: which clips it has open, which revisions it has seen, and what it calls its request. */
 final readonly class Standing
@@ -26,21 +26,21 @@ final readonly class Standing
     }
 
     /**
-     * @param  bool  $withSong  whether tracks, clips or the conductor are worked on
+     * Whether nobody else changed what is worked on since.
      *
-     * @throws ChangedElsewhere where another writer changed what is worked on
+     * @param  bool  $withSong  whether tracks, clips or the conductor are worked on
      */
-    public function compare(StoredSong $stored, bool $withSong = false): void
+    public function hasSeen(StoredSong $stored, bool $withSong = false): bool
     {
-        $isSeen = ! $withSong || $this->song === null || $this->song === $stored->record->revision;
+        if ($withSong && $this->song !== null && $this->song !== $stored->record->revision) {
+            return false;
+        }
         foreach ($this->revisions as $clip => $revision) {
-            $isSeen = $isSeen && ($stored->revisions[$clip] ?? null) === $revision;
+            if (($stored->revisions[$clip] ?? null) !== $revision) {
+                return false;
+            }
         }
-        if (! $isSeen) {
-            $id = $stored->record->id;
-            throw new ChangedElsewhere('This part was changed in another window. Its present state is shown.', fn (): array => [
-                'song' => app(SongView::class)->open($id, $this->open, $this->front),
-            ]);
-        }
+
+        return true;
     }
 }

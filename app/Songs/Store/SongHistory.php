@@ -2,12 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Store;
 
 use App\Models\StepRecord;
 use Illuminate\Database\Eloquent\Builder;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\History\Joining;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\History\Tree;
 use Jactonic\Core\Recipes\Script;
@@ -24,18 +25,20 @@ final readonly class SongHistory
     }
 
     /**
-     * The step a song stands at, where a script joins it: it is recent, says the same kind of thing about the notes it left
-     * selected, and nothing came after it.
+     * How a script joins the step a song stands at; null where it is a step of its own.
      *
      * @param  int  $now  in ms of a clock that is never set back
      */
-    public function joined(StoredSong $stored, Script $script, Selection $selection, int $now): ?StepRecord
+    public function joining(StoredSong $stored, Script $script, Selection $selection, int $now): ?Joining
     {
-        $lines = $stored->recentLines($now);
-        $joins = $lines !== null && ($lines === $script->lines() || $script->combinedAfter($lines) !== null);
-        $row = $joins ? $this->current($stored) : null;
+        $newest = function () use ($stored): ?Step {
+            $row = $this->current($stored);
 
-        return $row !== null && $row->leaves($selection) && $this->isNewest($row) ? $row : null;
+            return $row !== null && StepRecord::query()->where('parent_id', $row->id)->doesntExist() ? $row->step() : null;
+        };
+        $lines = $stored->lines();
+
+        return $lines === null ? null : Joining::of($lines, (int) $stored->record->step_ran, $newest, $script, $selection, $now);
     }
 
     /** The step that comes next on the branch walked last from where a song stands; null at the newest state. */
@@ -68,11 +71,6 @@ final readonly class SongHistory
         return $following->lines() === $script->lines() || $this->current($stored)?->leaves($selection) !== true ? $script : $following;
     }
 
-    public function isNewest(StepRecord $step): bool
-    {
-        return StepRecord::query()->where('parent_id', $step->id)->doesntExist();
-    }
-
     /** Adds a step behind the one a song stands at, and gives its id. */
     public function add(StoredSong $stored, Step $step, Song $after): int
     {
@@ -82,10 +80,22 @@ final readonly class SongHistory
         );
     }
 
-    /** Puts another step in the place of one. */
-    public function replace(StepRecord $record, Step $step, Song $before, Song $after): void
+    /**
+     * Puts another step in the place of the one a song stands at, or none where nothing is left of it.
+     *
+     * @return int|null the step the song then stands at
+     */
+    public function replace(StoredSong $stored, Step $step, Song $after): ?int
     {
-        StepRecord::query()->whereKey($record->id)->toBase()->update(StepRecord::columns($step, self::about($step->change, $before, $after)));
+        $row = StepRecord::query()->findOrFail($stored->stepId());
+        if ($step->isNothing()) {
+            $row->delete();
+
+            return $row->parent_id;
+        }
+        StepRecord::query()->whereKey($row->id)->toBase()->update(StepRecord::columns($step, self::about($step->change, $stored->song, $after)));
+
+        return $row->id;
     }
 
     /**

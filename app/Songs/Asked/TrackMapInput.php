@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Asked;
 
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Lines\EditLine;

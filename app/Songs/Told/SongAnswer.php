@@ -2,10 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Songs;
+namespace App\Songs\Told;
 
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
+use App\Songs\Store\StoredSong;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;

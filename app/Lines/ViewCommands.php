@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Keys;
+namespace App\Lines;
 
 use Jactonic\Core\Lines\ScreenCommands;
 use RuntimeException;
