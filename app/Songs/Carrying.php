@@ -86,9 +86,9 @@ final readonly class Carrying
     private function again(int $songId, Standing $standing, KnownRequest $known): SongAnswer
     {
         $stored = $this->store->whole($songId, []);
-        $there = $stored->song->openable($standing->open);
+        $there = $stored->song->openable($standing->shown());
         $stored = $this->store->reading($stored, $there);
 
-        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->front), $known, $this->history->titles($songId, $stored->stepId()));
+        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->shownFront()), $known, $this->history->titles($songId, $stored->stepId()));
     }
 }

@@ -67,13 +67,13 @@ final readonly class SongEditor
             $script = $this->history->following($stored, $script, $selection);
             $joining = $this->history->joining($stored, $script, $selection, self::now());
             if ($joining?->combined !== null) {
-                return $this->goOn($joining->step, $joining->combined, $stored, $open, $script, $selection, $context);
+                return $this->goOn($joining->step, $joining->combined, $stored, $standing, $open, $script, $selection, $context);
             }
             $state = $script->apply($open, $selection, $context, Patience::begin());
             $change = $state->change();
             $record = $change->isNothing()
-                ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $selection, $this->history->titles($songId, $stored->stepId()))
-                : $this->record($joining?->step, $stored, $open, $state, $change, new Step(
+                ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $standing->isBeside() ? null : $selection, $this->history->titles($songId, $stored->stepId()))
+                : $this->record($joining?->step, $stored, $standing, $open, $state, $change, new Step(
                     $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change, self::now(), said: $state->said,
                 ));
 
@@ -188,10 +188,10 @@ final readonly class SongEditor
     {
         $reach = $script?->reach() ?? Reach::notes();
         $needsAll = $onClips || $reach->song;
-        $stored = $needsAll ? $this->store->whole($songId, $reach->song ? null : $standing->open) : $this->store->clips($songId, $standing->open);
+        $stored = $needsAll ? $this->store->whole($songId, $reach->song ? null : $standing->clips()) : $this->store->clips($songId, $standing->clips());
         if (! $standing->hasSeen($stored, $needsAll)) {
             throw new ChangedElsewhere('This part was changed in another window. Its present state is shown.', fn (): array => [
-                'song' => $this->view->open($songId, $standing->open, $standing->front),
+                'song' => $this->view->open($songId, $standing->shown(), $standing->shownFront()),
             ]);
         }
 
@@ -210,7 +210,7 @@ final readonly class SongEditor
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(Step $begun, string $combined, StoredSong $stored, OpenSong $open, Script $script, Selection $selection, Context $context): Plan
+    private function goOn(Step $begun, string $combined, StoredSong $stored, Standing $standing, OpenSong $open, Script $script, Selection $selection, Context $context): Plan
     {
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
@@ -222,14 +222,15 @@ final readonly class SongEditor
         // Where it went no further, as at a limit, that is what this press has to say.
         $said = $whole->isNothing() ? $script->apply($open, $selection, $context)->said : $state->said;
 
-        return new Plan($stored, function () use ($stored, $open, $state, $whole, $after, $step, $said): SongAnswer {
+        return new Plan($stored, function () use ($stored, $standing, $open, $state, $whole, $after, $step, $said): SongAnswer {
             $stepId = $this->history->replace($stored, $step, $after);
             $revisions = $this->store->write($stored, $after, $whole, $stepId);
 
-            return SongAnswer::walked(
-                $stored, $open, $after, $whole, $state->selection, (string) $said, $revisions,
-                $this->titlesAt($stored, $step, $stepId),
-            );
+            $titles = $this->titlesAt($stored, $step, $stepId);
+
+            return $standing->isBeside()
+                ? $this->beside($stored, $standing, $state->saying($said), $whole, $revisions, $titles)
+                : SongAnswer::walked($stored, $open, $after, $whole, $state->selection, (string) $said, $revisions, $titles);
         });
     }
 
@@ -259,7 +260,7 @@ final readonly class SongEditor
      */
     private function walked(StoredSong $stored, Standing $standing, SongChange $change): array
     {
-        $stored = $this->store->reading($stored, $change->applyTo($stored->song)->openable($standing->open));
+        $stored = $this->store->reading($stored, $change->applyTo($stored->song)->openable($standing->shown()));
 
         return [$stored, $change->applyTo($stored->song)];
     }
@@ -277,18 +278,35 @@ final readonly class SongEditor
      *
      * @return Closure(): SongAnswer
      */
-    private function record(?Step $joined, StoredSong $stored, OpenSong $open, State $state, SongChange $change, Step $step): Closure
+    private function record(?Step $joined, StoredSong $stored, Standing $standing, OpenSong $open, State $state, SongChange $change, Step $step): Closure
     {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
         $whole = $joined?->and($step) ?? $step;
 
-        return function () use ($joined, $stored, $open, $state, $change, $step, $after, $whole): SongAnswer {
+        return function () use ($joined, $stored, $standing, $open, $state, $change, $step, $after, $whole): SongAnswer {
             $stepId = $joined === null ? $this->history->add($stored, $step, $after) : $this->history->replace($stored, $whole, $after);
             $revisions = $this->store->write($stored, $after, $change, $stepId);
             $told = $state->saying($whole->said ?? $state->said);
 
-            return SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $this->titlesAt($stored, $whole, $stepId));
+            $titles = $this->titlesAt($stored, $whole, $stepId);
+
+            return $standing->isBeside()
+                ? $this->beside($stored, $standing, $told, $change, $revisions, $titles)
+                : SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $titles);
         };
+    }
+
+    /**
+     * What is told of an edit of other clips than the window shows.
+     *
+     * @param  array<int, int>  $revisions
+     * @param  array{undo: string|null, redo: string|null}  $titles
+     */
+    private function beside(StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, array $titles): SongAnswer
+    {
+        [$stored, $after] = $this->walked($stored, $standing, $change);
+
+        return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $titles);
     }
 
     /** @return array{undo: string|null, redo: string|null} where a step was written last */

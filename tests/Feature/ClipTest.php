@@ -88,6 +88,7 @@ final class ClipTest extends AppTestCase
         }
 
         self::assertSame('nudge by=1/16 × 3', $answer['history']['undo']);
+        self::assertSame('3 notes moved 360 ticks (375 ms) later', $answer['message'], 'how far it went in all');
         $this->ask($clip, 'undo', ['revision' => 4])->assertOk();
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
     }

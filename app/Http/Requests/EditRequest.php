@@ -54,7 +54,23 @@ final readonly class EditRequest
             throw new BadInput('front takes the id of an open clip, revisions the revision of each that was seen, by id.');
         }
 
-        return new Standing($open, $front, array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions)), $this->songRevision(), Once::nameOf($this->request));
+        $revisions = array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions));
+
+        return new Standing($open, $front, $revisions, $this->songRevision(), Once::nameOf($this->request), ...$this->seen());
+    }
+
+    /** @return array{list<int>|null, int} the clips the window shows, where it says that these are others, and the one in front */
+    private function seen(): array
+    {
+        if ($this->request->json('seen') === null) {
+            return [null, 0];
+        }
+        $open = $this->ids('seen.open') ?? [];
+        $front = $this->request->json('seen.front');
+
+        return is_int($front) && $open !== [] && count($open) <= Song::MOST_CLIPS
+            ? [$open, $front]
+            : throw new BadInput('seen takes what the window shows: open with the ids of clips, and front with the id of one of them.');
     }
 
     private function songRevision(): ?int

@@ -15,6 +15,8 @@ final readonly class Standing
      * @param  array<int, int>  $revisions  of open clips, by id; those left out are not compared
      * @param  int|null  $song  the revision of tracks, clips and conductor; null where it is not compared
      * @param  string|null  $request  by which a repeat is known; null where none can come
+     * @param  list<int>|null  $seen  the clips the window shows, where that are others than those worked on
+     * @param  int  $seenFront  the one in front among them
      */
     public function __construct(
         public array $open,
@@ -22,7 +24,32 @@ final readonly class Standing
         public array $revisions,
         public ?int $song = null,
         public ?string $request = null,
+        private ?array $seen = null,
+        private int $seenFront = 0,
     ) {
+    }
+
+    /** Whether other clips are worked on than the window shows, as those that are chosen in the song may be. */
+    public function isBeside(): bool
+    {
+        return $this->seen !== null;
+    }
+
+    /** @return list<int> the clips the window shows */
+    public function shown(): array
+    {
+        return $this->seen ?? $this->open;
+    }
+
+    public function shownFront(): int
+    {
+        return $this->seen === null ? $this->front : $this->seenFront;
+    }
+
+    /** @return list<int> all that is worked on or shown */
+    public function clips(): array
+    {
+        return $this->seen === null ? $this->open : array_values(array_unique([...$this->open, ...$this->seen]));
     }
 
     /**

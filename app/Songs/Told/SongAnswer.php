@@ -6,6 +6,7 @@ namespace App\Songs\Told;
 
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
+use App\Songs\Asked\Standing;
 use App\Songs\Store\StoredSong;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
@@ -32,6 +33,7 @@ final readonly class SongAnswer
      * @param  Selection|null  $selection  null where it stays as it was sent
      * @param  array{undo: string|null, redo: string|null}  $history
      * @param  array<string, mixed>  $handed  what lines left for the screen
+     * @param  list<int>|null  $chosen  where other clips than those shown were worked on, which are chosen then
      */
     private function __construct(
         private StoredSong $stored,
@@ -45,13 +47,17 @@ final readonly class SongAnswer
         private array $history,
         private ?Phrase $clipboard = null,
         private array $handed = [],
+        private ?array $chosen = null,
     ) {
     }
 
-    /** @param  array{undo: string|null, redo: string|null}  $history */
-    public static function nothing(StoredSong $stored, OpenSong $open, State $state, Selection $before, array $history): self
+    /**
+     * @param  Selection|null  $before  null where what is selected in the window is left alone
+     * @param  array{undo: string|null, redo: string|null}  $history
+     */
+    public static function nothing(StoredSong $stored, OpenSong $open, State $state, ?Selection $before, array $history): self
     {
-        return new self($stored, [], [], $open, null, [], self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard);
+        return new self($stored, [], [], $open, null, [], $before === null ? null : self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard);
     }
 
     /**
@@ -107,6 +113,20 @@ final readonly class SongAnswer
     }
 
     /**
+     * After lines were run on other clips than the window shows: what became of those that it shows.
+     *
+     * @param  array<int, int>  $revisions
+     * @param  array{undo: string|null, redo: string|null}  $history
+     */
+    public static function beside(StoredSong $stored, Standing $standing, Song $after, State $state, SongChange $change, array $revisions, array $history): self
+    {
+        $shown = OpenSong::of($stored->song, $stored->song->openable($standing->shown()), $standing->shownFront());
+
+        return self::walked($stored, $shown, $after, $change, null, (string) $state->said, $revisions, $history)
+            ->with(clipboard: $state->clipboard, chosen: $state->settled()->open);
+    }
+
+    /**
      * Told again to a page that may have missed the first answer: the song as it is now, with what was said then.
      *
      * @param  array{undo: string|null, redo: string|null}  $history
@@ -141,9 +161,18 @@ final readonly class SongAnswer
             + ($range === null || $range === $before->range ? [] : ['range' => [$range->from, $range->to]])
             + ($state->forTheScreen === [] ? [] : ['screen' => $state->forTheScreen]);
 
-        return $handed === [] ? $this : new self(
+        return $handed === [] ? $this : $this->with(handed: $handed);
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $handed
+     * @param  list<int>|null  $chosen
+     */
+    private function with(?Phrase $clipboard = null, ?array $handed = null, ?array $chosen = null): self
+    {
+        return new self(
             $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message,
-            $this->history, $this->clipboard, $handed,
+            $this->history, $clipboard ?? $this->clipboard, $handed ?? $this->handed, $chosen ?? $this->chosen,
         );
     }
 
@@ -162,6 +191,7 @@ final readonly class SongAnswer
             'song' => $this->song === null ? null : SongView::head($this->stored->record, $this->song, $revisions),
             'elsewhere' => $this->elsewhere,
             'selection' => $this->selection?->ids,
+            'chosen' => $this->chosen,
             'message' => $this->message,
             'history' => $this->history,
             'clipboard' => $this->clipboard?->toArray(),
@@ -186,7 +216,7 @@ final readonly class SongAnswer
      */
     private static function elsewhere(SongChange $change, Song $before, Song $after, array $open): array
     {
-        $tracks = [];
+        $tracks = array_intersect_key($change->tracks, $after->tracks);
         foreach (array_diff($change->touchedClips(), $change->clips === [] ? $open : []) as $clip) {
             foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
                 if ($there !== null) {

@@ -53,6 +53,8 @@ export interface SongAnswer {
   elsewhere: number[];
   /** null where it stays as it was sent */
   selection: number[] | null;
+  /** where other clips than the open ones were worked on, those that are left of them and those that came of it */
+  chosen: number[] | null;
   message: string;
   history: History;
   /** what was cut or copied, as text for the system's clipboard carries it */
@@ -310,6 +312,8 @@ export interface Standing {
   song?: number;
   /** what it calls its request, so that a repeat is not done twice */
   request?: string;
+  /** what the window shows, where that is something else than what is worked on: the answer tells what became of it */
+  seen?: { open: number[]; front: number };
 }
 
 export interface NewSong {

@@ -1,7 +1,6 @@
 import { api, Refused, type EditContext, type SongAnswer, type Standing } from '../api';
 import { Sender, type Job } from '../song/sender.svelte';
 import { keepUnsent, type Asked, type Unsent } from '../song/unsent';
-import { keepForSystem } from './clipboard';
 import type { Desk, Running } from './desk.svelte';
 
 type OfSong = Extract<Asked, { what: 'edit' | 'undo' | 'redo' | 'go' }>;
@@ -90,19 +89,17 @@ export class Asking {
 
   /** Runs lines on all notes of some clips, open or not. */
   sendToTracks(asked: OfTracks, request?: string): void {
-    const { desk } = this;
     const { lines, clips, names } = asked;
-    this.sender.add({
-      run: async (name) => {
-        const standing = { open: clips, front: clips[0], revisions: {}, request: name };
-        const { message } = await api.edit(desk.song.id, standing, lines, 'all', this.contextOf(asked));
-        desk.takeAll(await api.open(desk.song.id, desk.open, desk.front, desk.grid, desk.swing));
-        void desk.opening.listen([...new Set(clips.flatMap((clip) => desk.tracks.get(clip)?.id ?? []))]);
-        desk.say(`${names}: ${message}`);
-      },
-      refused: (message) => desk.say(message, 'refused'),
-      asks: () => ({ asked, selection: null }),
-      request,
+    this.#sendBeside(asked, request, async (name) => {
+      const { desk } = this;
+      const answer = await api.edit(
+        desk.song.id,
+        { ...desk.contents.standingOn(clips), request: name },
+        lines,
+        'all',
+        this.contextOf(asked),
+      );
+      this.#take(asked, { ...answer, message: `${names}: ${answer.message}` });
     });
   }
 
@@ -114,37 +111,37 @@ export class Asking {
     const { desk } = this;
     const { arranging } = desk;
     const { epoch } = arranging;
+    this.#sendBeside(asked, request, async (name) => {
+      const isNewest = epoch === arranging.epoch;
+      const chosen = isNewest
+        ? arranging.placed.map(({ clip }) => clip.id)
+        : asked.clips.filter((clip) => desk.tracks.has(clip));
+      const wanted = chosen.length > 0 ? chosen : asked.clips.length > 0 ? [] : [...desk.open];
+      if (wanted.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
+      const known = new Set(desk.tracks.keys());
+      const standing = { ...desk.contents.standingOn(wanted), request: name };
+      const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', this.contextOf(asked));
+      this.#take(asked, answer);
+      // What was chosen by hand while the answer was on its way stays chosen.
+      if (epoch === arranging.epoch) {
+        arranging.take((answer.chosen ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip)));
+      }
+    });
+  }
+
+  /** What is done to other clips than the open ones: the answer tells what became of those that are open. */
+  #sendBeside(asked: OfTracks | OfClips, request: string | undefined, run: Job['run']): void {
     this.sender.add({
-      run: async (name) => {
-        const isNewest = epoch === arranging.epoch;
-        const chosen = isNewest
-          ? arranging.placed.map(({ clip }) => clip.id)
-          : asked.clips.filter((clip) => desk.tracks.has(clip));
-        const wanted = chosen.length > 0 ? chosen : asked.clips.length > 0 ? [] : [...desk.open];
-        if (wanted.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
-        const known = new Set(desk.tracks.keys());
-        const before = wanted.map((clip) => desk.tracks.get(clip)!.id);
-        const standing = {
-          open: wanted,
-          front: wanted.includes(desk.front) ? desk.front : wanted[0],
-          revisions: {},
-          request: name,
-        };
-        const answer = await api.edit(desk.song.id, standing, asked.lines, 'all', this.contextOf(asked));
-        const left = new Set((answer.song ?? desk.song).tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
-        const open = desk.open.filter((clip) => left.has(clip));
-        desk.takeAll(await api.open(desk.song.id, open, desk.front, desk.grid, desk.swing));
-        if (answer.clipboard) keepForSystem(answer.clipboard);
-        const then = (answer.open?.clips ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip));
-        // What was chosen by hand while the answer was on its way stays chosen.
-        if (epoch === arranging.epoch) arranging.take(then);
-        void desk.opening.listen([...new Set([...before, ...then.flatMap((clip) => desk.tracks.get(clip)?.id ?? [])])]);
-        desk.say(answer.message);
-      },
-      refused: (message) => desk.say(message, 'refused'),
+      run,
+      refused: (message) => this.desk.say(message, 'refused'),
       asks: () => ({ asked, selection: null }),
       request,
     });
+  }
+
+  #take(asked: OfTracks | OfClips, answer: SongAnswer): void {
+    this.desk.applied(asked, answer, {}, false, this.#conflicted);
+    this.#conflicted = false;
   }
 
   /**

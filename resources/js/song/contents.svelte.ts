@@ -23,6 +23,7 @@ export class Contents {
   end = $derived(
     Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
   );
+  /** of every clip, as it was seen here last */
   #revisions: Record<string, number> = {};
   #revision = 0;
 
@@ -32,27 +33,41 @@ export class Contents {
 
   /** Where this window stands, as every request says it. */
   get standing(): Standing {
-    return { open: this.open, front: this.front, revisions: this.#revisions, song: this.#revision };
+    return {
+      open: this.open,
+      front: this.front,
+      revisions: this.#revisionsOf(this.open),
+      song: this.#revision,
+    };
+  }
+
+  /** Where it stands for what is done to some clips, open or not. */
+  standingOn(clips: number[]): Standing {
+    return {
+      open: clips,
+      front: clips.includes(this.front) ? this.front : clips[0],
+      revisions: this.#revisionsOf([...this.open, ...clips]),
+      song: this.#revision,
+      seen: { open: this.open, front: this.front },
+    };
   }
 
   /** Takes everything; notes that are still there stay selected. */
   takeAll({ song, open, history }: OpenedSong): void {
-    this.song = song;
-    this.#revision = song.revision;
+    this.#takeSong(song);
     this.#takeOpen(open);
     this.history = history;
   }
 
   /** Takes what an edit, an undo or a redo changed; whatever it leaves out is as it was. */
   take({ revision, song, open, notes, points, revisions, lengths, history }: SongAnswer): void {
-    this.#revision = revision;
-    const own = Object.entries(revisions).filter(([clip]) => this.open.includes(Number(clip)));
-    this.#revisions = { ...this.#revisions, ...Object.fromEntries(own) };
     if (song) {
-      this.song = song;
+      this.#takeSong(song);
     } else {
       this.#takeLengths(lengths);
     }
+    this.#revision = revision;
+    this.#revisions = { ...this.#revisions, ...revisions };
     if (open) {
       this.#takeOpen(open);
     } else if (notes) {
@@ -91,8 +106,8 @@ export class Contents {
   }
 
   /** Tracks whose sound beside the open notes an answer made another one: those that changed, and open ones that loop. */
-  soundingElsewhere({ open, song, elsewhere, revisions }: SongAnswer): number[] {
-    if (open || song) {
+  soundingElsewhere({ open, song, elsewhere, revisions, chosen }: SongAnswer): number[] {
+    if ((open || song) && !chosen) {
       return this.song.tracks.map(({ id }) => id);
     }
     const looping = this.song.tracks.filter((track) =>
@@ -101,13 +116,27 @@ export class Contents {
     return [...new Set([...elsewhere, ...looping.map(({ id }) => id)])];
   }
 
+  #takeSong(song: Song): void {
+    this.song = song;
+    this.#revision = song.revision;
+    this.#revisions = Object.fromEntries(
+      song.tracks.flatMap(({ clips }) => clips.map((clip) => [clip.id, clip.revision] as const)),
+    );
+  }
+
+  #revisionsOf(clips: number[]): Record<string, number> {
+    return Object.fromEntries(
+      clips.flatMap((clip) => (clip in this.#revisions ? [[clip, this.#revisions[clip]]] : [])),
+    );
+  }
+
   #takeOpen(open: OpenClips): void {
     const ids = this.selection();
     this.notes = NoteTable.of(open.notes).selecting(ids);
     this.points = PointTable.of(open.points).selecting(ids);
     this.open = open.clips;
     this.front = open.front;
-    this.#revisions = open.revisions;
+    this.#revisions = { ...this.#revisions, ...open.revisions };
   }
 
   /** Clips that grew, so that what was put outside of them lies in them. */
