@@ -5,6 +5,8 @@ declare(strict_types=1);
 return [
     'default' => 'limited',
     'channels' => [
-        'limited' => ['driver' => 'custom', 'via' => App\LimitedLog::class, 'path' => storage_path('logs/jactonic.log')],
+        'limited' => [
+            'driver' => 'custom', 'via' => App\LimitedLog::class, 'path' => storage_path('logs/jactonic.log'),
+        ],
     ],
 ];
