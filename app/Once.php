@@ -10,7 +10,10 @@ use Closure;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
 
-/** What is made by a request is made once, in one transaction: a repeat under the same name is told again what was made, and makes nothing. */
+/**
+ * What is made by a request is made once, in one transaction: a repeat under the same name is told again what was made,
+ * and makes nothing.
+ */
 final readonly class Once
 {
     public function __construct(

@@ -5,7 +5,10 @@ declare(strict_types=1);
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 
-/** A window on one song of a server, as the browser has one: asks, remembers what it has seen, and times what it is told to. */
+/**
+ * A window on one song of a server, as the browser has one: asks, remembers what it has seen, and times what it is told
+ * to.
+ */
 final class Asking
 {
     /** @var array<string, list<float>> ms by what was timed */
@@ -26,7 +29,11 @@ final class Asking
     /** @return array<string, mixed> */
     public function ask(string $path, ?array $body = null, string $timed = ''): array
     {
-        $context = stream_context_create(['http' => $body === null ? [] : ['method' => 'POST', 'header' => 'Content-Type: application/json', 'content' => json_encode($body)]]);
+        $context = stream_context_create([
+            'http' => $body === null ? [] : [
+                'method' => 'POST', 'header' => 'Content-Type: application/json', 'content' => json_encode($body),
+            ],
+        ]);
         $start = hrtime(true);
         $answer = (string) file_get_contents("{$this->base}/{$path}", false, $context);
         $this->times[$timed][] = (hrtime(true) - $start) / 1e6;
@@ -37,13 +44,19 @@ final class Asking
     /** A window on a new song with so many notes, spread over some tracks of one clip each, all of them open. */
     public function opened(int $notes, int $tracks = 1): self
     {
-        $midi = (new SmfFile(1, 960, array_map(static fn (): SmfTrack => new SmfTrack(benchNotes(intdiv($notes, $tracks))), range(1, $tracks))))->write();
+        $midi = (new SmfFile(
+            1,
+            960,
+            array_map(static fn (): SmfTrack => new SmfTrack(benchNotes(intdiv($notes, $tracks))), range(1, $tracks)),
+        ))->write();
         $window = new self($this->base);
         $window->times = &$this->times;
         $window->song = $this->ask('songs', ['name' => "{$notes} notes", 'midi' => base64_encode($midi)])['id'];
         ['song' => $song] = $this->ask("songs/{$window->song}");
         $window->open = array_map(static fn (array $track): int => $track['clips'][0]['id'], $song['tracks']);
-        $window->revisions = $this->ask("songs/{$window->song}?clips=".implode(',', $window->open))['open']['revisions'];
+        $window->revisions = $this->ask(
+            "songs/{$window->song}?clips=".implode(',', $window->open),
+        )['open']['revisions'];
 
         return $window;
     }

@@ -46,5 +46,8 @@ function benchPoints(int $count, int $controller): Points
 
 function benchContext(?TickRange $range = null): Context
 {
-    return new Context(new Jactonic\Core\Time\Timeline(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16')), Scale::parse('D dorian'), new Caret(960, 62), $range ?? TickRange::of(96_000, 480_000), playhead: 240_000);
+    return new Context(
+        new Jactonic\Core\Time\Timeline(MeterMap::of(960), TempoMap::of(960), Grid::parse('1/16')),
+        Scale::parse('D dorian'), new Caret(960, 62), $range ?? TickRange::of(96_000, 480_000), playhead: 240_000,
+    );
 }

@@ -30,14 +30,18 @@ final class WatchedSong
     /** @var array{path: string, body: array<string, mixed>, to: int}|null what was asked and not answered */
     private ?array $asked = null;
 
-    private function __construct(private readonly int $song, private readonly int $clip, private readonly Randomizer $random)
-    {
+    private function __construct(
+        private readonly int $song, private readonly int $clip, private readonly Randomizer $random,
+    ) {
         $this->nodes = [['parent' => null, 'pitches' => [60, 60, 60, 60], 'child' => null]];
     }
 
     public static function on(RealServer $server, Randomizer $random): self
     {
-        $rows = array_map(static fn (int $k): array => ['start' => 480 * $k, 'length' => 240, 'pitch' => 60, 'velocity' => 90], range(0, 3));
+        $rows = array_map(
+            static fn (int $k): array => ['start' => 480 * $k, 'length' => 240, 'pitch' => 60, 'velocity' => 90],
+            range(0, 3),
+        );
         $midi = (new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows($rows))]))->write();
         $song = $server->ask('api/songs', ['name' => 'Watched', 'midi' => base64_encode($midi)])['answer']['id'];
 
@@ -53,7 +57,9 @@ final class WatchedSong
             return false;
         }
         if ($answer['status'] !== 200) {
-            throw new RuntimeException("{$this->asked['path']} was answered with {$answer['status']}: ".json_encode($answer['answer']));
+            throw new RuntimeException(
+                "{$this->asked['path']} was answered with {$answer['status']}: ".json_encode($answer['answer']),
+            );
         }
         $this->at = $this->asked['to'];
         $this->asked = null;
@@ -62,15 +68,22 @@ final class WatchedSong
         return true;
     }
 
-    /** What is otherwise than acknowledged; '' where nothing is. A step that was asked and not answered may be there. */
+    /**
+     * What is otherwise than acknowledged; '' where nothing is. A step that was asked and not answered may be there.
+     */
     public function difference(string $database): string
     {
         $pdo = new PDO("sqlite:{$database}");
         $packed = (string) $pdo->query("select notes from clips where id = {$this->clip}")?->fetchColumn();
         $found = Jactonic\Core\Content\Packing\PackedTable::notes($packed)->pitch;
-        $allowed = array_map(fn (int $at): array => $this->nodes[$at]['pitches'], [$this->at, ...($this->asked === null ? [] : [$this->asked['to']])]);
+        $allowed = array_map(
+            fn (int $at): array => $this->nodes[$at]['pitches'],
+            [$this->at, ...($this->asked === null ? [] : [$this->asked['to']])],
+        );
 
-        return in_array($found, $allowed, true) ? '' : 'song '.$this->song.' has '.json_encode($found).' instead of '.json_encode($allowed);
+        return in_array($found, $allowed, true)
+            ? ''
+            : 'song '.$this->song.' has '.json_encode($found).' instead of '.json_encode($allowed);
     }
 
     /** @return array{path: string, body: array<string, mixed>, to: int} */
@@ -100,14 +113,20 @@ final class WatchedSong
         $to = count($this->nodes) - 1;
         $this->nodes[$this->at]['child'] = $to;
 
-        return ['path' => 'edits', 'body' => $body + ['lines' => ["transpose semitones={$by}"], 'selection' => [$note + 1]], 'to' => $to];
+        return [
+            'path' => 'edits', 'body' => $body + ['lines' => ["transpose semitones={$by}"], 'selection' => [$note + 1]],
+            'to' => $to,
+        ];
     }
 }
 
 /** Everything that is tried, each giving its figures. */
 final class Endurance
 {
-    public const ALL = ['kills', 'masters', 'cut', 'takes', 'starts', 'files', 'cycles', 'requests', 'shapes', 'writers', 'disk', 'temporary', 'soak'];
+    public const ALL = [
+        'kills', 'masters', 'cut', 'takes', 'starts', 'files', 'cycles', 'requests', 'shapes', 'writers', 'disk',
+        'temporary', 'soak',
+    ];
 
     /** @var list<string> what was lost or broken */
     public array $faults = [];
@@ -133,7 +152,9 @@ final class Endurance
             $killer = $this->later($random->getInt(20, 700), static fn () => $server->kill());
             for ($going = true; $going;) {
                 if ($random->getInt(0, 24) === 0) {
-                    $answer = $server->ask('api/songs', ['name' => "Import {$imports}", 'midi' => base64_encode($midi)]);
+                    $answer = $server->ask(
+                        'api/songs', ['name' => "Import {$imports}", 'midi' => base64_encode($midi)],
+                    );
                     $imports += $answer['status'] === 201 ? 1 : 0;
                     $going = $answer['status'] === 201;
                 } else {
@@ -150,10 +171,14 @@ final class Endurance
         $server->stop();
         $acknowledged = array_sum(array_map(static fn (WatchedSong $song): int => $song->acknowledged, $songs));
 
-        return "{$rounds} kills of the server in the middle of it; ".number_format($acknowledged)." steps and {$imports} imports acknowledged; {$unanswered} requests unanswered and asked again";
+        return "{$rounds} kills of the server in the middle of it; ".number_format($acknowledged)
+            ." steps and {$imports} imports acknowledged; {$unanswered} requests unanswered and asked again";
     }
 
-    /** Kills of the masters of a whole ./start, of its shells, and of all of these: it says so, and the next start works. */
+    /**
+     * Kills of the masters of a whole ./start, of its shells, and of all of these: it says so, and the next start
+     * works.
+     */
     public function masters(): string
     {
         $rounds = $this->times(60, 4);
@@ -164,7 +189,10 @@ final class Endurance
         for ($round = 0; $round < $rounds; $round++) {
             $this->progress($round, $rounds);
             $start = $this->started($folder, $port, "round {$round}");
-            $wanted = ['nginx: master', 'php-fpm: master', 'start --port', 'nginx: master|start --port', 'php-fpm: master|start --port', 'nginx: worker|php-fpm: pool'][$round % 6];
+            $wanted = [
+                'nginx: master', 'php-fpm: master', 'start --port', 'nginx: master|start --port',
+                'php-fpm: master|start --port', 'nginx: worker|php-fpm: pool',
+            ][$round % 6];
             foreach (RealServer::descendants((int) $start->getPid()) as $process) {
                 $command = strtr((string) @file_get_contents("/proc/{$process}/cmdline"), "\0", ' ');
                 if (preg_match("/{$wanted}/", $command) === 1) {
@@ -199,12 +227,15 @@ final class Endurance
         $this->started($folder, $port, 'the last round')->stop(5, SIGINT);
         $this->removeFolder($folder);
 
-        return "{$rounds} kills of masters, workers and shells of the whole ./start, {$said} of them said; the next start worked each time";
+        return "{$rounds} kills of masters, workers and shells of the whole ./start, {$said} of them said; the next "
+            .'start worked each time';
     }
 
     private function started(string $folder, string $port, string $when): Process
     {
-        $start = new Process(['./start', '--port', $port, '--no-demo'], dirname(__DIR__), RealServer::environment($folder), null, null);
+        $start = new Process(
+            ['./start', '--port', $port, '--no-demo'], dirname(__DIR__), RealServer::environment($folder), null, null,
+        );
         $start->start();
         $began = time();
         while (! str_contains($start->getOutput(), 'Jactonic is at') && $start->isRunning() && time() - $began < 60) {
@@ -239,7 +270,8 @@ final class Endurance
         }
         $server->stop();
 
-        return "{$rounds} workers killed while they answered; {$broken} answers broke off or never came, and were known as such";
+        return "{$rounds} workers killed while they answered; {$broken} answers broke off or never came, and were "
+            .'known as such';
     }
 
     /** Takes that are asked for again under their name after a kill, or were refused: each lies in the song once. */
@@ -248,13 +280,21 @@ final class Endurance
         $rounds = $this->times(200, 4);
         $random = $this->random('takes');
         $server = RealServer::fresh();
-        $midi = base64_encode((new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows([['start' => 0]]))]))->write());
+        $midi = base64_encode(
+            (new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows([['start' => 0]]))]))->write(),
+        );
         $song = $server->ask('api/songs', ['name' => 'Takes', 'midi' => $midi])['answer']['id'];
         $clip = $server->ask("api/songs/{$song}")['answer']['open']['clips'][0];
         for ($round = 0; $round < $rounds; $round++) {
             $this->progress($round, $rounds);
-            $played = ['origin' => 0, 'loop' => null, 'until' => 2_000, 'events' => [[10 * $round, 0x90, 40 + $round % 60, 90], [10 * $round + 400, 0x80, 40 + $round % 60, 0]]];
-            $body = ['open' => [$clip], 'lines' => ['take'], 'selection' => [], 'request' => "take-{$this->seed}-{$round}", 'context' => ['played' => $played]];
+            $played = [
+                'origin' => 0, 'loop' => null, 'until' => 2_000,
+                'events' => [[10 * $round, 0x90, 40 + $round % 60, 90], [10 * $round + 400, 0x80, 40 + $round % 60, 0]],
+            ];
+            $body = [
+                'open' => [$clip], 'lines' => ['take'], 'selection' => [], 'request' => "take-{$this->seed}-{$round}",
+                'context' => ['played' => $played],
+            ];
             $server->ask("api/songs/{$song}/edits", ['lines' => ['take', 'transpose octaves=9']] + $body);
             $killer = $this->later($random->getInt(0, 60), static fn () => $server->killAWorker());
             do {
@@ -269,10 +309,13 @@ final class Endurance
         }
         $server->stop();
 
-        return "{$rounds} takes, each refused once, asked for until it was answered, workers killed meanwhile, and once more: each lies in the song once";
+        return "{$rounds} takes, each refused once, asked for until it was answered, workers killed meanwhile, and "
+            .'once more: each lies in the song once';
     }
 
-    /** Songs that go out as files and come in again many times: nothing that is heard, and no clip or track, gets lost. */
+    /**
+     * Songs that go out as files and come in again many times: nothing that is heard, and no clip or track, gets lost.
+     */
     public function cycles(): string
     {
         $rounds = $this->times(2_000);
@@ -283,13 +326,16 @@ final class Endurance
             for ($way = 0; $way < 5; $way++) {
                 $again = SmfFile::read(SmfFile::of($again)->write())->song();
                 if ($this->described($again) !== $this->described($song)) {
-                    $this->faults[] = "Round {$round}, way {$way}: {$this->described($song)} became {$this->described($again)}";
+                    $this->faults[] = "Round {$round}, way {$way}: {$this->described($song)} became "
+                        ."{$this->described($again)}";
                     break;
                 }
             }
         }
 
-        return number_format($rounds).' songs five times out as a file and in again: tracks, clips, loops, names and all that is heard as before';
+        return number_format($rounds)
+            .' songs five times out as a file and in again: tracks, clips, loops, names and all that is heard as '
+            .'before';
     }
 
     private function arranged(Randomizer $random): Jactonic\Core\Song\Song
@@ -302,15 +348,23 @@ final class Endurance
             for ($k = $random->getInt($number === 1 ? 1 : 0, 4); $k > 0; $k--) {
                 $at += 480 * $random->getInt(0, 4);
                 $loop = [0, 0, 480, 960][$random->getInt(0, 3)];
-                $clip = new Jactonic\Core\Song\Clip(count($clips) + 1, $number, $at, 240 * $random->getInt(1, 20), 0, $loop, ['', 'Verse'][$random->getInt(0, 1)]);
+                $clip = new Jactonic\Core\Song\Clip(
+                    count($clips) + 1, $number, $at, 240 * $random->getInt(1, 20), 0, $loop,
+                    ['', 'Verse'][$random->getInt(0, 1)],
+                );
                 $at = $clip->end();
                 $rows = [];
                 for ($n = $random->getInt(0, 4); $n > 0; $n--) {
                     $room = $clip->window()->to;
                     $start = $random->getInt(0, $room - 1);
-                    $rows[] = ['id' => $id++, 'start' => $start, 'length' => $random->getInt(1, $room - $start), 'pitch' => $id % 128];
+                    $rows[] = [
+                        'id' => $id++, 'start' => $start, 'length' => $random->getInt(1, $room - $start),
+                        'pitch' => $id % 128,
+                    ];
                 }
-                [$clips[], $contents[$clip->id]] = [$clip, Jactonic\Core\Song\Content::ofNotes(Jactonic\Core\Content\Notes::fromRows($rows))];
+                [$clips[], $contents[$clip->id]] = [
+                    $clip, Jactonic\Core\Song\Content::ofNotes(Jactonic\Core\Content\Notes::fromRows($rows)),
+                ];
             }
         }
 
@@ -322,29 +376,49 @@ final class Endurance
         $said = [];
         foreach ($song->tracks as $track) {
             $heard = Jactonic\Core\Song\Sounding::of($song, $track)->notes;
-            $notes = array_map(static fn (int $i): string => "{$heard->start[$i]}+{$heard->length[$i]} {$heard->pitch[$i]}", array_keys($heard->id));
+            $notes = array_map(
+                static fn (int $i): string => "{$heard->start[$i]}+{$heard->length[$i]} {$heard->pitch[$i]}",
+                array_keys($heard->id),
+            );
             sort($notes);
-            $said[] = "{$track->name}: ".implode(' ', array_map(static fn ($clip): string => "{$clip->start}+{$clip->length}~{$clip->loop} {$clip->name}", $song->clipsOf($track->id))).' | '.implode(' ', $notes);
+            $said[] = "{$track->name}: ".implode(
+                ' ',
+                array_map(
+                    static fn ($clip): string => "{$clip->start}+{$clip->length}~{$clip->loop} {$clip->name}",
+                    $song->clipsOf($track->id),
+                ),
+            ).' | '.implode(' ', $notes);
         }
 
         return implode('; ', $said);
     }
 
-    /** Bodies as large as they may be and of a wrong shape: refused in words, and no worker takes much memory for it. */
+    /**
+     * Bodies as large as they may be and of a wrong shape: refused in words, and no worker takes much memory for it.
+     */
     public function shapes(): string
     {
         $rounds = $this->times(400, 8);
         $random = $this->random('shapes');
         $server = RealServer::fresh(true);
-        $routes = ['songs' => 28, 'songs/1/edits' => 16, 'songs/1/choose' => 16, 'songs/1/select' => 16, 'songs/1/match' => 16, 'songs/1/undo' => 0.2, 'songs/1/open' => 0.2, 'shelf' => 28, 'shelf/import' => 28, 'recipes' => 2, 'recipes/order' => 2, 'recipes/import' => 2, 'keymaps/import' => 2, 'row-names' => 0.06];
-        $fields = ['midi', 'lines', 'selection', 'open', 'revisions', 'context', 'ids', 'text', 'bindings', 'phrase', 'files', 'name', 'choice', 'tags', 'clips'];
+        $routes = [
+            'songs' => 28, 'songs/1/edits' => 16, 'songs/1/choose' => 16, 'songs/1/select' => 16, 'songs/1/match' => 16,
+            'songs/1/undo' => 0.2, 'songs/1/open' => 0.2, 'shelf' => 28, 'shelf/import' => 28, 'recipes' => 2,
+            'recipes/order' => 2, 'recipes/import' => 2, 'keymaps/import' => 2, 'row-names' => 0.06,
+        ];
+        $fields = [
+            'midi', 'lines', 'selection', 'open', 'revisions', 'context', 'ids', 'text', 'bindings', 'phrase', 'files',
+            'name', 'choice', 'tags', 'clips',
+        ];
         $pieces = ['[0],', '1,', '{"a":1},', '"",', '[[[[0]]]],', 'null,', '-1.5e300,'];
         for ($round = 0; $round < $rounds; $round++) {
             $this->progress($round, $rounds);
             $route = array_keys($routes)[$random->getInt(0, count($routes) - 1)];
             $piece = $pieces[$random->getInt(0, count($pieces) - 1)];
             $field = $fields[$random->getInt(0, count($fields) - 1)];
-            $body = '{"'.$field.'":['.rtrim(str_repeat($piece, (int) ($routes[$route] * 990_000 / strlen($piece))), ',').']}';
+            $body = '{"'.$field.'":['.rtrim(
+                str_repeat($piece, (int) ($routes[$route] * 990_000 / strlen($piece))), ',',
+            ).']}';
             $answer = $server->ask("api/{$route}", raw: $body);
             if (! in_array($answer['status'], [400, 404, 413, 422], true)) {
                 $this->faults[] = "{$route} with {$field} of {$piece} was answered with {$answer['status']}.";
@@ -354,7 +428,8 @@ final class Endurance
         $this->within(0, $peak, 'A body of a wrong shape');
         $server->stop();
 
-        return number_format($rounds)." bodies of a wrong shape, up to 28 MB: all refused in words; the largest worker {$peak} MiB";
+        return number_format($rounds)
+            ." bodies of a wrong shape, up to 28 MB: all refused in words; the largest worker {$peak} MiB";
     }
 
     /** A folder for temporary files that is full: said as what it is, and nothing lost. */
@@ -377,7 +452,13 @@ final class Endurance
         $events = array_map(static fn (int $k): array => [$k, $k % 2 === 0 ? 0x90 : 0x80, 60, 90], range(0, 7_999));
         $answers = [
             $server->ask('api/songs', ['name' => 'Large', 'midi' => str_repeat('A', 3_000_000)]),
-            $server->ask('api/songs/1/edits', ['open' => [1], 'lines' => ['take'], 'context' => ['played' => ['origin' => 0, 'loop' => null, 'until' => 9_000, 'events' => $events]]]),
+            $server->ask(
+                'api/songs/1/edits',
+                [
+                    'open' => [1], 'lines' => ['take'],
+                    'context' => ['played' => ['origin' => 0, 'loop' => null, 'until' => 9_000, 'events' => $events]],
+                ],
+            ),
         ];
         foreach ($answers as $answer) {
             if ($answer['status'] !== 503 || ! str_contains(json_encode($answer['answer']) ?: '', 'temporary files')) {
@@ -397,7 +478,10 @@ final class Endurance
         return 'a full folder for temporary files: said as that, small edits go on, nothing lost';
     }
 
-    /** Kills of what prepares, upgrades, copies and restores databases; then the next start has to work, with nothing lost. */
+    /**
+     * Kills of what prepares, upgrades, copies and restores databases; then the next start has to work, with nothing
+     * lost.
+     */
     public function starts(): string
     {
         $random = $this->random('starts');
@@ -420,7 +504,10 @@ final class Endurance
                 copy($from, "{$folder}/songs.sqlite");
                 copy($from, "{$folder}/copy.sqlite");
             }
-            $command = array_map(static fn (string $word): string => str_ends_with($word, '.sqlite') ? "{$folder}/{$word}" : $word, $command);
+            $command = array_map(
+                static fn (string $word): string => str_ends_with($word, '.sqlite') ? "{$folder}/{$word}" : $word,
+                $command,
+            );
             $process = RealServer::artisan($folder, ...$command);
             $process->start();
             usleep($random->getInt(60, 420) * 1000);
@@ -449,7 +536,8 @@ final class Endurance
             $this->removeFolder($folder);
         }
 
-        return "{$rounds} starts, upgrades, copies and restorings, {$killed} of them killed on the way; the next start worked";
+        return "{$rounds} starts, upgrades, copies and restorings, {$killed} of them killed on the way; the next start "
+            .'worked';
     }
 
     /** Broken files: no warning, nothing over two seconds. */
@@ -485,7 +573,8 @@ final class Endurance
             } catch (CoreError) {
                 $refused++;
             } catch (Throwable $error) {
-                $this->faults[] = 'A file gave '.$error::class.": {$error->getMessage()} (".bin2hex(substr($bytes, 0, 200)).')';
+                $this->faults[] = 'A file gave '.$error::class.": {$error->getMessage()} ("
+                    .bin2hex(substr($bytes, 0, 200)).')';
             }
             $took = $this->processorTime() - $began;
             if ($took > 2) {
@@ -497,7 +586,9 @@ final class Endurance
         restore_error_handler();
         $this->within($slowest, memory_get_peak_usage() / 1048576, 'A file');
 
-        return number_format($rounds).' broken files: '.number_format($read).' read, '.number_format($refused).sprintf(' refused in words; slowest %.2f s, most memory %d MiB', $slowest, memory_get_peak_usage() / 1048576);
+        return number_format($rounds).' broken files: '.number_format($read).' read, '.number_format($refused).sprintf(
+            ' refused in words; slowest %.2f s, most memory %d MiB', $slowest, memory_get_peak_usage() / 1048576,
+        );
     }
 
     /** Made-up requests to every route of a running server. */
@@ -515,7 +606,10 @@ final class Endurance
         }
         $requests = new RandomRequests($this->seed, $midi, $clips);
         $random = $this->random('requests');
-        preg_match_all("/^Route::(get|post|patch|delete)\('([^']+)'/m", (string) file_get_contents(__DIR__.'/../routes/api.php'), $routes, PREG_SET_ORDER);
+        preg_match_all(
+            "/^Route::(get|post|patch|delete)\('([^']+)'/m", (string) file_get_contents(__DIR__.'/../routes/api.php'),
+            $routes, PREG_SET_ORDER,
+        );
         $counts = [];
         $slowest = 0.0;
         for ($round = 0; $round < $rounds; $round++) {
@@ -533,7 +627,8 @@ final class Endurance
             }
             $counts[$answer['status']] = ($counts[$answer['status']] ?? 0) + 1;
             if ($answer['status'] === 0 || $answer['status'] >= 500) {
-                $this->faults[] = "{$made['method']} {$made['path']} {$made['body']} was answered with {$answer['status']}.";
+                $this->faults[] = "{$made['method']} {$made['path']} {$made['body']} was answered with "
+                    ."{$answer['status']}.";
             }
             if ($round % 200 === 0) {
                 foreach ([1, 2, 3, 4] as $song) {
@@ -547,7 +642,13 @@ final class Endurance
         $server->stop();
         ksort($counts);
 
-        return number_format(array_sum($counts)).' made-up requests, by status: '.implode(', ', array_map(static fn (int $status, int $count): string => "{$status}: ".number_format($count), array_keys($counts), $counts)).sprintf('; slowest %.2f s, largest worker %d MiB', $slowest, $peak);
+        return number_format(array_sum($counts)).' made-up requests, by status: '.implode(
+            ', ',
+            array_map(
+                static fn (int $status, int $count): string => "{$status}: ".number_format($count), array_keys($counts),
+                $counts,
+            ),
+        ).sprintf('; slowest %.2f s, largest worker %d MiB', $slowest, $peak);
     }
 
     /** Eight writers on one song end where they would have one after the other. */
@@ -555,8 +656,19 @@ final class Endurance
     {
         $each = $this->times(250);
         $server = RealServer::fresh();
-        $rows = array_map(static fn (int $k): array => ['start' => 480 * $k, 'length' => 240, 'pitch' => 30 + $k, 'velocity' => 1], range(0, 7));
-        $song = $server->ask('api/songs', ['name' => 'Eight', 'midi' => base64_encode((new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows($rows))]))->write())])['answer']['id'];
+        $rows = array_map(
+            static fn (int $k): array => ['start' => 480 * $k, 'length' => 240, 'pitch' => 30 + $k, 'velocity' => 1],
+            range(0, 7),
+        );
+        $song = $server->ask(
+            'api/songs',
+            [
+                'name' => 'Eight',
+                'midi' => base64_encode(
+                    (new SmfFile(1, 480, [new SmfTrack(Jactonic\Core\Content\Notes::fromRows($rows))]))->write(),
+                ),
+            ],
+        )['answer']['id'];
         $clip = $server->ask("api/songs/{$song}")['answer']['open']['clips'][0];
         $began = hrtime(true);
         $children = [];
@@ -564,7 +676,17 @@ final class Endurance
             $children[] = $this->later(0, static function () use ($server, $song, $clip, $writer, $each): void {
                 for ($k = 0; $k < $each; $k++) {
                     do {
-                        $answer = $server->ask("api/songs/{$song}/edits", ['open' => [$clip], 'lines' => [$k % 2 === 0 ? 'velocity add=1' : 'velocity add=1 ', 'transpose semitones='.($k % 2 === 0 ? 1 : -1)], 'selection' => [$writer], 'request' => "writer-{$writer}-{$k}"]);
+                        $answer = $server->ask(
+                            "api/songs/{$song}/edits",
+                            [
+                                'open' => [$clip],
+                                'lines' => [
+                                    $k % 2 === 0 ? 'velocity add=1' : 'velocity add=1 ',
+                                    'transpose semitones='.($k % 2 === 0 ? 1 : -1),
+                                ],
+                                'selection' => [$writer], 'request' => "writer-{$writer}-{$k}",
+                            ],
+                        );
                     } while ($answer['status'] === 0 || $answer['status'] >= 500);
                 }
             });
@@ -580,7 +702,9 @@ final class Endurance
         $this->check("{$server->folder}/songs.sqlite", 'eight writers', [], null, true);
         $server->stop();
 
-        return '8 writers at once, '.number_format(8 * $each).sprintf(' edits in %.1f s: the song is as after the same edits in a row', $seconds);
+        return '8 writers at once, '.number_format(8 * $each).sprintf(
+            ' edits in %.1f s: the song is as after the same edits in a row', $seconds,
+        );
     }
 
     /** A disk that is full: refused in words, nothing lost, and it goes on once there is room. */
@@ -601,7 +725,10 @@ final class Endurance
         for ($k = 0; $k < 20_000 && $refused === null; $k++) {
             // A new song may still fit where a step does not.
             for ($more = 0; ! $song->step($server) && $more < 100 && ($refused['status'] ?? 201) === 201; $more++) {
-                $refused = $server->ask('api/songs', ['name' => 'One more', 'tempo' => 120, 'meter' => '4/4', 'key' => 'none', 'sketch' => 'empty']);
+                $refused = $server->ask(
+                    'api/songs',
+                    ['name' => 'One more', 'tempo' => 120, 'meter' => '4/4', 'key' => 'none', 'sketch' => 'empty'],
+                );
             }
         }
         $before = $song->acknowledged;
@@ -618,7 +745,8 @@ final class Endurance
         exec('umount '.escapeshellarg($folder));
         rmdir($folder);
 
-        return 'a full disk: refused in words after '.number_format($before).' steps, all of them there; it went on when there was room';
+        return 'a full disk: refused in words after '.number_format($before)
+            .' steps, all of them there; it went on when there was room';
     }
 
     /** A long session: memory of the workers, sizes, and the time of an edit at the beginning and at the end. */
@@ -633,7 +761,10 @@ final class Endurance
             $song = $server->ask('api/songs', ['name' => "Soak {$k}", 'midi' => $midi])['answer']['id'];
             $songs[$song] = $server->ask("api/songs/{$song}")['answer']['open']['clips'][0];
         }
-        $lines = ['transpose semitones=1', 'transpose semitones=-1', 'quantize strength=70', 'velocity add=2', 'velocity add=-2', 'nudge by=10tk', 'nudge by=-10tk', 'length times=101%', 'humanize time=3ms'];
+        $lines = [
+            'transpose semitones=1', 'transpose semitones=-1', 'quantize strength=70', 'velocity add=2',
+            'velocity add=-2', 'nudge by=10tk', 'nudge by=-10tk', 'length times=101%', 'humanize time=3ms',
+        ];
         $times = [];
         $early = $server->peak();
         for ($k = 0; $k < $edits; $k++) {
@@ -642,7 +773,14 @@ final class Endurance
             $began = hrtime(true);
             $answer = $k % 10 === 9
                 ? $server->ask("api/songs/{$song}/undo", ['open' => [$songs[$song]]])
-                : $server->ask("api/songs/{$song}/edits", ['open' => [$songs[$song]], 'lines' => [$lines[$random->getInt(0, count($lines) - 1)]], 'selection' => range($from = $random->getInt(1, 480), $from + 8), 'request' => "soak-{$this->seed}-{$k}"]);
+                : $server->ask(
+                    "api/songs/{$song}/edits",
+                    [
+                        'open' => [$songs[$song]], 'lines' => [$lines[$random->getInt(0, count($lines) - 1)]],
+                        'selection' => range($from = $random->getInt(1, 480), $from + 8),
+                        'request' => "soak-{$this->seed}-{$k}",
+                    ],
+                );
             $times[] = (hrtime(true) - $began) / 1e6;
             if ($answer['status'] === 0 || $answer['status'] >= 500) {
                 $this->faults[] = "The soak was answered with {$answer['status']}.";
@@ -659,10 +797,18 @@ final class Endurance
         $log = array_sum(array_map(filesize(...), glob(__DIR__.'/../storage/logs/*.log') ?: []));
         $server->stop();
         if ($last > 2 * $first || $late > 1.5 * $early + 16) {
-            $this->faults[] = sprintf('Over the soak an edit went from %.1f to %.1f ms, a worker from %d to %d MiB.', $first, $last, $early, $late);
+            $this->faults[] = sprintf(
+                'Over the soak an edit went from %.1f to %.1f ms, a worker from %d to %d MiB.', $first, $last, $early,
+                $late,
+            );
         }
 
-        return number_format($edits).sprintf(' edits over 20 songs: an edit takes %.1f ms in the first tenth and %.1f ms in the last (× %.2f); the largest worker had %d MiB after a tenth and %d at the end; database and its log %.1f MB, logs of the program %.2f MB', $first, $last, $last / $first, $early, $late, $size / 1e6, $log / 1e6);
+        return number_format($edits).sprintf(
+            ' edits over 20 songs: an edit takes %.1f ms in the first tenth and %.1f ms in the last (× %.2f); the '
+                .'largest worker had %d MiB after a tenth and %d at the end; database and its log %.1f MB, logs of the '
+                .'program %.2f MB',
+            $first, $last, $last / $first, $early, $late, $size / 1e6, $log / 1e6,
+        );
     }
 
     /** @param  list<WatchedSong>  $songs */
@@ -700,7 +846,9 @@ final class Endurance
     private function within(float $seconds, float $mebibytes, string $what): void
     {
         if ($seconds > 2 || $mebibytes > 256) {
-            $this->faults[] = sprintf('%s took %.2f s and %d MiB; 2 s and 256 MiB are the most.', $what, $seconds, $mebibytes);
+            $this->faults[] = sprintf(
+                '%s took %.2f s and %d MiB; 2 s and 256 MiB are the most.', $what, $seconds, $mebibytes,
+            );
         }
     }
 
@@ -778,7 +926,9 @@ foreach (array_slice($argv, 1) as $word) {
 }
 $isShort = isset($options['short']);
 $endurance = new Endurance((int) ($options['seed'] ?? 1), (float) ($options['scale'] ?? ($isShort ? 0.006 : 1)));
-$named = array_values(array_filter(array_slice($argv, 1), static fn (string $word): bool => ! str_starts_with($word, '--')));
+$named = array_values(array_filter(
+    array_slice($argv, 1), static fn (string $word): bool => ! str_starts_with($word, '--'),
+));
 $all = $isShort ? array_diff(Endurance::ALL, ['soak']) : Endurance::ALL;
 foreach ($named === [] ? $all : $named as $what) {
     $began = hrtime(true);

@@ -19,7 +19,18 @@ $song = SmfFile::read($bytes)->song();
 $rows = [
     ['what' => 'write 200,000 events', 'ms' => round(shortest(5, static fn () => $file->write()), 1)],
     ['what' => 'read 200,000 events', 'ms' => round(shortest(5, static fn () => SmfFile::read($bytes)), 1)],
-    ['what' => 'take it apart into a song', 'ms' => round(shortest(5, static fn () => SmfFile::read($bytes)->song()), 1)],
-    ['what' => 'put the song together as a file', 'ms' => round(shortest(5, static fn () => SmfFile::of($song)->write()), 1)],
+    [
+        'what' => 'take it apart into a song',
+        'ms' => round(shortest(5, static fn () => SmfFile::read($bytes)->song()), 1),
+    ],
+    [
+        'what' => 'put the song together as a file',
+        'ms' => round(shortest(5, static fn () => SmfFile::of($song)->write()), 1),
+    ],
 ];
-printAndKeep('files', array_map(static fn (array $row): array => $row + ['limit ms' => 300, 'file KiB' => intdiv(strlen($bytes), 1024)], $rows));
+printAndKeep(
+    'files',
+    array_map(
+        static fn (array $row): array => $row + ['limit ms' => 300, 'file KiB' => intdiv(strlen($bytes), 1024)], $rows,
+    ),
+);

@@ -43,16 +43,27 @@ function cut(int $notes, int $clips): Song
 
 function looped(int $rounds): Song
 {
-    $content = Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 100], ['id' => 2, 'start' => 480, 'length' => 100]]));
+    $content = Content::ofNotes(Notes::fromRows([
+        ['id' => 1, 'start' => 0, 'length' => 100], ['id' => 2, 'start' => 480, 'length' => 100],
+    ]));
 
-    return Song::of(Conductor::of(960), [new Track(1, 0, 'Kit')], [new Clip(1, 1, 0, 960 * $rounds, loop: 960)], [1 => $content], 10);
+    return Song::of(
+        Conductor::of(960), [new Track(1, 0, 'Kit')], [new Clip(1, 1, 0, 960 * $rounds, loop: 960)], [1 => $content],
+        10,
+    );
 }
 
 function controllers(int $count): Song
 {
-    $points = Points::of(['id' => range(2, $count + 1), 'start' => range(0, $count - 1), 'number' => array_fill(0, $count, 1), 'value' => array_map(static fn (int $k): int => $k % 128, range(1, $count))]);
+    $points = Points::of([
+        'id' => range(2, $count + 1), 'start' => range(0, $count - 1), 'number' => array_fill(0, $count, 1),
+        'value' => array_map(static fn (int $k): int => $k % 128, range(1, $count)),
+    ]);
 
-    return Song::of(Conductor::of(960), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 960 * (intdiv($count, 960) + 1))], [1 => new Content(Notes::fromRows([['id' => 1]]), $points)], $count + 2);
+    return Song::of(
+        Conductor::of(960), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 960 * (intdiv($count, 960) + 1))],
+        [1 => new Content(Notes::fromRows([['id' => 1]]), $points)], $count + 2,
+    );
 }
 
 /** A line on all clips, open or chosen: what it changes and how that is kept. */
@@ -61,7 +72,9 @@ function line(Song $song, string $line, bool $onClips = false): void
     $open = OpenSong::of($song, array_keys($song->clips), array_key_first($song->clips));
     $context = benchContext();
     $context = new Context($context->time, $context->key, $context->caret, $context->range, onClips: $onClips);
-    $change = Script::read([$line], Catalog::standard())->apply($open, $onClips ? Selection::none() : Selection::all($open->notes), $context->in($open))->change();
+    $change = Script::read([$line], Catalog::standard())->apply(
+        $open, $onClips ? Selection::none() : Selection::all($open->notes), $context->in($open),
+    )->change();
     $after = $change->applyTo($song);
     foreach ($change->contents as $clip => $_) {
         PackedTable::pack($after->contentOf($clip)->notes);
@@ -75,7 +88,9 @@ function walk(Song $song, int $steps): Closure
     $packed = [];
     for ($k = 0; $k < $steps; $k++) {
         $open = OpenSong::of($song, array_keys($song->clips), array_key_first($song->clips));
-        $change = Script::read(['velocity add='.($k % 2 === 0 ? 1 : -1)], Catalog::standard())->apply($open, Selection::all($open->notes), benchContext()->in($open))->change();
+        $change = Script::read(
+            ['velocity add='.($k % 2 === 0 ? 1 : -1)], Catalog::standard(),
+        )->apply($open, Selection::all($open->notes), benchContext()->in($open))->change();
         $song = $change->applyTo($song);
         $packed[] = PackedStep::pack($change);
     }
@@ -106,7 +121,9 @@ $cases['sound of 120,000 rounds'] = static fn () => Sounding::of($song = looped(
 $cases['export of 120,000 rounds'] = static fn () => SmfFile::of(looped(120_000))->write();
 $cases['import of 120,000 rounds'] = static fn () => SmfFile::read(SmfFile::of(looped(120_000))->write())->song();
 $cases['export of 990,000 controllers'] = static fn () => SmfFile::of(controllers(990_000))->write();
-$cases['import of 990,000 controllers'] = static fn () => SmfFile::read((string) file_get_contents('php://stdin'))->song();
+$cases['import of 990,000 controllers'] = static fn () => SmfFile::read(
+    (string) file_get_contents('php://stdin'),
+)->song();
 
 if (($argv[1] ?? '') === 'one') {
     $began = hrtime(true);
@@ -130,7 +147,8 @@ foreach (array_keys($cases) as $name) {
     if ($name === 'import of 990,000 controllers') {
         file_put_contents($midi, SmfFile::of(controllers(990_000))->write());
     }
-    $command = 'php -d opcache.enable_cli=1 -d opcache.jit_buffer_size=64M -d opcache.jit=tracing -d memory_limit=3G '.escapeshellarg(__FILE__).' one '.escapeshellarg($name).' <'.escapeshellarg($midi);
+    $command = 'php -d opcache.enable_cli=1 -d opcache.jit_buffer_size=64M -d opcache.jit=tracing -d memory_limit=3G '
+        .escapeshellarg(__FILE__).' one '.escapeshellarg($name).' <'.escapeshellarg($midi);
     [$seconds, $megabytes] = json_decode((string) shell_exec($command), true) ?? [0, 0];
     $rows[] = ['what' => $name, 's' => round($seconds, 2), 'MiB' => round($megabytes)];
     unlink($midi);

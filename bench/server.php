@@ -11,9 +11,13 @@ const ROUNDS = 60;
 
 $server = new Asking("http://127.0.0.1:{$argv[1]}/api");
 $server->ask('recipes', ['name' => 'Bench chain', 'lines' => [
-    'grid value=1/8', 'quantize strength=80', 'grid-kind to=triplet', 'humanize time=4ms', 'velocity add=3', 'legato', 'detach keep=80', 'choose where="velocity=..60"', 'velocity add=5', 'select what=all',
+    'grid value=1/8', 'quantize strength=80', 'grid-kind to=triplet', 'humanize time=4ms', 'velocity add=3', 'legato',
+    'detach keep=80', 'choose where="velocity=..60"', 'velocity add=5', 'select what=all',
 ], 'keepsGrid' => true]);
-[$twoThousand, $small, $large, $all, $twenty] = [$server->opened(2_000), $server->opened(500), $server->opened(10_000), $server->opened(10_000), $server->opened(10_000, 20)];
+[$twoThousand, $small, $large, $all, $twenty] = [
+    $server->opened(2_000), $server->opened(500), $server->opened(10_000), $server->opened(10_000),
+    $server->opened(10_000, 20),
+];
 $turn = 0;
 $other = static function () use (&$turn): string {
     return $turn % 2 === 0 ? 'quantize' : 'quantize grid=1/8';
@@ -42,6 +46,9 @@ for ($turn = 0; $turn < ROUNDS; $turn++) {
 $empty = median($server->times['an empty request']);
 $rows = [];
 foreach ($kinds as $name => [$limit]) {
-    $rows[] = ['request' => $name, 'median ms' => round(median($server->times[$name]), 2), '× the empty one' => round(median($server->times[$name]) / $empty, 2), 'limit ×' => $limit];
+    $rows[] = [
+        'request' => $name, 'median ms' => round(median($server->times[$name]), 2),
+        '× the empty one' => round(median($server->times[$name]) / $empty, 2), 'limit ×' => $limit,
+    ];
 }
 printAndKeep('server', $rows);

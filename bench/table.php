@@ -16,14 +16,19 @@ function printAndKeep(string $name, array $rows): void
         }
     }
     $line = static fn (array $row): string => rtrim(implode('  ', array_map(
-        static fn (string $column, mixed $value): string => is_numeric($value) ? str_pad((string) $value, $widths[$column], ' ', STR_PAD_LEFT) : mb_str_pad_right((string) $value, $widths[$column]),
+        static fn (string $column, mixed $value): string => is_numeric($value) ? str_pad(
+            (string) $value, $widths[$column], ' ', STR_PAD_LEFT,
+        ) : mb_str_pad_right((string) $value, $widths[$column]),
         array_keys($row), $row,
     )));
     echo $line(array_combine(array_keys($rows[0]), array_keys($rows[0]))), "\n";
     foreach ($rows as $row) {
         echo $line($row), "\n";
     }
-    file_put_contents(__DIR__."/results/{$name}.json", json_encode($rows, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n");
+    file_put_contents(
+        __DIR__."/results/{$name}.json",
+        json_encode($rows, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n",
+    );
 }
 
 function mb_str_pad_right(string $text, int $width): string

@@ -52,12 +52,16 @@ abstract class AppTestCase extends TestCase
 
     protected function firstClip(int $song): int
     {
-        return (int) ClipRecord::query()->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('song_id', $song)->orderBy('place')->orderBy('start')->value('clips.id');
+        return (int) ClipRecord::query()->join(
+            'tracks', 'tracks.id', '=', 'clips.track_id',
+        )->where('song_id', $song)->orderBy('place')->orderBy('start')->value('clips.id');
     }
 
     protected function songOf(int $clip): int
     {
-        return (int) ClipRecord::query()->join('tracks', 'tracks.id', '=', 'clips.track_id')->where('clips.id', $clip)->value('song_id');
+        return (int) ClipRecord::query()->join(
+            'tracks', 'tracks.id', '=', 'clips.track_id',
+        )->where('clips.id', $clip)->value('song_id');
     }
 
     /**
@@ -70,7 +74,9 @@ abstract class AppTestCase extends TestCase
     {
         $revisions = isset($body['revision']) ? ['revisions' => [$clip => $body['revision']]] : [];
 
-        return $this->postJson("/api/songs/{$this->songOf($clip)}/{$what}", $body + $revisions + ['open' => [$clip], 'front' => $clip]);
+        return $this->postJson(
+            "/api/songs/{$this->songOf($clip)}/{$what}", $body + $revisions + ['open' => [$clip], 'front' => $clip],
+        );
     }
 
     /**
@@ -80,9 +86,16 @@ abstract class AppTestCase extends TestCase
      * @param  list<int>  $selection
      * @return array<string, mixed>
      */
-    protected function edit(int $clip, int $revision, array $lines, array $selection = [1, 2, 3], int $status = 200): array
-    {
-        $answer = $this->ask($clip, 'edits', ['revision' => $revision, 'lines' => $lines, 'selection' => $selection, 'context' => ['grid' => '1/16', 'swing' => 0]])
+    protected function edit(
+        int $clip, int $revision, array $lines, array $selection = [1, 2, 3], int $status = 200,
+    ): array {
+        $answer = $this->ask(
+            $clip, 'edits',
+            [
+                'revision' => $revision, 'lines' => $lines, 'selection' => $selection,
+                'context' => ['grid' => '1/16', 'swing' => 0],
+            ],
+        )
             ->assertStatus($status)->json();
 
         return self::flat($answer, $clip, $revision);
@@ -94,13 +107,17 @@ abstract class AppTestCase extends TestCase
      */
     protected static function flat(array $answer, int $clip, int $revision = 0): array
     {
-        return isset($answer['error']) ? $answer : ['revision' => $answer['revisions'][$clip] ?? $revision] + ($answer['notes'][0] ?? []) + $answer;
+        return isset($answer['error'])
+            ? $answer
+            : ['revision' => $answer['revisions'][$clip] ?? $revision] + ($answer['notes'][0] ?? []) + $answer;
     }
 
     /** @return array<string, mixed> the clip as it is open, its notes with every column */
     protected function opened(int $clip): array
     {
-        $open = $this->getJson("/api/songs/{$this->songOf($clip)}?clips={$clip}&front={$clip}")->assertOk()->json('open');
+        $open = $this->getJson(
+            "/api/songs/{$this->songOf($clip)}?clips={$clip}&front={$clip}",
+        )->assertOk()->json('open');
         $notes = $open['notes'];
         foreach ($notes === null ? [] : Notes::COLUMNS as $name => ['default' => $default]) {
             $notes[$name] ??= array_fill(0, count($notes['id']), $default);

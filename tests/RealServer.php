@@ -48,7 +48,9 @@ final class RealServer
     {
         $most = 0;
         foreach ($this->processes() as $process) {
-            if (preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents("/proc/{$process}/status"), $found) === 1) {
+            if (
+                preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents("/proc/{$process}/status"), $found) === 1
+            ) {
                 $most = max($most, intdiv((int) $found[1], 1024));
             }
         }
@@ -60,7 +62,12 @@ final class RealServer
     {
         $port = substr((string) strrchr($this->address, ':'), 1);
         $this->process = new Process(
-            ['bash', '-c', '. bin/setup.sh; trap stop_server EXIT; trap "exit 0" TERM; start_server "$1"; echo started; wait "$server"', 'server', $port],
+            [
+                'bash', '-c',
+                '. bin/setup.sh; trap stop_server EXIT; trap "exit 0" TERM; start_server "$1"; echo started; wait '
+                    .'"$server"',
+                'server', $port,
+            ],
             self::project(), self::environment($this->folder) + ['WORKERS' => (string) $this->workers], null, null,
         );
         $this->process->start();
@@ -114,15 +121,23 @@ final class RealServer
      * @param  array<array-key, mixed>|null  $body  null for a GET
      * @return array{status: int, headers: string, answer: array<array-key, mixed>}
      */
-    public function ask(string $path, ?array $body = null, string $headers = '', ?string $raw = null, ?string $method = null): array
-    {
+    public function ask(
+        string $path, ?array $body = null, string $headers = '', ?string $raw = null, ?string $method = null,
+    ): array {
         $isWriting = $body !== null || $raw !== null;
-        $options = ['method' => $method ?? ($isWriting ? 'POST' : 'GET'), 'ignore_errors' => true, 'timeout' => 30, 'header' => trim("Content-Type: application/json\r\n{$headers}")]
+        $options = [
+            'method' => $method ?? ($isWriting ? 'POST' : 'GET'), 'ignore_errors' => true, 'timeout' => 30,
+            'header' => trim("Content-Type: application/json\r\n{$headers}"),
+        ]
             + ($isWriting ? ['content' => $raw ?? json_encode($body)] : []);
-        $answer = @file_get_contents("http://{$this->address}/{$path}", false, stream_context_create(['http' => $options]));
+        $answer = @file_get_contents(
+            "http://{$this->address}/{$path}", false, stream_context_create(['http' => $options]),
+        );
         $told = implode("\n", $http_response_header ?? []);
         // An answer that breaks off is none.
-        $isWhole = preg_match('/^Content-Length: (\d+)/mi', $told, $length) !== 1 || strlen((string) $answer) === (int) $length[1];
+        $isWhole = preg_match(
+            '/^Content-Length: (\d+)/mi', $told, $length,
+        ) !== 1 || strlen((string) $answer) === (int) $length[1];
 
         return [
             'status' => $isWhole ? (int) (explode(' ', $told)[1] ?? 0) : 0,

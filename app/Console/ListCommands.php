@@ -22,7 +22,10 @@ final class ListCommands extends ListCommand
         }
         $code = parent::execute($input, $output);
         if ($input->getOption('format') === 'txt' && $input->getOption('raw') === false) {
-            $output->writeln(["\nphp artisan help NAME says how one is used, with an example.", 'Of the framework: '.implode(', ', $others)]);
+            $output->writeln([
+                "\nphp artisan help NAME says how one is used, with an example.",
+                'Of the framework: '.implode(', ', $others),
+            ]);
         }
 
         return $code;

@@ -34,7 +34,10 @@ final readonly class TrackEdits
     {
         $tracks = array_keys($song->tracks);
         if ($only !== null && $only > count($tracks)) {
-            throw new BadInput('There is no track '.$only.'; '.(count($tracks) === 1 ? '1 track has' : count($tracks).' tracks have').' notes.');
+            throw new BadInput(
+                'There is no track '.$only.'; '.(count($tracks) === 1 ? '1 track has' : count($tracks).' tracks have')
+                    .' notes.',
+            );
         }
         $this->refuseOnEachTrack(count($tracks), $only);
         $done = [];
@@ -65,7 +68,8 @@ final readonly class TrackEdits
             $isNothing = $selection->isEmpty() && $state->change()->isNothing();
             [$open, $context] = [$state->settled(), $state->context];
             $done[] = [
-                'track' => $number, 'name' => $track->name, 'line' => implode('; ', $script->lines()), 'selected' => count($selection->ids),
+                'track' => $number, 'name' => $track->name, 'line' => implode('; ', $script->lines()),
+                'selected' => count($selection->ids),
                 'summary' => $isNothing ? 'No note meets the conditions; nothing changed.' : (string) $state->said,
             ];
         }
@@ -78,7 +82,10 @@ final readonly class TrackEdits
     {
         foreach ($this->edits as ['script' => $script]) {
             if ($only === null && $tracks > 1 && $script->reach()->putsIn) {
-                throw new BadInput('“'.implode('; ', $script->lines())."” puts in notes: say into which of the {$tracks} tracks with --track=N.");
+                throw new BadInput(
+                    '“'.implode('; ', $script->lines())
+                        ."” puts in notes: say into which of the {$tracks} tracks with --track=N.",
+                );
             }
         }
     }

@@ -9,8 +9,8 @@ use Illuminate\Support\Carbon;
 /**
  * Good copies of a database in a folder beside it: one is made when the last is old, the newest are kept, and offered.
  *
- * Their names say of which database they are, by its name and its identity, and count: so two databases in one folder never
- * take each other's, and a clock that was wrong stops nothing.
+ * Their names say of which database they are, by its name and its identity, and count: so two databases in one folder
+ * never take each other's, and a clock that was wrong stops nothing.
  */
 final readonly class Copies
 {
@@ -43,7 +43,9 @@ final readonly class Copies
             }
             $this->clearBegun();
             $number = sprintf('%05d', ($newest ?? 0) + 1);
-            $this->database->copyTo("{$this->folder}/{$this->name()}-{$this->database->identity()}-{$number}-".date('Y-m-d-His').'.sqlite');
+            $this->database->copyTo(
+                "{$this->folder}/{$this->name()}-{$this->database->identity()}-{$number}-".date('Y-m-d-His').'.sqlite',
+            );
         } catch (DataFault $fault) {
             return ["No copy of the database was made: {$fault->getMessage()}"];
         }
@@ -59,13 +61,17 @@ final readonly class Copies
     {
         foreach (array_reverse($this->all()) as $copy) {
             if ($copy->faults() === []) {
-                $when = Carbon::createFromTimestamp((int) filemtime($copy->path), date_default_timezone_get())->format('j F Y, H:i');
+                $when = Carbon::createFromTimestamp(
+                    (int) filemtime($copy->path), date_default_timezone_get(),
+                )->format('j F Y, H:i');
 
-                return "The newest good copy is of {$when} ({$copy->holdings()}): php artisan data:restore {$copy->path}";
+                return "The newest good copy is of {$when} ({$copy->holdings()}): php artisan data:restore "
+                    ."{$copy->path}";
             }
         }
 
-        return "There is no good copy in {$this->folder}. Name another database with DB_DATABASE, or begin a new one with ./start --fresh, which keeps this one beside it.";
+        return "There is no good copy in {$this->folder}. Name another database with DB_DATABASE, or begin a new one "
+            .'with ./start --fresh, which keeps this one beside it.';
     }
 
     /** Whether a copy was made within the last day; one from the future tells nothing. */
@@ -86,8 +92,8 @@ final readonly class Copies
     }
 
     /**
-     * Those of this database, in the order they were made. Of one whose head cannot be read those with its name. Copies of
-     * earlier versions have no name: those are of the database that has the usual one.
+     * Those of this database, in the order they were made. Of one whose head cannot be read those with its name. Copies
+     * of earlier versions have no name: those are of the database that has the usual one.
      *
      * @return array<int, DatabaseFile> by their number; those without a name before 1
      */
@@ -96,12 +102,16 @@ final readonly class Copies
         $identity = $this->database->identity();
         $all = [];
         $files = self::filesIn($this->folder);
-        $unnamed = array_values(array_filter($files, static fn (string $file): bool => preg_match('/^\d{4}-\d\d-\d\d-\d{6}\.sqlite$/D', $file) === 1));
+        $unnamed = array_values(array_filter(
+            $files, static fn (string $file): bool => preg_match('/^\d{4}-\d\d-\d\d-\d{6}\.sqlite$/D', $file) === 1,
+        ));
         foreach ($this->name() === 'jactonic' ? $unnamed : [] as $k => $file) {
             $all[$k - count($unnamed)] = new DatabaseFile("{$this->folder}/{$file}");
         }
         foreach ($files as $file) {
-            $isNamed = preg_match('/^'.preg_quote($this->name(), '/').'-([0-9a-f]{8})-(\d{5,9})-[\d-]+\.sqlite$/D', $file, $found) === 1;
+            $isNamed = preg_match(
+                '/^'.preg_quote($this->name(), '/').'-([0-9a-f]{8})-(\d{5,9})-[\d-]+\.sqlite$/D', $file, $found,
+            ) === 1;
             if ($isNamed && in_array($identity, [$found[1], DatabaseFile::UNKNOWN], true)) {
                 $all[(int) $found[2]] = new DatabaseFile("{$this->folder}/{$file}");
             }

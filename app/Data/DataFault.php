@@ -10,18 +10,29 @@ use Throwable;
 /** Something about the database that a person has to act on: what happened, what is safe, and what to do. */
 final class DataFault extends RuntimeException
 {
-    /** Results of SQLite (https://sqlite.org/rescode.html) that are no fault of the program, and what each means to a person. */
+    /**
+     * Results of SQLite (https://sqlite.org/rescode.html) that are no fault of the program, and what each means to a
+     * person.
+     */
     private const MEANINGS = [
         5 => 'The database is busy: another program works on it. Nothing was changed; try again.',
-        8 => 'The database cannot be written: its file or its folder is read-only. Nothing was changed; make both writable and try again.',
-        10 => 'The disk could not be read or written. Nothing was changed, and what was acknowledged before is safe as far as the disk kept it. Check the disk, then try again.',
+        8 => 'The database cannot be written: its file or its folder is read-only. Nothing was changed; make both '
+                .'writable and try again.',
+        10 => 'The disk could not be read or written. Nothing was changed, and what was acknowledged before is safe as '
+                .'far as the disk kept it. Check the disk, then try again.',
         11 => 'The database is damaged. Nothing was changed. Stop the program; ./start says which good copy there is.',
-        13 => 'The disk is full. Nothing was changed, and all that was acknowledged before is safe. Make room and try again.',
-        14 => 'The database cannot be opened. Nothing was changed; check that its file and folder belong to you and can be read and written.',
-        26 => 'The file is no database of this program. Nothing was changed. Stop the program; ./start says which good copy there is.',
+        13 => 'The disk is full. Nothing was changed, and all that was acknowledged before is safe. Make room and try '.
+            'again.',
+        14 => 'The database cannot be opened. Nothing was changed; check that its file and folder belong to you and can '.
+            'be read and written.',
+        26 => 'The file is no database of this program. Nothing was changed. Stop the program; ./start says which good '.
+            'copy there is.',
     ];
 
-    /** What an error of the database means where a person can act on it, by its code or its words; null where it is a fault of the program. */
+    /**
+     * What an error of the database means where a person can act on it, by its code or its words; null where it is a
+     * fault of the program.
+     */
     public static function meaningOf(Throwable $error): ?string
     {
         for ($cause = $error; $cause !== null; $cause = $cause->getPrevious()) {

@@ -8,7 +8,9 @@ use Closure;
 use PDO;
 use Throwable;
 
-/** A database as a file on the disk, looked at from outside: whether it is whole, what is in it, copied and put aside. */
+/**
+ * A database as a file on the disk, looked at from outside: whether it is whole, what is in it, copied and put aside.
+ */
 final readonly class DatabaseFile
 {
     private const COUNTED = ['songs', 'tracks', 'clips', 'steps', 'keymaps', 'recipes'];
@@ -20,7 +22,9 @@ final readonly class DatabaseFile
     /** What a database is called whose head cannot be read, or that was made before databases had an identity. */
     public const UNKNOWN = '00000000';
 
-    /** Where its head holds the number that is free for any use: https://sqlite.org/fileformat2.html#user_version_number */
+    /**
+     * Where its head holds the number that is free for any use: https://sqlite.org/fileformat2.html#user_version_number
+     */
     private const USER_VERSION_AT = 60;
 
     /** By what it and its copies are known from other databases: eight hexadecimal digits, read off its head. */
@@ -109,8 +113,14 @@ final readonly class DatabaseFile
      */
     public function migrations(): array
     {
-        return $this->reading(fn (PDO $database): array => $this->column($database, "select name from sqlite_master where name = 'migrations'") === []
-            ? [] : $this->column($database, 'select migration from migrations order by migration'));
+        return $this->reading(
+            fn (PDO $database): array => $this->column(
+                $database,
+                "select name from sqlite_master where name = 'migrations'",
+            ) === []
+                ? []
+                : $this->column($database, 'select migration from migrations order by migration'),
+        );
     }
 
     /**
@@ -150,7 +160,11 @@ final readonly class DatabaseFile
             $this->reading(fn (PDO $database) => $database->exec('vacuum into '.$database->quote($begun->path)));
             $faults = $begun->faults();
             if ($faults !== [] || $begun->counts() !== $this->counts()) {
-                throw new DataFault('The copy is not whole'.($faults === [] ? ': it holds other numbers of songs and steps.' : ": {$faults[0]}").' It was thrown away; nothing else was changed.');
+                throw new DataFault(
+                    'The copy is not whole'
+                        .($faults === [] ? ': it holds other numbers of songs and steps.' : ": {$faults[0]}")
+                        .' It was thrown away; nothing else was changed.',
+                );
             }
             $begun->protect();
             $this->moved($begun->path, $path);
@@ -179,7 +193,10 @@ final readonly class DatabaseFile
             if ($ending === '' || (is_file($this->path.$ending) && filesize($this->path.$ending) > 0)) {
                 if (! @link($this->path.$ending, $path.$ending) && ! @copy($this->path.$ending, $path.$ending)) {
                     (new self($path))->discard();
-                    throw new DataFault('The database could not be put aside as '.basename($path).': '.self::lastError().' It is where it was; nothing was changed.');
+                    throw new DataFault(
+                        'The database could not be put aside as '.basename($path).': '.self::lastError()
+                            .' It is where it was; nothing was changed.',
+                    );
                 }
             }
         }
@@ -241,7 +258,9 @@ final readonly class DatabaseFile
 
             return $read($database);
         } catch (Throwable $error) {
-            throw $error instanceof DataFault ? $error : new DataFault(DataFault::meaningOf($error) ?? $error->getMessage(), previous: $error);
+            throw $error instanceof DataFault
+                ? $error
+                : new DataFault(DataFault::meaningOf($error) ?? $error->getMessage(), previous: $error);
         }
     }
 

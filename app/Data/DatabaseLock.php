@@ -24,11 +24,19 @@ final class DatabaseLock
         $path = "{$database}.lock";
         $handle = @fopen($descriptor === null ? $path : "php://fd/{$descriptor}", 'c+');
         if ($handle === false) {
-            throw new DataFault('The folder '.dirname($database).' cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE.');
+            throw new DataFault(
+                'The folder '.dirname($database)
+                    .' cannot be written. Nothing was changed; make it writable, or name another database with '
+                    .'DB_DATABASE.',
+            );
         }
         if (! flock($handle, LOCK_EX | LOCK_NB)) {
             $who = strtok((string) @file_get_contents($path), "\n");
-            throw new DataFault('This database is in use'.($who === false ? '' : " {$who}").'. Nothing was changed. Use that one, or stop it first; another database is named with DB_DATABASE.');
+            throw new DataFault(
+                'This database is in use'.($who === false ? '' : " {$who}")
+                    .'. Nothing was changed. Use that one, or stop it first; another database is named with '
+                    .'DB_DATABASE.',
+            );
         }
 
         return new self($handle);

@@ -15,8 +15,8 @@ final readonly class Writing
     }
 
     /**
-     * All that is written in it is there together or not at all. SQLite turns a transaction away that has read before it writes
-     * when another one wrote in between, while writers that begin with the lock queue up.
+     * All that is written in it is there together or not at all. SQLite turns a transaction away that has read before
+     * it writes when another one wrote in between, while writers that begin with the lock queue up.
      *
      * @template T
      *

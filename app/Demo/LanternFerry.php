@@ -25,8 +25,8 @@ use Random\Randomizer;
  * 4/4 with one of 7/8 before the last part; intro, part A twice, the short bar and part B are clips on each track.
  *
  * It is written as it would be played: starts spread by some 20 ms, played dynamics, a few overlaps, some ghost
- * touches. All of that comes from one seed, so it is always the same song. The harmonium breathes in a lane of expression and
- * is played by two techniques; the bass slides into some of its notes.
+ * touches. All of that comes from one seed, so it is always the same song. The harmonium breathes in a lane of
+ * expression and is played by two techniques; the bass slides into some of its notes.
  */
 final class LanternFerry
 {
@@ -42,7 +42,9 @@ final class LanternFerry
     private const TEMPO = 652_174;
 
     /** The parts, by the bar each begins at, counted from 0. */
-    private const PARTS = [0 => 'Intro', 4 => 'Part A', 10 => 'Part A, again', self::SHORT_BAR => 'The short bar', 17 => 'Part B'];
+    private const PARTS = [
+        0 => 'Intro', 4 => 'Part A', 10 => 'Part A, again', self::SHORT_BAR => 'The short bar', 17 => 'Part B',
+    ];
 
     /** A note that begins so few ticks before a part was pushed over its border. */
     private const PUSHED = 120;
@@ -82,7 +84,10 @@ final class LanternFerry
         ]);
     }
 
-    /** The song, each part of a track a clip of its own: its file has the signature of D dorian, which is that of C major. */
+    /**
+     * The song, each part of a track a clip of its own: its file has the signature of D dorian, which is that of C
+     * major.
+     */
     public function song(): Song
     {
         $song = $this->tracks()->song();
@@ -104,7 +109,9 @@ final class LanternFerry
             $number = (int) $techniques->number($short ? 'dry' : 'swelled');
             $content = $song->contents[$clip->id];
             $columns = $content->notes->columns();
-            $columns['technique'] = array_map(static fn (int $start): int => $start >= $from ? $number : 0, $columns['start']);
+            $columns['technique'] = array_map(
+                static fn (int $start): int => $start >= $from ? $number : 0, $columns['start'],
+            );
             $song = $song->withClip($clip, new Content(Notes::of($columns), $content->points));
         }
 
@@ -122,7 +129,12 @@ final class LanternFerry
 
     private function conductor(): SmfTrack
     {
-        $meters = array_map(static fn (Meter $meter): string => chr($meter->numerator).chr((int) log($meter->denominator, 2)).chr(24).chr(8), self::meterChanges());
+        $meters = array_map(
+            static fn (Meter $meter): string => chr($meter->numerator).chr(
+                (int) log($meter->denominator, 2),
+            ).chr(24).chr(8),
+            self::meterChanges(),
+        );
 
         return (new SmfTrack(Notes::none(), end: $this->meters->barStart(self::BARS)))
             ->withMetas(Meta::KeySignature, [0 => "\x00\x00"])
@@ -139,8 +151,13 @@ final class LanternFerry
     {
         $rows = array_map(fn (array $row): array => ['channel' => $channel] + $this->withinPart($row), $rows);
         $controllers = [[0, "\xC0".chr($program)], ...$controllers];
-        $messages = array_map(static fn (array $message): string => chr(ord($message[1][0]) | $channel).substr($message[1], 1), $controllers);
-        $track = new SmfTrack(Notes::fromRows($rows), array_column($controllers, 0), $messages, $this->meters->barStart(self::BARS));
+        $messages = array_map(
+            static fn (array $message): string => chr(ord($message[1][0]) | $channel).substr($message[1], 1),
+            $controllers,
+        );
+        $track = new SmfTrack(
+            Notes::fromRows($rows), array_column($controllers, 0), $messages, $this->meters->barStart(self::BARS),
+        );
 
         return $track->withMetas(Meta::SequencerSpecific, $this->parts())->withMetas(Meta::TrackName, [0 => $name]);
     }
@@ -156,7 +173,9 @@ final class LanternFerry
         foreach (array_keys(self::PARTS) as $bar) {
             $border = $this->meters->barStart($bar);
             if ($row['start'] < $border && $border < $row['start'] + $row['length']) {
-                $row = $border - $row['start'] < self::PUSHED ? ['start' => $border] + $row : ['length' => $border - $row['start']] + $row;
+                $row = $border - $row['start'] < self::PUSHED
+                    ? ['start' => $border] + $row
+                    : ['length' => $border - $row['start']] + $row;
             }
         }
 
@@ -170,7 +189,9 @@ final class LanternFerry
         $marks = [];
         foreach (array_values(self::PARTS) as $k => $name) {
             [$from, $to] = [$this->meters->barStart($starts[$k]), $this->meters->barStart($starts[$k + 1])];
-            $marks[$from] = (string) Meta::SequencerSpecific->dataOf((new ClipMark($from, $to - $from, 0, $name))->write(self::PPQ));
+            $marks[$from] = (string) Meta::SequencerSpecific->dataOf(
+                (new ClipMark($from, $to - $from, 0, $name))->write(self::PPQ),
+            );
         }
 
         return $marks;
@@ -191,10 +212,15 @@ final class LanternFerry
                     continue;
                 }
                 $accent = $sixteenth % 4 === 0 ? 14 : 0;
-                $notes[] = $this->played($bar, $sixteenth, $this->degree(74, $degree + self::CHORDS[$bar] - 3), $k % 3 === 1 ? 430 : 250, 74 + $accent);
+                $notes[] = $this->played(
+                    $bar, $sixteenth, $this->degree(74, $degree + self::CHORDS[$bar] - 3), $k % 3 === 1 ? 430 : 250,
+                    74 + $accent,
+                );
                 if ($this->random->getInt(1, 14) === 1) {
                     // A ghost touch: a finger that brushed the tine beside.
-                    $notes[] = ['length' => 26] + $this->played($bar, $sixteenth, $this->degree(74, $degree + self::CHORDS[$bar] - 2), 26, 14);
+                    $notes[] = ['length' => 26] + $this->played(
+                        $bar, $sixteenth, $this->degree(74, $degree + self::CHORDS[$bar] - 2), 26, 14,
+                    );
                 }
             }
         }
@@ -208,7 +234,10 @@ final class LanternFerry
         $notes = [];
         for ($bar = 0; $bar < self::BARS; $bar++) {
             $root = $this->degree(38, self::CHORDS[$bar] - (self::CHORDS[$bar] > 3 ? 7 : 0));
-            $next = $this->degree(38, self::CHORDS[min($bar + 1, self::BARS - 1)] - (self::CHORDS[min($bar + 1, self::BARS - 1)] > 3 ? 7 : 0));
+            $next = $this->degree(
+                38,
+                self::CHORDS[min($bar + 1, self::BARS - 1)] - (self::CHORDS[min($bar + 1, self::BARS - 1)] > 3 ? 7 : 0),
+            );
             $notes[] = $this->played($bar, 0, $root, 1500, 88);
             $notes[] = $this->played($bar, 6, $root, 520, 72);
             $notes[] = $this->played($bar, 8, $this->degree($root, 0) + 7, 960, 78);
@@ -252,7 +281,10 @@ final class LanternFerry
         for ($bar = 0; $bar < self::BARS; $bar++) {
             $length = $this->meters->barStart($bar + 1) - $this->meters->barStart($bar);
             foreach ([0, 2, 4] as $voice) {
-                $notes[] = $this->played($bar, 0, $this->degree(62, self::CHORDS[$bar] + $voice - 7), $length - 110 + $this->random->getInt(0, 200), 62 - 2 * $voice);
+                $notes[] = $this->played(
+                    $bar, 0, $this->degree(62, self::CHORDS[$bar] + $voice - 7),
+                    $length - 110 + $this->random->getInt(0, 200), 62 - 2 * $voice,
+                );
             }
         }
 
@@ -274,13 +306,19 @@ final class LanternFerry
         return $messages;
     }
 
-    /** @return list<array{int, string}> pitch bend: on the first beat of every fourth bar the finger slides up a semitone into its note */
+    /**
+     * @return list<array{int, string}> pitch bend: on the first beat of every fourth bar the finger slides up a
+     *     semitone into its note
+     */
     private function slides(): array
     {
         $messages = [];
         for ($bar = 3; $bar < self::BARS; $bar += 4) {
             foreach ([-4096, -3072, -2048, -1024, 0] as $step => $bend) {
-                $messages[] = [$this->meters->barStart($bar) + $step * intdiv(self::PPQ, 24), "\xE0".chr(($bend + 8192) & 0x7F).chr(($bend + 8192) >> 7)];
+                $messages[] = [
+                    $this->meters->barStart($bar) + $step * intdiv(self::PPQ, 24),
+                    "\xE0".chr(($bend + 8192) & 0x7F).chr(($bend + 8192) >> 7),
+                ];
             }
         }
 

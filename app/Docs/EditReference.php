@@ -17,7 +17,10 @@ final class EditReference
         foreach ($catalog->declarations() as $edit) {
             $text .= "{$edit->name}  –  {$edit->help}\n";
             foreach ($edit->parameters as $parameter) {
-                $text .= sprintf("    %-10s %s  [%s]  %s\n", $parameter->name, $parameter->kind->allowed(), self::default($edit, $parameter), $parameter->help);
+                $text .= sprintf(
+                    "    %-10s %s  [%s]  %s\n", $parameter->name, $parameter->kind->allowed(),
+                    self::default($edit, $parameter), $parameter->help,
+                );
             }
         }
 
@@ -26,7 +29,8 @@ final class EditReference
 
     public static function asMarkdown(Catalog $catalog): string
     {
-        $text = "# Edit reference\n\nMade from the catalog by `php artisan docs:write`. What each edit computes, with examples: [edits.md](edits.md).\n";
+        $text = "# Edit reference\n\nMade from the catalog by `php artisan docs:write`. What each edit computes, with "
+            ."examples: [edits.md](edits.md).\n";
         $group = null;
         foreach ($catalog->declarations() as $edit) {
             if ($edit->group !== $group) {
@@ -37,7 +41,8 @@ final class EditReference
             if ($edit->parameters !== []) {
                 $text .= "\n| parameter | takes | default | |\n|---|---|---|---|\n";
                 foreach ($edit->parameters as $parameter) {
-                    $text .= "| `{$parameter->name}` | {$parameter->kind->allowed()} | ".self::default($edit, $parameter)." | {$parameter->help} |\n";
+                    $text .= "| `{$parameter->name}` | {$parameter->kind->allowed()} | "
+                        .self::default($edit, $parameter)." | {$parameter->help} |\n";
                 }
             }
         }
@@ -49,6 +54,11 @@ final class EditReference
     {
         $oneOf = in_array($parameter->name, $edit->oneOf, true) ? 'one of '.implode(', ', $edit->oneOf) : '';
 
-        return implode('; ', array_filter([$parameter->default ?? $parameter->absent, $oneOf], static fn (string $text): bool => $text !== ''));
+        return implode(
+            '; ',
+            array_filter(
+                [$parameter->default ?? $parameter->absent, $oneOf], static fn (string $text): bool => $text !== '',
+            ),
+        );
     }
 }

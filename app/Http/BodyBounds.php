@@ -8,9 +8,9 @@ use Jactonic\Core\Recipes\RecipeFile;
 use Jactonic\Core\Song\Song;
 
 /**
- * How much the body of a request may hold. It is looked at before the framework sees it, which reads JSON whole: lists and
- * values are counted in the text, before any of them takes memory. What stands in texts is counted as well, for a text may be
- * a file of JSON.
+ * How much the body of a request may hold. It is looked at before the framework sees it, which reads JSON whole: lists
+ * and values are counted in the text, before any of them takes memory. What stands in texts is counted as well, for a
+ * text may be a file of JSON.
  */
 final class BodyBounds
 {
@@ -37,12 +37,20 @@ final class BodyBounds
     {
         $announced = $server['CONTENT_LENGTH'] ?? '';
         if (is_numeric($announced) && strlen($body) < (int) $announced) {
-            return [503, 'What was sent could not be read whole: the folder for temporary files, '.sys_get_temp_dir().', is full or cannot be written. Nothing was changed; make room there and try again.'];
+            return [
+                503,
+                'What was sent could not be read whole: the folder for temporary files, '.sys_get_temp_dir()
+                    .', is full or cannot be written. Nothing was changed; make room there and try again.',
+            ];
         }
         $uri = $server['REQUEST_URI'] ?? '';
         [$lists, $values] = self::of(is_string($uri) ? explode('?', $uri)[0] : '');
         if (substr_count($body, '[') + substr_count($body, '{') > $lists || substr_count($body, ',') > $values) {
-            return [422, 'That holds more than is taken here: at most '.number_format($lists).' lists and '.number_format($values).' values. Nothing was changed.'];
+            return [
+                422,
+                'That holds more than is taken here: at most '.number_format($lists).' lists and '
+                    .number_format($values).' values. Nothing was changed.',
+            ];
         }
 
         return null;

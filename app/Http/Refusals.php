@@ -29,14 +29,26 @@ final class Refusals
         [$status, $message, $data] = match (true) {
             $error instanceof CoreError => [422, $error->getMessage(), $error->data],
             $error instanceof ValidationException => [422, $error->getMessage(), ['fields' => $error->errors()]],
-            $error instanceof ModelNotFoundException => [404, 'That is not there any more; it may have been deleted. Open the song list to see what there is.', []],
-            $error instanceof NotFoundHttpException => [404, 'There is nothing at this address. Open the song list to see what there is.', []],
-            $error instanceof HttpExceptionInterface => [$error->getStatusCode(), $error->getMessage() ?: 'The request cannot be taken.', []],
+            $error instanceof ModelNotFoundException => [
+                404, 'That is not there any more; it may have been deleted. Open the song list to see what there is.',
+                [],
+            ],
+            $error instanceof NotFoundHttpException => [
+                404, 'There is nothing at this address. Open the song list to see what there is.', [],
+            ],
+            $error instanceof HttpExceptionInterface => [
+                $error->getStatusCode(), $error->getMessage() ?: 'The request cannot be taken.', [],
+            ],
             ($meaning = DataFault::meaningOf($error)) !== null => [503, $meaning, []],
-            default => [500, 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.', []],
+            default => [
+                500, 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.', [],
+            ],
         };
 
         // What was sent may stand in the message, whatever bytes it is made of.
-        return new JsonResponse(['error' => ['message' => $message] + $data], $status, options: JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_INVALID_UTF8_SUBSTITUTE);
+        return new JsonResponse(
+            ['error' => ['message' => $message] + $data], $status,
+            options: JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_INVALID_UTF8_SUBSTITUTE,
+        );
     }
 }

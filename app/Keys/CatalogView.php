@@ -25,11 +25,16 @@ final readonly class CatalogView
     ) {
     }
 
-    /** @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way from grid to grid, how many of each unit of a clock make a second, and what a song can begin with */
+    /**
+     * @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way
+     *     from grid to grid, how many of each unit of a clock make a second, and what a song can begin with
+     */
     public function whole(): array
     {
         return [
-            'edits' => array_map(static fn (Declaration $declaration): array => $declaration->describe(), $this->catalog->declarations()),
+            'edits' => array_map(
+                static fn (Declaration $declaration): array => $declaration->describe(), $this->catalog->declarations(),
+            ),
             'view' => ViewCommands::all(),
             'keymap' => $this->keymaps->show($this->keymaps->inUse()),
             'recipes' => RecipeBook::all(),
@@ -39,7 +44,12 @@ final readonly class CatalogView
             'rates' => ['ms' => 1000, 's' => 1, 'smp' => Timeline::SAMPLE_RATE, 'fr' => Timeline::FRAME_RATE],
             'chords' => Chord::list(),
             'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
-            'sketches' => array_map(static fn (Sketch $sketch): array => ['name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about()], Sketch::cases()),
+            'sketches' => array_map(
+                static fn (Sketch $sketch): array => [
+                    'name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about(),
+                ],
+                Sketch::cases(),
+            ),
         ];
     }
 }

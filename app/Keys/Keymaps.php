@@ -14,7 +14,9 @@ use Jactonic\Core\Keys\Binding;
 use Jactonic\Core\Keys\Keymap;
 use Jactonic\Core\Keys\KeymapFile;
 
-/** All maps there are, shipped and made, and which one is in use. A map is called by a name it ships with or a number. */
+/**
+ * All maps there are, shipped and made, and which one is in use. A map is called by a name it ships with or a number.
+ */
 final readonly class Keymaps
 {
     public function __construct(private KnownLines $lines)
@@ -45,7 +47,9 @@ final readonly class Keymaps
     {
         $id = Preference::read(Preference::KEYMAP, ShippedMaps::STANDARD);
 
-        return isset(ShippedMaps::FILES[$id]) || KeptKeymap::query()->whereKey($id)->exists() ? $id : ShippedMaps::STANDARD;
+        return isset(ShippedMaps::FILES[$id]) || KeptKeymap::query()->whereKey($id)->exists()
+            ? $id
+            : ShippedMaps::STANDARD;
     }
 
     public function use(string $id): void
@@ -90,9 +94,15 @@ final readonly class Keymaps
             $kept = $this->kept($id);
             $revision = $seen ?? $kept->revision;
             $written = KeptKeymap::query()->whereKey($kept->id)->where('revision', $revision)
-                ->update(['name' => $new->name, 'bindings' => json_encode($new->toArray(), JSON_THROW_ON_ERROR), 'revision' => $revision + 1]);
+                ->update([
+                    'name' => $new->name, 'bindings' => json_encode($new->toArray(), JSON_THROW_ON_ERROR),
+                    'revision' => $revision + 1,
+                ]);
             if ($written === 0) {
-                throw new ChangedElsewhere('These shortcuts were changed in another window. Their present state is shown.', fn (): array => ['map' => $this->show($id)]);
+                throw new ChangedElsewhere(
+                    'These shortcuts were changed in another window. Their present state is shown.',
+                    fn (): array => ['map' => $this->show($id)],
+                );
             }
         }
 
@@ -118,7 +128,10 @@ final readonly class Keymaps
         $file = KeymapFile::read($text, $this->lines->problemOf(...));
         $id = (string) KeptKeymap::keep($file->map, ShippedMaps::STANDARD)->id;
 
-        return ['map' => $this->show($id), 'problems' => $file->problems, 'differences' => $this->map($this->inUse())->differencesTo($file->map)];
+        return [
+            'map' => $this->show($id), 'problems' => $file->problems,
+            'differences' => $this->map($this->inUse())->differencesTo($file->map),
+        ];
     }
 
     private function binding(mixed $value): Binding
@@ -141,7 +154,10 @@ final readonly class Keymaps
         $kept = $shipped === null ? $this->kept($id) : null;
         $map = $shipped ?? $kept?->map();
 
-        return ['id' => $id, 'name' => $map?->name, 'logic' => $map?->logic, 'shipped' => $kept === null, 'base' => $kept === null ? $id : $kept->base, 'revision' => $kept === null ? 1 : $kept->revision];
+        return [
+            'id' => $id, 'name' => $map?->name, 'logic' => $map?->logic, 'shipped' => $kept === null,
+            'base' => $kept === null ? $id : $kept->base, 'revision' => $kept === null ? 1 : $kept->revision,
+        ];
     }
 
     private function kept(string $id): KeptKeymap

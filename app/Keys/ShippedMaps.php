@@ -18,7 +18,10 @@ final class ShippedMaps
     public const STANDARD = 'standard';
 
     /** By what a map is called in the program, in the order they are offered. */
-    public const FILES = [self::STANDARD => 'standard.json', 'left-hand' => 'left-hand.json', 'number-pad' => 'number-pad.json', 'small-keyboard' => 'small-keyboard.json'];
+    public const FILES = [
+        self::STANDARD => 'standard.json', 'left-hand' => 'left-hand.json', 'number-pad' => 'number-pad.json',
+        'small-keyboard' => 'small-keyboard.json',
+    ];
 
     public static function find(string $slug): ?Keymap
     {

@@ -25,7 +25,10 @@ use Jactonic\Core\Song\Content;
 final class ClipRecord extends Record
 {
     /** What says where it lies, without what lies in it. */
-    public const HEAD = ['clips.id', 'track_id', 'start', 'length', 'offset', 'loop', 'clips.name', 'clips.muted', 'clips.colour', 'clips.group', 'clips.revision'];
+    public const HEAD = [
+        'clips.id', 'track_id', 'start', 'length', 'offset', 'loop', 'clips.name', 'clips.muted', 'clips.colour',
+        'clips.group', 'clips.revision',
+    ];
 
     protected $table = 'clips';
 

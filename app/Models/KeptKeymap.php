@@ -40,9 +40,13 @@ final class KeptKeymap extends Record
     public static function keep(Keymap $map, string $base): self
     {
         if (self::query()->count() >= self::MOST) {
-            throw new BadInput('There are '.self::MOST.' maps of shortcuts already, which is as many as are kept. Delete one first.');
+            throw new BadInput(
+                'There are '.self::MOST.' maps of shortcuts already, which is as many as are kept. Delete one first.',
+            );
         }
 
-        return self::query()->create(['name' => $map->name, 'logic' => $map->logic, 'base' => $base, 'bindings' => $map->toArray()]);
+        return self::query()->create([
+            'name' => $map->name, 'logic' => $map->logic, 'base' => $base, 'bindings' => $map->toArray(),
+        ]);
     }
 }

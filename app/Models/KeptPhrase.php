@@ -54,8 +54,10 @@ final class KeptPhrase extends Record
     private static function columns(ShelfItem $item): array
     {
         return [
-            'name' => $item->name, 'tags' => $item->tags, 'tempo' => $item->tempo, 'key' => (string) $item->key, 'voice' => $item->voice->value,
-            'ppq' => $item->ppq, 'length' => $item->length, 'notes' => $item->notes->count(), 'file' => ShelfFile::write($item),
+            'name' => $item->name, 'tags' => $item->tags, 'tempo' => $item->tempo, 'key' => (string) $item->key,
+            'voice' => $item->voice->value,
+            'ppq' => $item->ppq, 'length' => $item->length, 'notes' => $item->notes->count(),
+            'file' => ShelfFile::write($item),
         ];
     }
 }

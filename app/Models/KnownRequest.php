@@ -7,8 +7,8 @@ namespace App\Models;
 use Illuminate\Support\Facades\DB;
 
 /**
- * A request that changed something, kept with what it was answered: a repeat, from a page that never got the answer, is told
- * that again and changes nothing.
+ * A request that changed something, kept with what it was answered: a repeat, from a page that never got the answer, is
+ * told that again and changes nothing.
  *
  * @property int $number
  * @property string $about what was changed, within which the name of a request is its own
@@ -50,7 +50,8 @@ final class KnownRequest extends Record
         $before = $number - self::KEPT;
         if (strlen($text) > self::SMALL) {
             $sums = 'select number, sum(bytes) over (order by number desc) as total from requests';
-            $tooLarge = DB::table(DB::raw("({$sums})"))->where('total', '>', self::BYTES)->where('number', '<', $number)->max('number');
+            $tooLarge = DB::table(DB::raw("({$sums})"))->where('total', '>', self::BYTES)->where('number', '<', $number)
+                ->max('number');
             $before = max($before, is_int($tooLarge) ? $tooLarge : 0);
         }
         self::query()->where('number', '<=', $before)->delete();

@@ -41,15 +41,18 @@ final class StepRecord extends Record
     public function step(): Step
     {
         return new Step(
-            $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before), PackedStep::unpackSelection($this->after),
-            PackedStep::unpack($this->change), $this->ran, $this->times, $this->said === null ? null : Said::fromArray($this->said),
+            $this->lines === [] ? ['change'] : $this->lines, PackedStep::unpackSelection($this->before),
+            PackedStep::unpackSelection($this->after),
+            PackedStep::unpack($this->change), $this->ran, $this->times,
+            $this->said === null ? null : Said::fromArray($this->said),
         );
     }
 
     /** Whether it began with and left exactly these notes selected; tells it without unpacking the change. */
     public function leaves(Selection $selection): bool
     {
-        return PackedStep::unpackSelection($this->after)->equals($selection) && PackedStep::unpackSelection($this->before)->equals($selection);
+        return PackedStep::unpackSelection($this->after)->equals($selection)
+            && PackedStep::unpackSelection($this->before)->equals($selection);
     }
 
     /** The lines as one text, as `Step::title()` gives it, without unpacking the change. */
@@ -67,7 +70,9 @@ final class StepRecord extends Record
         return [
             'lines' => json_encode($step->lines, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
             'times' => $step->times,
-            'said' => $step->said === null ? null : json_encode($step->said->toArray(), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            'said' => $step->said === null ? null : json_encode(
+                $step->said->toArray(), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+            ),
             'at' => now()->getTimestampMs(),
             'ran' => $step->at,
             'clips' => json_encode($step->change->touchedClips()),

@@ -13,7 +13,10 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        $this->app->singleton(Catalog::class, static fn (): Catalog => Catalog::standard(static fn (int $most): int => random_int(0, $most)));
+        $this->app->singleton(
+            Catalog::class,
+            static fn (): Catalog => Catalog::standard(static fn (int $most): int => random_int(0, $most)),
+        );
 
         $database = getenv('DB_DATABASE');
         if (is_string($database) && $database !== '') {

@@ -16,7 +16,9 @@ use Illuminate\Support\ServiceProvider;
 /** The commands of the framework that are of use here. The others need parts of it that are not loaded. */
 final class CommandsProvider extends ServiceProvider
 {
-    private const OF_FILES = [ConfigCacheCommand::class, ConfigClearCommand::class, RouteCacheCommand::class, RouteClearCommand::class];
+    private const OF_FILES = [
+        ConfigCacheCommand::class, ConfigClearCommand::class, RouteCacheCommand::class, RouteClearCommand::class,
+    ];
 
     public function register(): void
     {

@@ -25,7 +25,9 @@ final readonly class RecipeBook
     public static function all(): array
     {
         return array_map(
-            static fn (KeptRecipe $kept): array => ['id' => $kept->id, 'revision' => $kept->revision] + $kept->recipe()->toArray(),
+            static fn (KeptRecipe $kept): array => [
+                'id' => $kept->id, 'revision' => $kept->revision,
+            ] + $kept->recipe()->toArray(),
             KeptRecipe::inOrder(),
         );
     }
@@ -56,7 +58,10 @@ final readonly class RecipeBook
             } else {
                 $kept = KeptRecipe::query()->findOrFail($id);
                 if ($seen !== null && $seen !== $kept->revision) {
-                    throw new ChangedElsewhere("“{$kept->name}” was changed in another window.", static fn (): array => ['recipes' => self::all()]);
+                    throw new ChangedElsewhere(
+                        "“{$kept->name}” was changed in another window.",
+                        static fn (): array => ['recipes' => self::all()],
+                    );
                 }
                 $kept->replace($recipe);
             }
@@ -77,7 +82,10 @@ final readonly class RecipeBook
     {
         $this->writing->together(static function () use ($ids): void {
             if (KeptRecipe::query()->whereIn('id', $ids)->count() !== count($ids)) {
-                throw new ChangedElsewhere('A recipe of this folder was taken out in another window. Its present state is shown.', static fn (): array => ['recipes' => self::all()]);
+                throw new ChangedElsewhere(
+                    'A recipe of this folder was taken out in another window. Its present state is shown.',
+                    static fn (): array => ['recipes' => self::all()],
+                );
             }
             foreach ($ids as $position => $id) {
                 KeptRecipe::query()->whereKey($id)->update(['position' => $position]);
@@ -120,7 +128,10 @@ final readonly class RecipeBook
     private static function checkRoom(int $count): void
     {
         if ($count > RecipeFile::MOST) {
-            throw new BadInput('There would be '.number_format($count).' recipes; at most '.number_format(RecipeFile::MOST).' are kept. Delete some first.');
+            throw new BadInput(
+                'There would be '.number_format($count).' recipes; at most '.number_format(RecipeFile::MOST)
+                    .' are kept. Delete some first.',
+            );
         }
     }
 

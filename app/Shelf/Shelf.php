@@ -29,7 +29,8 @@ final readonly class Shelf
         $kept = KeptPhrase::query()->select(KeptPhrase::HEAD)->orderBy('name')->get()->all();
 
         return array_map(static fn (KeptPhrase $phrase): array => [
-            'id' => $phrase->id, 'revision' => $phrase->revision, 'name' => Text::readable($phrase->name), 'tags' => $phrase->tags, 'tempo' => $phrase->tempo, 'key' => $phrase->key, 'voice' => $phrase->voice,
+            'id' => $phrase->id, 'revision' => $phrase->revision, 'name' => Text::readable($phrase->name),
+            'tags' => $phrase->tags, 'tempo' => $phrase->tempo, 'key' => $phrase->key, 'voice' => $phrase->voice,
             'quarters' => $phrase->length / $phrase->ppq, 'notes' => $phrase->notes,
         ], $kept);
     }
@@ -61,7 +62,10 @@ final readonly class Shelf
         $this->writing->together(static function () use ($id, $name, $tags, $seen): void {
             $kept = KeptPhrase::query()->findOrFail($id);
             if ($seen !== null && $seen !== $kept->revision) {
-                throw new ChangedElsewhere("“{$kept->name}” was changed in another window. Its present state is shown.", static fn (): array => ['phrases' => self::all()]);
+                throw new ChangedElsewhere(
+                    "“{$kept->name}” was changed in another window. Its present state is shown.",
+                    static fn (): array => ['phrases' => self::all()],
+                );
             }
             $item = $kept->item()->called($name, $tags);
             self::refuseTaken($item->name, $id);
@@ -73,7 +77,8 @@ final readonly class Shelf
      * What files hold, each track with notes as a phrase of its own.
      *
      * @param  list<array{name: string, bytes: string}>  $files
-     * @return array{items: list<ShelfItem>, problems: array<int, string>} what could not be read, and why, by the place of the file
+     * @return array{items: list<ShelfItem>, problems: array<int, string>} what could not be read, and why, by the place
+     *     of the file
      */
     public static function read(array $files): array
     {

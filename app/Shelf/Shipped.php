@@ -24,7 +24,9 @@ final class Shipped
     public static function items(): array
     {
         /** @var list<array{name: string, tags: list<string>, voice: string, key: string|null, tempo: int|float, bars: int, lines: non-empty-list<string>}> $shipped */
-        $shipped = json_decode((string) file_get_contents(resource_path('shelf/shipped.json')), true, 8, JSON_THROW_ON_ERROR);
+        $shipped = json_decode(
+            (string) file_get_contents(resource_path('shelf/shipped.json')), true, 8, JSON_THROW_ON_ERROR,
+        );
 
         return array_map(self::made(...), $shipped);
     }
@@ -35,8 +37,12 @@ final class Shipped
         $key = $said['key'] === null ? null : Scale::parse($said['key']);
         $song = Sketch::Empty->song($said['tempo'], Meter::of(4, 4), $key);
         $open = OpenSong::of($song, [1], 1);
-        $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')), $key);
-        $state = Script::read($said['lines'], Catalog::standard())->apply($open, Selection::none(), $context->in($open));
+        $context = new Context(
+            new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')), $key,
+        );
+        $state = Script::read($said['lines'], Catalog::standard())->apply(
+            $open, Selection::none(), $context->in($open),
+        );
 
         return ShelfItem::of(
             $said['name'], $said['tags'], $said['tempo'], $key, Voice::from($said['voice']), $song->conductor->ppq,

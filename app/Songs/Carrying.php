@@ -28,9 +28,9 @@ final readonly class Carrying
     }
 
     /**
-     * Works out what is to be done, and does it in one transaction: nothing that may take long happens while others wait.
-     * Where another writer came between the two, it is worked out again; the last time with the lock held, so that it ends.
-     * What was done under the same name before is not done again, but told again.
+     * Works out what is to be done, and does it in one transaction: nothing that may take long happens while others
+     * wait. Where another writer came between the two, it is worked out again; the last time with the lock held, so
+     * that it ends. What was done under the same name before is not done again, but told again.
      *
      * @param  Closure(): Plan  $plan
      */
@@ -43,7 +43,9 @@ final readonly class Carrying
             }
             $planned = $tries < self::MOST_TRIES ? $plan() : null;
             try {
-                $answer = $this->writing->together(fn (): ?SongAnswer => $this->carriedOut($songId, $standing, $plan, $planned));
+                $answer = $this->writing->together(
+                    fn (): ?SongAnswer => $this->carriedOut($songId, $standing, $plan, $planned),
+                );
             } catch (UniqueConstraintViolationException $taken) {
                 // Another song gave the id of a new track or clip out meanwhile.
                 $answer = $planned === null ? throw $taken : null;
@@ -61,7 +63,10 @@ final readonly class Carrying
      */
     private function carriedOut(int $songId, Standing $standing, Closure $plan, ?Plan $planned): ?SongAnswer
     {
-        if ($this->known($songId, $standing) !== null || ($planned !== null && ! $this->store->isAsRead($planned->stored))) {
+        if (
+            $this->known($songId, $standing) !== null ||
+            ($planned !== null && ! $this->store->isAsRead($planned->stored))
+        ) {
             return null;
         }
         $answer = ($planned ?? $plan())->carryOut();
@@ -89,6 +94,9 @@ final readonly class Carrying
         $there = $stored->song->openable($standing->shown());
         $stored = $this->store->reading($stored, $there);
 
-        return SongAnswer::again($stored, OpenSong::of($stored->song, $there, $standing->shownFront()), $known, $this->history->titles($songId, $stored->stepId()));
+        return SongAnswer::again(
+            $stored, OpenSong::of($stored->song, $there, $standing->shownFront()), $known,
+            $this->history->titles($songId, $stored->stepId()),
+        );
     }
 }

@@ -21,10 +21,15 @@ final class Patience
 
         return static function () use ($until): void {
             if (hrtime(true) > $until) {
-                throw new EditRefused('These lines take longer than '.self::SECONDS.' seconds together. Run fewer of them, or on fewer notes.');
+                throw new EditRefused(
+                    'These lines take longer than '.self::SECONDS
+                        .' seconds together. Run fewer of them, or on fewer notes.',
+                );
             }
             if (memory_get_usage() > self::BYTES) {
-                throw new EditRefused('These lines take more memory than there is. Run fewer of them, or on fewer notes.');
+                throw new EditRefused(
+                    'These lines take more memory than there is. Run fewer of them, or on fewer notes.',
+                );
             }
         };
     }

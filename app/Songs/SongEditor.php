@@ -32,8 +32,8 @@ use Jactonic\Core\Song\SongChange;
 /**
  * Runs edit lines on a song, and walks its history.
  *
- * Each call makes a plan that is carried out in one transaction: contents, arrangement, conductor, revisions and history
- * change together or not at all.
+ * Each call makes a plan that is carried out in one transaction: contents, arrangement, conductor, revisions and
+ * history change together or not at all.
  */
 final readonly class SongEditor
 {
@@ -55,11 +55,18 @@ final readonly class SongEditor
      * @throws CoreError where a line cannot be read or done
      * @throws ChangedElsewhere where another writer was there first
      */
-    public function run(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
-    {
+    public function run(
+        int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
+    ): SongAnswer {
         $script = $this->lines->script($lines);
 
-        return $this->carrying->once($songId, $standing, function () use ($songId, $standing, $script, $selection, $input): Plan {
+        return $this->carrying->once($songId, $standing, function () use (
+            $songId,
+            $standing,
+            $script,
+            $selection,
+            $input,
+        ): Plan {
             $stored = $this->seen($songId, $standing, $script, $input->onClips);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
@@ -67,14 +74,20 @@ final readonly class SongEditor
             $script = $this->history->following($stored, $script, $selection);
             $joining = $this->history->joining($stored, $script, $selection, self::now());
             if ($joining?->combined !== null) {
-                return $this->goOn($joining->step, $joining->combined, $stored, $standing, $open, $script, $selection, $context);
+                return $this->goOn(
+                    $joining->step, $joining->combined, $stored, $standing, $open, $script, $selection, $context,
+                );
             }
             $state = $script->apply($open, $selection, $context, Patience::begin());
             $change = $state->change();
             $record = $change->isNothing()
-                ? fn (): SongAnswer => SongAnswer::nothing($stored, $open, $state, $standing->isBeside() ? null : $selection, $this->history->titles($songId, $stored->stepId()))
+                ? fn (): SongAnswer => SongAnswer::nothing(
+                    $stored, $open, $state, $standing->isBeside() ? null : $selection,
+                    $this->history->titles($songId, $stored->stepId()),
+                )
                 : $this->record($joining?->step, $stored, $standing, $open, $state, $change, new Step(
-                    $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change, self::now(), said: $state->said,
+                    $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change,
+                    self::now(), said: $state->said,
                 ));
 
             return new Plan($stored, static function () use ($state, $context, $record): SongAnswer {
@@ -95,13 +108,16 @@ final readonly class SongEditor
      * @throws CoreError where a line cannot be read or done
      * @throws ChangedElsewhere where a clip was changed since the caller saw it
      */
-    public function preview(int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input): SongAnswer
-    {
+    public function preview(
+        int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
+    ): SongAnswer {
         $script = $this->lines->script($lines);
         $stored = $this->seen($songId, $standing, $script, $input->onClips);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
-        $state = $script->apply($open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin());
+        $state = $script->apply(
+            $open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin(),
+        );
 
         return SongAnswer::preview($stored, $open, $state, $selection);
     }
@@ -116,10 +132,15 @@ final readonly class SongEditor
     {
         return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
-            $row = $this->history->current($stored) ?? throw new EditRefused('Nothing to undo: this is the song as it came in.');
+            $row = $this->history->current($stored) ?? throw new EditRefused(
+                'Nothing to undo: this is the song as it came in.',
+            );
             $step = $row->step();
 
-            return $this->walk($stored, $standing, $row->clips, $step->change->reversed(), $row->parent_id, $step->before, $this->said('Undone', $row, $standing, $stored));
+            return $this->walk(
+                $stored, $standing, $row->clips, $step->change->reversed(), $row->parent_id, $step->before,
+                $this->said('Undone', $row, $standing, $stored),
+            );
         });
     }
 
@@ -133,10 +154,15 @@ final readonly class SongEditor
     {
         return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
             $stored = $this->seen($songId, $standing);
-            $row = $this->history->next($stored) ?? throw new EditRefused('Nothing to do again: this is the newest state of the song.');
+            $row = $this->history->next($stored) ?? throw new EditRefused(
+                'Nothing to do again: this is the newest state of the song.',
+            );
             $step = $row->step();
 
-            return $this->walk($stored, $standing, $row->clips, $step->change, $row->id, $step->after, $this->said('Done again', $row, $standing, $stored));
+            return $this->walk(
+                $stored, $standing, $row->clips, $step->change, $row->id, $step->after,
+                $this->said('Done again', $row, $standing, $stored),
+            );
         });
     }
 
@@ -154,8 +180,12 @@ final readonly class SongEditor
             $stored = $this->seen($songId, $standing);
             $way = $this->history->wayTo($stored, $stepId);
             $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
-            $last = $way['forth'] === [] ? null : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
-            $undone = $way['back'] === [] ? null : StepRecord::query()->findOrFail($way['back'][count($way['back']) - 1]);
+            $last = $way['forth'] === []
+                ? null
+                : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
+            $undone = $way['back'] === []
+                ? null
+                : StepRecord::query()->findOrFail($way['back'][count($way['back']) - 1]);
             $selection = $last?->step()->after ?? $undone?->step()->before;
             $message = match (true) {
                 $stepId === $stored->stepId() => 'The song stands there already.',
@@ -163,7 +193,10 @@ final readonly class SongEditor
                 default => 'Gone to: '.($last ?? StepRecord::query()->findOrFail($stepId))->title(),
             };
 
-            return $this->walk($stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId, $selection, $message, $way['path']);
+            return $this->walk(
+                $stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId,
+                $selection, $message, $way['path'],
+            );
         });
     }
 
@@ -172,11 +205,19 @@ final readonly class SongEditor
     {
         $stored = $this->seen($songId, $standing);
         $way = $this->history->wayTo($stored, $stepId);
-        $full = $this->store->whole($songId, array_values(array_unique([...$standing->open, ...$this->history->clipsOf([...$way['back'], ...$way['forth']])])));
+        $full = $this->store->whole(
+            $songId,
+            array_values(array_unique([
+                ...$standing->open, ...$this->history->clipsOf([...$way['back'], ...$way['forth']]),
+            ])),
+        );
         $change = $this->history->changeAlong($way['back'], $way['forth']);
         [$full, $after] = $this->walked($full, $standing, $change);
 
-        return SongAnswer::walked($full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '', [], ['undo' => null, 'redo' => null]);
+        return SongAnswer::walked(
+            $full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '',
+            [], ['undo' => null, 'redo' => null],
+        );
     }
 
     /**
@@ -188,11 +229,16 @@ final readonly class SongEditor
     {
         $reach = $script?->reach() ?? Reach::notes();
         $needsAll = $onClips || $reach->song;
-        $stored = $needsAll ? $this->store->whole($songId, $reach->song ? null : $standing->clips()) : $this->store->clips($songId, $standing->clips());
+        $stored = $needsAll
+            ? $this->store->whole($songId, $reach->song ? null : $standing->clips())
+            : $this->store->clips($songId, $standing->clips());
         if (! $standing->hasSeen($stored, $needsAll)) {
-            throw new ChangedElsewhere('This part was changed in another window. Its present state is shown.', fn (): array => [
-                'song' => $this->view->open($songId, $standing->shown(), $standing->shownFront()),
-            ]);
+            throw new ChangedElsewhere(
+                'This part was changed in another window. Its present state is shown.',
+                fn (): array => [
+                    'song' => $this->view->open($songId, $standing->shown(), $standing->shownFront()),
+                ],
+            );
         }
 
         return $stored;
@@ -202,7 +248,9 @@ final readonly class SongEditor
     {
         $context = $input->for($open, $selection);
 
-        return $script->reach()->clipboard && $context->clipboard === null ? $context->withClipboard(Clipboard::current()) : $context;
+        return $script->reach()->clipboard && $context->clipboard === null
+            ? $context->withClipboard(Clipboard::current())
+            : $context;
     }
 
     /**
@@ -210,8 +258,10 @@ final readonly class SongEditor
      *
      * @throws CoreError where the whole gesture cannot be done
      */
-    private function goOn(Step $begun, string $combined, StoredSong $stored, Standing $standing, OpenSong $open, Script $script, Selection $selection, Context $context): Plan
-    {
+    private function goOn(
+        Step $begun, string $combined, StoredSong $stored, Standing $standing, OpenSong $open, Script $script,
+        Selection $selection, Context $context,
+    ): Plan {
         $back = $begun->change->reversed();
         $start = $open->with($back->applyTo($stored->song));
         $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start), Patience::begin());
@@ -222,7 +272,16 @@ final readonly class SongEditor
         // Where it went no further, as at a limit, that is what this press has to say.
         $said = $whole->isNothing() ? $script->apply($open, $selection, $context)->said : $state->said;
 
-        return new Plan($stored, function () use ($stored, $standing, $open, $state, $whole, $after, $step, $said): SongAnswer {
+        return new Plan($stored, function () use (
+            $stored,
+            $standing,
+            $open,
+            $state,
+            $whole,
+            $after,
+            $step,
+            $said,
+        ): SongAnswer {
             $stepId = $this->history->replace($stored, $step, $after);
             $revisions = $this->store->write($stored, $after, $whole, $stepId);
 
@@ -230,7 +289,9 @@ final readonly class SongEditor
 
             return $standing->isBeside()
                 ? $this->beside($stored, $standing, $state->saying($said), $whole, $revisions, $titles)
-                : SongAnswer::walked($stored, $open, $after, $whole, $state->selection, (string) $said, $revisions, $titles);
+                : SongAnswer::walked(
+                    $stored, $open, $after, $whole, $state->selection, (string) $said, $revisions, $titles,
+                );
         });
     }
 
@@ -238,23 +299,40 @@ final readonly class SongEditor
      * @param  list<int>  $clips  those that are changed
      * @param  list<int>  $path  the steps the song then has gone along, so that redo follows them
      */
-    private function walk(StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection, string $message, array $path = []): Plan
-    {
+    private function walk(
+        StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection,
+        string $message, array $path = [],
+    ): Plan {
         $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
-        $stored = $needsAll ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips]))) : $seen;
+        $stored = $needsAll
+            ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips])))
+            : $seen;
         [$stored, $after] = $this->walked($stored, $standing, $change);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
 
-        return new Plan($stored, function () use ($stored, $open, $after, $change, $stepId, $selection, $message, $path): SongAnswer {
+        return new Plan($stored, function () use (
+            $stored,
+            $open,
+            $after,
+            $change,
+            $stepId,
+            $selection,
+            $message,
+            $path,
+        ): SongAnswer {
             $this->history->walk($stored->record->id, $path);
             $revisions = $this->store->write($stored, $after, $change, $stepId);
 
-            return SongAnswer::walked($stored, $open, $after, $change, $selection, $message, $revisions, $this->history->titles($stored->record->id, $stepId));
+            return SongAnswer::walked(
+                $stored, $open, $after, $change, $selection, $message, $revisions,
+                $this->history->titles($stored->record->id, $stepId),
+            );
         });
     }
 
     /**
-     * The song before and after a change, with what lies in the clips that are open then: others, where it takes those away.
+     * The song before and after a change, with what lies in the clips that are open then: others, where it takes those
+     * away.
      *
      * @return array{StoredSong, Song}
      */
@@ -270,7 +348,8 @@ final readonly class SongEditor
     {
         $front = $stored->song->tracks[$stored->song->clips[$standing->front]->track ?? 0] ?? null;
 
-        return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}").": {$row->title()}";
+        return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}")
+            .": {$row->title()}";
     }
 
     /**
@@ -278,13 +357,28 @@ final readonly class SongEditor
      *
      * @return Closure(): SongAnswer
      */
-    private function record(?Step $joined, StoredSong $stored, Standing $standing, OpenSong $open, State $state, SongChange $change, Step $step): Closure
-    {
+    private function record(
+        ?Step $joined, StoredSong $stored, Standing $standing, OpenSong $open, State $state, SongChange $change,
+        Step $step,
+    ): Closure {
         $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
         $whole = $joined?->and($step) ?? $step;
 
-        return function () use ($joined, $stored, $standing, $open, $state, $change, $step, $after, $whole): SongAnswer {
-            $stepId = $joined === null ? $this->history->add($stored, $step, $after) : $this->history->replace($stored, $whole, $after);
+        return function () use (
+            $joined,
+            $stored,
+            $standing,
+            $open,
+            $state,
+            $change,
+            $step,
+            $after,
+            $whole,
+        ): SongAnswer {
+            $stepId =
+                $joined === null
+                    ? $this->history->add($stored, $step, $after)
+                    : $this->history->replace($stored, $whole, $after);
             $revisions = $this->store->write($stored, $after, $change, $stepId);
             $told = $state->saying($whole->said ?? $state->said);
 
@@ -302,8 +396,9 @@ final readonly class SongEditor
      * @param  array<int, int>  $revisions
      * @param  array{undo: string|null, redo: string|null}  $titles
      */
-    private function beside(StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, array $titles): SongAnswer
-    {
+    private function beside(
+        StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, array $titles,
+    ): SongAnswer {
         [$stored, $after] = $this->walked($stored, $standing, $change);
 
         return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $titles);
@@ -312,7 +407,9 @@ final readonly class SongEditor
     /** @return array{undo: string|null, redo: string|null} where a step was written last */
     private function titlesAt(StoredSong $stored, Step $step, ?int $stepId): array
     {
-        return $step->isNothing() ? $this->history->titles($stored->record->id, $stepId) : ['undo' => $step->title(), 'redo' => null];
+        return $step->isNothing()
+            ? $this->history->titles($stored->record->id, $stepId)
+            : ['undo' => $step->title(), 'redo' => null];
     }
 
     private static function now(): int

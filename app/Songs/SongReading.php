@@ -31,13 +31,19 @@ final readonly class SongReading
         return Advice::on($open->notes, $selection, $context);
     }
 
-    /** @return list<array{key: string, inside: int}> the keys the notes may be in, the likeliest first; all of them where none is selected */
+    /**
+     * @return list<array{key: string, inside: int}> the keys the notes may be in, the likeliest first; all of them
+     *     where none is selected
+     */
     public function keys(int $song, Standing $standing, Selection $selection, ContextInput $input): array
     {
         [$open] = $this->look($song, $standing, $selection, $input);
         $places = $selection->positions($open->notes);
 
-        return array_map(static fn (KeyGuess $guess): array => ['key' => (string) $guess->key, 'inside' => $guess->inside], KeyGuess::of($places === [] ? $open->notes : $open->notes->at($places)));
+        return array_map(
+            static fn (KeyGuess $guess): array => ['key' => (string) $guess->key, 'inside' => $guess->inside],
+            KeyGuess::of($places === [] ? $open->notes : $open->notes->at($places)),
+        );
     }
 
     public function choose(int $song, Standing $standing, Conditions $where, ContextInput $input): Selection
@@ -47,15 +53,21 @@ final readonly class SongReading
         return $where->choose($open->notes, $context);
     }
 
-    public function select(int $song, Standing $standing, Selecting $what, Selection $selection, ContextInput $input): Selection
-    {
+    public function select(
+        int $song, Standing $standing, Selecting $what, Selection $selection, ContextInput $input,
+    ): Selection {
         [$open, $context] = $this->look($song, $standing, $selection, $input);
 
         return $what->among($open->notes, $selection, $context);
     }
 
-    public function match(int $song, Standing $standing, Choice $choice, Selection $selection, ContextInput $input): Selection
-    {
+    public function match(
+        int $song,
+        Standing $standing,
+        Choice $choice,
+        Selection $selection,
+        ContextInput $input,
+    ): Selection {
         [$open, $context] = $this->look($song, $standing, $selection, $input);
 
         return $choice->choose($open->notes, $selection, $context);

@@ -20,8 +20,8 @@ use Throwable;
 /**
  * Keeps the database of the program over starts, upgrades and accidents.
  *
- * Whatever is built is built beside it and takes its name in one step, so a kill at any moment leaves the old one or the
- * new one, whole; what was there before stays as a file of its own. Callers hold the lock.
+ * Whatever is built is built beside it and takes its name in one step, so a kill at any moment leaves the old one or
+ * the new one, whole; what was there before stays as a file of its own. Callers hold the lock.
  */
 final readonly class Upkeep
 {
@@ -44,12 +44,18 @@ final readonly class Upkeep
         // What takes its place takes that of the file, not of the name that leads there.
         $there = realpath($path);
 
-        return new DatabaseFile($there !== false ? $there : throw new DataFault("The database {$path} is a link to ".readlink($path).', which is not there. Is its disk there? Nothing was changed; make it reachable, or name another database with DB_DATABASE.'));
+        return new DatabaseFile(
+            $there !== false ? $there : throw new DataFault(
+                "The database {$path} is a link to ".readlink($path)
+                    .', which is not there. Is its disk there? Nothing was changed; make it reachable, or name another '
+                    .'database with DB_DATABASE.',
+            ),
+        );
     }
 
     /**
-     * Makes the database ready for the program: builds a new one, brings an older one up to date, refuses a damaged or a
-     * newer one, and makes a copy where the last is old.
+     * Makes the database ready for the program: builds a new one, brings an older one up to date, refuses a damaged or
+     * a newer one, and makes a copy where the last is old.
      *
      * @param  bool  $fresh  begin with a new one whatever there is; the old one is kept beside it
      * @param  bool  $demo  put the demo song into a new one
@@ -99,7 +105,8 @@ final readonly class Upkeep
         $building->takePlaceOf($database);
         $database->protect();
 
-        return "{$from->path} is the database now: ".$database->holdings().'.'.($kept === null ? '' : " The one before was kept as {$kept->path}.");
+        return "{$from->path} is the database now: ".$database
+            ->holdings().'.'.($kept === null ? '' : " The one before was kept as {$kept->path}.");
     }
 
     /**
@@ -142,10 +149,16 @@ final readonly class Upkeep
     {
         $faults = $database->faults();
         if ($faults !== []) {
-            throw new DataFault("The database {$database->path} cannot be used: {$faults[0]} It was left as it is. ".(new Copies($this->database()))->offer());
+            throw new DataFault(
+                "The database {$database->path} cannot be used: {$faults[0]} It was left as it is. "
+                    .(new Copies($this->database()))->offer(),
+            );
         }
         if (array_diff($database->migrations(), $this->known()) !== []) {
-            throw new DataFault("The database {$database->path} was made by a newer version of Jactonic. It was left as it is. Start that version, or name another database with DB_DATABASE.");
+            throw new DataFault(
+                "The database {$database->path} was made by a newer version of Jactonic. It was left as it is. Start "
+                    .'that version, or name another database with DB_DATABASE.',
+            );
         }
     }
 
@@ -189,12 +202,19 @@ final readonly class Upkeep
         $after = array_intersect_key($building->counts(), $before);
         if ($after !== $before) {
             $building->discard();
-            throw new DataFault('The database is of an earlier version and could not be brought up to date: of '.DatabaseFile::said($before).' there were '.DatabaseFile::said($after).' afterwards. It was left as it is.');
+            throw new DataFault(
+                'The database is of an earlier version and could not be brought up to date: of '
+                    .DatabaseFile::said($before).' there were '.DatabaseFile::said($after)
+                    .' afterwards. It was left as it is.',
+            );
         }
         $kept = $database->keepAs($this->nameBeside('before-upgrade'));
         $building->takePlaceOf($database);
 
-        return ['The database was brought up to date ('.DatabaseFile::said($before)."); the one before was kept as {$kept->path}"];
+        return [
+            'The database was brought up to date ('.DatabaseFile::said($before)
+                ."); the one before was kept as {$kept->path}",
+        ];
     }
 
     /** @return list<string> */
@@ -204,7 +224,9 @@ final readonly class Upkeep
         $days = is_int($days) ? $days : 30;
         $count = $this->app->make(SongStore::class)->prune($days);
 
-        return $count === 0 ? [] : [($count === 1 ? '1 song' : "{$count} songs")." deleted more than {$days} days ago taken out for good"];
+        return $count === 0
+            ? []
+            : [($count === 1 ? '1 song' : "{$count} songs")." deleted more than {$days} days ago taken out for good"];
     }
 
     /** Brings a file to the present version; a new one gets the demo song where it is asked for. */
@@ -212,7 +234,11 @@ final readonly class Upkeep
     {
         try {
             if (! touch($file->path)) {
-                throw new DataFault('The folder '.dirname($file->path).' cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE.');
+                throw new DataFault(
+                    'The folder '.dirname($file->path)
+                        .' cannot be written. Nothing was changed; make it writable, or name another database with '
+                        .'DB_DATABASE.',
+                );
             }
             $this->on($file, function () use ($demo): void {
                 $migrator = $this->app->make('migrator');
@@ -227,7 +253,13 @@ final readonly class Upkeep
             $file->identify();
         } catch (Throwable $error) {
             $file->discard();
-            throw $error instanceof DataFault ? $error : new DataFault(DataFault::meaningOf($error) ?? "The database could not be made: {$error->getMessage()} Nothing was changed.", previous: $error);
+            throw $error instanceof DataFault
+                ? $error
+                : new DataFault(
+                    DataFault::meaningOf($error)
+                        ?? "The database could not be made: {$error->getMessage()} Nothing was changed.",
+                    previous: $error,
+                );
         }
     }
 
@@ -257,12 +289,17 @@ final readonly class Upkeep
         return array_map(static fn (string $path): string => basename($path, '.php'), $this->migrations());
     }
 
-    /** @return list<string> the paths of all migrations; no pattern finds them, for brackets in a path mean something there */
+    /**
+     * @return list<string> the paths of all migrations; no pattern finds them, for brackets in a path mean something
+     *     there
+     */
     private function migrations(): array
     {
         $folder = $this->app->databasePath('migrations');
 
-        $names = array_values(array_filter(scandir($folder) ?: [], static fn (string $name): bool => str_ends_with($name, '.php')));
+        $names = array_values(array_filter(
+            scandir($folder) ?: [], static fn (string $name): bool => str_ends_with($name, '.php'),
+        ));
 
         return array_map(static fn (string $name): string => "{$folder}/{$name}", $names);
     }

@@ -16,13 +16,16 @@ final class StructureTest extends TestCase
     {
         foreach ($this->files(__DIR__.'/../src') as $path => $code) {
             self::assertDoesNotMatchRegularExpression('/\b(Illuminate|Laravel|App|Symfony|Carbon)\\\\/', $code, $path);
-            self::assertDoesNotMatchRegularExpression('/\b(file_get_contents|file_put_contents|fopen|echo|print|env|microtime|time)\(/', $code, $path);
+            self::assertDoesNotMatchRegularExpression(
+                '/\b(file_get_contents|file_put_contents|fopen|echo|print|env|microtime|time)\(/', $code, $path,
+            );
         }
     }
 
     /** The namespaces in their order: each uses only itself and those before it. */
     private const ORDER = [
-        'Errors', 'Saying', 'Time', 'Pitch', 'Content', 'Song', 'Parameters', 'Context', 'Conditions', 'Advice', 'Edits', 'Lines', 'Recipes', 'History', 'Smf', 'Score', 'Shelf', 'Keys',
+        'Errors', 'Saying', 'Time', 'Pitch', 'Content', 'Song', 'Parameters', 'Context', 'Conditions', 'Advice',
+        'Edits', 'Lines', 'Recipes', 'History', 'Smf', 'Score', 'Shelf', 'Keys',
     ];
 
     public function test_each_namespace_uses_only_those_before_it(): void
@@ -34,7 +37,10 @@ final class StructureTest extends TestCase
             self::assertIsInt($place, "{$path}: the namespace {$own[1]} has no place in the order");
             preg_match_all('/Jactonic\\\\Core\\\\(\w+)/', $code, $found);
             foreach (array_unique($found[1]) as $other) {
-                self::assertLessThanOrEqual($place, array_search($other, self::ORDER, true), "{$path} uses {$other}, which comes after {$own[1]}");
+                self::assertLessThanOrEqual(
+                    $place, array_search($other, self::ORDER, true),
+                    "{$path} uses {$other}, which comes after {$own[1]}",
+                );
             }
             $used[$own[1]] = true;
         }
@@ -44,7 +50,9 @@ final class StructureTest extends TestCase
     public function test_controllers_hold_no_music(): void
     {
         foreach ($this->files(__DIR__.'/../../app/Http/Controllers') as $path => $code) {
-            self::assertDoesNotMatchRegularExpression('/Core\\\\(Content|Conditions|History|Smf|Lines)\\\\|->(pitch|velocity|playedStart)\b/', $code, $path);
+            self::assertDoesNotMatchRegularExpression(
+                '/Core\\\\(Content|Conditions|History|Smf|Lines)\\\\|->(pitch|velocity|playedStart)\b/', $code, $path,
+            );
         }
     }
 
@@ -52,7 +60,9 @@ final class StructureTest extends TestCase
     private function files(string $folder): iterable
     {
         /** @var SplFileInfo $file */
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS)) as $file
+        ) {
             yield $file->getPathname() => (string) file_get_contents($file->getPathname());
         }
     }

@@ -10,21 +10,29 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tests\AppTestCase;
 
-/** What a page knows from the answers alone, taken one after the other, is what the server has: through arrangements, walks, repeats and another window. */
+/**
+ * What a page knows from the answers alone, taken one after the other, is what the server has: through arrangements,
+ * walks, repeats and another window.
+ */
 final class AgreementTest extends AppTestCase
 {
     private const STEPS = 70;
 
     private const LINES = [
-        'transpose semitones=1', 'nudge by=1/8', 'duplicate', 'delete', 'velocity add=3', 'quantize', 'insert', 'chord', 'fill range=0..1920', 'copy-to', 'repeat span=selection',
-        'track-new', 'track-copy', 'track-delete', 'track-move by=1', 'clip-new', 'clip-split', 'clip-delete', 'clip-join', 'clip-move by=1bar', 'clip-repeat', 'clip-trim', 'clip loop=1bar',
+        'transpose semitones=1', 'nudge by=1/8', 'duplicate', 'delete', 'velocity add=3', 'quantize', 'insert', 'chord',
+        'fill range=0..1920', 'copy-to', 'repeat span=selection',
+        'track-new', 'track-copy', 'track-delete', 'track-move by=1', 'clip-new', 'clip-split', 'clip-delete',
+        'clip-join', 'clip-move by=1bar', 'clip-repeat', 'clip-trim', 'clip loop=1bar',
         'tempo to=100', 'marker name=A', 'open range=0..480', 'close range=0..480',
     ];
 
     /** @return array<string, array{int}> */
     public static function seeds(): array
     {
-        return array_combine(array_map(static fn (int $seed): string => "seed {$seed}", range(1, 8)), array_map(static fn (int $seed): array => [$seed], range(1, 8)));
+        return array_combine(
+            array_map(static fn (int $seed): string => "seed {$seed}", range(1, 8)),
+            array_map(static fn (int $seed): array => [$seed], range(1, 8)),
+        );
     }
 
     #[DataProvider('seeds')]
@@ -43,14 +51,23 @@ final class AgreementTest extends AppTestCase
             if ($isOther) {
                 continue;
             }
-            $there = $this->getJson("/api/songs/{$song}?clips=".implode(',', $page['open']['clips']))->assertOk()->json('open');
+            $there = $this->getJson(
+                "/api/songs/{$song}?clips=".implode(',', $page['open']['clips']),
+            )->assertOk()->json('open');
             // Another window's changes are learned of with the next request: where none was made since, both agree.
             if ($there['revisions'] == $page['open']['revisions']) {
-                self::assertSame(self::rows($there['notes']), self::rows($page['open']['notes']), "step {$step}: {$this->did}");
+                self::assertSame(
+                    self::rows($there['notes']), self::rows($page['open']['notes']), "step {$step}: {$this->did}",
+                );
                 self::assertEqualsCanonicalizing($there['clips'], $page['open']['clips'], "step {$step}: {$this->did}");
             } else {
-                self::assertNotSame([], array_diff_assoc($there['revisions'], $page['open']['revisions']), "step {$step}: {$this->did}");
-                self::fail("step {$step}: {$this->did}: the page has revisions ".json_encode($page['open']['revisions']).', the server '.json_encode($there['revisions']));
+                self::assertNotSame(
+                    [], array_diff_assoc($there['revisions'], $page['open']['revisions']), "step {$step}: {$this->did}",
+                );
+                self::fail(
+                    "step {$step}: {$this->did}: the page has revisions ".json_encode($page['open']['revisions'])
+                        .', the server '.json_encode($there['revisions']),
+                );
             }
         }
     }
@@ -64,14 +81,24 @@ final class AgreementTest extends AppTestCase
     private function step(int $song, array $page, Randomizer $random, int $number): void
     {
         $pick = static fn (array $list): mixed => $list[$random->getInt(0, count($list) - 1)];
-        $standing = ['open' => $page['open']['clips'], 'front' => $page['open']['front'], 'revisions' => $page['open']['revisions'], 'song' => $page['song']['revision'], 'request' => 'agreement-'.bin2hex($random->getBytes(6))];
-        $clips = array_merge(...array_map(static fn (array $track): array => array_column($track['clips'], 'id'), $page['song']['tracks']));
+        $standing = [
+            'open' => $page['open']['clips'], 'front' => $page['open']['front'],
+            'revisions' => $page['open']['revisions'], 'song' => $page['song']['revision'],
+            'request' => 'agreement-'.bin2hex($random->getBytes(6)),
+        ];
+        $clips = array_merge(
+            ...array_map(
+                static fn (array $track): array => array_column($track['clips'], 'id'), $page['song']['tracks'],
+            ),
+        );
         switch ($random->getInt(0, 9)) {
             case 0:
                 $open = array_values(array_filter($clips, static fn (): bool => $random->getInt(0, 2) === 0));
                 $open = $open === [] ? [$pick($clips)] : $open;
                 $this->did = 'open '.implode(',', $open);
-                $this->known = $this->getJson("/api/songs/{$song}?clips=".implode(',', $open)."&front={$open[0]}")->assertOk()->json();
+                $this->known = $this->getJson(
+                    "/api/songs/{$song}?clips=".implode(',', $open)."&front={$open[0]}",
+                )->assertOk()->json();
 
                 return;
             case 1:
@@ -88,7 +115,17 @@ final class AgreementTest extends AppTestCase
             default:
                 $ids = $page['open']['notes']['id'] ?? [];
                 $selection = array_values(array_filter($ids, static fn (): bool => $random->getInt(0, 3) === 0));
-                [$path, $body] = ['edits', [...$standing, 'lines' => array_map(static fn (): string => $pick(self::LINES), range(1, $random->getInt(1, 2))), 'selection' => $selection, 'context' => ['caret' => [1920 * $random->getInt(0, 12), 60], 'grid' => '1/8', 'swing' => 0]]];
+                [$path, $body] = [
+                    'edits',
+                    [
+                        ...$standing,
+                        'lines' => array_map(
+                            static fn (): string => $pick(self::LINES), range(1, $random->getInt(1, 2)),
+                        ),
+                        'selection' => $selection,
+                        'context' => ['caret' => [1920 * $random->getInt(0, 12), 60], 'grid' => '1/8', 'swing' => 0],
+                    ],
+                ];
         }
         $this->did = "{$path} ".json_encode(array_diff_key($body, ['selection' => 1]));
         $answer = $this->postJson("/api/songs/{$song}/{$path}", $body);
@@ -116,7 +153,9 @@ final class AgreementTest extends AppTestCase
         if ($answer['open'] !== null) {
             return ['open' => $answer['open']] + $page;
         }
-        $page['open']['revisions'] = array_intersect_key($answer['revisions'], $page['open']['revisions']) + $page['open']['revisions'];
+        $page['open']['revisions'] = array_intersect_key(
+            $answer['revisions'], $page['open']['revisions'],
+        ) + $page['open']['revisions'];
         foreach ($answer['notes'] ?? [] as $change) {
             $rows = self::byId($page['open']['notes']);
             foreach ($change['removed'] as $id) {
@@ -130,7 +169,10 @@ final class AgreementTest extends AppTestCase
                     }
                 }
             }
-            $page['open']['notes'] = ['id' => array_keys($rows)] + array_combine(array_keys(Notes::COLUMNS), array_map(static fn (string $name): array => array_column($rows, $name), array_keys(Notes::COLUMNS)));
+            $page['open']['notes'] = ['id' => array_keys($rows)] + array_combine(
+                array_keys(Notes::COLUMNS),
+                array_map(static fn (string $name): array => array_column($rows, $name), array_keys(Notes::COLUMNS)),
+            );
         }
 
         return $page;

@@ -9,7 +9,10 @@ use Jactonic\Core\Content\Notes;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
-/** Edits of clips and tracks while others are open: one request, which answers with what became of what the window shows. */
+/**
+ * Edits of clips and tracks while others are open: one request, which answers with what became of what the window
+ * shows.
+ */
 final class ChosenClipsTest extends AppTestCase
 {
     /**
@@ -40,7 +43,10 @@ final class ChosenClipsTest extends AppTestCase
         $clips = $this->clipsOf($song);
         $shown = $clips[0];
         $before = $this->open($song, [$shown]);
-        $answer = $this->postJson("/api/songs/{$song}/edits", $this->body($before, array_map(static fn (int $place): int => $clips[$place], $places), $lines))
+        $answer = $this->postJson(
+            "/api/songs/{$song}/edits",
+            $this->body($before, array_map(static fn (int $place): int => $clips[$place], $places), $lines),
+        )
             ->assertOk()->json();
         $after = $this->open($song, [$shown]);
 
@@ -60,7 +66,10 @@ final class ChosenClipsTest extends AppTestCase
         $song = $this->demo();
         [$shown, $other] = $this->clipsOf($song);
         $before = $this->open($song, [$shown]);
-        $this->postJson("/api/songs/{$song}/edits", ['open' => [$other], 'front' => $other, 'lines' => ['transpose semitones=2'], 'selection' => 'all'])->assertOk();
+        $this->postJson(
+            "/api/songs/{$song}/edits",
+            ['open' => [$other], 'front' => $other, 'lines' => ['transpose semitones=2'], 'selection' => 'all'],
+        )->assertOk();
         $body = $this->body($before, [$other], ['transpose semitones=1']);
         $refused = $this->postJson("/api/songs/{$song}/edits", $body)->assertStatus(409)->json();
 
@@ -95,7 +104,9 @@ final class ChosenClipsTest extends AppTestCase
     /** @return array<string, mixed> */
     private function open(int $song, array $clips): array
     {
-        return $this->getJson("/api/songs/{$song}?clips=".implode(',', $clips)."&front={$clips[0]}")->assertOk()->json();
+        return $this->getJson(
+            "/api/songs/{$song}?clips=".implode(',', $clips)."&front={$clips[0]}",
+        )->assertOk()->json();
     }
 
     /** @return list<int> */
@@ -144,7 +155,9 @@ final class ChosenClipsTest extends AppTestCase
             }
         }
         foreach ($answer['notes'] as $change) {
-            self::assertSame([[], null], [$change['removed'], $change['added']], 'what comes and goes is sent whole here');
+            self::assertSame(
+                [[], null], [$change['removed'], $change['added']], 'what comes and goes is sent whole here',
+            );
             foreach ($change['changed'] as $values) {
                 foreach ($values['id'] as $k => $id) {
                     foreach ($values as $name => $column) {
@@ -155,7 +168,16 @@ final class ChosenClipsTest extends AppTestCase
         }
         $notes = Notes::fromRows(array_values($rows))->columns();
 
-        return array_intersect_key($notes, $open['notes'] + array_filter($notes, static fn (array $column, string $name): bool => array_unique($column) !== [Notes::COLUMNS[$name]['default']], ARRAY_FILTER_USE_BOTH));
+        return array_intersect_key(
+            $notes,
+            $open['notes'] + array_filter(
+                $notes,
+                static fn (array $column, string $name): bool => array_unique($column) !== [
+                    Notes::COLUMNS[$name]['default'],
+                ],
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
     }
 
     /**

@@ -17,7 +17,10 @@ final class ClipTest extends AppTestCase
         $answer = $this->edit($clip, 1, ['quantize'], [1, 2]);
 
         self::assertSame(2, $answer['revision']);
-        self::assertSame([['id' => [1, 2], 'start' => [0, 120], 'playedStart' => [10, 10], 'playedEnd' => [10, 10]]], $answer['changed']);
+        self::assertSame(
+            [['id' => [1, 2], 'start' => [0, 120], 'playedStart' => [10, 10], 'playedEnd' => [10, 10]]],
+            $answer['changed'],
+        );
         self::assertSame(['undo' => 'quantize', 'redo' => null], $answer['history']);
         self::assertStringStartsWith('2 notes quantized to 1/16', $answer['message']);
         self::assertSame([0, 120, 250], $this->column($clip, 'start'));
@@ -28,7 +31,9 @@ final class ClipTest extends AppTestCase
         $clip = $this->clip();
         $answer = $this->edit($clip, 1, ['duplicate', 'nudge by=1/4', 'transpose semitones=12'], [1]);
 
-        self::assertSame([[5], [490], [72]], [$answer['added']['id'], $answer['added']['start'], $answer['added']['pitch']]);
+        self::assertSame(
+            [[5], [490], [72]], [$answer['added']['id'], $answer['added']['start'], $answer['added']['pitch']],
+        );
         self::assertSame([5], $answer['selection']);
 
         $back = self::flat($this->ask($clip, 'undo', ['revision' => 2])->assertOk()->json(), $clip);
@@ -46,10 +51,14 @@ final class ClipTest extends AppTestCase
         $end = $this->opened($clip)['notes'];
 
         for ($k = 0; $k < 4; $k++) {
-            $this->ask($clip, 'undo', ['revision' => 5 + $k])->assertOk()->assertJsonPath('history.undo', array_reverse($lines)[$k + 1] ?? null);
+            $this->ask($clip, 'undo', ['revision' => 5 + $k])->assertOk()->assertJsonPath(
+                'history.undo', array_reverse($lines)[$k + 1] ?? null,
+            );
         }
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
-        $this->ask($clip, 'undo', ['revision' => 9])->assertStatus(422)->assertJsonPath('error.message', 'Nothing to undo: this is the song as it came in.');
+        $this->ask($clip, 'undo', ['revision' => 9])->assertStatus(422)->assertJsonPath(
+            'error.message', 'Nothing to undo: this is the song as it came in.',
+        );
 
         for ($k = 0; $k < 4; $k++) {
             $this->ask($clip, 'redo', ['revision' => 9 + $k])->assertOk()->assertJsonPath('history.undo', $lines[$k]);
@@ -64,7 +73,10 @@ final class ClipTest extends AppTestCase
         $this->edit($clip, 1, ['quantize']);
         $this->ask($clip, 'undo', ['revision' => 2]);
 
-        self::assertSame(['undo' => 'transpose semitones=1', 'redo' => null], $this->edit($clip, 3, ['transpose semitones=1'])['history']);
+        self::assertSame(
+            ['undo' => 'transpose semitones=1', 'redo' => null],
+            $this->edit($clip, 3, ['transpose semitones=1'])['history'],
+        );
         self::assertSame(2, StepRecord::query()->where('parent_id', null)->count());
     }
 
@@ -99,7 +111,9 @@ final class ClipTest extends AppTestCase
         $this->edit($clip, 1, ['transpose semitones=1']);
         $answer = $this->edit($clip, 1, ['delete'], status: 409);
 
-        self::assertSame([2, [61, 65, 68]], [$answer['song']['open']['revisions'][$clip], $answer['song']['open']['notes']['pitch']]);
+        self::assertSame(
+            [2, [61, 65, 68]], [$answer['song']['open']['revisions'][$clip], $answer['song']['open']['notes']['pitch']],
+        );
         self::assertStringContainsString('another window', $answer['error']['message']);
         self::assertSame([61, 65, 68], $this->column($clip, 'pitch'));
     }
@@ -111,8 +125,12 @@ final class ClipTest extends AppTestCase
 
         return [
             'an unknown edit' => [['lines' => ['quantise']] + $good, 'Did you mean quantize?'],
-            'a second line that is wrong' => [['lines' => ['transpose semitones=1', 'nudge by=far']] + $good, 'nudge: by takes'],
-            'a second line that cannot be done' => [['lines' => ['transpose semitones=1', 'transpose octaves=9']] + $good, 'Nothing moved'],
+            'a second line that is wrong' => [
+                ['lines' => ['transpose semitones=1', 'nudge by=far']] + $good, 'nudge: by takes',
+            ],
+            'a second line that cannot be done' => [
+                ['lines' => ['transpose semitones=1', 'transpose octaves=9']] + $good, 'Nothing moved',
+            ],
             'no lines' => [['lines' => []] + $good, 'lines takes 1 to 100'],
             'no revision' => [['revision' => 'new'] + $good, 'revisions the revision'],
             'a selection of words' => [['selection' => ['all']] + $good, 'list of ids'],
@@ -120,32 +138,56 @@ final class ClipTest extends AppTestCase
             'a wrong swing' => [['context' => ['swing' => 400]] + $good, 'Swing goes from 0 to 150'],
             'a range that ends before it begins' => [['context' => ['range' => [10, 5]]] + $good, 'A range runs from'],
             'a caret outside' => [['context' => ['caret' => [0, 200]]] + $good, 'pitch 0 to 127'],
-            'a pointer outside' => [['context' => ['pointer' => ['tick' => 0, 'pitch' => 128, 'free' => false]]] + $good, 'context.pointer takes a tick, a pitch from 0 to 127'],
-            'a pointer before the song' => [['context' => ['pointer' => ['tick' => -1, 'pitch' => 60, 'free' => false]]] + $good, 'context.pointer.tick takes ticks'],
-            'a row outside' => [['context' => ['rows' => [60, 128]]] + $good, 'context.rows takes pitches from 0 to 127'],
-            'a nudge without its larger one' => [['context' => ['nudge' => ['1/16']]] + $good, 'context.nudge takes two amounts'],
+            'a pointer outside' => [
+                ['context' => ['pointer' => ['tick' => 0, 'pitch' => 128, 'free' => false]]] + $good,
+                'context.pointer takes a tick, a pitch from 0 to 127',
+            ],
+            'a pointer before the song' => [
+                ['context' => ['pointer' => ['tick' => -1, 'pitch' => 60, 'free' => false]]] + $good,
+                'context.pointer.tick takes ticks',
+            ],
+            'a row outside' => [
+                ['context' => ['rows' => [60, 128]]] + $good, 'context.rows takes pitches from 0 to 127',
+            ],
+            'a nudge without its larger one' => [
+                ['context' => ['nudge' => ['1/16']]] + $good, 'context.nudge takes two amounts',
+            ],
             'a nudge of nudges' => [['context' => ['nudge' => ['1/16', 'step']]] + $good, 'without a sign'],
-            'a pointer that is elsewhere' => [['lines' => ['insert at=pointer']] + $good, 'at=pointer needs the pointer over the roll'],
+            'a pointer that is elsewhere' => [
+                ['lines' => ['insert at=pointer']] + $good, 'at=pointer needs the pointer over the roll',
+            ],
         ];
     }
 
     /** @param  array<string, mixed>  $request */
     #[DataProvider('wrongRequests')]
-    public function test_what_cannot_be_done_is_refused_whole_with_what_would_work(array $request, string $message): void
-    {
+    public function test_what_cannot_be_done_is_refused_whole_with_what_would_work(
+        array $request, string $message,
+    ): void {
         $clip = $this->clip();
         $error = $this->ask($clip, 'edits', $request)->assertStatus(422)->json('error.message');
 
         self::assertStringContainsString($message, $error);
-        self::assertSame([1, [60, 64, 67]], [ClipRecord::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')]);
+        self::assertSame(
+            [1, [60, 64, 67]], [ClipRecord::query()->findOrFail($clip)->revision, $this->column($clip, 'pitch')],
+        );
     }
 
     public function test_pointer_rows_and_nudge_amounts_of_the_screen_reach_the_edits(): void
     {
         $clip = $this->clip();
-        $context = ['pointer' => ['tick' => 1000, 'pitch' => 72, 'free' => false], 'rows' => [60, 64, 67, 72, 76], 'nudge' => ['7tk', '1/4']];
+        $context = [
+            'pointer' => ['tick' => 1000, 'pitch' => 72, 'free' => false], 'rows' => [60, 64, 67, 72, 76],
+            'nudge' => ['7tk', '1/4'],
+        ];
 
-        $this->ask($clip, 'edits', ['lines' => ['insert at=pointer', 'transpose rows=1', 'nudge by=step', 'nudge by=step2'], 'context' => $context])->assertOk();
+        $this->ask(
+            $clip, 'edits',
+            [
+                'lines' => ['insert at=pointer', 'transpose rows=1', 'nudge by=step', 'nudge by=step2'],
+                'context' => $context,
+            ],
+        )->assertOk();
 
         self::assertSame([60, 64, 67, 76], $this->column($clip, 'pitch'));
         self::assertSame(960 + 7 + 480, $this->column($clip, 'start')[3]);
@@ -155,6 +197,12 @@ final class ClipTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        self::assertSame([1, null], [$this->edit($clip, 1, ['velocity add=0'])['revision'], $this->edit($clip, 1, ['quantize'], [])['history']['undo']]);
+        self::assertSame(
+            [1, null],
+            [
+                $this->edit($clip, 1, ['velocity add=0'])['revision'],
+                $this->edit($clip, 1, ['quantize'], [])['history']['undo'],
+            ],
+        );
     }
 }

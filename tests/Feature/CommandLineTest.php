@@ -36,7 +36,9 @@ final class CommandLineTest extends AppTestCase
     /** @param  array<string, mixed>  $options */
     private function song(string $command, array $options = []): string
     {
-        $files = in_array($command, ['song:edit', 'song:take'], true) ? ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid"] : ['in' => "{$this->folder}/in.mid"];
+        $files = in_array($command, ['song:edit', 'song:take'], true)
+            ? ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid"]
+            : ['in' => "{$this->folder}/in.mid"];
         $status = Artisan::call($command, $options + $files);
         $said = Artisan::output();
         self::assertSame(0, $status, $said);
@@ -46,7 +48,9 @@ final class CommandLineTest extends AppTestCase
 
     public function test_lines_are_run_in_a_row_and_it_says_what_each_did(): void
     {
-        $said = $this->song('song:edit', ['--do' => ['quantize', 'transpose semitones=-12'], '--where' => 'pitch=64..']);
+        $said = $this->song(
+            'song:edit', ['--do' => ['quantize', 'transpose semitones=-12'], '--where' => 'pitch=64..'],
+        );
 
         self::assertStringContainsString('Track 1 (Lead): quantize: 2 notes quantized to 1/16', $said);
         self::assertStringContainsString('Track 1 (Lead): transpose semitones=-12: 2 notes down 12 semitones', $said);
@@ -56,53 +60,126 @@ final class CommandLineTest extends AppTestCase
 
     public function test_what_was_played_is_taken_in_from_a_text_as_it_is_recorded_in_the_program(): void
     {
-        file_put_contents("{$this->folder}/take.txt", "0.512 on C3 90\n0.75 off C3 # let go\n1 control 64 127\n1.2 on D3\n2 end\n");
+        file_put_contents(
+            "{$this->folder}/take.txt", "0.512 on C3 90\n0.75 off C3 # let go\n1 control 64 127\n1.2 on D3\n2 end\n",
+        );
 
-        self::assertSame("Track 1 (Lead): 2 notes in 1 bar, 1 value of controllers, 19 ms early on average, 1/8 fits; 2 notes quantized to 1/4, largest move 200 ms\n", $this->song('song:take', ['take' => "{$this->folder}/take.txt", '--do' => ['take', 'quantize grid=1/4']]));
+        self::assertSame(
+            'Track 1 (Lead): 2 notes in 1 bar, 1 value of controllers, 19 ms early on average, 1/8 fits; 2 notes '
+                ."quantized to 1/4, largest move 200 ms\n",
+            $this->song('song:take', ['take' => "{$this->folder}/take.txt", '--do' => ['take', 'quantize grid=1/4']]),
+        );
         $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
         $low = array_keys(array_filter($notes->pitch, static fn (int $pitch): bool => $pitch < 60));
-        self::assertSame([[480, 228, 48, 90], [960, 768, 50, 96]], array_map(static fn (int $i): array => [$notes->start[$i], $notes->length[$i], $notes->pitch[$i], $notes->velocity[$i]], $low));
+        self::assertSame(
+            [[480, 228, 48, 90], [960, 768, 50, 96]],
+            array_map(
+                static fn (int $i): array => [
+                    $notes->start[$i], $notes->length[$i], $notes->pitch[$i], $notes->velocity[$i],
+                ],
+                $low,
+            ),
+        );
 
         file_put_contents("{$this->folder}/take.txt", "0.5 on C3\nlater off C3\n");
-        self::assertSame(1, Artisan::call('song:take', ['in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt", 'out' => "{$this->folder}/out.mid"]));
-        self::assertSame(1, Artisan::call('song:take', ['in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt", 'out' => "{$this->folder}/out.mid", '--track' => '7']));
+        self::assertSame(
+            1,
+            Artisan::call(
+                'song:take',
+                [
+                    'in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt",
+                    'out' => "{$this->folder}/out.mid",
+                ],
+            ),
+        );
+        self::assertSame(
+            1,
+            Artisan::call(
+                'song:take',
+                [
+                    'in' => "{$this->folder}/in.mid", 'take' => "{$this->folder}/take.txt",
+                    'out' => "{$this->folder}/out.mid", '--track' => '7',
+                ],
+            ),
+        );
     }
 
     public function test_the_conditions_choose_anew_before_each_line(): void
     {
         $this->song('song:edit', ['--do' => ['transpose semitones=10', 'delete'], '--where' => 'pitch=..70']);
 
-        self::assertSame([74, 77], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->pitch);
+        self::assertSame(
+            [74, 77], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->pitch,
+        );
     }
 
     public function test_the_context_comes_from_the_options(): void
     {
-        $this->song('song:edit', ['--do' => ['insert', 'legato last=range', 'transpose degrees=1'], '--grid' => '1/8', '--swing' => '50', '--key' => 'C major', '--caret' => '960:C3', '--range' => '0..1200', '--track' => '1']);
+        $this->song(
+            'song:edit',
+            [
+                '--do' => ['insert', 'legato last=range', 'transpose degrees=1'], '--grid' => '1/8', '--swing' => '50',
+                '--key' => 'C major', '--caret' => '960:C3', '--range' => '0..1200', '--track' => '1',
+            ],
+        );
         $notes = SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes;
 
-        self::assertSame([[960, 240, 50], [10, 120, 62]], [[$notes->start[3], $notes->length[3], $notes->pitch[3]], [$notes->start[0], $notes->length[0], $notes->pitch[0]]]);
+        self::assertSame(
+            [[960, 240, 50], [10, 120, 62]],
+            [
+                [$notes->start[3], $notes->length[3], $notes->pitch[3]],
+                [$notes->start[0], $notes->length[0], $notes->pitch[0]],
+            ],
+        );
     }
 
     public function test_recipes_are_run_from_a_file(): void
     {
-        file_put_contents("{$this->folder}/mine.json", json_encode(['jactonic' => 'recipes', 'version' => 1, 'recipes' => [
-            ['name' => 'Soft ones out', 'lines' => ['delete'], 'choice' => ['scope' => 'clip', 'groups' => [['conditions' => ['velocity=..70']]]]],
-            ['name' => 'To eighths', 'lines' => ['grid value=1/8', 'quantize', 'play'], 'keepsGrid' => true],
-        ]]));
+        file_put_contents(
+            "{$this->folder}/mine.json",
+            json_encode([
+                'jactonic' => 'recipes',
+                'version' => 1,
+                'recipes' => [
+                    [
+                        'name' => 'Soft ones out',
+                        'lines' => ['delete'],
+                        'choice' => ['scope' => 'clip', 'groups' => [['conditions' => ['velocity=..70']]]],
+                    ],
+                    ['name' => 'To eighths', 'lines' => ['grid value=1/8', 'quantize', 'play'], 'keepsGrid' => true],
+                ],
+            ]),
+        );
 
         $said = $this->song('song:edit', ['--recipe' => ["{$this->folder}/mine.json"], '--do' => ['velocity add=1']]);
 
         self::assertStringContainsString('recipe name="Soft ones out": “Soft ones out”: 1 note deleted', $said);
-        self::assertSame([240, 240], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->start);
-        self::assertSame(1, Artisan::call('song:edit', ['in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid", '--recipe' => ["{$this->folder}/none.json"]]));
+        self::assertSame(
+            [240, 240], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->start,
+        );
+        self::assertSame(
+            1,
+            Artisan::call(
+                'song:edit',
+                [
+                    'in' => "{$this->folder}/in.mid", 'out' => "{$this->folder}/out.mid",
+                    '--recipe' => ["{$this->folder}/none.json"],
+                ],
+            ),
+        );
         Artisan::output();
     }
 
     public function test_a_dry_run_writes_nothing_and_json_can_be_read_by_programs(): void
     {
-        $said = json_decode($this->song('song:edit', ['--do' => ['quantize'], '--dry' => true, '--json' => true]), true);
+        $said = json_decode(
+            $this->song('song:edit', ['--do' => ['quantize'], '--dry' => true, '--json' => true]), true,
+        );
 
-        self::assertSame(['track' => 1, 'name' => 'Lead', 'line' => 'quantize', 'selected' => 3], array_slice($said['done'][0], 0, 4));
+        self::assertSame(
+            ['track' => 1, 'name' => 'Lead', 'line' => 'quantize', 'selected' => 3],
+            array_slice($said['done'][0], 0, 4),
+        );
         self::assertFileDoesNotExist("{$this->folder}/out.mid");
     }
 
@@ -112,11 +189,15 @@ final class CommandLineTest extends AppTestCase
     #[TestWith(['--where=size=5 --do=mute', 'There is no condition'])]
     #[TestWith(['--key=H --do=mute', 'is no key'])]
     #[TestWith(['--dry', 'Say what to do'])]
-    public function test_an_error_goes_to_standard_error_and_leaves_the_file_untouched(string $options, string $message): void
-    {
+    public function test_an_error_goes_to_standard_error_and_leaves_the_file_untouched(
+        string $options, string $message,
+    ): void {
         file_put_contents("{$this->folder}/out.mid", 'as it was');
         $words = array_map(trim(...), preg_split('/ (?=--)/', $options) ?: []);
-        $process = new Process(['php', 'artisan', 'song:edit', "{$this->folder}/in.mid", "{$this->folder}/out.mid", ...$words], base_path());
+        $process = new Process(
+            ['php', 'artisan', 'song:edit', "{$this->folder}/in.mid", "{$this->folder}/out.mid", ...$words],
+            base_path(),
+        );
         $process->run();
 
         self::assertSame([1, ''], [$process->getExitCode(), $process->getOutput()]);
@@ -127,9 +208,18 @@ final class CommandLineTest extends AppTestCase
 
     public function test_notes_are_listed_as_a_table_and_as_json(): void
     {
-        self::assertStringContainsString('| 130   | 1.1.130  | 100    | 64    | E4   | 80       | 64      | 1              | no    |', $this->song('song:notes'));
+        self::assertStringContainsString(
+            '| 130   | 1.1.130  | 100    | 64    | E4   | 80       | 64      | 1              | no    |',
+            $this->song('song:notes'),
+        );
         self::assertSame(
-            ['ppq' => 480, 'tracks' => [['name' => 'Lead', 'notes' => [[10, 100, 60, 64, 64, 0], [130, 100, 64, 80, 64, 0], [250, 100, 67, 96, 64, 0]]]]],
+            [
+                'ppq' => 480,
+                'tracks' => [[
+                    'name' => 'Lead',
+                    'notes' => [[10, 100, 60, 64, 64, 0], [130, 100, 64, 80, 64, 0], [250, 100, 67, 96, 64, 0]],
+                ]],
+            ],
             json_decode($this->song('song:notes', ['--json' => true]), true),
         );
     }
@@ -145,7 +235,10 @@ final class CommandLineTest extends AppTestCase
     {
         $this->song('song:edit', ['--do' => ['copy', 'paste at=2.1.0'], '--where' => 'pitch=60']);
 
-        self::assertSame([10, 130, 250, 1920], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracksWithNotes()[1]->notes->start);
+        self::assertSame(
+            [10, 130, 250, 1920],
+            SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracksWithNotes()[1]->notes->start,
+        );
     }
 
     public function test_the_catalog_is_listed(): void
@@ -154,7 +247,13 @@ final class CommandLineTest extends AppTestCase
         $edits = json_decode(Artisan::output(), true);
 
         self::assertSame(array_column(Catalog::standard()->declarations(), 'name'), array_column($edits, 'name'));
-        self::assertSame(['strength', 'whole-number', '100', 0, 100, '%'], array_map(static fn (string $key): mixed => $edits[0]['parameters'][2][$key], ['name', 'kind', 'default', 'min', 'max', 'unit']));
+        self::assertSame(
+            ['strength', 'whole-number', '100', 0, 100, '%'],
+            array_map(
+                static fn (string $key): mixed => $edits[0]['parameters'][2][$key],
+                ['name', 'kind', 'default', 'min', 'max', 'unit'],
+            ),
+        );
     }
 
     public function test_what_is_made_from_the_program_is_current(): void
@@ -172,7 +271,9 @@ final class CommandLineTest extends AppTestCase
         foreach (Artisan::all() as $name => $command) {
             if ($command instanceof Command && str_starts_with($command::class, 'App\\')) {
                 self::assertStringContainsString($name, $listed);
-                self::assertStringContainsString("Example: php artisan {$name}", $this->told('help', ['command_name' => $name]));
+                self::assertStringContainsString(
+                    "Example: php artisan {$name}", $this->told('help', ['command_name' => $name]),
+                );
             }
         }
     }

@@ -193,7 +193,10 @@ final class DataTest extends TestCase
     {
         $this->succeeds('data:prepare');
         DB::table('clips')->where('id', 2)->update(['notes' => 'broken']);
-        DB::table('steps')->insert(['song_id' => 1, 'lines' => '[]', 'at' => 1, 'clips' => '[]', 'before' => '', 'after' => '', 'change' => 'broken']);
+        DB::table('steps')->insert([
+            'song_id' => 1, 'lines' => '[]', 'at' => 1, 'clips' => '[]', 'before' => '', 'after' => '',
+            'change' => 'broken',
+        ]);
 
         $said = $this->fails('data:check');
         self::assertStringContainsString('Clip 2 cannot be read', $said);
@@ -203,7 +206,10 @@ final class DataTest extends TestCase
     public function test_a_copy_is_checked_and_never_written_over_another_file(): void
     {
         $this->succeeds('data:prepare');
-        self::assertStringContainsString('1 song, 20 clips, 0 steps. The copy is whole.', $this->succeeds('data:copy', ['to' => "{$this->folder}/away.sqlite"]));
+        self::assertStringContainsString(
+            '1 song, 20 clips, 0 steps. The copy is whole.',
+            $this->succeeds('data:copy', ['to' => "{$this->folder}/away.sqlite"]),
+        );
         self::assertStringContainsString('already', $this->fails('data:copy', ['to' => "{$this->folder}/away.sqlite"]));
         self::assertSame(0o600, fileperms("{$this->folder}/away.sqlite") & 0o777);
     }
@@ -260,7 +266,11 @@ final class DataTest extends TestCase
     {
         mkdir("{$this->folder}/copies");
         foreach ($numbers as $number) {
-            touch("{$this->folder}/copies/songs-".(new DatabaseFile($this->database))->identity()."-0000{$number}-2026-01-01-120000.sqlite", $moment);
+            touch(
+                "{$this->folder}/copies/songs-".(new DatabaseFile($this->database))
+                    ->identity()."-0000{$number}-2026-01-01-120000.sqlite",
+                $moment,
+            );
         }
     }
 

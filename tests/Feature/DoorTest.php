@@ -38,7 +38,14 @@ final class DoorTest extends TestCase
         $answer = $this->server()->ask($path);
 
         self::assertSame($status, $answer['status']);
-        foreach (['X-Content-Type-Options: nosniff', 'X-Frame-Options: DENY', 'Referrer-Policy: no-referrer', "frame-ancestors 'none'"] as $header) {
+        foreach (
+            [
+                'X-Content-Type-Options: nosniff',
+                'X-Frame-Options: DENY',
+                'Referrer-Policy: no-referrer',
+                "frame-ancestors 'none'",
+            ] as $header
+        ) {
             self::assertSame(1, substr_count($answer['headers'], $header), "{$header} in {$answer['headers']}");
         }
         self::assertDoesNotMatchRegularExpression('/php|nginx\//i', $answer['headers'], 'no version is told');
@@ -62,8 +69,9 @@ final class DoorTest extends TestCase
     #[TestWith(['api/recipes', 3, 413])]
     #[TestWith(['api/songs/1/undo', 1, 413])]
     #[TestWith(['api/nothing', 1, 413])]
-    public function test_a_body_larger_than_its_route_takes_is_turned_away(string $path, int $megabytes, int $status): void
-    {
+    public function test_a_body_larger_than_its_route_takes_is_turned_away(
+        string $path, int $megabytes, int $status,
+    ): void {
         $answer = $this->server()->ask($path, raw: '{"lines":"'.str_repeat('x', $megabytes * 1_000_000).'"}');
 
         self::assertSame($status, $answer['status']);
@@ -78,7 +86,10 @@ final class DoorTest extends TestCase
     public function test_all_clips_a_song_may_have_are_named_by_ids_of_any_size(string $what, int $status): void
     {
         $clips = range(9_000_000, 9_000_000 + Song::MOST_CLIPS - 1);
-        $body = ['clips' => $clips, 'open' => $clips, 'front' => $clips[0], 'revisions' => array_fill_keys($clips, 1), 'step' => null];
+        $body = [
+            'clips' => $clips, 'open' => $clips, 'front' => $clips[0], 'revisions' => array_fill_keys($clips, 1),
+            'step' => null,
+        ];
 
         self::assertSame($status, $this->server()->ask("api/songs/999/{$what}", $body)['status']);
     }
@@ -86,18 +97,32 @@ final class DoorTest extends TestCase
     /** @return iterable<string, array{string}> what is sent, as it is */
     public static function oddRequests(): iterable
     {
-        yield 'an address that is too long' => ['GET /api/songs/1?clips='.str_repeat('9,', 40_000)." HTTP/1.1\r\nHost: localhost\r\n\r\n"];
-        yield 'a head that is too long' => ["GET /api/songs HTTP/1.1\r\nHost: localhost\r\nX-Long: ".str_repeat('x', 200_000)."\r\n\r\n"];
+        yield 'an address that is too long' => [
+            'GET /api/songs/1?clips='.str_repeat('9,', 40_000)." HTTP/1.1\r\nHost: localhost\r\n\r\n",
+        ];
+        yield 'a head that is too long' => [
+            "GET /api/songs HTTP/1.1\r\nHost: localhost\r\nX-Long: ".str_repeat('x', 200_000)."\r\n\r\n",
+        ];
         yield 'no request at all' => ["hello\r\n\r\n"];
         yield 'no name' => ["GET /api/songs HTTP/1.1\r\n\r\n"];
-        yield 'two lengths' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: 2\r\nContent-Length: 3\r\n\r\n{}"];
-        yield 'a word for a length' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: much\r\n\r\n{}"];
+        yield 'two lengths' => [
+            "POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: 2\r\nContent-Length: 3\r\n\r\n{}",
+        ];
+        yield 'a word for a length' => [
+            "POST /api/songs HTTP/1.1\r\nHost: localhost\r\nContent-Length: much\r\n\r\n{}",
+        ];
         yield 'a way out of the folder' => ["GET /build/../../.env HTTP/1.1\r\nHost: localhost\r\n\r\n"];
         yield 'a folder' => ["GET /build/assets/ HTTP/1.1\r\nHost: localhost\r\n\r\n"];
         yield 'a method for proxies' => ["TRACE /api/songs HTTP/1.1\r\nHost: localhost\r\n\r\n"];
-        yield 'a file that is posted to' => ["POST /build/index.html HTTP/1.1\r\nHost: localhost\r\nContent-Length: 0\r\n\r\n"];
-        yield 'a part that is not there' => ["GET /build/index.html HTTP/1.1\r\nHost: localhost\r\nRange: bytes=99999999-\r\n\r\n"];
-        yield 'an expectation' => ["POST /api/songs HTTP/1.1\r\nHost: localhost\r\nExpect: more\r\nContent-Length: 0\r\n\r\n"];
+        yield 'a file that is posted to' => [
+            "POST /build/index.html HTTP/1.1\r\nHost: localhost\r\nContent-Length: 0\r\n\r\n",
+        ];
+        yield 'a part that is not there' => [
+            "GET /build/index.html HTTP/1.1\r\nHost: localhost\r\nRange: bytes=99999999-\r\n\r\n",
+        ];
+        yield 'an expectation' => [
+            "POST /api/songs HTTP/1.1\r\nHost: localhost\r\nExpect: more\r\nContent-Length: 0\r\n\r\n",
+        ];
     }
 
     #[DataProvider('oddRequests')]
@@ -108,7 +133,11 @@ final class DoorTest extends TestCase
         stream_set_timeout($socket, 5);
         @fwrite($socket, $request);
         $answer = '';
-        while (! str_contains($answer, '</html>') && ! str_contains($answer, '"}}') && ($more = (string) fread($socket, 65_536)) !== '') {
+        while (
+            ! str_contains($answer, '</html>') &&
+            ! str_contains($answer, '"}}') &&
+            ($more = (string) fread($socket, 65_536)) !== ''
+        ) {
             $answer .= $more;
         }
 
@@ -119,23 +148,48 @@ final class DoorTest extends TestCase
     /** @return iterable<string, array{string, string, string}> method, address, body */
     public static function wrongShapes(): iterable
     {
-        $sizes = ['api/songs' => 28, 'api/shelf' => 28, 'api/keymaps' => 2, 'api/recipes' => 2, 'api/songs/{song}/edits' => 16, 'api/songs/{song}/match' => 16];
+        $sizes = [
+            'api/songs' => 28, 'api/shelf' => 28, 'api/keymaps' => 2, 'api/recipes' => 2,
+            'api/songs/{song}/edits' => 16, 'api/songs/{song}/match' => 16,
+        ];
         foreach (MadeUpRequestsTest::routes() as $name => [$method, $uri]) {
-            $size = $method === 'GET' ? 0 : max([0, ...array_intersect_key($sizes, [$uri => 0, preg_replace('#^(api/(shelf|keymaps|recipes)).*#', '$1', $uri) => 0])]) * 1_000_000 - 200;
-            foreach ($size <= 0 ? [] : ['lists' => '[0],', 'numbers' => '1,', 'objects' => '{"a":1},', 'texts' => '"",'] as $kind => $piece) {
-                $fields = ['midi', 'lines', 'selection', 'open', 'context', 'ids', 'text', 'bindings', 'phrase', 'files', 'name', 'choice', 'tags'];
+            $size =
+                $method === 'GET'
+                    ? 0
+                    : max([
+                        0,
+                        ...array_intersect_key($sizes, [
+                            $uri => 0,
+                            preg_replace('#^(api/(shelf|keymaps|recipes)).*#', '$1', $uri) => 0,
+                        ]),
+                    ]) *
+                            1_000_000 -
+                        200;
+            foreach (
+                $size <= 0 ? [] : ['lists' => '[0],', 'numbers' => '1,', 'objects' => '{"a":1},', 'texts' => '"",'] as $kind => $piece
+            ) {
+                $fields = [
+                    'midi', 'lines', 'selection', 'open', 'context', 'ids', 'text', 'bindings', 'phrase', 'files',
+                    'name', 'choice', 'tags',
+                ];
                 $field = $fields[crc32("{$name} {$kind}") % count($fields)];
-                yield "{$name}: {$field} of {$kind}" => [$method, strtr($uri, ['{song}' => '1', '{map}' => '1', '{recipe}' => '1', '{phrase}' => '1']), "{$field} {$size} {$piece}"];
+                yield "{$name}: {$field} of {$kind}" => [
+                    $method, strtr($uri, ['{song}' => '1', '{map}' => '1', '{recipe}' => '1', '{phrase}' => '1']),
+                    "{$field} {$size} {$piece}",
+                ];
             }
         }
         yield 'deep' => ['POST', 'api/songs/1/edits', 'deep'];
     }
 
     #[DataProvider('wrongShapes')]
-    public function test_a_body_of_a_wrong_shape_is_refused_before_it_takes_memory(string $method, string $path, string $made): void
-    {
+    public function test_a_body_of_a_wrong_shape_is_refused_before_it_takes_memory(
+        string $method, string $path, string $made,
+    ): void {
         [$field, $size, $piece] = explode(' ', $made) + ['', '', ''];
-        $body = $made === 'deep' ? str_repeat('{"a":', 100_000).'1'.str_repeat('}', 100_000) : '{"'.$field.'":['.rtrim(str_repeat($piece, intdiv((int) $size, strlen($piece))), ',').']}';
+        $body = $made === 'deep'
+            ? str_repeat('{"a":', 100_000).'1'.str_repeat('}', 100_000)
+            : '{"'.$field.'":['.rtrim(str_repeat($piece, intdiv((int) $size, strlen($piece))), ',').']}';
         $answer = $this->server()->ask($path, raw: $body, method: $method);
 
         self::assertContains($answer['status'], [400, 404, 422]);
@@ -147,7 +201,11 @@ final class DoorTest extends TestCase
     {
         $socket = stream_socket_client("tcp://{$this->server()->address}");
         self::assertIsResource($socket);
-        fwrite($socket, "POST /api/keymaps/import HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n");
+        fwrite(
+            $socket,
+            "POST /api/keymaps/import HTTP/1.1\r\nHost: localhost\r\nContent-Type: "
+                ."application/json\r\nTransfer-Encoding: chunked\r\n\r\n",
+        );
         for ($sent = 0; $sent < 4_000_000; $sent += 100_000) {
             @fwrite($socket, dechex(100_000)."\r\n".str_repeat('x', 100_000)."\r\n");
         }

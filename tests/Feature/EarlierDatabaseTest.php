@@ -47,12 +47,19 @@ final class EarlierDatabaseTest extends TestCase
         self::assertSame(['Harbour Steps', 'Tide'], SongRecord::query()->orderBy('id')->pluck('name')->all());
         self::assertSame(['Quay'], SongRecord::onlyTrashed()->pluck('name')->all());
         $song = $this->getJson('/api/songs/1')->assertOk()->json('song');
-        self::assertSame(['D dorian', 120, ['Lead', 'Upright bass']], [$song['key'], $song['tempo'], array_column($song['tracks'], 'name')]);
+        self::assertSame(
+            ['D dorian', 120, ['Lead', 'Upright bass']],
+            [$song['key'], $song['tempo'], array_column($song['tracks'], 'name')],
+        );
 
-        // The signature is the one of the key now, D dorian's in the place of G major's, with its name behind it; all else is as it was.
+        // The signature is the one of the key now, D dorian's in the place of G major's, with its name behind it; all
+        // else is as it was.
         $before = (string) file_get_contents(base_path('tests/fixtures/harbour-steps-of-2026-11.mid'));
         $now = (string) $this->get('/api/songs/1/export')->assertOk()->getContent();
-        self::assertSame(bin2hex(str_replace("\xFF\x59\x02\x01\x00", "\xFF\x59\x02\x00\x00", $before)), bin2hex($this->withoutMarks($now)));
+        self::assertSame(
+            bin2hex(str_replace("\xFF\x59\x02\x01\x00", "\xFF\x59\x02\x00\x00", $before)),
+            bin2hex($this->withoutMarks($now)),
+        );
     }
 
     public function test_the_version_of_the_day_before_comes_along_with_maps_and_recipes(): void
@@ -65,7 +72,11 @@ final class EarlierDatabaseTest extends TestCase
             bin2hex((string) file_get_contents(base_path('tests/fixtures/night-quay-of-2026-11-25.mid'))),
             bin2hex($this->withoutMarks((string) $this->get('/api/songs/2/export')->assertOk()->getContent())),
         );
-        self::assertSame([4, 3], [DB::table('clips')->where('id', 5)->value('events'), DB::table('songs')->where('id', 2)->value('events')], 'two notes; tempo, meter and key');
+        self::assertSame(
+            [4, 3],
+            [DB::table('clips')->where('id', 5)->value('events'), DB::table('songs')->where('id', 2)->value('events')],
+            'two notes; tempo, meter and key',
+        );
         $history = $this->getJson('/api/songs/2/history')->assertOk()->json();
         self::assertSame([[null, 1, 2, 3, 4, 5, 5], 7], [array_column($history['steps'], 'parent'), $history['at']]);
         self::assertContains('Mine', array_column($this->getJson('/api/keymaps')->json('maps'), 'name'));
@@ -80,7 +91,15 @@ final class EarlierDatabaseTest extends TestCase
     {
         $file = SmfFile::read($bytes);
 
-        return (new SmfFile($file->format, $file->ppq, array_map(static fn (SmfTrack $track): SmfTrack => $track->withoutMetas(Meta::SequencerSpecific), $file->tracks), $file->chunks))->write();
+        return (new SmfFile(
+            $file->format,
+            $file->ppq,
+            array_map(
+                static fn (SmfTrack $track): SmfTrack => $track->withoutMetas(Meta::SequencerSpecific),
+                $file->tracks,
+            ),
+            $file->chunks,
+        ))->write();
     }
 
     public function test_every_step_of_every_clip_is_in_the_history_of_the_song(): void
@@ -88,7 +107,10 @@ final class EarlierDatabaseTest extends TestCase
         self::assertSame(8, StepRecord::query()->count());
         self::assertSame('Tight take', StepRecord::query()->find(1)?->name);
         $history = $this->getJson('/api/songs/1/history')->assertOk()->json();
-        self::assertSame([null, null, 1, 2, 2, 5, 1, 6], array_column($history['steps'], 'parent'), 'what each clip stood at in a row, and branches where they parted');
+        self::assertSame(
+            [null, null, 1, 2, 2, 5, 1, 6], array_column($history['steps'], 'parent'),
+            'what each clip stood at in a row, and branches where they parted',
+        );
         self::assertSame(8, $history['at']);
     }
 

@@ -19,7 +19,9 @@ final class HistoryTest extends AppTestCase
 
         foreach ([['dry' => true], []] as $looking) {
             $answer = $this->postJson("/api/songs/{$song['id']}/history", $open + $looking)->assertOk()->json();
-            self::assertSame([[$clip], [60, 64, 67]], [$answer['open']['clips'], $answer['open']['notes']['pitch'] ?? []]);
+            self::assertSame(
+                [[$clip], [60, 64, 67]], [$answer['open']['clips'], $answer['open']['notes']['pitch'] ?? []],
+            );
         }
     }
 
@@ -43,7 +45,9 @@ final class HistoryTest extends AppTestCase
         $history = $this->getJson("/api/songs/{$this->songOf($clip)}/history")->assertOk()->json();
 
         [$first, $second, $third] = array_column($history['steps'], 'id');
-        self::assertSame(['quantize', 'transpose semitones=2, mute', 'delete'], array_column($history['steps'], 'title'));
+        self::assertSame(
+            ['quantize', 'transpose semitones=2, mute', 'delete'], array_column($history['steps'], 'title'),
+        );
         self::assertSame([null, $first, $first], array_column($history['steps'], 'parent'));
         self::assertSame($third, $history['at']);
         self::assertNotSame($second, $third);
@@ -87,7 +91,10 @@ final class HistoryTest extends AppTestCase
         $preview = $this->ask($clip, 'history', ['revision' => 3, 'step' => null, 'dry' => true])->assertOk()->json();
 
         self::assertSame([0, 120, 240], $this->column($clip, 'start'));
-        self::assertEqualsCanonicalizing(['id', 'start', 'playedStart', 'playedEnd', 'pitch'], array_unique(array_merge(...array_map(array_keys(...), $preview['notes'][0]['changed']))));
+        self::assertEqualsCanonicalizing(
+            ['id', 'start', 'playedStart', 'playedEnd', 'pitch'],
+            array_unique(array_merge(...array_map(array_keys(...), $preview['notes'][0]['changed']))),
+        );
     }
 
     public function test_a_step_is_named_and_its_name_taken_away(): void
@@ -96,9 +103,15 @@ final class HistoryTest extends AppTestCase
         $this->edit($clip, 1, ['quantize']);
         $step = StepRecord::query()->value('id');
 
-        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ' Tight take '])->assertOk()->assertJsonPath('steps.0.name', 'Tight take');
-        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ''])->assertOk()->assertJsonPath('steps.0.name', null);
-        $this->patchJson("/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => str_repeat('x', 81)])->assertStatus(422);
+        $this->patchJson(
+            "/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ' Tight take '],
+        )->assertOk()->assertJsonPath('steps.0.name', 'Tight take');
+        $this->patchJson(
+            "/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => ''],
+        )->assertOk()->assertJsonPath('steps.0.name', null);
+        $this->patchJson(
+            "/api/songs/{$this->songOf($clip)}/history/{$step}", ['name' => str_repeat('x', 81)],
+        )->assertStatus(422);
         $this->patchJson("/api/songs/{$this->songOf($clip)}/history/999", ['name' => 'x'])->assertNotFound();
     }
 
@@ -167,7 +180,9 @@ final class HistoryTest extends AppTestCase
         $this->ask($clip, 'history', ['revision' => 3, 'step' => $moved])->assertJsonPath('selection', [3]);
         $this->ask($clip, 'history', ['revision' => 4, 'step' => null])->assertJsonPath('selection', [1, 2]);
         $this->ask($clip, 'history', ['revision' => 5, 'step' => $copied])->assertJsonPath('selection', $copies);
-        $this->ask($clip, 'history', ['revision' => 6, 'step' => $copied])->assertJsonPath('message', 'The song stands there already.')->assertJsonPath('selection', null);
+        $this->ask(
+            $clip, 'history', ['revision' => 6, 'step' => $copied],
+        )->assertJsonPath('message', 'The song stands there already.')->assertJsonPath('selection', null);
     }
 
     public function test_a_repeat_joins_the_step_before_only_on_the_same_notes_and_where_nothing_came_after(): void
@@ -186,11 +201,17 @@ final class HistoryTest extends AppTestCase
     /** @return list<string> */
     private function titles(): array
     {
-        return array_values(StepRecord::query()->orderBy('id')->get()->map(static fn (StepRecord $step): string => $step->title())->all());
+        return array_values(
+            StepRecord::query()->orderBy('id')->get()->map(
+                static fn (StepRecord $step): string => $step->title(),
+            )->all(),
+        );
     }
 
     private function goTo(int $clip, int $revision, ?int $step): void
     {
-        $this->ask($clip, 'history', ['revision' => $revision, 'step' => $step])->assertOk()->assertJsonPath("revisions.{$clip}", $revision + 1);
+        $this->ask(
+            $clip, 'history', ['revision' => $revision, 'step' => $step],
+        )->assertOk()->assertJsonPath("revisions.{$clip}", $revision + 1);
     }
 }

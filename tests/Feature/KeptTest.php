@@ -20,8 +20,13 @@ final class KeptTest extends AppTestCase
         $this->keep($song, 'Pick-ups', [2, 1])->assertOk();
         $this->keep($song, ' Ghosts ', [3])->assertOk();
         $this->keep($song, 'Pick-ups', [2, 3])->assertOk();
-        self::assertSame(['Pick-ups' => 2, 'Ghosts' => 1], $this->getJson("/api/songs/{$song}")->json('selections'), 'how many notes each has');
-        self::assertSame([2, 3], $this->getJson("/api/songs/{$song}/selections?name=Pick-ups")->assertOk()->json('selection'));
+        self::assertSame(
+            ['Pick-ups' => 2, 'Ghosts' => 1], $this->getJson("/api/songs/{$song}")->json('selections'),
+            'how many notes each has',
+        );
+        self::assertSame(
+            [2, 3], $this->getJson("/api/songs/{$song}/selections?name=Pick-ups")->assertOk()->json('selection'),
+        );
         $this->getJson("/api/songs/{$song}/selections?name=Coda")->assertUnprocessable();
 
         $this->keep($song, 'Pick-ups', [])->assertOk()->assertJson(['selections' => ['Ghosts' => 1]]);
@@ -59,15 +64,28 @@ final class KeptTest extends AppTestCase
 
         $file = (string) $this->get("/api/songs/{$song}/tracks/{$track['id']}/row-names")->assertOk()
             ->assertHeader('Content-Disposition', 'attachment; filename="lead.row-names.json"')->getContent();
-        $this->postJson('/api/row-names', ['text' => $file])->assertOk()->assertExactJson(['line' => 'row-names to="D2 Snare; C2/3 Kick"']);
+        $this->postJson('/api/row-names', ['text' => $file])->assertOk()->assertExactJson([
+            'line' => 'row-names to="D2 Snare; C2/3 Kick"',
+        ]);
 
-        $this->postJson('/api/row-names', ['text' => 'nothing'])->assertUnprocessable()->assertSee('These are no names of rows.');
+        $this->postJson(
+            '/api/row-names', ['text' => 'nothing'],
+        )->assertUnprocessable()->assertSee('These are no names of rows.');
         $this->get("/api/songs/{$song}/tracks/9999/row-names")->assertNotFound();
 
-        $map = (string) $this->get("/api/songs/{$song}/tracks/{$track['id']}/techniques")->assertOk()->assertHeader('Content-Disposition', 'attachment; filename="lead.techniques.json"')->getContent();
-        $this->postJson('/api/techniques', ['text' => $map])->assertOk()->assertExactJson(['line' => 'technique-map to=none']);
-        $this->postJson('/api/techniques', ['text' => '{"jactonic":"techniques","version":1,"techniques":[{"name":"plucked","sign":"p","key":"C0"}]}'])->assertExactJson(['line' => 'technique-map to="plucked/p key=C0"']);
-        $this->postJson('/api/techniques', ['text' => 'nothing'])->assertUnprocessable()->assertSee('These are no techniques.');
+        $map = (string) $this->get("/api/songs/{$song}/tracks/{$track['id']}/techniques")->assertOk()->assertHeader(
+            'Content-Disposition', 'attachment; filename="lead.techniques.json"',
+        )->getContent();
+        $this->postJson(
+            '/api/techniques', ['text' => $map],
+        )->assertOk()->assertExactJson(['line' => 'technique-map to=none']);
+        $this->postJson(
+            '/api/techniques',
+            ['text' => '{"jactonic":"techniques","version":1,"techniques":[{"name":"plucked","sign":"p","key":"C0"}]}'],
+        )->assertExactJson(['line' => 'technique-map to="plucked/p key=C0"']);
+        $this->postJson(
+            '/api/techniques', ['text' => 'nothing'],
+        )->assertUnprocessable()->assertSee('These are no techniques.');
     }
 
     /**

@@ -27,7 +27,9 @@ final class KeymapTest extends AppTestCase
     #[DataProvider('shipped')]
     public function test_every_line_that_keys_and_the_palette_offer_is_one_there_is(string $slug): void
     {
-        $uses = array_map(static fn (Declaration $edit): array => array_keys($edit->uses), Catalog::standard()->declarations());
+        $uses = array_map(
+            static fn (Declaration $edit): array => array_keys($edit->uses), Catalog::standard()->declarations(),
+        );
         $viewUses = array_map(array_keys(...), array_column(ViewCommands::all(), 'uses'));
         $run = array_map(static fn (Binding $binding): array => $binding->lines, $this->map($slug));
 
@@ -41,10 +43,20 @@ final class KeymapTest extends AppTestCase
     {
         $bindings = $this->map($slug);
         // What needs parameters is opened on the bench by its key.
-        $names = array_map(static fn (Binding $binding): string => explode(' ', str_replace('tune edit=', '', $binding->lines[0]))[0], $bindings);
+        $names = array_map(
+            static fn (Binding $binding): string => explode(' ', str_replace('tune edit=', '', $binding->lines[0]))[0],
+            $bindings,
+        );
         $keys = array_map(static fn (Binding $binding): string => (string) $binding->key, $bindings);
 
-        self::assertSame([], array_diff(array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()), $names), 'give the new edit a key in resources/keys/standard.json');
+        self::assertSame(
+            [],
+            array_diff(
+                array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()),
+                $names,
+            ),
+            'give the new edit a key in resources/keys/standard.json',
+        );
         foreach ($keys as $key) {
             self::assertNotContains(explode(' ', $key)[0], str_contains($key, ' ') ? $keys : []);
         }
@@ -52,19 +64,25 @@ final class KeymapTest extends AppTestCase
 
     public function test_the_browser_gets_edits_commands_keys_recipes_and_scales(): void
     {
-        $this->getJson('/api/catalog')->assertOk()->assertJsonPath('edits.0.name', 'quantize')->assertJsonPath('keymap.bindings.0.key', 'Q')->assertJsonPath('keymap.id', 'standard')
-            ->assertJsonPath('view.0.name', 'play')->assertJsonPath('scales.2', 'dorian')->assertJsonPath('grids.1/8.0', '1/16');
+        $this->getJson('/api/catalog')->assertOk()->assertJsonPath('edits.0.name', 'quantize')
+            ->assertJsonPath('keymap.bindings.0.key', 'Q')->assertJsonPath('keymap.id', 'standard')
+            ->assertJsonPath('view.0.name', 'play')->assertJsonPath('scales.2', 'dorian')
+            ->assertJsonPath('grids.1/8.0', '1/16');
     }
 
     public function test_changing_a_map_that_ships_makes_one_of_ones_own_and_puts_it_in_use(): void
     {
         $bindings = [['key' => 'Q', 'run' => ['grid value=1/8', 'quantize'], 'title' => 'To eighths']];
 
-        $id = $this->patchJson('/api/keymaps/standard', ['bindings' => $bindings])->assertOk()->assertJsonPath('shipped', false)->assertJsonPath('base', 'standard')->json('id');
+        $id = $this->patchJson(
+            '/api/keymaps/standard', ['bindings' => $bindings],
+        )->assertOk()->assertJsonPath('shipped', false)->assertJsonPath('base', 'standard')->json('id');
 
         $this->getJson('/api/keymaps')->assertJsonPath('inUse', $id)->assertJsonCount(5, 'maps');
         $this->getJson('/api/keymaps/standard')->assertJsonPath('bindings.0.title', 'Quantize to the grid');
-        $this->patchJson("/api/keymaps/{$id}", ['name' => 'Mine'])->assertJsonPath('name', 'Mine')->assertJsonPath('bindings.0.run', ['grid value=1/8', 'quantize']);
+        $this->patchJson("/api/keymaps/{$id}", ['name' => 'Mine'])->assertJsonPath('name', 'Mine')->assertJsonPath(
+            'bindings.0.run', ['grid value=1/8', 'quantize'],
+        );
         $this->deleteJson("/api/keymaps/{$id}")->assertNoContent();
         $this->getJson('/api/keymaps')->assertJsonPath('inUse', 'standard');
         $this->deleteJson('/api/keymaps/standard')->assertStatus(422);
@@ -72,14 +90,20 @@ final class KeymapTest extends AppTestCase
 
     public function test_a_shortcut_that_cannot_be_run_changes_nothing(): void
     {
-        $id = $this->postJson('/api/keymaps', ['from' => 'left-hand', 'name' => 'Two'])->assertCreated()->assertJsonPath('base', 'left-hand')->json('id');
+        $id = $this->postJson(
+            '/api/keymaps', ['from' => 'left-hand', 'name' => 'Two'],
+        )->assertCreated()->assertJsonPath('base', 'left-hand')->json('id');
         $before = $this->getJson("/api/keymaps/{$id}")->json('bindings');
 
         foreach ([
-            ['key' => 'Q', 'run' => ['quantise']], ['key' => 'Hyper+Q', 'run' => ['quantize']], ['key' => 'Q', 'run' => []],
-            ['key' => 'A B C', 'run' => ['quantize']], ['key' => 'Q', 'run' => ['loop'], 'where' => 'moon'], ['key' => 'Q', 'run' => ['zoom axis=sideways']],
+            ['key' => 'Q', 'run' => ['quantise']], ['key' => 'Hyper+Q', 'run' => ['quantize']],
+            ['key' => 'Q', 'run' => []],
+            ['key' => 'A B C', 'run' => ['quantize']], ['key' => 'Q', 'run' => ['loop'], 'where' => 'moon'],
+            ['key' => 'Q', 'run' => ['zoom axis=sideways']],
         ] as $wrong) {
-            $this->patchJson("/api/keymaps/{$id}", ['bindings' => [['key' => 'W', 'run' => 'mute'], $wrong]])->assertStatus(422)->assertJsonStructure(['error' => ['message']]);
+            $this->patchJson(
+                "/api/keymaps/{$id}", ['bindings' => [['key' => 'W', 'run' => 'mute'], $wrong]],
+            )->assertStatus(422)->assertJsonStructure(['error' => ['message']]);
         }
 
         self::assertSame($before, $this->getJson("/api/keymaps/{$id}")->json('bindings'));
@@ -87,11 +111,18 @@ final class KeymapTest extends AppTestCase
 
     public function test_a_map_goes_out_as_a_file_and_comes_in_again_as_it_was(): void
     {
-        $file = (string) $this->get('/api/keymaps/number-pad/export')->assertOk()->assertHeader('Content-Disposition', 'attachment; filename="number-pad.keymap.json"')->getContent();
+        $file = (string) $this->get('/api/keymaps/number-pad/export')->assertOk()->assertHeader(
+            'Content-Disposition', 'attachment; filename="number-pad.keymap.json"',
+        )->getContent();
 
-        $id = $this->postJson('/api/keymaps/import', ['text' => $file])->assertCreated()->assertJsonPath('problems', [])->json('map.id');
+        $id = $this->postJson(
+            '/api/keymaps/import', ['text' => $file],
+        )->assertCreated()->assertJsonPath('problems', [])->json('map.id');
 
-        self::assertSame($this->getJson('/api/keymaps/number-pad')->json('bindings'), $this->getJson("/api/keymaps/{$id}")->json('bindings'));
+        self::assertSame(
+            $this->getJson('/api/keymaps/number-pad')->json('bindings'),
+            $this->getJson("/api/keymaps/{$id}")->json('bindings'),
+        );
         $this->postJson("/api/keymaps/{$id}/use")->assertOk();
         $this->getJson('/api/catalog')->assertJsonPath('keymap.name', 'Number pad');
     }
@@ -99,20 +130,32 @@ final class KeymapTest extends AppTestCase
     public function test_an_import_says_what_it_does_not_know_and_takes_the_rest(): void
     {
         $text = json_encode(['jactonic' => 'keymap', 'version' => 1, 'name' => 'From elsewhere', 'bindings' => [
-            ['key' => 'Q', 'run' => ['reverse'], 'title' => 'Backwards'], ['key' => 'Z', 'run' => ['frobnicate']], ['key' => 'Strg+X', 'run' => ['cut']],
+            ['key' => 'Q', 'run' => ['reverse'], 'title' => 'Backwards'], ['key' => 'Z', 'run' => ['frobnicate']],
+            ['key' => 'Strg+X', 'run' => ['cut']],
         ]]);
 
         $answer = $this->postJson('/api/keymaps/import', ['text' => $text])->assertCreated();
 
         self::assertStringContainsString('Z: There is no edit “frobnicate”', $answer->json('problems.0'));
         self::assertStringContainsString('“Strg+X” is no shortcut', $answer->json('problems.1'));
-        self::assertSame([['key' => 'Q', 'where' => 'everywhere', 'here' => 'Quantize to the grid', 'there' => 'Backwards']], array_slice($answer->json('differences'), 0, 1));
+        self::assertSame(
+            [['key' => 'Q', 'where' => 'everywhere', 'here' => 'Quantize to the grid', 'there' => 'Backwards']],
+            array_slice($answer->json('differences'), 0, 1),
+        );
         $this->getJson('/api/keymaps')->assertJsonPath('inUse', 'standard');
     }
 
     public function test_a_broken_file_brings_nothing_in(): void
     {
-        foreach (['', '{"jactonic": "keymap"', '[]', '{"jactonic": "recipes", "version": 1, "bindings": []}', '{"jactonic": "keymap", "version": 9, "bindings": []}'] as $text) {
+        foreach (
+            [
+                '',
+                '{"jactonic": "keymap"',
+                '[]',
+                '{"jactonic": "recipes", "version": 1, "bindings": []}',
+                '{"jactonic": "keymap", "version": 9, "bindings": []}',
+            ] as $text
+        ) {
             $this->postJson('/api/keymaps/import', ['text' => $text])->assertStatus(422);
         }
 
@@ -123,7 +166,9 @@ final class KeymapTest extends AppTestCase
     {
         $rows = $this->getJson('/api/keymaps/standard/compare/number-pad')->json('differences');
 
-        self::assertContains(['key' => 'Num8', 'where' => 'everywhere', 'here' => null, 'there' => 'Up a semitone'], $rows);
+        self::assertContains(
+            ['key' => 'Num8', 'where' => 'everywhere', 'here' => null, 'there' => 'Up a semitone'], $rows,
+        );
         $this->getJson('/api/keymaps/standard/compare/standard')->assertJsonPath('differences', []);
     }
 
@@ -139,7 +184,11 @@ final class KeymapTest extends AppTestCase
             $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => "Map {$k}"])->assertCreated();
         }
 
-        $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => 'One more'])->assertUnprocessable()->assertJsonPath('error.message', 'There are 100 maps of shortcuts already, which is as many as are kept. Delete one first.');
+        $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => 'One more'])->assertUnprocessable()
+            ->assertJsonPath(
+                'error.message',
+                'There are 100 maps of shortcuts already, which is as many as are kept. Delete one first.',
+            );
         self::assertSame(KeptKeymap::MOST, KeptKeymap::query()->count());
     }
 }

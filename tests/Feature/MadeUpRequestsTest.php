@@ -10,7 +10,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\AppTestCase;
 use Tests\RandomRequests;
 
-/** A thousand made-up requests for each route: each is done or refused in words, a refusal changes nothing, a deleted song nothing either. */
+/**
+ * A thousand made-up requests for each route: each is done or refused in words, a refusal changes nothing, a deleted
+ * song nothing either.
+ */
 final class MadeUpRequestsTest extends AppTestCase
 {
     private const ROUNDS = 1_000;
@@ -34,8 +37,16 @@ final class MadeUpRequestsTest extends AppTestCase
 
     public function test_no_route_is_left_out(): void
     {
-        $tried = array_map(static fn (array $route): string => implode(' ', $route), iterator_to_array(self::routes(), false));
-        $there = array_map(static fn (Route $route): string => "{$route->methods()[0]} {$route->uri()}", array_filter(app('router')->getRoutes()->getRoutes(), static fn (Route $route): bool => str_starts_with($route->uri(), 'api/')));
+        $tried = array_map(
+            static fn (array $route): string => implode(' ', $route), iterator_to_array(self::routes(), false),
+        );
+        $there = array_map(
+            static fn (Route $route): string => "{$route->methods()[0]} {$route->uri()}",
+            array_filter(
+                app('router')->getRoutes()->getRoutes(),
+                static fn (Route $route): bool => str_starts_with($route->uri(), 'api/'),
+            ),
+        );
 
         self::assertEqualsCanonicalizing(array_values($there), $tried);
     }
@@ -59,7 +70,9 @@ final class MadeUpRequestsTest extends AppTestCase
         $before = $this->everything();
         for ($round = $method === 'GET' ? self::ROUNDS - self::ROUNDS_OF_READING : 0; $round < self::ROUNDS; $round++) {
             $made = $requests->of($method, $uri);
-            $answer = $this->call($made['method'], $made['path'], [], [], [], ['CONTENT_TYPE' => 'application/json'], $made['body']);
+            $answer = $this->call(
+                $made['method'], $made['path'], [], [], [], ['CONTENT_TYPE' => 'application/json'], $made['body'],
+            );
             $said = "{$made['method']} {$made['path']} ".($made['body'] ?? '');
             self::assertLessThan(500, $answer->getStatusCode(), "{$said}: {$answer->getContent()}");
             $after = $this->everything();
@@ -99,11 +112,18 @@ final class MadeUpRequestsTest extends AppTestCase
 
     private function isFull(): bool
     {
-        return max(DB::table('songs')->count(), DB::table('keymaps')->count(), DB::table('recipes')->count() - 30, DB::table('phrases')->count()) > 12;
+        return max(
+            DB::table('songs')->count(), DB::table('keymaps')->count(), DB::table('recipes')->count() - 30,
+            DB::table('phrases')->count(),
+        ) > 12;
     }
 
     private function held(int $song): string
     {
-        return serialize([DB::table('songs')->where('id', $song)->get()->all(), DB::table('tracks')->where('song_id', $song)->get()->all(), DB::table('steps')->where('song_id', $song)->get()->all()]);
+        return serialize([
+            DB::table('songs')->where('id', $song)->get()->all(),
+            DB::table('tracks')->where('song_id', $song)->get()->all(),
+            DB::table('steps')->where('song_id', $song)->get()->all(),
+        ]);
     }
 }

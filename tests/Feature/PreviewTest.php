@@ -14,7 +14,9 @@ final class PreviewTest extends AppTestCase
     public function test_a_preview_says_what_would_change_and_changes_nothing(): void
     {
         $clip = $this->clip();
-        $request = ['revision' => 1, 'lines' => ['quantize'], 'selection' => [1, 2, 3], 'context' => ['grid' => '1/16']];
+        $request = [
+            'revision' => 1, 'lines' => ['quantize'], 'selection' => [1, 2, 3], 'context' => ['grid' => '1/16'],
+        ];
         $preview = $this->ask($clip, 'edits', $request + ['dry' => true])->assertOk()->json();
 
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));
@@ -30,8 +32,14 @@ final class PreviewTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['legato last=range'], 'selection' => [1], 'dry' => true])
-            ->assertStatus(422)->assertJsonPath('error.message', 'legato last=range needs a range; drag one on the ruler or make one from the selection, or take last=bar.');
+        $this->ask(
+            $clip, 'edits', ['revision' => 1, 'lines' => ['legato last=range'], 'selection' => [1], 'dry' => true],
+        )
+            ->assertStatus(422)->assertJsonPath(
+                'error.message',
+                'legato last=range needs a range; drag one on the ruler or make one from the selection, or take '
+                    .'last=bar.',
+            );
     }
 
     public function test_a_preview_of_a_clip_that_was_changed_meanwhile_is_a_conflict(): void
@@ -39,13 +47,17 @@ final class PreviewTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['quantize']);
 
-        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['mute'], 'selection' => [1], 'dry' => true])->assertStatus(409)->assertJsonPath("song.open.revisions.{$clip}", 2);
+        $this->ask(
+            $clip, 'edits', ['revision' => 1, 'lines' => ['mute'], 'selection' => [1], 'dry' => true],
+        )->assertStatus(409)->assertJsonPath("song.open.revisions.{$clip}", 2);
     }
 
     public function test_a_preview_of_copy_leaves_the_clipboard_alone(): void
     {
         $clip = $this->clip();
-        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['copy'], 'selection' => [1], 'dry' => true])->assertOk();
+        $this->ask(
+            $clip, 'edits', ['revision' => 1, 'lines' => ['copy'], 'selection' => [1], 'dry' => true],
+        )->assertOk();
 
         $this->edit($clip, 1, ['paste'], status: 422);
     }
@@ -55,7 +67,9 @@ final class PreviewTest extends AppTestCase
         $clip = $this->clip();
         $advice = $this->ask($clip, 'advice', ['selection' => []])->assertOk()->json();
 
-        self::assertSame([3, '1/16', 0], [$advice['count'], $advice['grids'][0]['grid'], $advice['grids'][0]['collisions']]);
+        self::assertSame(
+            [3, '1/16', 0], [$advice['count'], $advice['grids'][0]['grid'], $advice['grids'][0]['collisions']],
+        );
         self::assertSame('quantize grid=1/16 swing=0', $advice['grids'][0]['line']);
         self::assertStringStartsWith('1/16 fits best', $advice['summary']);
     }
@@ -64,8 +78,12 @@ final class PreviewTest extends AppTestCase
     {
         $clip = $this->clip();
 
-        $this->ask($clip, 'choose', ['where' => 'velocity=70.. pitch=..64'])->assertOk()->assertJsonPath('selection', [2]);
-        $this->ask($clip, 'choose', ['where' => 'range=in', 'context' => ['range' => [100, 200]]])->assertOk()->assertJsonPath('selection', [2]);
+        $this->ask(
+            $clip, 'choose', ['where' => 'velocity=70.. pitch=..64'],
+        )->assertOk()->assertJsonPath('selection', [2]);
+        $this->ask(
+            $clip, 'choose', ['where' => 'range=in', 'context' => ['range' => [100, 200]]],
+        )->assertOk()->assertJsonPath('selection', [2]);
         $this->ask($clip, 'choose', ['where' => 'colour=red'])->assertStatus(422);
     }
 }

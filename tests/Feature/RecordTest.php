@@ -26,7 +26,18 @@ final class RecordTest extends AppTestCase
     /** @return iterable<class-string<Record>, array{class-string<Record>}> */
     public static function records(): iterable
     {
-        foreach ([SongRecord::class, TrackRecord::class, ClipRecord::class, StepRecord::class, KeptKeymap::class, KeptRecipe::class, KeptPhrase::class, Preference::class] as $class) {
+        foreach (
+            [
+                SongRecord::class,
+                TrackRecord::class,
+                ClipRecord::class,
+                StepRecord::class,
+                KeptKeymap::class,
+                KeptRecipe::class,
+                KeptPhrase::class,
+                Preference::class,
+            ] as $class
+        ) {
             if (is_subclass_of($class, Record::class)) {
                 yield $class => [$class];
             }
@@ -41,7 +52,14 @@ final class RecordTest extends AppTestCase
         $methods = (new ReflectionClass($class))->getMethods();
         $found = [];
         foreach ($methods as $method) {
-            if (in_array($method->getName(), array_map(static fn (string $trait): string => "initialize{$trait}", $traits), true) || $method->getAttributes(Initialize::class) !== []) {
+            if (
+                in_array(
+                    $method->getName(),
+                    array_map(static fn (string $trait): string => "initialize{$trait}", $traits),
+                    true,
+                ) ||
+                $method->getAttributes(Initialize::class) !== []
+            ) {
                 $found[] = $method->getName();
             }
         }
@@ -60,8 +78,16 @@ final class RecordTest extends AppTestCase
     #[DataProvider('records')]
     public function test_nothing_but_soft_deletes_wants_to_be_booted(string $class): void
     {
-        $wanted = array_map(static fn (string $trait): string => 'boot'.class_basename($trait), array_values(class_uses_recursive($class)));
-        $found = array_filter((new ReflectionClass($class))->getMethods(ReflectionMethod::IS_STATIC), static fn (ReflectionMethod $method): bool => in_array($method->getName(), $wanted, true) || $method->getAttributes(Boot::class) !== []);
+        $wanted = array_map(
+            static fn (string $trait): string => 'boot'.class_basename($trait),
+            array_values(class_uses_recursive($class)),
+        );
+        $found = array_filter(
+            (new ReflectionClass($class))->getMethods(ReflectionMethod::IS_STATIC),
+            static fn (ReflectionMethod $method): bool => in_array(
+                $method->getName(), $wanted, true,
+            ) || $method->getAttributes(Boot::class) !== [],
+        );
 
         self::assertEqualsCanonicalizing(
             ['bootHasEvents', 'bootHasGlobalScopes', ...($class === SongRecord::class ? ['bootSoftDeletes'] : [])],

@@ -16,13 +16,18 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
-/** A request that is sent again, for its answer was lost, is done once; and what another window changed is not written over. */
+/**
+ * A request that is sent again, for its answer was lost, is done once; and what another window changed is not written
+ * over.
+ */
 final class RepeatTest extends AppTestCase
 {
     public function test_an_edit_that_comes_twice_is_done_once_and_answered_twice(): void
     {
         $clip = $this->clip();
-        $body = ['revision' => 1, 'lines' => ['transpose semitones=1'], 'selection' => [1, 2], 'request' => 'first-press'];
+        $body = [
+            'revision' => 1, 'lines' => ['transpose semitones=1'], 'selection' => [1, 2], 'request' => 'first-press',
+        ];
         $first = $this->ask($clip, 'edits', $body)->assertOk()->json();
         $again = $this->ask($clip, 'edits', $body)->assertOk()->json();
 
@@ -51,7 +56,9 @@ final class RepeatTest extends AppTestCase
         $this->edit($clip, 2, ['velocity set=100'], [1]);
 
         $again = $this->ask($clip, 'edits', $body)->assertOk()->json();
-        self::assertSame([[61, 64, 67], [100, 80, 96]], [$again['open']['notes']['pitch'], $again['open']['notes']['velocity']]);
+        self::assertSame(
+            [[61, 64, 67], [100, 80, 96]], [$again['open']['notes']['pitch'], $again['open']['notes']['velocity']],
+        );
     }
 
     #[TestWith(['undo'])]
@@ -85,20 +92,32 @@ final class RepeatTest extends AppTestCase
     public function test_only_the_newest_ten_thousand_requests_are_remembered(): void
     {
         $clip = $this->clip();
-        $ask = fn (string $request) => $this->ask($clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1], 'request' => $request])->assertOk();
+        $ask = fn (string $request) => $this->ask(
+            $clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1], 'request' => $request],
+        )->assertOk();
         $ask('the-first');
-        DB::table('requests')->insert(['number' => 10_000, 'about' => 'songs', 'request' => 'a-later-one', 'answer' => '{}', 'bytes' => 2]);
+        DB::table('requests')->insert([
+            'number' => 10_000, 'about' => 'songs', 'request' => 'a-later-one', 'answer' => '{}', 'bytes' => 2,
+        ]);
         $ask('the-newest');
 
-        self::assertSame(['a-later-one', 'the-newest'], DB::table('requests')->orderBy('number')->pluck('request')->all());
+        self::assertSame(
+            ['a-later-one', 'the-newest'], DB::table('requests')->orderBy('number')->pluck('request')->all(),
+        );
     }
 
     public function test_requests_are_remembered_up_to_16_mb_and_the_newest_always(): void
     {
         $clip = $this->clip();
-        $kept = static fn (int $number): array => ['number' => $number, 'about' => 'songs', 'request' => "large-{$number}", 'answer' => '{}', 'bytes' => 700_000];
+        $kept = static fn (int $number): array => [
+            'number' => $number, 'about' => 'songs', 'request' => "large-{$number}", 'answer' => '{}',
+            'bytes' => 700_000,
+        ];
         DB::table('requests')->insert(array_map($kept, range(1, 100)));
-        $this->ask($clip, 'edits', ['lines' => ['velocity add=1'], 'selection' => [1, ...range(1_000, 2_000)], 'request' => 'the-newest'])->assertOk();
+        $this->ask(
+            $clip, 'edits',
+            ['lines' => ['velocity add=1'], 'selection' => [1, ...range(1_000, 2_000)], 'request' => 'the-newest'],
+        )->assertOk();
         KnownRequest::keep('songs', 'another-large', null, ['much' => str_repeat('x', 20_000_000)]);
 
         self::assertSame(['another-large'], DB::table('requests')->pluck('request')->all());
@@ -108,29 +127,41 @@ final class RepeatTest extends AppTestCase
     {
         [$one, $other] = [$this->clip(), $this->clip()];
         foreach ([$one, $other] as $clip) {
-            $this->ask($clip, 'edits', ['lines' => ['transpose semitones=1'], 'selection' => [1], 'request' => 'same-name'])->assertOk();
+            $this->ask(
+                $clip, 'edits', ['lines' => ['transpose semitones=1'], 'selection' => [1], 'request' => 'same-name'],
+            )->assertOk();
         }
         self::assertSame([61, 61], [$this->column($one, 'pitch')[0], $this->column($other, 'pitch')[0]]);
     }
 
-    /** @return iterable<string, array{string, string, array<string, mixed>, string}> method, address, what is made, and where it lies */
+    /**
+     * @return iterable<string, array{string, string, array<string, mixed>, string}> method, address, what is made, and
+     *     where it lies
+     */
     public static function made(): iterable
     {
-        $phrase = ['jactonic' => 'phrase', 'ppq' => 480, 'notes' => ['start' => [0], 'length' => [240], 'pitch' => [62]]];
-        $midi = base64_encode((new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]))]))->write());
+        $phrase = [
+            'jactonic' => 'phrase', 'ppq' => 480, 'notes' => ['start' => [0], 'length' => [240], 'pitch' => [62]],
+        ];
+        $midi = base64_encode(
+            (new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]))]))->write(),
+        );
         yield 'a song' => ['POST', 'songs', ['name' => 'Pier'], 'songs'];
         yield 'a file' => ['POST', 'songs', ['name' => 'Pier.mid', 'midi' => $midi], 'songs'];
         yield 'a map' => ['POST', 'keymaps', ['from' => 'standard', 'name' => 'Mine'], 'keymaps'];
         yield 'the first change of a map that ships' => ['PATCH', 'keymaps/standard', ['name' => 'Mine'], 'keymaps'];
         yield 'a recipe' => ['POST', 'recipes', ['name' => 'Tight', 'lines' => ['quantize']], 'recipes'];
-        yield 'a phrase' => ['POST', 'shelf', ['name' => 'Quay', 'tempo' => 92, 'voice' => 'bass', 'phrase' => $phrase], 'phrases'];
+        yield 'a phrase' => [
+            'POST', 'shelf', ['name' => 'Quay', 'tempo' => 92, 'voice' => 'bass', 'phrase' => $phrase], 'phrases',
+        ];
         yield 'phrases' => ['POST', 'shelf/import', ['files' => [['name' => 'Quay', 'midi' => $midi]]], 'phrases'];
     }
 
     /** @param  array<string, mixed>  $body */
     #[DataProvider('made')]
-    public function test_what_is_asked_for_twice_under_one_name_is_made_once(string $method, string $address, array $body, string $table): void
-    {
+    public function test_what_is_asked_for_twice_under_one_name_is_made_once(
+        string $method, string $address, array $body, string $table,
+    ): void {
         $before = DB::table($table)->count();
         $first = $this->json($method, "/api/{$address}", $body + ['request' => 'once-only'])->assertSuccessful();
         $again = $this->json($method, "/api/{$address}", $body + ['request' => 'once-only'])->assertSuccessful();
@@ -173,7 +204,9 @@ final class RepeatTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['tempo to=100'])['song'];
 
-        $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['track name=Reed']])->assertConflict()->assertJsonPath('song.song.tempo', 100);
+        $this->ask(
+            $clip, 'edits', ['song' => 1, 'lines' => ['track name=Reed']],
+        )->assertConflict()->assertJsonPath('song.song.tempo', 100);
         $this->ask($clip, 'edits', ['song' => 1, 'lines' => ['velocity add=1'], 'selection' => [1]])->assertOk();
         $this->ask($clip, 'edits', ['song' => 2, 'lines' => ['track name=Reed']])->assertOk();
     }
@@ -191,7 +224,9 @@ final class RepeatTest extends AppTestCase
                 DB::table('tracks')->insert(['id' => null] + (array) $other);
             }
         });
-        $answer = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['track-new'], 'selection' => []])->assertOk()->json();
+        $answer = $this->ask(
+            $clip, 'edits', ['revision' => 1, 'lines' => ['track-new'], 'selection' => []],
+        )->assertOk()->json();
 
         self::assertCount(2, $answer['song']['tracks']);
         self::assertSame(2, $begun, 'refused, and worked out again with another id');
@@ -209,7 +244,9 @@ final class RepeatTest extends AppTestCase
                 DB::table('clips')->insert(['id' => null] + (array) $other);
             }
         });
-        $answer = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => ['clip-new at=3840'], 'selection' => []])->assertOk()->json();
+        $answer = $this->ask(
+            $clip, 'edits', ['revision' => 1, 'lines' => ['clip-new at=3840'], 'selection' => []],
+        )->assertOk()->json();
 
         self::assertFalse($isFirst);
         self::assertCount(2, $answer['song']['tracks'][0]['clips']);
@@ -221,7 +258,9 @@ final class RepeatTest extends AppTestCase
         $this->clip();
         $this->patchJson('/api/songs/1', ['name' => 'Pier', 'was' => 'Harbour Steps'])->assertOk();
 
-        $this->patchJson('/api/songs/1', ['name' => 'Quay', 'was' => 'Harbour Steps'])->assertConflict()->assertJsonPath('name', 'Pier');
+        $this->patchJson(
+            '/api/songs/1', ['name' => 'Quay', 'was' => 'Harbour Steps'],
+        )->assertConflict()->assertJsonPath('name', 'Pier');
         $this->patchJson('/api/songs/1', ['name' => 'Quay', 'was' => 'Pier'])->assertOk();
     }
 
@@ -229,25 +268,46 @@ final class RepeatTest extends AppTestCase
     {
         $map = $this->postJson('/api/keymaps', ['from' => 'standard', 'name' => 'Mine'])->json();
         $one = [['key' => 'q', 'run' => ['quantize'], 'title' => 'Quantize', 'strip' => 'quantize']];
-        $this->patchJson("/api/keymaps/{$map['id']}", ['bindings' => $one, 'revision' => $map['revision']])->assertOk()->assertJsonPath('revision', 2);
+        $this->patchJson(
+            "/api/keymaps/{$map['id']}", ['bindings' => $one, 'revision' => $map['revision']],
+        )->assertOk()->assertJsonPath('revision', 2);
 
-        $this->patchJson("/api/keymaps/{$map['id']}", ['bindings' => [], 'revision' => $map['revision']])->assertConflict()->assertJsonPath('map.bindings.0.key', 'Q');
-        $this->patchJson("/api/keymaps/{$map['id']}", ['name' => 'Ours', 'revision' => 2])->assertOk()->assertJsonPath('name', 'Ours');
+        $this->patchJson(
+            "/api/keymaps/{$map['id']}", ['bindings' => [], 'revision' => $map['revision']],
+        )->assertConflict()->assertJsonPath('map.bindings.0.key', 'Q');
+        $this->patchJson(
+            "/api/keymaps/{$map['id']}", ['name' => 'Ours', 'revision' => 2],
+        )->assertOk()->assertJsonPath('name', 'Ours');
     }
 
     public function test_a_recipe_changed_elsewhere_is_not_written_over(): void
     {
         $recipe = ['name' => 'Tight', 'lines' => ['quantize strength=70']];
         $id = $this->postJson('/api/recipes', $recipe)->json('id');
-        $this->patchJson("/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=80']] + $recipe)->assertOk();
+        $this->patchJson(
+            "/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=80']] + $recipe,
+        )->assertOk();
 
-        $answer = $this->patchJson("/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=90']] + $recipe)->assertConflict()->json('recipes');
-        self::assertSame([[['quantize strength=80'], 2]], array_map(static fn (array $kept): array => [$kept['lines'], $kept['revision']], array_values(array_filter($answer, static fn (array $kept): bool => $kept['id'] === $id))));
+        $answer = $this->patchJson(
+            "/api/recipes/{$id}", ['revision' => 1, 'lines' => ['quantize strength=90']] + $recipe,
+        )->assertConflict()->json('recipes');
+        self::assertSame(
+            [[['quantize strength=80'], 2]],
+            array_map(
+                static fn (array $kept): array => [$kept['lines'], $kept['revision']],
+                array_values(array_filter($answer, static fn (array $kept): bool => $kept['id'] === $id)),
+            ),
+        );
     }
 
     public function test_an_order_of_recipes_one_of_which_is_gone_changes_nothing(): void
     {
-        [$first, $second] = array_map(fn (string $name): int => $this->postJson('/api/recipes', ['name' => $name, 'lines' => ['legato']])->json('id'), ['One', 'Two']);
+        [$first, $second] = array_map(
+            fn (string $name): int => $this->postJson(
+                '/api/recipes', ['name' => $name, 'lines' => ['legato']],
+            )->json('id'),
+            ['One', 'Two'],
+        );
         $this->deleteJson("/api/recipes/{$second}");
 
         $this->postJson('/api/recipes/order', ['ids' => [$second, $first]])->assertConflict();

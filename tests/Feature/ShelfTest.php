@@ -18,7 +18,10 @@ use Tests\AppTestCase;
 /** Phrases that are kept for later: put on the shelf, found there, taken in a key, exchanged as MIDI files. */
 final class ShelfTest extends AppTestCase
 {
-    private const PHRASE = ['jactonic' => 'phrase', 'ppq' => 480, 'span' => null, 'notes' => ['start' => [960, 1440], 'length' => [240, 240], 'pitch' => [62, 65]]];
+    private const PHRASE = [
+        'jactonic' => 'phrase', 'ppq' => 480, 'span' => null,
+        'notes' => ['start' => [960, 1440], 'length' => [240, 240], 'pitch' => [62, 65]],
+    ];
 
     public function test_some_phrases_beats_and_progressions_ship_with_what_they_are_like(): void
     {
@@ -26,7 +29,9 @@ final class ShelfTest extends AppTestCase
 
         self::assertCount(count(Shipped::items()), $phrases);
         foreach (['bass', 'beat', 'chords', 'phrase'] as $tag) {
-            self::assertNotEmpty(array_filter($phrases, static fn (array $phrase): bool => in_array($tag, $phrase['tags'], true)), $tag);
+            self::assertNotEmpty(
+                array_filter($phrases, static fn (array $phrase): bool => in_array($tag, $phrase['tags'], true)), $tag,
+            );
         }
         foreach ($phrases as $phrase) {
             self::assertSame(0, $phrase['quarters'] % 4, "{$phrase['name']} lasts whole bars");
@@ -37,11 +42,22 @@ final class ShelfTest extends AppTestCase
     public function test_a_phrase_is_kept_listed_renamed_and_deleted(): void
     {
         $id = $this->postJson('/api/shelf', $this->kept('Quay'))->assertCreated()->json('id');
-        $listed = fn (): array => array_values(array_filter($this->getJson('/api/shelf')->json('phrases'), static fn (array $phrase): bool => $phrase['id'] === $id));
-        self::assertSame([['id' => $id, 'revision' => 1, 'name' => 'Quay', 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian', 'voice' => 'bass', 'quarters' => 2, 'notes' => 2]], $listed());
+        $listed = fn (): array => array_values(array_filter(
+            $this->getJson('/api/shelf')->json('phrases'), static fn (array $phrase): bool => $phrase['id'] === $id,
+        ));
+        self::assertSame(
+            [[
+                'id' => $id, 'revision' => 1, 'name' => 'Quay', 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian',
+                'voice' => 'bass', 'quarters' => 2, 'notes' => 2,
+            ]],
+            $listed(),
+        );
 
         $this->patchJson("/api/shelf/{$id}", ['name' => 'Pier', 'tags' => ['a', 'b']])->assertOk();
-        self::assertSame([['Pier', ['a', 'b']]], array_map(static fn (array $phrase): array => [$phrase['name'], $phrase['tags']], $listed()));
+        self::assertSame(
+            [['Pier', ['a', 'b']]],
+            array_map(static fn (array $phrase): array => [$phrase['name'], $phrase['tags']], $listed()),
+        );
         $this->deleteJson("/api/shelf/{$id}")->assertOk();
         self::assertSame([], $listed());
         $this->getJson("/api/shelf/{$id}")->assertNotFound();
@@ -55,7 +71,9 @@ final class ShelfTest extends AppTestCase
         self::assertSame([62, 65], $this->getJson("/api/shelf/{$id}")->json('phrase.notes.pitch'));
 
         $clip = $this->clip();
-        $answer = $this->ask($clip, 'edits', ['lines' => ['paste at=4.1.0'], 'selection' => [], 'context' => ['clipboard' => $phrase]])->assertOk();
+        $answer = $this->ask(
+            $clip, 'edits', ['lines' => ['paste at=4.1.0'], 'selection' => [], 'context' => ['clipboard' => $phrase]],
+        )->assertOk();
         self::assertSame([64, 67], $answer->json('notes.0.added.pitch'));
     }
 
@@ -64,7 +82,9 @@ final class ShelfTest extends AppTestCase
         $this->postJson('/api/shelf', $this->kept('Quay'))->assertCreated();
         $before = $this->getJson('/api/shelf')->json();
 
-        $this->postJson('/api/shelf', $this->kept('Quay'))->assertUnprocessable()->assertJsonPath('error.message', '“Quay” lies on the shelf already; take another name.');
+        $this->postJson('/api/shelf', $this->kept('Quay'))->assertUnprocessable()->assertJsonPath(
+            'error.message', '“Quay” lies on the shelf already; take another name.',
+        );
         $this->postJson('/api/shelf', ['voice' => 'harp'] + $this->kept('Pier'))->assertUnprocessable();
         $this->postJson('/api/shelf', ['tempo' => 'fast'] + $this->kept('Pier'))->assertUnprocessable();
         $this->postJson('/api/shelf', ['key' => 'H major'] + $this->kept('Pier'))->assertUnprocessable();
@@ -75,13 +95,29 @@ final class ShelfTest extends AppTestCase
 
     public function test_files_come_in_and_go_out_as_ordinary_midi_files(): void
     {
-        $track = static fn (int $pitch): SmfTrack => new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240, 'pitch' => $pitch]]), end: 960);
+        $track = static fn (int $pitch): SmfTrack => new SmfTrack(
+            Notes::fromRows([['start' => 0, 'length' => 240, 'pitch' => $pitch]]), end: 960,
+        );
         $two = base64_encode((new SmfFile(1, 480, [$track(60), $track(40)]))->write());
-        $answer = $this->postJson('/api/shelf/import', ['files' => [['name' => 'Two.mid', 'midi' => $two], ['name' => 'broken.mid', 'midi' => base64_encode('no')], ['name' => 'Two.mid', 'midi' => $two]]])->assertCreated();
+        $answer = $this->postJson(
+            '/api/shelf/import',
+            [
+                'files' => [
+                    ['name' => 'Two.mid', 'midi' => $two], ['name' => 'broken.mid', 'midi' => base64_encode('no')],
+                    ['name' => 'Two.mid', 'midi' => $two],
+                ],
+            ],
+        )->assertCreated();
 
         self::assertCount(1, $answer->json('problems'));
         self::assertStringStartsWith('broken: ', $answer->json('problems.0'));
-        self::assertSame(['Two', 'Two 2', 'Two 3', 'Two 4'], array_values(array_filter(array_column($answer->json('phrases'), 'name'), static fn (string $name): bool => str_starts_with($name, 'Two'))));
+        self::assertSame(
+            ['Two', 'Two 2', 'Two 3', 'Two 4'],
+            array_values(array_filter(
+                array_column($answer->json('phrases'), 'name'),
+                static fn (string $name): bool => str_starts_with($name, 'Two'),
+            )),
+        );
         $id = KeptPhrase::query()->where('name', 'Two 2')->value('id');
         $file = $this->get("/api/shelf/{$id}/export")->assertOk();
         self::assertSame('attachment; filename="two-2.mid"', $file->headers->get('Content-Disposition'));
@@ -119,7 +155,8 @@ final class ShelfTest extends AppTestCase
     {
         $folder = self::folder(' [x]');
         $file = ShelfFile::write(KeptPhrase::query()->firstOrFail()->item());
-        $plain = (new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), end: 960)]))->write();
+        $plain = (new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), end: 960)]))
+            ->write();
         file_put_contents("{$folder}/one.MID", $file);
         file_put_contents("{$folder}/K\xFCste.mid", $plain);
         mkdir("{$folder}/folder.mid");
@@ -129,7 +166,10 @@ final class ShelfTest extends AppTestCase
 
         self::assertContains('Küste', array_column($this->getJson('/api/shelf')->assertOk()->json('phrases'), 'name'));
         KeptPhrase::query()->limit(1)->update(['name' => "K\xFCste 2"]);
-        self::assertContains('Küste 2', array_column($this->getJson('/api/shelf')->assertOk()->json('phrases'), 'name'), 'one that an earlier version took in');
+        self::assertContains(
+            'Küste 2', array_column($this->getJson('/api/shelf')->assertOk()->json('phrases'), 'name'),
+            'one that an earlier version took in',
+        );
     }
 
     public function test_many_tracks_of_one_name_are_numbered_without_asking_for_each(): void
@@ -145,14 +185,18 @@ final class ShelfTest extends AppTestCase
 
     public function test_a_span_no_song_can_have_is_refused(): void
     {
-        $this->postJson('/api/shelf', ['phrase' => ['span' => [0, 2 ** 62]] + self::PHRASE] + $this->kept('Quay'))->assertUnprocessable()->assertSee('span takes two ticks');
+        $this->postJson(
+            '/api/shelf', ['phrase' => ['span' => [0, 2 ** 62]] + self::PHRASE] + $this->kept('Quay'),
+        )->assertUnprocessable()->assertSee('span takes two ticks');
     }
 
     public function test_a_name_that_was_changed_in_another_window_is_not_written_over(): void
     {
         $id = $this->postJson('/api/shelf', $this->kept('Quay'))->json('id');
         $this->patchJson("/api/shelf/{$id}", ['name' => 'Pier', 'tags' => [], 'revision' => 1])->assertOk();
-        $conflict = $this->patchJson("/api/shelf/{$id}", ['name' => 'Dock', 'tags' => [], 'revision' => 1])->assertConflict();
+        $conflict = $this->patchJson(
+            "/api/shelf/{$id}", ['name' => 'Dock', 'tags' => [], 'revision' => 1],
+        )->assertConflict();
 
         self::assertContains('Pier', array_column($conflict->json('phrases'), 'name'));
     }
@@ -187,6 +231,9 @@ final class ShelfTest extends AppTestCase
     /** @return array<string, mixed> */
     private function kept(string $name): array
     {
-        return ['name' => $name, 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian', 'voice' => 'bass', 'phrase' => self::PHRASE];
+        return [
+            'name' => $name, 'tags' => ['slow'], 'tempo' => 92, 'key' => 'D dorian', 'voice' => 'bass',
+            'phrase' => self::PHRASE,
+        ];
     }
 }

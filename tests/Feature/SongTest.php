@@ -37,12 +37,18 @@ final class SongTest extends AppTestCase
     public function test_a_file_comes_in_and_goes_out_with_everything_in_it(): void
     {
         $bytes = $this->smallFile()->write();
-        $id = $this->postJson('/api/songs', ['name' => 'Harbour Steps.mid', 'midi' => base64_encode($bytes)])->assertCreated()->json('id');
+        $id = $this->postJson(
+            '/api/songs', ['name' => 'Harbour Steps.mid', 'midi' => base64_encode($bytes)],
+        )->assertCreated()->json('id');
         $song = $this->getJson("/api/songs/{$id}")->json('song');
 
-        self::assertSame(['Harbour Steps', 480, 120, null], [$song['name'], $song['ppq'], $song['tempo'], $song['key']]);
+        self::assertSame(
+            ['Harbour Steps', 480, 120, null], [$song['name'], $song['ppq'], $song['tempo'], $song['key']],
+        );
         self::assertSame(['Lead'], array_column($song['tracks'], 'name'));
-        $out = $this->get("/api/songs/{$song['id']}/export")->assertOk()->assertHeader('Content-Disposition', 'attachment; filename="harbour-steps.mid"');
+        $out = $this->get("/api/songs/{$song['id']}/export")->assertOk()->assertHeader(
+            'Content-Disposition', 'attachment; filename="harbour-steps.mid"',
+        );
         self::assertSame($bytes, $out->getContent());
     }
 
@@ -61,7 +67,9 @@ final class SongTest extends AppTestCase
     {
         $bytes = substr($this->smallFile()->write(), 0, -6);
 
-        $problems = $this->postJson('/api/songs', ['name' => 'x', 'midi' => base64_encode($bytes)])->assertCreated()->json('problems');
+        $problems = $this->postJson(
+            '/api/songs', ['name' => 'x', 'midi' => base64_encode($bytes)],
+        )->assertCreated()->json('problems');
         self::assertStringContainsString('cut off', implode(' ', $problems));
     }
 
@@ -70,7 +78,9 @@ final class SongTest extends AppTestCase
     #[TestWith([7, 'as base64'])]
     public function test_what_is_no_midi_file_is_refused(string|int $midi, string $message): void
     {
-        $error = $this->postJson('/api/songs', ['name' => 'x', 'midi' => $midi])->assertStatus(422)->json('error.message');
+        $error = $this->postJson(
+            '/api/songs', ['name' => 'x', 'midi' => $midi],
+        )->assertStatus(422)->json('error.message');
 
         self::assertStringContainsString($message, $error);
         self::assertSame(0, SongRecord::query()->count());
@@ -78,14 +88,18 @@ final class SongTest extends AppTestCase
 
     public function test_a_file_over_20_megabytes_is_refused(): void
     {
-        $error = $this->postJson('/api/songs', ['name' => 'x', 'midi' => str_repeat('TVRo', 7_000_000)])->assertStatus(422)->json('error.message');
+        $error = $this->postJson(
+            '/api/songs', ['name' => 'x', 'midi' => str_repeat('TVRo', 7_000_000)],
+        )->assertStatus(422)->json('error.message');
 
         self::assertStringContainsString('larger than 20 MB', $error);
     }
 
     public function test_a_file_without_notes_gets_a_clip_to_draw_in(): void
     {
-        $file = new SmfFile(1, 480, [new SmfTrack(Notes::none()), new SmfTrack(Notes::none(), [0], ["\xFF\x03\x04Lead"])]);
+        $file = new SmfFile(
+            1, 480, [new SmfTrack(Notes::none()), new SmfTrack(Notes::none(), [0], ["\xFF\x03\x04Lead"])],
+        );
         $id = $this->postJson('/api/songs', ['name' => 'Empty', 'midi' => base64_encode($file->write())])->json('id');
         $opened = $this->getJson("/api/songs/{$id}")->json();
 
@@ -95,7 +109,9 @@ final class SongTest extends AppTestCase
     public function test_songs_are_renamed_deleted_and_brought_back_for_thirty_days(): void
     {
         $this->clip();
-        $this->patchJson('/api/songs/1', ['name' => ' Harbour Lights '])->assertOk()->assertJsonPath('name', 'Harbour Lights');
+        $this->patchJson(
+            '/api/songs/1', ['name' => ' Harbour Lights '],
+        )->assertOk()->assertJsonPath('name', 'Harbour Lights');
         $this->deleteJson('/api/songs/1')->assertNoContent();
         $this->getJson('/api/songs')->assertJsonCount(0, 'songs')->assertJsonPath('deleted.0.name', 'Harbour Lights');
         $this->getJson('/api/songs/1')->assertNotFound();
@@ -138,7 +154,9 @@ final class SongTest extends AppTestCase
         self::assertSame([60, 'D dorian', [2, 4, 5, 7, 9, 11, 0]], [$song['tempo'], $song['key'], $song['scale']]);
         $out = SmfFile::read((string) $this->get('/api/songs/1/export')->getContent());
         self::assertSame(1.0, $out->song()->conductor->tempo->secondsAt(480));
-        self::assertSame('D dorian', (string) $out->song()->conductor->keyAt(0), 'by its name, behind the signature of C major');
+        self::assertSame(
+            'D dorian', (string) $out->song()->conductor->keyAt(0), 'by its name, behind the signature of C major',
+        );
         $back = $this->ask($clip, 'undo')->assertOk()->json('song');
         self::assertSame([120, null], [$back['tempo'], $back['key']]);
     }
@@ -154,7 +172,9 @@ final class SongTest extends AppTestCase
     #[TestWith(['clip-split at=99999', 'lies outside of the clip'])]
     public function test_wrong_changes_of_a_song_are_refused(string $line, string $message): void
     {
-        self::assertStringContainsString($message, $this->edit($this->clip(), 1, [$line], status: 422)['error']['message']);
+        self::assertStringContainsString(
+            $message, $this->edit($this->clip(), 1, [$line], status: 422)['error']['message'],
+        );
     }
 
     public function test_a_song_has_a_name(): void
@@ -165,11 +185,23 @@ final class SongTest extends AppTestCase
 
     public function test_a_new_song_begins_with_what_was_asked_for(): void
     {
-        $id = $this->postJson('/api/songs', ['name' => 'Harbour Lights', 'tempo' => 96.5, 'meter' => '7/8', 'key' => 'E minor', 'sketch' => 'keys-bass-drums'])->assertCreated()->json('id');
+        $id = $this->postJson(
+            '/api/songs',
+            [
+                'name' => 'Harbour Lights', 'tempo' => 96.5, 'meter' => '7/8', 'key' => 'E minor',
+                'sketch' => 'keys-bass-drums',
+            ],
+        )->assertCreated()->json('id');
         $song = $this->getJson("/api/songs/{$id}")->json('song');
 
         self::assertSame([96.5, 'E minor', 7], [$song['tempo'], $song['key'], $song['meters'][0]['numerator']]);
-        self::assertSame([['Keys', 'plucked', 0], ['Bass', 'bass', 1], ['Drums', 'drums', 9]], array_map(static fn (array $track): array => [$track['name'], $track['voice'], $track['channel']], $song['tracks']));
+        self::assertSame(
+            [['Keys', 'plucked', 0], ['Bass', 'bass', 1], ['Drums', 'drums', 9]],
+            array_map(
+                static fn (array $track): array => [$track['name'], $track['voice'], $track['channel']],
+                $song['tracks'],
+            ),
+        );
         $this->postJson('/api/songs', ['name' => 'X', 'tempo' => 9])->assertStatus(422)->assertSee('10 to 400 BPM');
         $this->postJson('/api/songs', ['name' => 'X', 'sketch' => 'opera'])->assertStatus(422)->assertSee('four-parts');
     }
@@ -181,7 +213,13 @@ final class SongTest extends AppTestCase
         $names = fn (): array => array_column($this->getJson('/api/songs/1')->json('song.tracks'), 'name');
         $this->edit($clip, 1, ['track name=Bells voice=sustained volume=30 pan=-20 mute=on transpose=12']);
         $track = $this->getJson('/api/songs/1')->json('song.tracks.0');
-        self::assertSame(['Bells', 'sustained', 30, -20, true, 12], [$track['name'], $track['voice'], $track['volume'], $track['pan'], $track['muted'], $track['transposition']]);
+        self::assertSame(
+            ['Bells', 'sustained', 30, -20, true, 12],
+            [
+                $track['name'], $track['voice'], $track['volume'], $track['pan'], $track['muted'],
+                $track['transposition'],
+            ],
+        );
 
         $opened = $this->edit($clip, 1, ['track-new voice=bass', 'insert at=0 pitch=40'])['open'];
         self::assertSame([[40], ['Bells', 'Bass']], [$opened['notes']['pitch'], $names()]);
@@ -204,8 +242,13 @@ final class SongTest extends AppTestCase
     public function test_clips_are_split_joined_trimmed_moved_repeated_looped_and_deleted_by_lines(): void
     {
         $clip = $this->clip();
-        $windows = fn (): array => array_map(static fn (array $clip): array => [$clip['start'], $clip['length'], $clip['loop']], $this->getJson('/api/songs/1')->json('song.tracks.0.clips'));
-        $heard = fn (): array => SmfFile::read((string) $this->get('/api/songs/1/export')->getContent())->tracks[1]->notes->start;
+        $windows = fn (): array => array_map(
+            static fn (array $clip): array => [$clip['start'], $clip['length'], $clip['loop']],
+            $this->getJson('/api/songs/1')->json('song.tracks.0.clips'),
+        );
+        $heard = fn (): array => SmfFile::read(
+            (string) $this->get('/api/songs/1/export')->getContent(),
+        )->tracks[1]->notes->start;
         $this->edit($clip, 1, ['clip-split at=180']);
         self::assertSame([[[0, 180, 0], [180, 1740, 0]], [10, 130, 180, 250]], [$windows(), $heard()]);
         $this->edit($clip, 2, ['clip-join']);
@@ -224,17 +267,29 @@ final class SongTest extends AppTestCase
     public function test_an_edit_over_two_tracks_is_one_step_and_its_undo_says_where(): void
     {
         $song = $this->demo();
-        [$kalimba, $bass] = array_map(static fn (array $track): int => $track['clips'][0]['id'], array_slice($this->getJson("/api/songs/{$song}")->json('song.tracks'), 0, 2));
+        [$kalimba, $bass] = array_map(
+            static fn (array $track): int => $track['clips'][0]['id'],
+            array_slice($this->getJson("/api/songs/{$song}")->json('song.tracks'), 0, 2),
+        );
         $this->ask($bass, 'edits', ['lines' => ['transpose semitones=2'], 'selection' => 'all'])->assertOk();
 
-        $this->ask($kalimba, 'undo')->assertOk()->assertJsonPath('message', 'Undone in Upright bass: transpose semitones=2')->assertJsonPath('elsewhere.0', 2);
-        $this->ask($kalimba, 'redo')->assertOk()->assertJsonPath('message', 'Done again in Upright bass: transpose semitones=2');
+        $this->ask($kalimba, 'undo')->assertOk()->assertJsonPath(
+            'message', 'Undone in Upright bass: transpose semitones=2',
+        )->assertJsonPath('elsewhere.0', 2);
+        $this->ask($kalimba, 'redo')->assertOk()->assertJsonPath(
+            'message', 'Done again in Upright bass: transpose semitones=2',
+        );
         $open = $this->getJson("/api/songs/{$song}?clips={$kalimba},{$bass}&front={$bass}")->json('open');
         self::assertSame([[$kalimba, $bass], $bass], [$open['clips'], $open['front']]);
         self::assertSame($open['notes']['start'], array_values(array_map(intval(...), $open['notes']['start'])));
         self::assertCount(2, array_unique($open['notes']['clip']));
-        $this->postJson("/api/songs/{$song}/edits", ['open' => [$kalimba, $bass], 'front' => $bass, 'selection' => 'all', 'lines' => ['transpose semitones=1']])->assertOk();
-        $this->ask($bass, 'undo')->assertOk()->assertJsonPath('message', 'Undone in Kalimba, Upright bass: transpose semitones=1');
+        $this->postJson(
+            "/api/songs/{$song}/edits",
+            ['open' => [$kalimba, $bass], 'front' => $bass, 'selection' => 'all', 'lines' => ['transpose semitones=1']],
+        )->assertOk();
+        $this->ask($bass, 'undo')->assertOk()->assertJsonPath(
+            'message', 'Undone in Kalimba, Upright bass: transpose semitones=1',
+        );
     }
 
     public function test_lines_that_cancel_each_other_leave_no_step(): void
@@ -269,22 +324,44 @@ final class SongTest extends AppTestCase
     {
         $song = $this->getJson("/api/songs/{$this->demo()}")->json('song');
 
-        self::assertSame(['Kalimba', 'Upright bass', 'Frame drum kit', 'Harmonium'], array_column($song['tracks'], 'name'));
+        self::assertSame(
+            ['Kalimba', 'Upright bass', 'Frame drum kit', 'Harmonium'], array_column($song['tracks'], 'name'),
+        );
         self::assertSame(['plucked', 'bass', 'drums', 'reed'], array_column($song['tracks'], 'voice'));
-        self::assertSame([[0, 4], [61440, 7], [64800, 4]], array_map(static fn (array $meter): array => [$meter['tick'], $meter['numerator']], $song['meters']));
+        self::assertSame(
+            [[0, 4], [61440, 7], [64800, 4]],
+            array_map(static fn (array $meter): array => [$meter['tick'], $meter['numerator']], $song['meters']),
+        );
         self::assertSame(92, $song['tempo']);
         foreach ($song['tracks'] as $track) {
-            self::assertSame(['Intro', 'Part A', 'Part A, again', 'The short bar', 'Part B'], array_column($track['clips'], 'name'), $track['name']);
-            self::assertSame([[0, 15360], [15360, 23040], [38400, 23040], [61440, 3360], [64800, 26880]], array_map(static fn (array $clip): array => [$clip['start'], $clip['length']], $track['clips']), 'of 4, 6, 6, 1 and 7 bars');
+            self::assertSame(
+                ['Intro', 'Part A', 'Part A, again', 'The short bar', 'Part B'], array_column($track['clips'], 'name'),
+                $track['name'],
+            );
+            self::assertSame(
+                [[0, 15360], [15360, 23040], [38400, 23040], [61440, 3360], [64800, 26880]],
+                array_map(static fn (array $clip): array => [$clip['start'], $clip['length']], $track['clips']),
+                'of 4, 6, 6, 1 and 7 bars',
+            );
         }
         $demo = (new LanternFerry)->song();
         $held = [];
         foreach ($demo->tracks as $track) {
             foreach ($demo->clipsOf($track->id) as $clip) {
                 $content = $demo->contents[$clip->id];
-                $techniques = array_map(static fn (int $number): string => $track->techniques->of($number)->name ?? '', $content->notes->technique);
-                $lanes = array_map(static fn (int $kind, int $number): string => Lane::ofPoints(PointKind::from($kind), $number)->title(), $content->points->kind, $content->points->number);
-                $held[$track->name] = array_unique([...$held[$track->name] ?? [], ...$lanes, ...array_filter($techniques)]);
+                $techniques = array_map(
+                    static fn (int $number): string => $track->techniques->of($number)->name ?? '',
+                    $content->notes->technique,
+                );
+                $lanes = array_map(
+                    static fn (int $kind, int $number): string => Lane::ofPoints(
+                        PointKind::from($kind), $number,
+                    )->title(),
+                    $content->points->kind, $content->points->number,
+                );
+                $held[$track->name] = array_unique([
+                    ...$held[$track->name] ?? [], ...$lanes, ...array_filter($techniques),
+                ]);
             }
         }
         self::assertEqualsCanonicalizing(['Program', 'Bend'], $held['Upright bass']);

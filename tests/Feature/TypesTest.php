@@ -12,7 +12,10 @@ use Jactonic\Core\Song\Voice;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** The browser's types say what the core declares: who adds a column, a voice, a kind or a surface is told the other place. */
+/**
+ * The browser's types say what the core declares: who adds a column, a voice, a kind or a surface is told the other
+ * place.
+ */
 final class TypesTest extends TestCase
 {
     private const API = __DIR__.'/../../resources/js/api/';
@@ -22,7 +25,10 @@ final class TypesTest extends TestCase
         preg_match('/interface NoteColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'tables.ts'), $found);
         preg_match_all('/^  (\w+): number\[\];/m', $found[1], $columns);
 
-        self::assertSame(array_keys(Notes::COLUMNS), $columns[1], 'NoteColumns in resources/js/api/tables.ts has the columns of Content/Notes.php in their order');
+        self::assertSame(
+            array_keys(Notes::COLUMNS), $columns[1],
+            'NoteColumns in resources/js/api/tables.ts has the columns of Content/Notes.php in their order',
+        );
     }
 
     public function test_the_columns_of_points_are_those_of_the_core(): void
@@ -30,7 +36,10 @@ final class TypesTest extends TestCase
         preg_match('/interface PointColumns \{(.*?)\n\}/s', (string) file_get_contents(self::API.'tables.ts'), $found);
         preg_match_all('/^  (\w+): number\[\];/m', $found[1], $columns);
 
-        self::assertSame(array_keys(Points::COLUMNS), $columns[1], 'PointColumns in resources/js/api/tables.ts has the columns of Content/Points.php in their order');
+        self::assertSame(
+            array_keys(Points::COLUMNS), $columns[1],
+            'PointColumns in resources/js/api/tables.ts has the columns of Content/Points.php in their order',
+        );
     }
 
     /** @return iterable<string, array{string, string, list<string>}> */
@@ -47,6 +56,9 @@ final class TypesTest extends TestCase
     {
         preg_match("/type {$type} =(.*?);/s", (string) file_get_contents(self::API.$file), $found);
 
-        self::assertEqualsCanonicalizing($names, preg_split('/[\s|\']+/', $found[1] ?? '', flags: PREG_SPLIT_NO_EMPTY) ?: [], "{$type} in resources/js/api/{$file}");
+        self::assertEqualsCanonicalizing(
+            $names, preg_split('/[\s|\']+/', $found[1] ?? '', flags: PREG_SPLIT_NO_EMPTY) ?: [],
+            "{$type} in resources/js/api/{$file}",
+        );
     }
 }

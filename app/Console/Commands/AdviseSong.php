@@ -25,7 +25,8 @@ final class AdviseSong extends Command
         {--where= : conditions that choose the notes, such as "pitch=60..72"; left out, all}
         {--json : as JSON}';
 
-    protected $description = 'Reads the timing of a MIDI file and ranks the grids that fit it; distances are in % of half the gap between lines';
+    protected $description = 'Reads the timing of a MIDI file and ranks the grids that fit it; distances are in % of '
+        .'half the gap between lines';
 
     protected $help = 'Example: php artisan song:advise take.mid --where="pitch=36..52"';
 
@@ -51,7 +52,9 @@ final class AdviseSong extends Command
             return self::FAILURE;
         }
         if ($this->option('json') === true) {
-            $tracks = array_map(static fn (array $track): array => ['name' => $track['name']] + $track['advice']->toArray(), $found);
+            $tracks = array_map(
+                static fn (array $track): array => ['name' => $track['name']] + $track['advice']->toArray(), $found,
+            );
             $this->line((string) json_encode(['tracks' => $tracks], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES));
 
             return self::SUCCESS;
@@ -59,7 +62,8 @@ final class AdviseSong extends Command
         foreach ($found as ['name' => $name, 'advice' => $advice]) {
             $this->line(($name ?: 'A track without a name').": {$advice->summary()}");
             $this->table(self::HEAD, array_map(static fn (Candidate $candidate): array => [
-                $candidate->name(), round($candidate->mean, 1), round($candidate->largest, 1), $candidate->collisions, $candidate->line(),
+                $candidate->name(), round($candidate->mean, 1), round($candidate->largest, 1), $candidate->collisions,
+                $candidate->line(),
             ], $advice->candidates));
         }
 

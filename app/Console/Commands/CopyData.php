@@ -11,7 +11,8 @@ final class CopyData extends DataCommand
 {
     protected $signature = 'data:copy {to : the file to write; there must be none of that name}';
 
-    protected $description = 'Copies the database with all songs and their history, and checks the copy; may run beside the program';
+    protected $description = 'Copies the database with all songs and their history, and checks the copy; may run '
+        .'beside the program';
 
     protected $help = 'Example: php artisan data:copy /media/stick/songs.sqlite';
 

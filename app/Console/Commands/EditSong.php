@@ -45,7 +45,8 @@ final class EditSong extends Command
 
     protected $description = 'Edits a MIDI file with edit lines';
 
-    protected $help = 'Example: php artisan song:edit take.mid fixed.mid --where="pitch=60..72" --do="quantize grid=1/16 strength=80" --do="velocity add=8"';
+    protected $help = 'Example: php artisan song:edit take.mid fixed.mid --where="pitch=60..72" --do="quantize '
+        .'grid=1/16 strength=80" --do="velocity add=8"';
 
     public function handle(Catalog $catalog): int
     {
@@ -54,8 +55,12 @@ final class EditSong extends Command
             $file = SmfFile::read($path->read());
             $song = $file->song();
             $key = $this->said('key');
-            $song = $key === null ? $song : $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key)));
-            $edits = new TrackEdits($this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($song));
+            $song = $key === null
+                ? $song
+                : $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key)));
+            $edits = new TrackEdits(
+                $this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($song),
+            );
             $results = $edits->run($song, $this->track());
             if ($this->option('dry') !== true) {
                 MidiPath::of($this->text('out'))->write(SmfFile::of($results->song)->write());
@@ -81,10 +86,18 @@ final class EditSong extends Command
             $edits[] = ['script' => Script::read([$line], $catalog, $find, $screen), 'leavesDrums' => false];
         }
         foreach ($recipes as $recipe) {
-            $edits[] = ['script' => Script::read(["recipe name=\"{$recipe->name}\""], $catalog, $find, $screen), 'leavesDrums' => $recipe->leavesDrums];
+            $edits[] = [
+                'script' => Script::read(["recipe name=\"{$recipe->name}\""], $catalog, $find, $screen),
+                'leavesDrums' => $recipe->leavesDrums,
+            ];
         }
 
-        return $edits === [] ? throw new BadInput('Say what to do, such as --do="quantize grid=1/16" or --recipe=FILE. php artisan song:edits lists all there is.') : $edits;
+        return $edits === []
+            ? throw new BadInput(
+                'Say what to do, such as --do="quantize grid=1/16" or --recipe=FILE. php artisan song:edits lists all '
+                    .'there is.',
+            )
+            : $edits;
     }
 
     /** @return array<string, Recipe> by name */
@@ -122,7 +135,10 @@ final class EditSong extends Command
         $range = $this->said('range');
 
         return new Context(
-            new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse($this->said('grid') ?? '1/16', (int) $swing)),
+            new Timeline(
+                $song->conductor->meters, $song->conductor->tempo,
+                Grid::parse($this->said('grid') ?? '1/16', (int) $swing),
+            ),
             caret: Caret::parse($this->said('caret') ?? '0'), range: $range === null ? null : TickRange::parse($range),
         );
     }
@@ -141,7 +157,12 @@ final class EditSong extends Command
     private function report(SmfFile $file, array $done): void
     {
         if ($this->option('json') === true) {
-            $this->line((string) json_encode(['problems' => $file->problems, 'done' => $done], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT));
+            $this->line(
+                (string) json_encode(
+                    ['problems' => $file->problems, 'done' => $done],
+                    JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
+                ),
+            );
 
             return;
         }

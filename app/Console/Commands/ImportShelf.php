@@ -14,7 +14,8 @@ final class ImportShelf extends Command
 {
     protected $signature = 'shelf:import {folder : a folder with MIDI files}';
 
-    protected $description = 'Takes the MIDI files of a folder onto the shelf, each track with notes as a phrase of its own';
+    protected $description = 'Takes the MIDI files of a folder onto the shelf, each track with notes as a phrase of '
+        .'its own';
 
     protected $help = 'Example: php artisan shelf:import phrases';
 
@@ -25,14 +26,20 @@ final class ImportShelf extends Command
             return $this->refused("There is no folder {$folder}.");
         }
         // No pattern of the shell's: brackets in a name are part of it.
-        $names = array_values(array_filter(scandir($folder) ?: [], static fn (string $name): bool => preg_match('/\.mid$/i', $name) === 1 && is_file("{$folder}/{$name}")));
+        $names = array_values(array_filter(
+            scandir($folder) ?: [],
+            static fn (string $name): bool => preg_match('/\.mid$/i', $name) === 1 && is_file("{$folder}/{$name}"),
+        ));
         if ($names === []) {
             return $this->refused("There is no MIDI file in {$folder}.");
         }
         $files = $problems = [];
         foreach ($names as $name) {
             try {
-                $files[] = ['name' => Text::readable(pathinfo($name, PATHINFO_FILENAME)), 'bytes' => MidiPath::of("{$folder}/{$name}")->read()];
+                $files[] = [
+                    'name' => Text::readable(pathinfo($name, PATHINFO_FILENAME)),
+                    'bytes' => MidiPath::of("{$folder}/{$name}")->read(),
+                ];
             } catch (BadInput $error) {
                 $problems[] = $error->getMessage();
             }

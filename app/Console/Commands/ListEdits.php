@@ -20,7 +20,12 @@ final class ListEdits extends Command
     public function handle(Catalog $catalog): int
     {
         $this->line($this->option('json') === true
-            ? (string) json_encode(array_map(static fn (Declaration $declaration): array => $declaration->describe(), $catalog->declarations()), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT)
+            ? (string) json_encode(
+                array_map(
+                    static fn (Declaration $declaration): array => $declaration->describe(), $catalog->declarations(),
+                ),
+                JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRETTY_PRINT,
+            )
             : EditReference::asText($catalog));
 
         return self::SUCCESS;

@@ -14,7 +14,9 @@ use Jactonic\Core\Smf\SmfTrack;
 
 final class ShowNotes extends Command
 {
-    private const HEAD = ['Start', 'Position', 'Length', 'Pitch', 'Name', 'Velocity', 'Release', 'Channel (1–16)', 'Muted'];
+    private const HEAD = [
+        'Start', 'Position', 'Length', 'Pitch', 'Name', 'Velocity', 'Release', 'Channel (1–16)', 'Muted',
+    ];
 
     protected $signature = 'song:notes
         {in : the MIDI file to read}
@@ -39,7 +41,10 @@ final class ShowNotes extends Command
         if ($this->option('json') === true) {
             $this->line((string) json_encode([
                 'ppq' => $file->ppq,
-                'tracks' => array_map(static fn (SmfTrack $track): array => ['name' => $track->name(), 'notes' => self::plain($track)], array_values($tracks)),
+                'tracks' => array_map(
+                    static fn (SmfTrack $track): array => ['name' => $track->name(), 'notes' => self::plain($track)],
+                    array_values($tracks),
+                ),
             ], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES));
 
             return self::SUCCESS;
@@ -48,7 +53,10 @@ final class ShowNotes extends Command
             $this->line("Note: {$problem}");
         }
         foreach ($tracks as $number => $track) {
-            $this->line("Track {$number}: ".($track->name() ?: 'without a name').", {$track->notes->count()} notes, {$file->ppq} ticks a quarter");
+            $this->line(
+                "Track {$number}: ".($track->name() ?: 'without a name')
+                    .", {$track->notes->count()} notes, {$file->ppq} ticks a quarter",
+            );
             $this->table(self::HEAD, self::rows($file, $track));
         }
 
@@ -65,7 +73,9 @@ final class ShowNotes extends Command
             return $tracks;
         }
 
-        return isset($tracks[(int) $only]) ? [(int) $only => $tracks[(int) $only]] : throw new BadInput("There is no track {$only}; ".count($tracks).' have notes.');
+        return isset($tracks[(int) $only])
+            ? [(int) $only => $tracks[(int) $only]]
+            : throw new BadInput("There is no track {$only}; ".count($tracks).' have notes.');
     }
 
     /** @return list<list<int>> [start, length, pitch, velocity, release, channel 0–15] */
@@ -74,7 +84,10 @@ final class ShowNotes extends Command
         $notes = $track->notes;
         $rows = [];
         foreach ($notes->start as $i => $start) {
-            $rows[] = [$start, $notes->length[$i], $notes->pitch[$i], $notes->velocity[$i], $notes->release[$i], $notes->channel[$i]];
+            $rows[] = [
+                $start, $notes->length[$i], $notes->pitch[$i], $notes->velocity[$i], $notes->release[$i],
+                $notes->channel[$i],
+            ];
         }
 
         return $rows;
@@ -88,8 +101,10 @@ final class ShowNotes extends Command
         $rows = [];
         foreach ($notes->start as $i => $start) {
             $rows[] = [
-                $start, (string) $meters->position($start), $notes->length[$i], $notes->pitch[$i], PitchName::of($notes->pitch[$i]),
-                $notes->velocity[$i], $notes->release[$i], $notes->channel[$i] + 1, $notes->muted[$i] === 1 ? 'yes' : 'no',
+                $start, (string) $meters->position($start), $notes->length[$i], $notes->pitch[$i],
+                PitchName::of($notes->pitch[$i]),
+                $notes->velocity[$i], $notes->release[$i], $notes->channel[$i] + 1,
+                $notes->muted[$i] === 1 ? 'yes' : 'no',
             ];
         }
 

@@ -34,15 +34,20 @@ final class TakeSong extends Command
 
     protected $description = 'Takes what was played into a MIDI file';
 
-    protected $help = 'Example: php artisan song:take song.mid take.txt out.mid --track=2 --do=take --do="quantize grid=1/16"';
+    protected $help = 'Example: php artisan song:take song.mid take.txt out.mid --track=2 --do=take --do="quantize '
+        .'grid=1/16"';
 
     public function handle(Catalog $catalog): int
     {
         try {
             $song = SmfFile::read(MidiPath::of($this->text('in'))->read())->song();
             $number = preg_match('/^[1-9]\d{0,3}$/', $this->text('track')) === 1 ? (int) $this->text('track') : 0;
-            $track = array_values($song->tracks)[$number - 1] ?? throw new BadInput('There is no track “'.$this->text('track').'”; '.count($song->tracks).' have notes.');
-            $at = preg_match('/^\d{1,10}$/', $this->text('at')) === 1 ? (int) $this->text('at') : throw new BadInput('--at takes a tick.');
+            $track = array_values($song->tracks)[$number - 1] ?? throw new BadInput(
+                'There is no track “'.$this->text('track').'”; '.count($song->tracks).' have notes.',
+            );
+            $at = preg_match('/^\d{1,10}$/', $this->text('at')) === 1
+                ? (int) $this->text('at')
+                : throw new BadInput('--at takes a tick.');
             $text = @file_get_contents($this->text('take'));
             $played = PlayedText::read(
                 $text === false ? throw new BadInput('“'.$this->text('take').'” cannot be read.') : $text,
@@ -52,7 +57,9 @@ final class TakeSong extends Command
             $open = OpenSong::of($song, $clips, $clips[0] ?? 0);
             $time = new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16'));
             $lines = array_values(array_filter($this->option('do'), is_string(...)));
-            $state = Script::read($lines === [] ? ['take'] : $lines, $catalog)->apply($open, Selection::none(), (new Context($time, played: $played))->in($open));
+            $state = Script::read($lines === [] ? ['take'] : $lines, $catalog)->apply(
+                $open, Selection::none(), (new Context($time, played: $played))->in($open),
+            );
             MidiPath::of($this->text('out'))->write(SmfFile::of($state->settled()->song)->write());
         } catch (CoreError $error) {
             $this->output->getErrorStyle()->writeln($error->getMessage());

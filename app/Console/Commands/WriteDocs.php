@@ -17,7 +17,8 @@ final class WriteDocs extends Command
 {
     protected $signature = 'docs:write';
 
-    protected $description = 'Writes what is made from the program: the edit reference, the keys, names of rows, the demo song as a file';
+    protected $description = 'Writes what is made from the program: the edit reference, the keys, names of rows, the '
+        .'demo song as a file';
 
     protected $help = 'Example: php artisan docs:write';
 

@@ -32,7 +32,9 @@ final readonly class EditController
     {
         $said = [$song, $request->standing(), $request->lines(), $request->selection(), $request->context()];
 
-        return new JsonResponse(($request->isDry() ? $this->editor->preview(...$said) : $this->editor->run(...$said))->toArray());
+        return new JsonResponse(
+            ($request->isDry() ? $this->editor->preview(...$said) : $this->editor->run(...$said))->toArray(),
+        );
     }
 
     public function undo(int $song, EditRequest $request): JsonResponse
@@ -54,7 +56,9 @@ final readonly class EditController
     {
         $said = [$song, $request->standing(), $request->step()];
 
-        return new JsonResponse(($request->isDry() ? $this->editor->previewStep(...$said) : $this->editor->goTo(...$said))->toArray());
+        return new JsonResponse(
+            ($request->isDry() ? $this->editor->previewStep(...$said) : $this->editor->goTo(...$said))->toArray(),
+        );
     }
 
     public function nameStep(int $song, int $step, Request $request): JsonResponse
@@ -74,25 +78,37 @@ final readonly class EditController
     /** Reads the timing of the selection, or of all open notes. */
     public function advice(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse($this->reading->advice($song, $request->standing(), $request->selected(), $request->context())->toArray());
+        return new JsonResponse(
+            $this->reading->advice($song, $request->standing(), $request->selected(), $request->context())->toArray(),
+        );
     }
 
     /** The keys that the selection, or all open notes, may be in. */
     public function keys(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse(['keys' => $this->reading->keys($song, $request->standing(), $request->selected(), $request->context())]);
+        return new JsonResponse([
+            'keys' => $this->reading->keys($song, $request->standing(), $request->selected(), $request->context()),
+        ]);
     }
 
     /** The notes that meet conditions. */
     public function choose(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse(['selection' => $this->reading->choose($song, $request->standing(), $request->where(), $request->context())->ids]);
+        return new JsonResponse([
+            'selection' => $this->reading->choose(
+                $song, $request->standing(), $request->where(), $request->context(),
+            )->ids,
+        ]);
     }
 
     /** The notes that are selected by what is selected, or from where one is. */
     public function select(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse(['selection' => $this->reading->select($song, $request->standing(), $request->what(), $request->selected(), $request->context())->ids]);
+        return new JsonResponse([
+            'selection' => $this->reading->select(
+                $song, $request->standing(), $request->what(), $request->selected(), $request->context(),
+            )->ids,
+        ]);
     }
 
     /** The notes that match the conditions of a rule. */
@@ -100,6 +116,14 @@ final readonly class EditController
     {
         $choice = Choice::fromArray($plain->json('choice'));
 
-        return new JsonResponse(['selection' => $this->reading->match($song, $request->standing(), $choice, $request->selected(), $request->context())->ids]);
+        return new JsonResponse([
+            'selection' => $this->reading->match(
+                $song,
+                $request->standing(),
+                $choice,
+                $request->selected(),
+                $request->context(),
+            )->ids,
+        ]);
     }
 }

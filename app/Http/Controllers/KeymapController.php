@@ -38,13 +38,21 @@ final readonly class KeymapController
             throw new BadInput('A new map takes a name, and from which map it begins.');
         }
 
-        return new JsonResponse($this->once->make('keymaps', fn (): array => $this->keymaps->show($this->keymaps->copy($from, $name))), 201);
+        return new JsonResponse(
+            $this->once->make('keymaps', fn (): array => $this->keymaps->show($this->keymaps->copy($from, $name))), 201,
+        );
     }
 
     public function update(string $map, Request $request): JsonResponse
     {
-        [$name, $bindings, $revision] = [$request->json('name'), $request->json('bindings'), $request->json('revision')];
-        if (($name !== null && ! is_string($name)) || ($bindings !== null && ! is_array($bindings)) || ($revision !== null && ! is_int($revision))) {
+        [$name, $bindings, $revision] = [
+            $request->json('name'), $request->json('bindings'), $request->json('revision'),
+        ];
+        if (
+            ($name !== null && ! is_string($name)) ||
+            ($bindings !== null && ! is_array($bindings)) ||
+            ($revision !== null && ! is_int($revision))
+        ) {
             throw new BadInput('name takes a text, bindings a list of shortcuts, revision the one that was seen.');
         }
 
@@ -84,11 +92,15 @@ final readonly class KeymapController
     {
         $text = $request->json('text');
 
-        return new JsonResponse($this->once->make('keymaps', fn (): array => $this->keymaps->import(is_string($text) ? $text : '')), 201);
+        return new JsonResponse(
+            $this->once->make('keymaps', fn (): array => $this->keymaps->import(is_string($text) ? $text : '')), 201,
+        );
     }
 
     public function compare(string $map, string $other): JsonResponse
     {
-        return new JsonResponse(['differences' => $this->keymaps->map($map)->differencesTo($this->keymaps->map($other))]);
+        return new JsonResponse([
+            'differences' => $this->keymaps->map($map)->differencesTo($this->keymaps->map($other)),
+        ]);
     }
 }

@@ -14,7 +14,10 @@ final readonly class PageController
         $page = @file_get_contents(public_path('build/index.html'));
 
         return $page === false
-            ? new Response('The interface has not been built yet. Run ./start, which does it.', 503, ['Content-Type' => 'text/plain; charset=utf-8'])
+            ? new Response(
+                'The interface has not been built yet. Run ./start, which does it.', 503,
+                ['Content-Type' => 'text/plain; charset=utf-8'],
+            )
             : new Response($page, 200, ['Cache-Control' => 'no-cache']);
     }
 }

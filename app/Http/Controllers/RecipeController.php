@@ -55,7 +55,9 @@ final readonly class RecipeController
 
     public function order(Request $request): JsonResponse
     {
-        $this->book->order(self::numbers($request->json('ids'), 'ids takes the numbers of the recipes in their new order.'));
+        $this->book->order(self::numbers(
+            $request->json('ids'), 'ids takes the numbers of the recipes in their new order.',
+        ));
 
         return $this->everything();
     }
@@ -63,7 +65,13 @@ final readonly class RecipeController
     public function export(Request $request): Response
     {
         $ids = $request->query('ids');
-        $only = array_map(intval(...), array_values(array_filter(explode(',', is_string($ids) ? $ids : ''), static fn (string $id): bool => preg_match('/^\d{1,18}$/D', $id) === 1)));
+        $only = array_map(
+            intval(...),
+            array_values(array_filter(
+                explode(',', is_string($ids) ? $ids : ''),
+                static fn (string $id): bool => preg_match('/^\d{1,18}$/D', $id) === 1,
+            )),
+        );
         $recipes = array_map(static fn (KeptRecipe $kept): Recipe => $kept->recipe(), KeptRecipe::inOrder($only));
 
         return new Response(RecipeFile::write($recipes), 200, [
@@ -75,7 +83,10 @@ final readonly class RecipeController
     public function import(Request $request): JsonResponse
     {
         $text = $request->json('text');
-        $made = $this->once->make('recipes', fn (): array => ['problems' => $this->book->import(RecipeFile::read(is_string($text) ? $text : ''))]);
+        $made = $this->once->make(
+            'recipes',
+            fn (): array => ['problems' => $this->book->import(RecipeFile::read(is_string($text) ? $text : ''))],
+        );
 
         return new JsonResponse($made + ['recipes' => RecipeBook::all()], 201);
     }

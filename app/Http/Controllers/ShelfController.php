@@ -51,7 +51,9 @@ final readonly class ShelfController
     /** A phrase to be heard or pasted, in another key where one is asked for. */
     public function show(int $phrase, ShelfRequest $request): JsonResponse
     {
-        return new JsonResponse(['phrase' => KeptPhrase::query()->findOrFail($phrase)->item()->phrase($request->key())->toArray()]);
+        return new JsonResponse([
+            'phrase' => KeptPhrase::query()->findOrFail($phrase)->item()->phrase($request->key())->toArray(),
+        ]);
     }
 
     public function export(int $phrase): Response

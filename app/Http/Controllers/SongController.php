@@ -43,7 +43,9 @@ final readonly class SongController
 
         $create = $this->store->creating($name, $song);
 
-        return new JsonResponse($this->once->make('songs', static fn (): array => ['id' => $create(), 'problems' => $problems]), 201);
+        return new JsonResponse(
+            $this->once->make('songs', static fn (): array => ['id' => $create(), 'problems' => $problems]), 201,
+        );
     }
 
     public function show(int $song, OpenRequest $request): JsonResponse
@@ -79,8 +81,12 @@ final readonly class SongController
     /** The song as a MIDI file, or the names of its chords as a sheet. */
     public function export(int $song, OpenRequest $request): Response
     {
-        [$type, $ending] = $request->isForSheet() ? ['application/vnd.recordare.musicxml+xml', 'musicxml'] : ['audio/midi', 'mid'];
-        ['name' => $name, 'bytes' => $bytes] = $request->isForSheet() ? $this->view->sheet($song) : $this->view->file($song, $request->chordsAs(), $request->curvesAs());
+        [$type, $ending] = $request->isForSheet()
+            ? ['application/vnd.recordare.musicxml+xml', 'musicxml']
+            : ['audio/midi', 'mid'];
+        ['name' => $name, 'bytes' => $bytes] = $request->isForSheet()
+            ? $this->view->sheet($song)
+            : $this->view->file($song, $request->chordsAs(), $request->curvesAs());
 
         return new Response($bytes, 200, [
             'Content-Type' => $type,

@@ -15,7 +15,10 @@ use Jactonic\Core\Song\TechniquesFile;
 use Jactonic\Core\Song\Track;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
-/** What a track has as a small file, in and out: names of rows, and techniques. Reading one answers with the line that gives it to a track. */
+/**
+ * What a track has as a small file, in and out: names of rows, and techniques. Reading one answers with the line that
+ * gives it to a track.
+ */
 final readonly class TrackMapController
 {
     public function __construct(private SongStore $store)
@@ -55,7 +58,8 @@ final readonly class TrackMapController
 
     private function track(int $song, int $track): Track
     {
-        return $this->store->whole($song, [])->song->tracks[$track] ?? throw new NotFoundHttpException('There is no such track.');
+        return $this->store->whole($song, [])->song->tracks[$track]
+            ?? throw new NotFoundHttpException('There is no such track.');
     }
 
     private function file(Track $track, string $kind, string $text): Response

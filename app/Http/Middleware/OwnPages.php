@@ -10,8 +10,8 @@ use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Answers its own pages, and programs that are no browser: no other site open in the same browser can change a song, by a
- * form or a script, or let the program work. Changes are taken only as JSON.
+ * Answers its own pages, and programs that are no browser: no other site open in the same browser can change a song, by
+ * a form or a script, or let the program work. Changes are taken only as JSON.
  *
  * Names other than the program's own are turned away before they come here, by config/server/nginx.conf.
  */
@@ -34,7 +34,9 @@ final class OwnPages
                 return $this->refuse(415, 'Changes are taken only as JSON (Content-Type: application/json).');
             }
             if (! in_array($request->getContent(), ['', '[]', '{}'], true) && $request->json()->count() === 0) {
-                return $this->refuse(400, 'That is no JSON that can be read: one object with names and values. Nothing was changed.');
+                return $this->refuse(
+                    400, 'That is no JSON that can be read: one object with names and values. Nothing was changed.',
+                );
             }
         }
 

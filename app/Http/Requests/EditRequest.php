@@ -51,15 +51,22 @@ final readonly class EditRequest
         $front = $this->request->json('front') ?? $open[0];
         $revisions = $this->request->json('revisions') ?? [];
         if (! is_int($front) || ! is_array($revisions) || array_filter($revisions, is_int(...)) !== $revisions) {
-            throw new BadInput('front takes the id of an open clip, revisions the revision of each that was seen, by id.');
+            throw new BadInput(
+                'front takes the id of an open clip, revisions the revision of each that was seen, by id.',
+            );
         }
 
         $revisions = array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions));
 
-        return new Standing($open, $front, $revisions, $this->songRevision(), Once::nameOf($this->request), ...$this->seen());
+        return new Standing(
+            $open, $front, $revisions, $this->songRevision(), Once::nameOf($this->request), ...$this->seen(),
+        );
     }
 
-    /** @return array{list<int>|null, int} the clips the window shows, where it says that these are others, and the one in front */
+    /**
+     * @return array{list<int>|null, int} the clips the window shows, where it says that these are others, and the one
+     *     in front
+     */
     private function seen(): array
     {
         if ($this->request->json('seen') === null) {
@@ -70,14 +77,18 @@ final readonly class EditRequest
 
         return is_int($front) && $open !== [] && count($open) <= Song::MOST_CLIPS
             ? [$open, $front]
-            : throw new BadInput('seen takes what the window shows: open with the ids of clips, and front with the id of one of them.');
+            : throw new BadInput(
+                'seen takes what the window shows: open with the ids of clips, and front with the id of one of them.',
+            );
     }
 
     private function songRevision(): ?int
     {
         $revision = $this->request->json('song');
 
-        return $revision === null || is_int($revision) ? $revision : throw new BadInput('song takes the revision of the song that was seen.');
+        return $revision === null || is_int($revision)
+            ? $revision
+            : throw new BadInput('song takes the revision of the song that was seen.');
     }
 
     /** @return non-empty-list<string> */
@@ -132,14 +143,21 @@ final readonly class EditRequest
     {
         $step = $this->request->json('step');
 
-        return $step === null || is_int($step) ? $step : throw new BadInput('step takes the number of a step, or null for the song as it came in.');
+        return $step === null || is_int($step)
+            ? $step
+            : throw new BadInput('step takes the number of a step, or null for the song as it came in.');
     }
 
     public function where(): Conditions
     {
         $where = $this->request->json('where') ?? '';
 
-        return Conditions::parse(is_string($where) && strlen($where) <= self::LONGEST_WHERE ? $where : throw new BadInput('where takes conditions as text of at most '.self::LONGEST_WHERE.' characters, such as "pitch=60..72 velocity=..40".'));
+        return Conditions::parse(
+            is_string($where) && strlen($where) <= self::LONGEST_WHERE ? $where : throw new BadInput(
+                'where takes conditions as text of at most '.self::LONGEST_WHERE
+                    .' characters, such as "pitch=60..72 velocity=..40".',
+            ),
+        );
     }
 
     /** What is to be selected. */
@@ -154,7 +172,10 @@ final readonly class EditRequest
     {
         $context = $this->request->json('context') ?? [];
         if (! is_array($context)) {
-            throw new BadInput('context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played, clipboard, onClips and points.');
+            throw new BadInput(
+                'context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played, clipboard, '
+                    .'onClips and points.',
+            );
         }
         $grid = $context['grid'] ?? '1/16';
         $swing = $context['swing'] ?? 0;
@@ -171,7 +192,9 @@ final readonly class EditRequest
 
         return new ContextInput(
             Grid::parse($grid, $swing), new Caret($this->tick($tick, 'caret'), $pitch),
-            $range === null ? null : TickRange::of(...array_map(fn (int $end): int => $this->tick($end, 'range'), $this->pair($range, 'range'))),
+            $range === null ? null : TickRange::of(
+                ...array_map(fn (int $end): int => $this->tick($end, 'range'), $this->pair($range, 'range')),
+            ),
             $this->tick($playhead, 'playhead'),
             isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
             isset($context['new']) ? $this->newNote($context['new']) : null,
@@ -195,7 +218,9 @@ final readonly class EditRequest
     {
         $pitch = is_array($value) ? $value['pitch'] ?? null : null;
         if (! is_array($value) || ! is_int($pitch) || $pitch < 0 || $pitch > 127 || ! is_bool($value['free'] ?? null)) {
-            throw new BadInput('context.pointer takes a tick, a pitch from 0 to 127, and whether it is free of the grid.');
+            throw new BadInput(
+                'context.pointer takes a tick, a pitch from 0 to 127, and whether it is free of the grid.',
+            );
         }
 
         return new Pointer($this->tick($value['tick'] ?? null, 'pointer.tick'), $pitch, $value['free']);
@@ -208,7 +233,9 @@ final readonly class EditRequest
         }
         $pitches = [];
         foreach ($value as $pitch) {
-            $pitches[] = is_int($pitch) && $pitch >= 0 && $pitch <= 127 ? $pitch : throw new BadInput('context.rows takes pitches from 0 to 127.');
+            $pitches[] = is_int($pitch) && $pitch >= 0 && $pitch <= 127
+                ? $pitch
+                : throw new BadInput('context.rows takes pitches from 0 to 127.');
         }
 
         return Rows::of($pitches);
@@ -223,12 +250,16 @@ final readonly class EditRequest
 
         $amount = Amount::parse($length);
 
-        return $amount->isNegative() ? throw new BadInput('context.new takes a length of at least nothing.') : new NewNote($amount, $velocity);
+        return $amount->isNegative()
+            ? throw new BadInput('context.new takes a length of at least nothing.')
+            : new NewNote($amount, $velocity);
     }
 
     private function tick(mixed $value, string $name): int
     {
-        return is_int($value) && $value >= 0 && $value <= Bounds::LAST_TICK ? $value : throw new BadInput("context.{$name} takes ticks from 0 to ".number_format(Bounds::LAST_TICK).'.');
+        return is_int($value) && $value >= 0 && $value <= Bounds::LAST_TICK
+            ? $value
+            : throw new BadInput("context.{$name} takes ticks from 0 to ".number_format(Bounds::LAST_TICK).'.');
     }
 
     /** @return array{int, int} */

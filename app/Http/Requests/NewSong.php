@@ -28,7 +28,9 @@ final readonly class NewSong
         $name = $this->request->json('name');
         $name = is_string($name) ? trim($name) : '';
 
-        return $name !== '' && mb_strlen($name) <= self::LONGEST_NAME ? $name : throw new BadInput('A song’s name has 1 to '.self::LONGEST_NAME.' characters.');
+        return $name !== '' && mb_strlen($name) <= self::LONGEST_NAME
+            ? $name
+            : throw new BadInput('A song’s name has 1 to '.self::LONGEST_NAME.' characters.');
     }
 
     /** What a song that is renamed was called; null where that is not compared. */

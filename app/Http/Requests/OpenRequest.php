@@ -12,8 +12,8 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 
 /**
- * Which clips are to be open, and on which grid, as an address says it: `?clips=4,7&front=7&grid=1/16&swing=0`. More clips
- * than an address has room for stand in a body of the same names, as lists.
+ * Which clips are to be open, and on which grid, as an address says it: `?clips=4,7&front=7&grid=1/16&swing=0`. More
+ * clips than an address has room for stand in a body of the same names, as lists.
  */
 final readonly class OpenRequest
 {
@@ -53,13 +53,17 @@ final readonly class OpenRequest
     /** @throws BadInput where they cannot be that */
     public function chordsAs(): ChordsAs
     {
-        return ChordsAs::tryFrom($this->text('chords', ChordsAs::Names->value)) ?? throw new BadInput('chords takes names, markers or lyrics.');
+        return ChordsAs::tryFrom($this->text(
+            'chords', ChordsAs::Names->value,
+        )) ?? throw new BadInput('chords takes names, markers or lyrics.');
     }
 
     /** @throws BadInput where they cannot be that */
     public function curvesAs(): CurvesAs
     {
-        return CurvesAs::tryFrom($this->text('curves', CurvesAs::Mpe->value)) ?? throw new BadInput('curves takes mpe or key-pressure.');
+        return CurvesAs::tryFrom($this->text(
+            'curves', CurvesAs::Mpe->value,
+        )) ?? throw new BadInput('curves takes mpe or key-pressure.');
     }
 
     /**
@@ -78,7 +82,12 @@ final readonly class OpenRequest
         }
         $parts = explode(',', $this->text($name, ''), Song::MOST_CLIPS + 1);
 
-        return array_map(intval(...), array_values(array_filter($parts, static fn (string $part): bool => preg_match('/^\d{1,18}$/D', $part) === 1)));
+        return array_map(
+            intval(...),
+            array_values(array_filter(
+                $parts, static fn (string $part): bool => preg_match('/^\d{1,18}$/D', $part) === 1,
+            )),
+        );
     }
 
     private function said(string $name): mixed

@@ -29,8 +29,13 @@ final readonly class ShelfRequest
 
         return ShelfItem::ofPhrase(
             Phrase::fromArray($this->request->json('phrase')), $this->name(), $this->tags(),
-            is_int($tempo) || is_float($tempo) ? (float) $tempo : throw new BadInput('tempo takes quarter notes a minute.'),
-            self::scale($this->text('key')), (is_string($voice) ? Voice::tryFrom($voice) : null) ?? throw new BadInput('voice takes one of: '.implode(', ', Voice::names()).'.'),
+            is_int($tempo) || is_float($tempo) ? (float) $tempo : throw new BadInput(
+                'tempo takes quarter notes a minute.',
+            ),
+            self::scale($this->text('key')),
+            (is_string($voice) ? Voice::tryFrom($voice) : null) ?? throw new BadInput(
+                'voice takes one of: '.implode(', ', Voice::names()).'.',
+            ),
         );
     }
 
@@ -52,7 +57,9 @@ final readonly class ShelfRequest
     {
         $revision = $this->request->json('revision');
 
-        return $revision === null || is_int($revision) ? $revision : throw new BadInput('revision takes the one that was seen.');
+        return $revision === null || is_int($revision)
+            ? $revision
+            : throw new BadInput('revision takes the one that was seen.');
     }
 
     /** The key it is taken in; null as it was kept. */
@@ -74,16 +81,22 @@ final readonly class ShelfRequest
     {
         $given = $this->request->json('files');
         if (! is_array($given) || $given === [] || count($given) > self::MOST_FILES) {
-            throw new BadInput('files takes 1 to '.self::MOST_FILES.' MIDI files at once, each with its name and its bytes as base64.');
+            throw new BadInput(
+                'files takes 1 to '.self::MOST_FILES.' MIDI files at once, each with its name and its bytes as base64.',
+            );
         }
         $files = [];
         foreach ($given as $file) {
             [$name, $midi] = is_array($file) ? [$file['name'] ?? null, $file['midi'] ?? null] : [null, null];
-            $bytes = is_string($midi) && strlen($midi) <= intdiv(SmfLimits::BYTES * 4, 3) + 4 ? base64_decode($midi, true) : false;
+            $bytes = is_string($midi) && strlen($midi) <= intdiv(SmfLimits::BYTES * 4, 3) + 4
+                ? base64_decode($midi, true)
+                : false;
             if (! is_string($name) || $bytes === false) {
                 throw new BadInput('Each file takes its name and its bytes, 20 MB at most, as base64.');
             }
-            $files[] = ['name' => mb_substr(pathinfo($name, PATHINFO_FILENAME), 0, ShelfItem::LONGEST_NAME), 'bytes' => $bytes];
+            $files[] = [
+                'name' => mb_substr(pathinfo($name, PATHINFO_FILENAME), 0, ShelfItem::LONGEST_NAME), 'bytes' => $bytes,
+            ];
         }
 
         return $files;

@@ -34,7 +34,10 @@ final readonly class SongUpload
             throw new BadInput('midi takes the bytes of a MIDI file as base64.');
         }
         if (strlen($text) > intdiv(SmfLimits::BYTES * 4, 3) + 4) {
-            throw new BadInput('The file is larger than 20 MB, which is more than a song may have. Split it, or take out what is not notes.');
+            throw new BadInput(
+                'The file is larger than 20 MB, which is more than a song may have. Split it, or take out what is not '
+                    .'notes.',
+            );
         }
         $bytes = base64_decode($text, true);
         if ($bytes === false) {

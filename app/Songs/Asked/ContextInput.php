@@ -20,7 +20,11 @@ use Jactonic\Core\Time\NudgeAmounts;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the rows that are shown, what new notes and nudges are like, a clipboard of its own, what was played, whether clips are worked on as wholes, and whether points go along with a range. */
+/**
+ * What the screen adds to the song's own time and key: the grid, the caret, the range, the playhead, the pointer, the
+ * rows that are shown, what new notes and nudges are like, a clipboard of its own, what was played, whether clips are
+ * worked on as wholes, and whether points go along with a range.
+ */
 final readonly class ContextInput
 {
     public function __construct(
@@ -49,7 +53,8 @@ final readonly class ContextInput
             new Timeline($conductor->meters, $conductor->tempo, $this->grid, nudge: $this->nudge),
             $conductor->keyAt($places === [] ? $this->caret->tick : $open->notes->start[$places[0]]),
             $this->caret, $this->range, $this->playhead, $this->clipboard, $this->newNote,
-            OpenClips::in($open), $this->pointer, $this->rows, $this->played, $this->onClips, $open->points, $this->takesPoints, $conductor->chords(),
+            OpenClips::in($open), $this->pointer, $this->rows, $this->played, $this->onClips, $open->points,
+            $this->takesPoints, $conductor->chords(),
         );
     }
 }

@@ -6,7 +6,9 @@ namespace App\Songs\Asked;
 
 use App\Songs\Store\StoredSong;
 
-/** Where a window stands in a song: which clips it has open, which revisions it has seen, and what it calls its request. */
+/**
+ * Where a window stands in a song: which clips it has open, which revisions it has seen, and what it calls its request.
+ */
 final readonly class Standing
 {
     /**

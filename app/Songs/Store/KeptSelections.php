@@ -25,7 +25,13 @@ final readonly class KeptSelections
     {
         $counts = [];
         $count = "length(notes) - length(replace(notes, ',', '')) + 1";
-        foreach (DB::table('selections')->where('song_id', $song)->orderBy('id')->selectRaw("name, {$count} as notes")->pluck('notes', 'name') as $name => $notes) {
+        foreach (
+            DB::table('selections')
+                ->where('song_id', $song)
+                ->orderBy('id')
+                ->selectRaw("name, {$count} as notes")
+                ->pluck('notes', 'name') as $name => $notes
+        ) {
             $counts[(string) $name] = is_numeric($notes) ? (int) $notes : 0;
         }
 
@@ -66,7 +72,10 @@ final readonly class KeptSelections
             } elseif (! isset($known[$name]) && count($known) >= self::MOST) {
                 throw new BadInput('A song keeps at most '.self::MOST.' selections; take one away first.');
             } else {
-                DB::table('selections')->updateOrInsert(['song_id' => $song, 'name' => $name], ['notes' => json_encode($selection->ids, JSON_THROW_ON_ERROR)]);
+                DB::table('selections')->updateOrInsert(
+                    ['song_id' => $song, 'name' => $name],
+                    ['notes' => json_encode($selection->ids, JSON_THROW_ON_ERROR)],
+                );
             }
 
             return $this->counts($song);

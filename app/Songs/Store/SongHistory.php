@@ -34,11 +34,15 @@ final readonly class SongHistory
         $newest = function () use ($stored): ?Step {
             $row = $this->current($stored);
 
-            return $row !== null && StepRecord::query()->where('parent_id', $row->id)->doesntExist() ? $row->step() : null;
+            return $row !== null && StepRecord::query()->where('parent_id', $row->id)->doesntExist()
+                ? $row->step()
+                : null;
         };
         $lines = $stored->lines();
 
-        return $lines === null ? null : Joining::of($lines, (int) $stored->record->step_ran, $newest, $script, $selection, $now);
+        return $lines === null
+            ? null
+            : Joining::of($lines, (int) $stored->record->step_ran, $newest, $script, $selection, $now);
     }
 
     /** The step that comes next on the branch walked last from where a song stands; null at the newest state. */
@@ -68,14 +72,19 @@ final readonly class SongHistory
         $lines = $stored->lines();
         $following = $lines === null ? $script : $script->following($lines);
 
-        return $following->lines() === $script->lines() || $this->current($stored)?->leaves($selection) !== true ? $script : $following;
+        return $following->lines() === $script->lines() || $this->current($stored)?->leaves($selection) !== true
+            ? $script
+            : $following;
     }
 
     /** Adds a step behind the one a song stands at, and gives its id. */
     public function add(StoredSong $stored, Step $step, Song $after): int
     {
         return StepRecord::query()->insertGetId(
-            ['song_id' => $stored->record->id, 'parent_id' => $stored->stepId(), 'walked' => self::lastWalked($stored->record->id) + 1]
+            [
+                'song_id' => $stored->record->id, 'parent_id' => $stored->stepId(),
+                'walked' => self::lastWalked($stored->record->id) + 1,
+            ]
                 + StepRecord::columns($step, self::about($step->change, $stored->song, $after)),
         );
     }
@@ -93,7 +102,9 @@ final readonly class SongHistory
 
             return $row->parent_id;
         }
-        StepRecord::query()->whereKey($row->id)->toBase()->update(StepRecord::columns($step, self::about($step->change, $stored->song, $after)));
+        StepRecord::query()->whereKey($row->id)->toBase()->update(StepRecord::columns(
+            $step, self::about($step->change, $stored->song, $after),
+        ));
 
         return $row->id;
     }
@@ -108,7 +119,8 @@ final readonly class SongHistory
         $steps = [];
         foreach (StepRecord::query()->where('song_id', $song)->orderBy('id')->get(StepRecord::HEAD) as $step) {
             $steps[] = [
-                'id' => $step->id, 'parent' => $step->parent_id, 'title' => $step->title(), 'lines' => $step->lines, 'at' => $step->at,
+                'id' => $step->id, 'parent' => $step->parent_id, 'title' => $step->title(), 'lines' => $step->lines,
+                'at' => $step->at,
                 'name' => $step->name, 'walked' => $step->walked, 'clips' => $step->clips, 'about' => $step->about,
             ];
         }
@@ -191,7 +203,9 @@ final readonly class SongHistory
 
     public function name(int $song, int $step, string $name): void
     {
-        StepRecord::query()->where('song_id', $song)->findOrFail($step)->update(['name' => trim($name) === '' ? null : trim($name)]);
+        StepRecord::query()->where('song_id', $song)->findOrFail($step)->update([
+            'name' => trim($name) === '' ? null : trim($name),
+        ]);
     }
 
     /**
@@ -218,6 +232,7 @@ final readonly class SongHistory
     /** @return Builder<StepRecord> */
     private function behind(int $song, ?int $step): Builder
     {
-        return StepRecord::query()->where('song_id', $song)->where('parent_id', $step)->orderByDesc('walked')->orderByDesc('id');
+        return StepRecord::query()->where('song_id', $song)->where('parent_id', $step)->orderByDesc('walked')
+            ->orderByDesc('id');
     }
 }

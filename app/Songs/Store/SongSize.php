@@ -28,11 +28,21 @@ final readonly class SongSize
             return;
         }
         $rounds = 'case when clips.loop > 0 then (clips.length + clips.loop - 1) / clips.loop else 1 end';
-        $sum = $this->database->table('songs')->join('tracks', 'tracks.song_id', '=', 'songs.id')->join('clips', 'clips.track_id', '=', 'tracks.id')
-            ->where('songs.id', $id)->selectRaw("sum(clips.events * {$rounds}) + max(songs.events) as events")->value('events');
+        $sum = $this->database->table('songs')->join(
+            'tracks', 'tracks.song_id', '=', 'songs.id',
+        )->join('clips', 'clips.track_id', '=', 'tracks.id')
+            ->where('songs.id', $id)->selectRaw(
+                "sum(clips.events * {$rounds}) + max(songs.events) as events",
+            )->value('events');
         $events = is_numeric($sum) ? (int) $sum : 0;
         if ($events > Song::MOST_EVENTS) {
-            throw new EditRefused('The song would have '.number_format($events).' events, each note counted with its end and each round of a loop by itself; a file that can be read again has at most '.number_format(Song::MOST_EVENTS).'. Take fewer notes, fewer times, or shorter loops.', ['most' => Song::MOST_EVENTS]);
+            throw new EditRefused(
+                'The song would have '.number_format($events)
+                    .' events, each note counted with its end and each round of a loop by itself; a file that can be '
+                    .'read again has at most '.number_format(Song::MOST_EVENTS)
+                    .'. Take fewer notes, fewer times, or shorter loops.',
+                ['most' => Song::MOST_EVENTS],
+            );
         }
     }
 

@@ -34,8 +34,8 @@ final readonly class SongStore
     }
 
     /**
-     * A song with some of its clips and their tracks alone: all that an edit of notes needs. It is one query, and of plain
-     * rows, for every key that is pressed waits for it.
+     * A song with some of its clips and their tracks alone: all that an edit of notes needs. It is one query, and of
+     * plain rows, for every key that is pressed waits for it.
      *
      * @param  list<int>  $clips
      *
@@ -43,10 +43,25 @@ final readonly class SongStore
      */
     public function clips(int $id, array $clips): StoredSong
     {
-        $rows = $clips === [] ? [] : $this->database->table('songs')->join('tracks', 'tracks.song_id', '=', 'songs.id')->join('clips', 'clips.track_id', '=', 'tracks.id')
-            ->leftJoin('steps', 'steps.id', '=', 'songs.step_id')->where('songs.id', $id)->whereNull('songs.deleted_at')->whereIn('clips.id', $clips)
-            ->get(['clips.*', ...self::aliased('track', self::TRACK_COLUMNS), ...self::aliased('song', self::SONG_COLUMNS), 'steps.lines as song_step_lines', 'steps.ran as song_step_ran'])
-            ->all();
+        $rows =
+            $clips === []
+                ? []
+                : $this->database
+                    ->table('songs')
+                    ->join('tracks', 'tracks.song_id', '=', 'songs.id')
+                    ->join('clips', 'clips.track_id', '=', 'tracks.id')
+                    ->leftJoin('steps', 'steps.id', '=', 'songs.step_id')
+                    ->where('songs.id', $id)
+                    ->whereNull('songs.deleted_at')
+                    ->whereIn('clips.id', $clips)
+                    ->get([
+                        'clips.*',
+                        ...self::aliased('track', self::TRACK_COLUMNS),
+                        ...self::aliased('song', self::SONG_COLUMNS),
+                        'steps.lines as song_step_lines',
+                        'steps.ran as song_step_ran',
+                    ])
+                    ->all();
         if ($rows === []) {
             $record = $this->record($id);
 
@@ -60,14 +75,26 @@ final readonly class SongStore
             $found[$clip->id] = $clip;
             $tracks[$clip->track_id] ??= Track::fromArray(self::part($row, 'track_', self::TRACK_COLUMNS));
         }
-        $record = (new SongRecord)->newFromBuilder(self::part((array) $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_ran']));
+        $record = (new SongRecord)->newFromBuilder(self::part(
+            (array) $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_ran'],
+        ));
 
-        return StoredSong::of($record, self::song($record, $tracks, array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $found), self::contents($found)), $found);
+        return StoredSong::of(
+            $record,
+            self::song(
+                $record, $tracks, array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $found),
+                self::contents($found),
+            ),
+            $found,
+        );
     }
 
     private const SONG_COLUMNS = ['id', 'name', 'ppq', 'conductor', 'layout', 'next_id', 'revision', 'step_id'];
 
-    private const TRACK_COLUMNS = ['id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition', 'rest', 'rows', 'techniques'];
+    private const TRACK_COLUMNS = [
+        'id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition',
+        'rest', 'rows', 'techniques',
+    ];
 
     /**
      * Columns of a table for a row over several, as `part()` finds them.
@@ -108,7 +135,9 @@ final readonly class SongStore
     {
         $record = $this->record($id);
         $tracks = TrackRecord::query()->where('song_id', $id)->get()->all();
-        $heads = ClipRecord::query()->whereIn('track_id', array_map(static fn (TrackRecord $track): int => $track->id, $tracks));
+        $heads = ClipRecord::query()->whereIn(
+            'track_id', array_map(static fn (TrackRecord $track): int => $track->id, $tracks),
+        );
         $rows = (clone $heads)->get($contents === null ? ['*'] : ClipRecord::HEAD)->all();
         $song = self::song(
             $record,
@@ -124,9 +153,19 @@ final readonly class SongStore
     public function isAsRead(StoredSong $stored): bool
     {
         $record = $stored->record;
-        $song = $this->database->table('songs')->leftJoin('steps', 'steps.id', '=', 'songs.step_id')->where('songs.id', $record->id)->whereNull('songs.deleted_at')
+        $song = $this->database->table('songs')->leftJoin(
+            'steps', 'steps.id', '=', 'songs.step_id',
+        )->where('songs.id', $record->id)->whereNull('songs.deleted_at')
             ->first(['songs.step_id', 'songs.next_id', 'songs.revision', 'steps.ran']);
-        if ($song === null || [$song->step_id, $song->next_id, $song->revision, $song->ran] !== [$record->step_id, $record->next_id, $record->revision, $record->step_ran]) {
+        if (
+            $song === null ||
+            [$song->step_id, $song->next_id, $song->revision, $song->ran] !== [
+                $record->step_id,
+                $record->next_id,
+                $record->revision,
+                $record->step_ran,
+            ]
+        ) {
             return false;
         }
         $now = [];
@@ -149,7 +188,11 @@ final readonly class SongStore
     {
         $missing = array_values(array_diff($clips, array_keys($stored->song->contents)));
 
-        return $missing === [] ? $stored : $stored->with($stored->song->holding(self::contents(ClipRecord::query()->whereIn('id', $missing)->get()->all())));
+        return $missing === []
+            ? $stored
+            : $stored->with($stored->song->holding(self::contents(
+                ClipRecord::query()->whereIn('id', $missing)->get()->all(),
+            )));
     }
 
     /**
@@ -165,7 +208,10 @@ final readonly class SongStore
         return $this->writing->together(static function () use ($id, $name, $was): string {
             $song = SongRecord::query()->findOrFail($id, ['id', 'name']);
             if ($was !== null && $was !== $song->name) {
-                throw new ChangedElsewhere("The song was renamed to “{$song->name}” in another window.", static fn (): array => ['name' => $song->name]);
+                throw new ChangedElsewhere(
+                    "The song was renamed to “{$song->name}” in another window.",
+                    static fn (): array => ['name' => $song->name],
+                );
             }
             $song->update(['name' => $name]);
 
@@ -197,15 +243,22 @@ final readonly class SongStore
 
         return static function () use ($name, $song, $packed): int {
             $record = SongRecord::query()->create([
-                'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()), 'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
+                'name' => $name, 'ppq' => $song->conductor->ppq, 'conductor' => self::json($song->conductor->toRows()),
+                'layout' => $song->layout->pack(), 'next_id' => $song->nextId,
                 'events' => $song->eventsBesideClips(),
             ]);
             $tracks = [];
             foreach ($song->tracks as $track) {
-                $tracks[$track->id] = TrackRecord::query()->insertGetId(['song_id' => $record->id] + array_diff_key($track->toArray(), ['id' => 0]));
+                $tracks[$track->id] = TrackRecord::query()->insertGetId(
+                    ['song_id' => $record->id] + array_diff_key($track->toArray(), ['id' => 0]),
+                );
             }
             foreach ($song->clips as $clip) {
-                ClipRecord::query()->insert(['track_id' => $tracks[$clip->track]] + array_diff_key($clip->toArray(), ['id' => 0, 'track' => 0]) + ($packed[$clip->id] ?? self::packed(Content::none())));
+                ClipRecord::query()->insert(
+                    ['track_id' => $tracks[$clip->track]] + array_diff_key(
+                        $clip->toArray(), ['id' => 0, 'track' => 0],
+                    ) + ($packed[$clip->id] ?? self::packed(Content::none())),
+                );
             }
 
             return $record->id;
@@ -231,9 +284,14 @@ final readonly class SongStore
                 continue;
             }
             $revisions[$id] = ($before->revisions[$id] ?? 0) + 1;
-            $values = ['revision' => $revisions[$id]]
-                + (isset($change->clips[$id]) ? ['track_id' => $clip->track] + array_diff_key($clip->toArray(), ['track' => 0]) : [])
-                + (isset($change->contents[$id]) ? self::repacked($before, $id, $after->contentOf($id), $change->contents[$id]->points !== null) : []);
+            $values =
+                ['revision' => $revisions[$id]] +
+                (isset($change->clips[$id])
+                    ? ['track_id' => $clip->track] + array_diff_key($clip->toArray(), ['track' => 0])
+                    : []) +
+                (isset($change->contents[$id])
+                    ? self::repacked($before, $id, $after->contentOf($id), $change->contents[$id]->points !== null)
+                    : []);
             if (isset($before->song->clips[$id])) {
                 ClipRecord::query()->whereKey($id)->toBase()->update($values);
             } else {
@@ -325,7 +383,8 @@ final readonly class SongStore
         $rows = json_decode($record->conductor, true, 8, JSON_THROW_ON_ERROR);
 
         return Song::of(
-            Conductor::fromRows($record->ppq, is_array($rows) ? $rows : []), array_values($tracks), array_values($clips), $contents,
+            Conductor::fromRows($record->ppq, is_array($rows) ? $rows : []), array_values($tracks),
+            array_values($clips), $contents,
             $record->next_id, Layout::unpack($record->layout),
         );
     }
@@ -333,13 +392,24 @@ final readonly class SongStore
     /** @return array{notes: string, points: string, events: int} */
     private static function packed(Content $content): array
     {
-        return ['notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content), 'events' => $content->events()];
+        return [
+            'notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content),
+            'events' => $content->events(),
+        ];
     }
 
-    /** @return array{notes: string, events: int, points?: string} what of a clip changed, by as few packed columns as can be */
+    /**
+     * @return array{notes: string, events: int, points?: string} what of a clip changed, by as few packed columns as
+     *     can be
+     */
     private static function repacked(StoredSong $before, int $clip, Content $content, bool $withPoints): array
     {
-        return ['notes' => PackedTable::repack($content->notes, $before->song->contentOf($clip)->notes, $before->packed[$clip] ?? ''), 'events' => $content->events()]
+        return [
+            'notes' => PackedTable::repack(
+                $content->notes, $before->song->contentOf($clip)->notes, $before->packed[$clip] ?? '',
+            ),
+            'events' => $content->events(),
+        ]
             + ($withPoints ? ['points' => self::packedPoints($content)] : []);
     }
 

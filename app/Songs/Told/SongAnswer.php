@@ -26,7 +26,8 @@ final readonly class SongAnswer
 {
     /**
      * @param  array<int, int>  $revisions  the new ones, by clip
-     * @param  list<ContentChange>|null  $contents  what became of the open notes and points, in song time; null where they are sent whole
+     * @param  list<ContentChange>|null  $contents  what became of the open notes and points, in song time; null where
+     *     they are sent whole
      * @param  OpenSong  $after  what is open then
      * @param  Song|null  $song  the song where tracks, clips or conductor changed
      * @param  list<int>  $elsewhere  tracks that sound otherwise without being open
@@ -55,9 +56,13 @@ final readonly class SongAnswer
      * @param  Selection|null  $before  null where what is selected in the window is left alone
      * @param  array{undo: string|null, redo: string|null}  $history
      */
-    public static function nothing(StoredSong $stored, OpenSong $open, State $state, ?Selection $before, array $history): self
-    {
-        return new self($stored, [], [], $open, null, [], $before === null ? null : self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard);
+    public static function nothing(
+        StoredSong $stored, OpenSong $open, State $state, ?Selection $before, array $history,
+    ): self {
+        return new self(
+            $stored, [], [], $open, null, [], $before === null ? null : self::told($state->selection, $before),
+            (string) $state->said, $history, $state->clipboard,
+        );
     }
 
     /**
@@ -66,13 +71,16 @@ final readonly class SongAnswer
      * @param  array<int, int>  $revisions
      * @param  array{undo: string|null, redo: string|null}  $history
      */
-    public static function done(StoredSong $stored, OpenSong $open, Song $after, State $state, SongChange $change, Selection $before, array $revisions, array $history): self
-    {
+    public static function done(
+        StoredSong $stored, OpenSong $open, Song $after, State $state, SongChange $change, Selection $before,
+        array $revisions, array $history,
+    ): self {
         $plain = $state->before->isNothing() && $state->change !== null && $open->tells($change, $after);
 
         return new self(
             $stored, $revisions, $plain ? [self::content($state->change)] : null, $plain ? $open : $state->settled(),
-            $change->touchesArrangement() ? $after : null, $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
+            $change->touchesArrangement() ? $after : null,
+            $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
             self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard,
         );
     }
@@ -83,8 +91,10 @@ final readonly class SongAnswer
         $plain = $state->before->isNothing() && $open->tells($state->change(), $state->settled()->song);
 
         return new self(
-            $stored, [], $plain ? ($state->change === null ? [] : [self::content($state->change)]) : null, $plain ? $open : $state->settled(),
-            null, [], self::told($state->selection, $before), (string) $state->said, ['undo' => null, 'redo' => null], $state->clipboard,
+            $stored, [], $plain ? ($state->change === null ? [] : [self::content($state->change)]) : null,
+            $plain ? $open : $state->settled(),
+            null, [], self::told($state->selection, $before), (string) $state->said, ['undo' => null, 'redo' => null],
+            $state->clipboard,
         );
     }
 
@@ -94,14 +104,21 @@ final readonly class SongAnswer
      * @param  array<int, int>  $revisions
      * @param  array{undo: string|null, redo: string|null}  $history
      */
-    public static function walked(StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message, array $revisions, array $history): self
-    {
-        $isMoved = array_intersect_key($change->clips, array_flip($open->open)) !== [] || ! $open->tells($change, $after);
+    public static function walked(
+        StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message,
+        array $revisions, array $history,
+    ): self {
+        $isMoved = array_intersect_key(
+            $change->clips, array_flip($open->open),
+        ) !== [] || ! $open->tells($change, $after);
         $contents = [];
         foreach ($isMoved ? [] : $open->open as $clip) {
             $content = $change->contents[$clip] ?? null;
             if ($content !== null) {
-                $contents[] = new ContentChange($open->changeInSong($clip, $content->notes), $content->points === null ? null : $open->changeInSong($clip, $content->points));
+                $contents[] = new ContentChange(
+                    $open->changeInSong($clip, $content->notes),
+                    $content->points === null ? null : $open->changeInSong($clip, $content->points),
+                );
             }
         }
         $then = ! $isMoved ? $open : OpenSong::of($after, $after->openable($open->open), $open->front);
@@ -118,8 +135,10 @@ final readonly class SongAnswer
      * @param  array<int, int>  $revisions
      * @param  array{undo: string|null, redo: string|null}  $history
      */
-    public static function beside(StoredSong $stored, Standing $standing, Song $after, State $state, SongChange $change, array $revisions, array $history): self
-    {
+    public static function beside(
+        StoredSong $stored, Standing $standing, Song $after, State $state, SongChange $change, array $revisions,
+        array $history,
+    ): self {
         $shown = OpenSong::of($stored->song, $stored->song->openable($standing->shown()), $standing->shownFront());
 
         return self::walked($stored, $shown, $after, $change, null, (string) $state->said, $revisions, $history)
@@ -138,7 +157,8 @@ final readonly class SongAnswer
         ['message' => $message, 'selection' => $selection, 'handed' => $handed, 'copied' => $copied] = $told;
 
         return new self(
-            $stored, [], null, $open, $stored->song, array_keys($stored->song->tracks), $selection === null ? null : Selection::of($selection),
+            $stored, [], null, $open, $stored->song, array_keys($stored->song->tracks),
+            $selection === null ? null : Selection::of($selection),
             $message, $history, $copied ? Clipboard::current() : null, $handed,
         );
     }
@@ -150,7 +170,10 @@ final readonly class SongAnswer
      */
     public function kept(): array
     {
-        return ['message' => $this->message, 'selection' => $this->selection?->ids, 'handed' => $this->handed, 'copied' => $this->clipboard !== null];
+        return [
+            'message' => $this->message, 'selection' => $this->selection?->ids, 'handed' => $this->handed,
+            'copied' => $this->clipboard !== null,
+        ];
     }
 
     /** The same with what the lines left beside the notes: another grid or range, and what is the screen's to do. */
@@ -171,7 +194,8 @@ final readonly class SongAnswer
     private function with(?Phrase $clipboard = null, ?array $handed = null, ?array $chosen = null): self
     {
         return new self(
-            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere, $this->selection, $this->message,
+            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere,
+            $this->selection, $this->message,
             $this->history, $clipboard ?? $this->clipboard, $handed ?? $this->handed, $chosen ?? $this->chosen,
         );
     }
@@ -184,9 +208,19 @@ final readonly class SongAnswer
         return [
             'revision' => $this->stored->record->revision,
             'revisions' => (object) $this->revisions,
-            'lengths' => (object) array_map(fn (int $clip): int => $this->clipEnd($clip), array_combine(array_keys($this->revisions), array_keys($this->revisions))),
-            'notes' => $this->contents === null ? null : array_map(static fn (ContentChange $content): array => self::columnsOf($content->notes), $this->contents),
-            'points' => $this->contents === null ? null : array_map(self::columnsOf(...), array_values(array_filter(array_map(static fn (ContentChange $content): ?TableChange => $content->points, $this->contents)))),
+            'lengths' => (object) array_map(
+                fn (int $clip): int => $this->clipEnd($clip),
+                array_combine(array_keys($this->revisions), array_keys($this->revisions)),
+            ),
+            'notes' => $this->contents === null ? null : array_map(
+                static fn (ContentChange $content): array => self::columnsOf($content->notes), $this->contents,
+            ),
+            'points' => $this->contents === null ? null : array_map(
+                self::columnsOf(...),
+                array_values(array_filter(array_map(
+                    static fn (ContentChange $content): ?TableChange => $content->points, $this->contents,
+                ))),
+            ),
             'open' => $this->contents === null ? SongView::openPart($this->after, $revisions) : null,
             'song' => $this->song === null ? null : SongView::head($this->stored->record, $this->song, $revisions),
             'elsewhere' => $this->elsewhere,

@@ -40,7 +40,8 @@ final readonly class SongView
     /** @return array{songs: list<array<string, mixed>>, deleted: list<array<string, mixed>>} */
     public static function list(): array
     {
-        $tracks = DB::table('tracks')->selectRaw('song_id, count(*) as tracks')->groupBy('song_id')->pluck('tracks', 'song_id');
+        $tracks = DB::table('tracks')->selectRaw('song_id, count(*) as tracks')->groupBy('song_id')
+            ->pluck('tracks', 'song_id');
         $line = static function (SongRecord $song) use ($tracks): array {
             $rows = json_decode($song->conductor, true);
             $conductor = Conductor::fromRows($song->ppq, is_array($rows) ? $rows : []);
@@ -56,7 +57,10 @@ final readonly class SongView
             ];
         };
         $all = SongRecord::withTrashed()->get(['id', 'name', 'ppq', 'conductor', 'updated_at', 'deleted_at']);
-        [$deleted, $songs] = [$all->filter(static fn (SongRecord $song): bool => $song->trashed()), $all->reject(static fn (SongRecord $song): bool => $song->trashed())];
+        [$deleted, $songs] = [
+            $all->filter(static fn (SongRecord $song): bool => $song->trashed()),
+            $all->reject(static fn (SongRecord $song): bool => $song->trashed()),
+        ];
 
         return [
             'songs' => array_values($songs->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->map($line)->all()),
@@ -101,7 +105,10 @@ final readonly class SongView
         foreach ($song->tracks as $track) {
             if ($tracks === null || in_array($track->id, $tracks, true)) {
                 $content = Sounding::of($song, $track, $open);
-                $sounding[] = ['track' => $track->id, 'notes' => self::columns($content->notes), 'points' => self::columns($content->points)];
+                $sounding[] = [
+                    'track' => $track->id, 'notes' => self::columns($content->notes),
+                    'points' => self::columns($content->points),
+                ];
             }
         }
 
@@ -122,7 +129,10 @@ final readonly class SongView
         $stored = $this->store->whole($id, []);
         $end = max([1, ...array_map(static fn (Clip $clip): int => $clip->end(), array_values($stored->song->clips))]);
 
-        return ['name' => $stored->record->name, 'bytes' => (new HarmonySheet($stored->song->conductor, $stored->record->name, $end))->write()];
+        return [
+            'name' => $stored->record->name,
+            'bytes' => (new HarmonySheet($stored->song->conductor, $stored->record->name, $end))->write(),
+        ];
     }
 
     /**
@@ -142,7 +152,8 @@ final readonly class SongView
             'ppq' => $record->ppq,
             'key' => self::keyOf($conductor),
             'keys' => array_map(static fn (ConductorEvent $event): array => [
-                'tick' => $event->tick, 'name' => $event->value, 'scale' => $conductor->keyAt($event->tick)?->classes() ?? [],
+                'tick' => $event->tick, 'name' => $event->value,
+                'scale' => $conductor->keyAt($event->tick)?->classes() ?? [],
             ], $conductor->all(ConductorKind::Key)),
             'scale' => $conductor->keyAt(0)?->classes(),
             'chords' => self::chords($conductor),
@@ -153,15 +164,26 @@ final readonly class SongView
                 'secondsPerTick' => $stretch['tempo'] / 1_000_000 / $conductor->ppq,
             ], $conductor->tempo->stretches),
             'meters' => array_map(static fn (array $stretch): array => [
-                'tick' => $stretch['tick'], 'numerator' => $stretch['meter']->numerator, 'denominator' => $stretch['meter']->denominator,
+                'tick' => $stretch['tick'], 'numerator' => $stretch['meter']->numerator,
+                'denominator' => $stretch['meter']->denominator,
             ], $conductor->meters->stretches),
-            'events' => array_map(static fn (ConductorEvent $event): array => ['kind' => $event->kind->value, 'tick' => $event->tick, 'label' => $event->label()], $conductor->events),
+            'events' => array_map(
+                static fn (ConductorEvent $event): array => [
+                    'kind' => $event->kind->value, 'tick' => $event->tick, 'label' => $event->label(),
+                ],
+                $conductor->events,
+            ),
             'tracks' => array_map(static fn (Track $track): array => [
-                'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value, 'channel' => $track->channel,
-                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo, 'transposition' => $track->transposition, 'rows' => self::rows($track), 'techniques' => self::techniques($track),
+                'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value,
+                'channel' => $track->channel,
+                'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo,
+                'transposition' => $track->transposition, 'rows' => self::rows($track),
+                'techniques' => self::techniques($track),
                 'clips' => array_map(static fn (Clip $clip): array => [
-                    'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset, 'loop' => $clip->loop,
-                    'name' => $clip->name, 'muted' => $clip->muted, 'colour' => $clip->colour, 'group' => $clip->group, 'revision' => $revisions[$clip->id] ?? 1,
+                    'id' => $clip->id, 'start' => $clip->start, 'length' => $clip->length, 'offset' => $clip->offset,
+                    'loop' => $clip->loop,
+                    'name' => $clip->name, 'muted' => $clip->muted, 'colour' => $clip->colour, 'group' => $clip->group,
+                    'revision' => $revisions[$clip->id] ?? 1,
                 ], $song->clipsOf($track->id)),
             ], array_values($song->tracks)),
         ];
@@ -183,49 +205,76 @@ final readonly class SongView
         ];
     }
 
-    /** @return list<array<string, mixed>> how its notes may be played, by number from 1, and what plays a note without one, under 0 */
+    /**
+     * @return list<array<string, mixed>> how its notes may be played, by number from 1, and what plays a note without
+     *     one, under 0
+     */
     private static function techniques(Track $track): array
     {
         $of = static fn (int $number, Technique $technique): array => [
-            'number' => $number, 'name' => $technique->name, 'sign' => $technique->sign, 'key' => $technique->key, 'program' => $technique->program,
-            'controller' => $technique->controller, 'channel' => $technique->channel, 'length' => $technique->length, 'velocity' => $technique->velocity,
+            'number' => $number, 'name' => $technique->name, 'sign' => $technique->sign, 'key' => $technique->key,
+            'program' => $technique->program,
+            'controller' => $technique->controller, 'channel' => $technique->channel, 'length' => $technique->length,
+            'velocity' => $technique->velocity,
         ];
         $ordinary = $track->techniques->of(0);
 
-        return [...($ordinary === null ? [] : [$of(0, $ordinary)]), ...array_map($of, array_keys($track->techniques->all), array_values($track->techniques->all))];
+        return [
+            ...($ordinary === null ? [] : [$of(0, $ordinary)]),
+            ...array_map($of, array_keys($track->techniques->all), array_values($track->techniques->all)),
+        ];
     }
 
-    /** @return list<array{int, string, int}> the rows with a name, a colour or a place of their own, from the top down: pitch, name, colour */
+    /**
+     * @return list<array{int, string, int}> the rows with a name, a colour or a place of their own, from the top down:
+     *     pitch, name, colour
+     */
     private static function rows(Track $track): array
     {
         $rows = $track->rowNames()->rows;
 
-        return array_map(static fn (int $pitch, array $row): array => [$pitch, ...$row], array_keys($rows), array_values($rows));
+        return array_map(
+            static fn (int $pitch, array $row): array => [$pitch, ...$row], array_keys($rows), array_values($rows),
+        );
     }
 
     /** @return array<string, mixed> */
     public static function grid(Conductor $conductor, Grid $grid): array
     {
-        return ['grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table()];
+        return [
+            'grid' => (string) $grid, 'swing' => $grid->swing, 'stretches' => $grid->on($conductor->meters)->table(),
+        ];
     }
 
-    /** @return array<string, array<int, int>>|null columns without those that hold their default throughout; null for no rows */
+    /**
+     * @return array<string, array<int, int>>|null columns without those that hold their default throughout; null for no
+     *     rows
+     */
     private static function columns(Notes|Points $table): ?array
     {
-        return $table->id === [] ? null : array_filter(
-            $table->columns(),
-            static fn (array $column, string $name): bool => $column !== [] && ($name === 'id' || min($column) !== $table::COLUMNS[$name]['default'] || max($column) !== $table::COLUMNS[$name]['default']),
-            ARRAY_FILTER_USE_BOTH,
-        );
+        return $table->id === []
+            ? null
+            : array_filter(
+                $table->columns(),
+                static fn (array $column, string $name): bool => $column !== [] &&
+                    ($name === 'id' ||
+                        min($column) !== $table::COLUMNS[$name]['default'] ||
+                        max($column) !== $table::COLUMNS[$name]['default']),
+                ARRAY_FILTER_USE_BOTH,
+            );
     }
 
-    /** @return list<array{tick: int, name: string, classes: list<int>, pitches: list<int>}> the names of chords, the pitch classes that belong to each, and pitches to hear it by */
+    /**
+     * @return list<array{tick: int, name: string, classes: list<int>, pitches: list<int>}> the names of chords, the
+     *     pitch classes that belong to each, and pitches to hear it by
+     */
     private static function chords(Conductor $conductor): array
     {
         $voicing = new Voicing('close', 48, 72, true);
 
         return array_map(static fn (array $named): array => [
-            'tick' => $named[0], 'name' => (string) $named[1], 'classes' => $named[1]->classes(), 'pitches' => [Voicing::bassOf($named[1], 48), ...$voicing->next($named[1])],
+            'tick' => $named[0], 'name' => (string) $named[1], 'classes' => $named[1]->classes(),
+            'pitches' => [Voicing::bassOf($named[1], 48), ...$voicing->next($named[1])],
         ], $conductor->chords()->all);
     }
 

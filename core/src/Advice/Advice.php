@@ -12,9 +12,9 @@ use Jactonic\Core\Time\Grid;
 /**
  * Reads the timing of notes: which grid they were meant for, and what each grid would run together.
  *
- * Looks at the played moments, as `quantize` does. Recommended is the coarsest straight or triplet grid that runs nothing
- * together, whose mean distance is under 25 % of half the gap, and off which no more than one note in fifty lies by more
- * than 75 %; where there is none, the one with the smallest mean.
+ * Looks at the played moments, as `quantize` does. Recommended is the coarsest straight or triplet grid that runs
+ * nothing together, whose mean distance is under 25 % of half the gap, and off which no more than one note in fifty
+ * lies by more than 75 %; where there is none, the one with the smallest mean.
  */
 final readonly class Advice
 {
@@ -35,7 +35,10 @@ final readonly class Advice
     /** Less swing than this is an uneven hand. */
     private const LEAST_SWING = 8;
 
-    /** A swung grid comes first where its mean is under half of the straight one's and of the triplet one's; a take that is late as a whole gives that to half of the notes. */
+    /**
+     * A swung grid comes first where its mean is under half of the straight one's and of the triplet one's; a take that
+     * is late as a whole gives that to half of the notes.
+     */
     private const CLEARLY = 0.5;
 
     /**
@@ -61,7 +64,9 @@ final readonly class Advice
             $straight = self::measure(Grid::parse($value), $moments, $context);
             $inThrees = self::measure(Grid::parse($triplet), $moments, $context);
             array_push($plain, $straight, $inThrees);
-            $swing = in_array($value, self::MAY_SWING, true) ? Swing::best($straight->grid, $ticks, $context->time->meters) : 0;
+            $swing = in_array($value, self::MAY_SWING, true)
+                ? Swing::best($straight->grid, $ticks, $context->time->meters)
+                : 0;
             if ($swing >= self::LEAST_SWING) {
                 $swung[] = [self::measure($straight->grid->withSwing($swing), $moments, $context), $inThrees];
             }
@@ -69,7 +74,10 @@ final readonly class Advice
         $plain = self::ranked($plain);
         $clear = $unclear = [];
         foreach ($swung as [$candidate, $inThrees]) {
-            if ($candidate->collisions === 0 && $candidate->mean < self::CLEARLY * min($plain[0]->mean ?? INF, $inThrees->mean)) {
+            if (
+                $candidate->collisions === 0 &&
+                $candidate->mean < self::CLEARLY * min($plain[0]->mean ?? INF, $inThrees->mean)
+            ) {
                 $clear[] = $candidate;
             } else {
                 $unclear[] = $candidate;
@@ -94,7 +102,11 @@ final readonly class Advice
         $text = "{$best->name()} fits best: ".round($best->mean).' % of half a step off on average';
         $text .= $best->collisions > 0 ? ", but {$best->collisions} notes would fall together." : '.';
         foreach ($this->candidates as $other) {
-            if ($other->collisions > $best->collisions && $other->grid->swing === 0 && self::isNextCoarser($other->grid, $best->grid)) {
+            if (
+                $other->collisions > $best->collisions &&
+                $other->grid->swing === 0 &&
+                self::isNextCoarser($other->grid, $best->grid)
+            ) {
                 $text .= " {$other->name()} would run {$other->collisions} notes together.";
             }
         }
@@ -178,7 +190,8 @@ final readonly class Advice
     {
         // What lies exactly on a grid is never told a coarser one that would move it.
         $exact = array_filter($candidates, static fn (Candidate $candidate): bool => $candidate->largest === 0.0);
-        $fits = static fn (Candidate $candidate): bool => $candidate->fits() && ($exact === [] || $candidate->largest === 0.0);
+        $fits = static fn (Candidate $candidate): bool => $candidate->fits()
+            && ($exact === [] || $candidate->largest === 0.0);
         $fitting = array_values(array_filter($candidates, $fits));
         $rest = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => ! $fits($candidate)));
         usort($rest, static fn (Candidate $a, Candidate $b): int => $a->mean <=> $b->mean);

@@ -45,8 +45,10 @@ final readonly class Candidate
     public function toArray(): array
     {
         return [
-            'grid' => (string) $this->grid, 'swing' => $this->grid->swing, 'name' => $this->name(), 'line' => $this->line(),
-            'mean' => round($this->mean, 1), 'largest' => round($this->largest, 1), 'collisions' => $this->collisions, 'fits' => $this->fits(),
+            'grid' => (string) $this->grid, 'swing' => $this->grid->swing, 'name' => $this->name(),
+            'line' => $this->line(),
+            'mean' => round($this->mean, 1), 'largest' => round($this->largest, 1), 'collisions' => $this->collisions,
+            'fits' => $this->fits(),
         ];
     }
 }

@@ -15,8 +15,9 @@ use Jactonic\Core\Time\TickRange;
 /**
  * What chords some notes make, by beats, by bars or wherever they change.
  *
- * In each span every pitch class weighs as long as it sounds there; the bass is the lowest note that sounds for a fair part
- * of it. So a passing note says little, and a strum is heard as the chord it becomes: a span begins up to a 64th early.
+ * In each span every pitch class weighs as long as it sounds there; the bass is the lowest note that sounds for a fair
+ * part of it. So a passing note says little, and a strum is heard as the chord it becomes: a span begins up to a 64th
+ * early.
  */
 final readonly class ChordNaming
 {
@@ -101,7 +102,9 @@ final readonly class ChordNaming
         }
         ksort($lows);
         $most = max($lows);
-        $bass = array_key_first(array_filter($lows, static fn (int $sounds): bool => $sounds >= self::BASS_SHARE * $most));
+        $bass = array_key_first(array_filter(
+            $lows, static fn (int $sounds): bool => $sounds >= self::BASS_SHARE * $most,
+        ));
 
         return ChordMatch::of($weights, (int) $bass % 12, ($this->keyAt)($at));
     }
@@ -129,10 +132,18 @@ final readonly class ChordNaming
     {
         $count = $this->meters->barAt($range->to - 1) - $this->meters->barAt($range->from) + 1;
         if ($count > self::MOST_BARS) {
-            throw new EditRefused('Chords are named in at most '.number_format(self::MOST_BARS).' bars at once, and these are '.number_format($count).'. Set a range, or take by=changes.', ['most' => self::MOST_BARS]);
+            throw new EditRefused(
+                'Chords are named in at most '.number_format(self::MOST_BARS).' bars at once, and these are '
+                    .number_format($count).'. Set a range, or take by=changes.',
+                ['most' => self::MOST_BARS],
+            );
         }
         $edges = [$range->from];
-        for ($tick = $this->meters->nextBarLine($range->from); $tick < $range->to; $tick = $this->meters->nextBarLine($tick)) {
+        for (
+            $tick = $this->meters->nextBarLine($range->from);
+            $tick < $range->to;
+            $tick = $this->meters->nextBarLine($tick)
+        ) {
             $edges[] = $tick;
         }
 

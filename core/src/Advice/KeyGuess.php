@@ -11,8 +11,8 @@ use Jactonic\Core\Pitch\Spelling;
 /**
  * Which keys some notes could be in, the likeliest first.
  *
- * Notes speak for a key as long as they sound and belong to it. Of keys with the same notes that one is meant whose root,
- * fifth and third sound most, and on whose root the lowest voice begins and ends.
+ * Notes speak for a key as long as they sound and belong to it. Of keys with the same notes that one is meant whose
+ * root, fifth and third sound most, and on whose root the lowest voice begins and ends.
  */
 final readonly class KeyGuess
 {
@@ -20,7 +20,9 @@ final readonly class KeyGuess
     private const SHAPES = ['major', 'minor', 'dorian', 'mixolydian', 'lydian', 'phrygian', 'harmonic minor'];
 
     /** How much each shape is met beside the others. */
-    private const USUAL = ['major' => 0.06, 'minor' => 0.05, 'dorian' => 0.02, 'mixolydian' => 0.01, 'harmonic minor' => -0.01];
+    private const USUAL = [
+        'major' => 0.06, 'minor' => 0.05, 'dorian' => 0.02, 'mixolydian' => 0.01, 'harmonic minor' => -0.01,
+    ];
 
     private const ROOT = 0.5;
 
@@ -52,7 +54,10 @@ final readonly class KeyGuess
             $weights[$notes->pitch[$i] % 12] += $notes->length[$i];
         }
         $all = array_sum($weights);
-        $ends = [self::lowestBeside($notes, $sounding, $sounding[0]), self::lowestBeside($notes, $sounding, $sounding[count($sounding) - 1])];
+        $ends = [
+            self::lowestBeside($notes, $sounding, $sounding[0]),
+            self::lowestBeside($notes, $sounding, $sounding[count($sounding) - 1]),
+        ];
         $shares = array_map(static fn (float $weight): float => $weight / $all, $weights);
         $guesses = [];
         foreach (self::SHAPES as $shape) {
@@ -72,9 +77,14 @@ final readonly class KeyGuess
      */
     private static function lowestBeside(Notes $notes, array $places, int $of): int
     {
-        $beside = array_filter($places, static fn (int $i): bool => abs($notes->start[$i] - $notes->start[$of]) <= intdiv($notes->length[$of], 2));
+        $beside = array_filter(
+            $places,
+            static fn (int $i): bool => abs($notes->start[$i] - $notes->start[$of]) <= intdiv($notes->length[$of], 2),
+        );
 
-        return min($notes->pitch[$of], ...array_map(static fn (int $i): int => $notes->pitch[$i], array_values($beside))) % 12;
+        return min(
+            $notes->pitch[$of], ...array_map(static fn (int $i): int => $notes->pitch[$i], array_values($beside)),
+        ) % 12;
     }
 
     /**
@@ -88,8 +98,13 @@ final readonly class KeyGuess
             $inside += $shares[($root + $step) % 12];
         }
         $third = in_array(4, Scale::SHAPES[$shape], true) ? 4 : 3;
-        $score = 2 * $inside + self::ROOT * $shares[$root] + self::FIFTH * $shares[($root + 7) % 12] + self::THIRD * $shares[($root + $third) % 12]
-            + self::IN_BASS * count(array_keys($ends, $root, true)) + (self::USUAL[$shape] ?? 0.0);
+        $score =
+            2 * $inside +
+            self::ROOT * $shares[$root] +
+            self::FIFTH * $shares[($root + 7) % 12] +
+            self::THIRD * $shares[($root + $third) % 12] +
+            self::IN_BASS * count(array_keys($ends, $root, true)) +
+            (self::USUAL[$shape] ?? 0.0);
 
         return new self(Scale::parse(self::root($root, $shape)." {$shape}"), (int) round(100 * $inside), $score);
     }

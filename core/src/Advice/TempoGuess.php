@@ -8,8 +8,8 @@ namespace Jactonic\Core\Advice;
  * The tempo that something was played in where nothing told it.
  *
  * A period fits as far as the moments point the same way when they are wound around it: the length of the mean of their
- * unit vectors (the vector strength of circular statistics). A beat is judged with its halves and quarters, and of beats
- * that fit alike the one nearest to a walking pace is taken, so what is slow may come out twice as fast.
+ * unit vectors (the vector strength of circular statistics). A beat is judged with its halves and quarters, and of
+ * beats that fit alike the one nearest to a walking pace is taken, so what is slow may come out twice as fast.
  */
 final readonly class TempoGuess
 {
@@ -56,7 +56,8 @@ final readonly class TempoGuess
             }
         }
         $finest = self::strength($moments, 15_000 / $best);
-        // Moments that say nothing agree by chance as the root of their number does, and the best of many tempos better.
+        // Moments that say nothing agree by chance as the root of their number does, and the best of many tempos
+        // better.
         $chance = 1.6 / sqrt(count($moments));
 
         return new self(round($best, 1), max(0, (int) round(100 * ($finest - $chance) / (1 - $chance))));

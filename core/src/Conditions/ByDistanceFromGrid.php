@@ -23,6 +23,8 @@ final readonly class ByDistanceFromGrid implements Condition
         $start = $notes->start[$place];
         $distance = abs($this->lines->nearest($start) - $start);
 
-        return $this->allowed->contain(200 * $distance / ($this->lines->after - $this->lines->before), static fn (float $bound): float => $bound);
+        return $this->allowed->contain(
+            200 * $distance / ($this->lines->after - $this->lines->before), static fn (float $bound): float => $bound,
+        );
     }
 }

@@ -20,6 +20,8 @@ final readonly class ByLength implements Condition
     {
         $start = $notes->start[$place];
 
-        return $this->allowed->contain($notes->length[$place], static fn (Amount $bound): int => $bound->ticksAt($start, $context->time));
+        return $this->allowed->contain(
+            $notes->length[$place], static fn (Amount $bound): int => $bound->ticksAt($start, $context->time),
+        );
     }
 }

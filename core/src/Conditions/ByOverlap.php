@@ -9,7 +9,10 @@ use Jactonic\Core\Content\Following;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
 
-/** `overlap`: yes where the note runs into a later chord, pitch where it runs into a later note of its pitch, no where it runs into none. */
+/**
+ * `overlap`: yes where the note runs into a later chord, pitch where it runs into a later note of its pitch, no where
+ * it runs into none.
+ */
 final readonly class ByOverlap extends Chosen
 {
     public static function among(Notes $notes, string $wanted, ?Context $context): self

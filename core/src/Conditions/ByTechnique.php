@@ -21,7 +21,8 @@ final readonly class ByTechnique implements Condition
         return match ($this->wanted) {
             'none' => $number === 0,
             'any' => $number !== 0,
-            default => $number !== 0 && $context->clips->techniquesOf($notes->clip[$place])->number($this->wanted) === $number,
+            default => $number !== 0
+                && $context->clips->techniquesOf($notes->clip[$place])->number($this->wanted) === $number,
         };
     }
 }

@@ -20,7 +20,10 @@ use Jactonic\Core\Time\Amount;
  */
 final readonly class Conditions
 {
-    public const NAMES = ['pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale', 'overlap', 'technique'];
+    public const NAMES = [
+        'pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale',
+        'overlap', 'technique',
+    ];
 
     /** @param  array<string, string>  $said */
     private function __construct(private array $said)
@@ -33,7 +36,10 @@ final readonly class Conditions
         $conditions = new self(Words::pairs($text, 'where'));
         foreach ($conditions->said as $name => $value) {
             if (! in_array($name, self::NAMES, true)) {
-                throw new BadInput("There is no condition “{$name}”. There are: ".implode(', ', self::NAMES).'.', ['allowed' => self::NAMES]);
+                throw new BadInput(
+                    "There is no condition “{$name}”. There are: ".implode(', ', self::NAMES).'.',
+                    ['allowed' => self::NAMES],
+                );
             }
             $conditions->condition($name, $value, Notes::none(), null);
         }
@@ -47,7 +53,9 @@ final readonly class Conditions
         $conditions = [];
         foreach ($this->said as $name => $value) {
             if ($name !== 'every') {
-                $conditions[] = $this->condition($name, $value, $notes, $context) ?? throw new BadInput("There is no condition “{$name}”.");
+                $conditions[] = $this->condition($name, $value, $notes, $context) ?? throw new BadInput(
+                    "There is no condition “{$name}”.",
+                );
             }
         }
         $chosen = [];
@@ -73,17 +81,31 @@ final readonly class Conditions
     {
         return match ($name) {
             'pitch' => new ByNumber('pitch', Spans::parse($value, $name, PitchName::parse(...))),
-            'velocity' => new ByNumber('velocity', Spans::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 127))),
+            'velocity' => new ByNumber(
+                'velocity',
+                Spans::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 127)),
+            ),
             'length' => new ByLength(Spans::parse($value, $name, Amount::parse(...))),
-            'beat' => new ByBeat(Spans::parse($value, $name, static fn (string $text): float => self::number($text, $name, 256))),
+            'beat' => new ByBeat(Spans::parse(
+                $value, $name, static fn (string $text): float => self::number($text, $name, 256),
+            )),
             'offgrid' => $this->offGrid($value, $context),
             // Channels count from 1 for a musician and from 0 in the notes.
-            'channel' => new ByNumber('channel', Spans::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 16, 1) - 1)),
+            'channel' => new ByNumber(
+                'channel',
+                Spans::parse(
+                    $value, $name, static fn (string $text): int => (int) self::number($text, $name, 16, 1) - 1,
+                ),
+            ),
             'muted' => new ByMuted(self::word($name, $value, ['yes', 'no']) === 'yes' ? 1 : 0),
             'part' => ByPart::among($notes, self::word($name, $value, ['top', 'bottom', 'inner']), $context),
             'every' => $this->every($value) > 0 ? null : throw self::wrongEvery($value),
-            'range' => new ByRange(self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range')),
-            'scale' => new ByScale(self::word($name, $value, ['in', 'out']) === 'in', $context?->needKey('The condition scale')),
+            'range' => new ByRange(
+                self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range'),
+            ),
+            'scale' => new ByScale(
+                self::word($name, $value, ['in', 'out']) === 'in', $context?->needKey('The condition scale'),
+            ),
             'technique' => new ByTechnique($value),
             'overlap' => ByOverlap::among($notes, self::word($name, $value, ['yes', 'no', 'pitch']), $context),
             default => null,
@@ -91,8 +113,8 @@ final readonly class Conditions
     }
 
     /**
-     * Each n-th moment of the notes chosen, counted by time through all tracks; notes of a track that start together are one
-     * moment.
+     * Each n-th moment of the notes chosen, counted by time through all tracks; notes of a track that start together
+     * are one moment.
      *
      * @param  array<int, int>  $chosen  ids by place
      * @return list<int>
@@ -101,7 +123,10 @@ final readonly class Conditions
     {
         $n = $this->every($this->said['every']);
         $chords = $context->chords($notes, array_keys($chosen), null);
-        usort($chords, static fn (array $a, array $b): int => $notes->start[$a[0]] <=> $notes->start[$b[0]] ?: $a[0] <=> $b[0]);
+        usort(
+            $chords,
+            static fn (array $a, array $b): int => $notes->start[$a[0]] <=> $notes->start[$b[0]] ?: $a[0] <=> $b[0],
+        );
         $ids = [];
         foreach ($chords as $k => $chord) {
             if (($k + 1) % $n === 0) {
@@ -127,12 +152,16 @@ final readonly class Conditions
     /** @param  list<string>  $allowed */
     private static function word(string $name, string $value, array $allowed): string
     {
-        return in_array($value, $allowed, true) ? $value : throw new BadInput("{$name} takes ".implode(' or ', $allowed).", not “{$value}”.");
+        return in_array($value, $allowed, true)
+            ? $value
+            : throw new BadInput("{$name} takes ".implode(' or ', $allowed).", not “{$value}”.");
     }
 
     private function offGrid(string $value, ?Context $context): ?Condition
     {
-        $spans = Spans::parse($value, 'offgrid', static fn (string $text): float => self::number(rtrim($text, '%'), 'offgrid', 100));
+        $spans = Spans::parse(
+            $value, 'offgrid', static fn (string $text): float => self::number(rtrim($text, '%'), 'offgrid', 100),
+        );
 
         return $context === null ? null : new ByDistanceFromGrid($spans, $context->time->gridLines());
     }
@@ -140,7 +169,9 @@ final readonly class Conditions
     private static function number(string $text, string $name, int $max, int $min = 0): float
     {
         if (preg_match('/^\d{1,3}(\.\d{1,3})?$/', $text) !== 1 || (float) $text > $max || (float) $text < $min) {
-            throw new BadInput("{$name} takes numbers up to {$max}".($min > 0 ? " from {$min}" : '').", not “{$text}”.");
+            throw new BadInput(
+                "{$name} takes numbers up to {$max}".($min > 0 ? " from {$min}" : '').", not “{$text}”.",
+            );
         }
 
         return (float) $text;

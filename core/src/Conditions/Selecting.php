@@ -49,7 +49,9 @@ enum Selecting: string
     /** @throws BadInput saying what there is */
     public static function read(string $what): self
     {
-        return self::tryFrom($what) ?? throw new BadInput('select: what takes '.implode(', ', array_column(self::cases(), 'value')).", not “{$what}”.");
+        return self::tryFrom($what) ?? throw new BadInput(
+            'select: what takes '.implode(', ', array_column(self::cases(), 'value')).", not “{$what}”.",
+        );
     }
 
     /**
@@ -65,7 +67,9 @@ enum Selecting: string
             self::None => [],
             self::Invert => array_diff(array_keys($notes->id), $selected),
             self::Range => $this->inRange($notes, $context),
-            self::FromHere => self::those($notes, static fn (int $i): bool => $notes->start[$i] >= $context->caret->tick),
+            self::FromHere => self::those(
+                $notes, static fn (int $i): bool => $notes->start[$i] >= $context->caret->tick,
+            ),
             self::Before => self::those($notes, static fn (int $i): bool => $notes->start[$i] < $context->caret->tick),
             self::ChordMore, self::BarMore => $this->more($notes, $selected, $context),
             self::ChordLess, self::BarLess => $this->less($notes, $selected, $context),
@@ -113,7 +117,8 @@ enum Selecting: string
             self::Length => static fn (int $i): int => $notes->length[$i],
             self::Velocity => static fn (int $i): int => $notes->velocity[$i],
             // A number means another technique on another track.
-            self::Technique => static fn (int $i): int => $context->clips->trackOf($notes->clip[$i]) * 1000 + $notes->technique[$i],
+            self::Technique => static fn (int $i): int => $context->clips->trackOf($notes->clip[$i]) * 1000 + $notes
+                ->technique[$i],
             default => static fn (int $i): int => $notes->pitch[$i],
         };
     }
@@ -126,10 +131,14 @@ enum Selecting: string
      */
     private static function onTracks(Notes $notes, array $selected, Context $context): array
     {
-        $clips = $selected === [] ? [$context->clips->front] : array_map(static fn (int $i): int => $notes->clip[$i], $selected);
+        $clips = $selected === []
+            ? [$context->clips->front]
+            : array_map(static fn (int $i): int => $notes->clip[$i], $selected);
         $tracks = array_fill_keys(array_map($context->clips->trackOf(...), $clips), true);
 
-        return self::those($notes, static fn (int $i): bool => isset($tracks[$context->clips->trackOf($notes->clip[$i])]));
+        return self::those(
+            $notes, static fn (int $i): bool => isset($tracks[$context->clips->trackOf($notes->clip[$i])]),
+        );
     }
 
     /** @return array<int, int> */
@@ -137,7 +146,11 @@ enum Selecting: string
     {
         $range = $context->needRange('select what=range');
 
-        return self::those($notes, static fn (int $i): bool => $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i]);
+        return self::those(
+            $notes,
+            static fn (int $i): bool => $notes->start[$i] < $range->to
+                && $range->from < $notes->start[$i] + $notes->length[$i],
+        );
     }
 
     /**
@@ -158,7 +171,9 @@ enum Selecting: string
                 return [...$selected, ...$step];
             }
         }
-        throw new EditRefused($this === self::BarMore ? 'There is no later bar with notes.' : 'There is no later chord.');
+        throw new EditRefused(
+            $this === self::BarMore ? 'There is no later bar with notes.' : 'There is no later chord.',
+        );
     }
 
     /**
@@ -172,11 +187,15 @@ enum Selecting: string
 
         return count($touched) > 1
             ? array_diff($selected, $touched[count($touched) - 1])
-            : throw new EditRefused($touched === [] ? 'Select notes first; this takes their last '.$name.' out.' : "One {$name} is selected; less would be none.");
+            : throw new EditRefused(
+                $touched === [] ? 'Select notes first; this takes their last '.$name
+                    .' out.' : "One {$name} is selected; less would be none.",
+            );
     }
 
     /**
-     * What it goes by, in order of time: bars that hold notes, or moments at which chords begin, of the tracks of the selection.
+     * What it goes by, in order of time: bars that hold notes, or moments at which chords begin, of the tracks of the
+     * selection.
      *
      * @param  array<int, int>  $selected  places
      * @return list<non-empty-list<int>> places
@@ -219,7 +238,9 @@ enum Selecting: string
     {
         $chosen = array_fill_keys($selected, true);
 
-        return array_filter($steps, static fn (array $step): bool => array_intersect_key(array_fill_keys($step, true), $chosen) !== []);
+        return array_filter(
+            $steps, static fn (array $step): bool => array_intersect_key(array_fill_keys($step, true), $chosen) !== [],
+        );
     }
 
     /** @return callable(int): int the bar of the note at a place */

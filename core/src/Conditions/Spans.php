@@ -33,12 +33,16 @@ final readonly class Spans
     {
         $spans = [];
         if (substr_count($text, ',') >= self::MOST) {
-            throw new BadInput("{$of} takes at most ".self::MOST.' values and spans; join some of them to spans, such as 60..72.');
+            throw new BadInput(
+                "{$of} takes at most ".self::MOST.' values and spans; join some of them to spans, such as 60..72.',
+            );
         }
         foreach (explode(',', $text) as $part) {
             $ends = explode('..', $part);
             if (count($ends) > 2 || $part === '' || $part === '..') {
-                throw new BadInput("{$of}: “{$text}” should be values or spans, such as {$of}=A,B or {$of}=A..B or {$of}=..B.");
+                throw new BadInput(
+                    "{$of}: “{$text}” should be values or spans, such as {$of}=A,B or {$of}=A..B or {$of}=..B.",
+                );
             }
             $from = $ends[0] === '' ? null : $read($ends[0]);
             $spans[] = count($ends) === 1
@@ -57,7 +61,10 @@ final readonly class Spans
     public function contain(int|float $value, Closure $measure): bool
     {
         foreach ($this->spans as $span) {
-            if (($span['from'] === null || $value >= $measure($span['from'])) && ($span['to'] === null || $value <= $measure($span['to']))) {
+            if (
+                ($span['from'] === null || $value >= $measure($span['from'])) &&
+                ($span['to'] === null || $value <= $measure($span['to']))
+            ) {
                 return true;
             }
         }

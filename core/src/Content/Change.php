@@ -8,7 +8,10 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\TickRange;
 use LogicException;
 
-/** What an edit did to notes and to points, what is selected afterwards, what it says of itself, and what it leaves behind. */
+/**
+ * What an edit did to notes and to points, what is selected afterwards, what it says of itself, and what it leaves
+ * behind.
+ */
 final readonly class Change
 {
     /**
@@ -17,8 +20,10 @@ final readonly class Change
      * @param  TableChange<Points>|null  $points  null where they stayed
      * @param  Phrase|null  $clipboard  what was taken to the clipboard, if anything was
      * @param  array<int, int>  $origins  for notes put in the id of the one each is like, where there is one
-     * @param  array<int, int>  $pieces  for those that were cut off the one they are like, by how many ticks later they lie
-     * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less time
+     * @param  array<int, int>  $pieces  for those that were cut off the one they are like, by how many ticks later they
+     *     lie
+     * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less
+     *     time
      * @param  TickRange|null  $range  the range it leaves, where that is another one
      * @param  array<string, string>  $settled  parameters its line gets, so that the line does the same again
      */
@@ -99,7 +104,9 @@ final readonly class Change
      */
     public function withPoints(?TableChange $points, ?Selection $selection = null): self
     {
-        return $this->with(points: $points?->isNothing() === true ? null : $points, selection: $selection ?? $this->selection);
+        return $this->with(
+            points: $points?->isNothing() === true ? null : $points, selection: $selection ?? $this->selection,
+        );
     }
 
     /**
@@ -150,7 +157,9 @@ final readonly class Change
         return max($this->notes->added->nextId, $this->points->added->nextId ?? 0);
     }
 
-    /** One change that does this one and then the next. What is selected is the next one's; what either leaves is left. */
+    /**
+     * One change that does this one and then the next. What is selected is the next one's; what either leaves is left.
+     */
     public function then(self $next): self
     {
         $notes = $this->notes->followedBy($next->notes);

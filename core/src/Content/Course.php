@@ -8,7 +8,10 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Halving;
 
-/** A course of values over time, as it was drawn: from point to point in straight lines, and nothing before the first or after the last. */
+/**
+ * A course of values over time, as it was drawn: from point to point in straight lines, and nothing before the first or
+ * after the last.
+ */
 final readonly class Course
 {
     /** How many points one course may have. */
@@ -29,11 +32,20 @@ final readonly class Course
         $points = [];
         $last = -1;
         foreach (preg_split('/[\s,]+/', trim($text)) ?: [''] as $word) {
-            if (preg_match('/^(\d{1,10}):(-?\d{1,5})$/', $word, $found) !== 1 || (int) $found[1] > Bounds::LAST_TICK || count($points) === self::MOST_POINTS) {
-                throw new BadInput("“{$text}” is no course; write 1 to ".self::MOST_POINTS.' points as tick:value, such as 0:64 480:90.');
+            if (
+                preg_match('/^(\d{1,10}):(-?\d{1,5})$/', $word, $found) !== 1 ||
+                (int) $found[1] > Bounds::LAST_TICK ||
+                count($points) === self::MOST_POINTS
+            ) {
+                throw new BadInput(
+                    "“{$text}” is no course; write 1 to ".self::MOST_POINTS
+                        .' points as tick:value, such as 0:64 480:90.',
+                );
             }
             if ((int) $found[1] <= $last) {
-                throw BadInput::within("A course goes on in time: each of its points lies after the one before, which {$word} does not.");
+                throw BadInput::within(
+                    "A course goes on in time: each of its points lies after the one before, which {$word} does not.",
+                );
             }
             $points[] = [$last = (int) $found[1], (int) $found[2]];
         }

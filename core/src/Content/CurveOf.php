@@ -67,7 +67,9 @@ enum CurveOf: string
     {
         $within = max($this->least(), min($this->most(), $written));
 
-        return $this === self::Pitch ? max(-8192, min(8191, (int) round($within * 8192 / self::BEND_CENTS))) : (int) round($within);
+        return $this === self::Pitch
+            ? max(-8192, min(8191, (int) round($within * 8192 / self::BEND_CENTS)))
+            : (int) round($within);
     }
 
     /** What a point holds, as it is written. */

@@ -20,7 +20,10 @@ final class Draft
     public const MOST_NOTES = 200_000;
 
     /** The columns an edit may write to. */
-    private const WRITTEN = ['start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart', 'looseVelocity', 'technique'];
+    private const WRITTEN = [
+        'start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'playedStart', 'playedEnd', 'looseStart',
+        'looseVelocity', 'technique',
+    ];
 
     /** @var array<int, int> */
     public array $start;
@@ -259,7 +262,10 @@ final class Draft
             $selection = Selection::of(array_diff($selection->ids, $gone));
         }
 
-        return Change::of(new TableChange($this->notes->at($places), Notes::of($this->added), $before, $after), $selection, $said ?? Said::aside('Done'))
+        return Change::of(
+            new TableChange($this->notes->at($places), Notes::of($this->added), $before, $after), $selection,
+            $said ?? Said::aside('Done'),
+        )
             ->copying($this->origins, $this->pieces);
     }
 
@@ -286,7 +292,12 @@ final class Draft
     private function forgetLooseVelocities(): void
     {
         $loose = $this->looseVelocity;
-        if ($this->velocity === $this->notes->velocity || $loose !== $this->notes->looseVelocity || $loose === [] || (min($loose) === 0 && max($loose) === 0)) {
+        if (
+            $this->velocity === $this->notes->velocity ||
+            $loose !== $this->notes->looseVelocity ||
+            $loose === [] ||
+            (min($loose) === 0 && max($loose) === 0)
+        ) {
             return;
         }
         foreach ($this->looseVelocity as $i => $loose) {
@@ -316,7 +327,11 @@ final class Draft
         }
         foreach ($starts as $i => $start) {
             if ($start + $lengths[$i] > Bounds::LAST_TICK) {
-                throw new EditRefused('That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK.'. Take a smaller amount, or an earlier place.', ['last' => Bounds::LAST_TICK]);
+                throw new EditRefused(
+                    'That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK
+                        .'. Take a smaller amount, or an earlier place.',
+                    ['last' => Bounds::LAST_TICK],
+                );
             }
         }
     }
@@ -325,7 +340,9 @@ final class Draft
     public static function tooMany(): EditRefused
     {
         return new EditRefused(
-            'That would make more than '.number_format(self::MOST_NOTES).' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser grid.',
+            'That would make more than '.number_format(self::MOST_NOTES)
+                .' notes, which is more than can be worked on at once. Take fewer notes, fewer times, or a coarser '
+                .'grid.',
             ['most' => self::MOST_NOTES],
         );
     }

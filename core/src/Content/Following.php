@@ -9,7 +9,8 @@ final class Following
 {
     /**
      * @param  list<non-empty-list<int>>  $chords  of one track, in order of time
-     * @return array{array<int, int>, array<int, int>} the start of the next chord by place, and the places of the last one
+     * @return array{array<int, int>, array<int, int>} the start of the next chord by place, and the places of the last
+     *     one
      */
     public static function chords(Notes $notes, array $chords): array
     {

@@ -8,8 +8,8 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Pitch\PitchName;
 
 /**
- * What runs beside the notes as values over time: the velocities of the notes themselves, or points of one controller, of
- * bend, pressure or program.
+ * What runs beside the notes as values over time: the velocities of the notes themselves, or points of one controller,
+ * of bend, pressure or program.
  *
  * In a line it is written `velocity`, `release`, `cc0` to `cc127`, `bend`, `pressure`, `program`, or `key0` to `key127`
  * for the pressure of one key.
@@ -21,7 +21,9 @@ final readonly class Lane
     private const RELEASE = 'release';
 
     /** Kinds of points there is one lane of, by what they are called in a line. */
-    private const SINGLE = ['bend' => PointKind::Bend, 'pressure' => PointKind::Pressure, 'program' => PointKind::Program];
+    private const SINGLE = [
+        'bend' => PointKind::Bend, 'pressure' => PointKind::Pressure, 'program' => PointKind::Program,
+    ];
 
     /** Kinds of points with a number, by what stands before it. */
     private const NUMBERED = ['cc' => PointKind::Controller, 'key' => PointKind::KeyPressure];
@@ -64,7 +66,10 @@ final readonly class Lane
     /** @return list<self> all there are but those of single keys: velocities first, then controllers by number */
     public static function all(): array
     {
-        $names = [self::VELOCITY, self::RELEASE, ...array_keys(self::SINGLE), ...array_map(static fn (int $number): string => "cc{$number}", range(0, 127))];
+        $names = [
+            self::VELOCITY, self::RELEASE, ...array_keys(self::SINGLE),
+            ...array_map(static fn (int $number): string => "cc{$number}", range(0, 127)),
+        ];
 
         return array_map(self::parse(...), $names);
     }
@@ -72,7 +77,8 @@ final readonly class Lane
     /** Which there are, in words. */
     public static function allowed(): string
     {
-        return 'velocity, release, cc0 to cc127, bend, pressure, program, or key0 to key127 for the pressure of one key';
+        return 'velocity, release, cc0 to cc127, bend, pressure, program, or key0 to key127 for the pressure of one '
+            .'key';
     }
 
     /** Whether it shows a column of the notes rather than points. */
@@ -97,7 +103,10 @@ final readonly class Lane
         return $this->kind === PointKind::Bend ? 8191 : 127;
     }
 
-    /** What holds before anything is said: as the MIDI standard's response to “reset all controllers” and its defaults have it. */
+    /**
+     * What holds before anything is said: as the MIDI standard's response to “reset all controllers” and its defaults
+     * have it.
+     */
     public function rest(): int
     {
         return match (true) {
@@ -123,7 +132,8 @@ final readonly class Lane
     /** Whether a point lies in it: those of a single note lie in none. */
     public function holds(Points $points, int $place): bool
     {
-        return $this->kind !== null && $points->kind[$place] === $this->kind->value && $points->number[$place] === $this->number && $points->note[$place] === 0;
+        return $this->kind !== null && $points->kind[$place] === $this->kind->value
+            && $points->number[$place] === $this->number && $points->note[$place] === 0;
     }
 
     /** @return array<int, int> the places of its points, in order of time */
@@ -148,6 +158,9 @@ final readonly class Lane
     /** @return array{name: string, title: string, least: int, most: int, rest: int} */
     public function describe(): array
     {
-        return ['name' => $this->name, 'title' => $this->title(), 'least' => $this->least(), 'most' => $this->most(), 'rest' => $this->rest()];
+        return [
+            'name' => $this->name, 'title' => $this->title(), 'least' => $this->least(), 'most' => $this->most(),
+            'rest' => $this->rest(),
+        ];
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Jactonic\Core\Content;
 
 /**
- * Curves within single notes go along with whatever becomes of their notes: they move and stretch with them, go with them,
- * are copied with copies, cut where a note is cut in pieces, and put one behind the other where notes are joined.
+ * Curves within single notes go along with whatever becomes of their notes: they move and stretch with them, go with
+ * them, are copied with copies, cut where a note is cut in pieces, and put one behind the other where notes are joined.
  */
 final readonly class NoteCurves
 {
@@ -29,7 +29,8 @@ final readonly class NoteCurves
     /** The change of notes with what it does to their curves, and of curves with where their notes end. */
     public function along(Change $change): Change
     {
-        $hasCurves = $this->of !== [] || ($change->points !== null && array_filter($change->points->added->note) !== []);
+        $hasCurves = $this->of !== []
+            || ($change->points !== null && array_filter($change->points->added->note) !== []);
         if (! $hasCurves || ($change->notes->isNothing() && $change->points === null)) {
             return $change;
         }
@@ -37,7 +38,11 @@ final readonly class NoteCurves
         $changed = $change->applyToPoints($this->points);
         $draft = new PointDraft($changed, $change->nextId());
         // Points that the edit itself changed are where it put them.
-        $own = $change->points === null ? [] : array_fill_keys([...$change->points->removed->id, ...array_keys($change->points->after['start'] ?? [])], true);
+        $own = $change->points === null
+            ? []
+            : array_fill_keys(
+                [...$change->points->removed->id, ...array_keys($change->points->after['start'] ?? [])], true,
+            );
         $at = array_diff_key(array_flip($changed->id), $own);
         $joined = $this->joined($change, $places);
         foreach ($joined as $note => $into) {
@@ -49,10 +54,15 @@ final readonly class NoteCurves
         $moved = ($change->notes->after['start'] ?? []) + ($change->notes->after['length'] ?? []);
         foreach (array_intersect_key($this->of, $moved, $places) as $note => $_) {
             $k = $places[$note];
-            [$start, $length] = [$change->notes->after['start'][$note] ?? $this->notes->start[$k], $change->notes->after['length'][$note] ?? $this->notes->length[$k]];
+            [$start, $length] = [
+                $change->notes->after['start'][$note] ?? $this->notes->start[$k],
+                $change->notes->after['length'][$note] ?? $this->notes->length[$k],
+            ];
             if (! isset($isCut[$note]) && ! ($change->cuts && $length < $this->notes->length[$k])) {
                 foreach ($this->placesOf($note, $at) as $place) {
-                    $draft->start[$place] = self::scaled($changed->start[$place], $this->notes->start[$k], $this->notes->length[$k], $start, $length);
+                    $draft->start[$place] = self::scaled(
+                        $changed->start[$place], $this->notes->start[$k], $this->notes->length[$k], $start, $length,
+                    );
                 }
             }
         }
@@ -61,14 +71,15 @@ final readonly class NoteCurves
         }
         $whole = $change->points === null ? $draft->change() : $change->points->followedBy($draft->change());
         $after = $whole->applyTo($this->points);
-        $touched = $moved + array_flip($change->notes->added->id) + array_flip($change->notes->removed->id) + $this->notesOf($change->points);
+        $touched = $moved + array_flip($change->notes->added->id) + array_flip($change->notes->removed->id) + $this
+            ->notesOf($change->points);
 
         return $change->withPoints($whole->followedBy(self::within($change->applyTo($this->notes), $after, $touched)));
     }
 
     /**
-     * What has to be done so that curves lie within their notes: what comes behind the end of one, or has no note, goes; of what
-     * lies before it what holds at its start is said there.
+     * What has to be done so that curves lie within their notes: what comes behind the end of one, or has no note,
+     * goes; of what lies before it what holds at its start is said there.
      *
      * @param  array<int, mixed>|null  $only  the notes that are looked at, by id; all where left out
      * @return TableChange<Points>
@@ -105,13 +116,18 @@ final readonly class NoteCurves
         return $draft->change();
     }
 
-    /** Where a tick of a note, of 1 tick at least, lies when the note lies elsewhere, longer or shorter; within it all the same. */
+    /**
+     * Where a tick of a note, of 1 tick at least, lies when the note lies elsewhere, longer or shorter; within it all
+     * the same.
+     */
     public static function scaled(int $tick, int $start, int $length, int $newStart, int $newLength): int
     {
         return $newStart + max(0, min($newLength - 1, (int) round(($tick - $start) * $newLength / $length)));
     }
 
-    /** Gives an added note the curve of the one it is like: as long as it, or where it is a piece, what lies within it. */
+    /**
+     * Gives an added note the curve of the one it is like: as long as it, or where it is a piece, what lies within it.
+     */
     private function copy(PointDraft $draft, Change $change, int $k, ?int $place): void
     {
         if ($place === null) {
@@ -125,7 +141,10 @@ final readonly class NoteCurves
         foreach ($this->of[$this->notes->id[$place]] ?? [] as $i) {
             $row = ['note' => $note, 'clip' => $added->clip[$k], 'rank' => Points::LAST_RANK] + $this->points->row($i);
             $tick = $later === null
-                ? self::scaled($row['start'], $this->notes->start[$place], $this->notes->length[$place], $start, $added->length[$k])
+                ? self::scaled(
+                    $row['start'], $this->notes->start[$place], $this->notes->length[$place], $start,
+                    $added->length[$k],
+                )
                 : $row['start'] + $later;
             if ($later !== null && $tick <= $start) {
                 $held["{$row['kind']} {$row['number']}"] = ['start' => $start] + $row;
@@ -163,9 +182,13 @@ final readonly class NoteCurves
     private function notesOf(?TableChange $change): array
     {
         $moved = $change->after['start'] ?? [];
-        $notes = $moved === [] ? [] : array_intersect_key(array_combine($this->points->id, $this->points->note), $moved);
+        $notes = $moved === []
+            ? []
+            : array_intersect_key(array_combine($this->points->id, $this->points->note), $moved);
 
-        return array_fill_keys([...array_values($notes), ...($change === null ? [] : array_values($change->added->note))], true);
+        return array_fill_keys(
+            [...array_values($notes), ...($change === null ? [] : array_values($change->added->note))], true,
+        );
     }
 
     /**
@@ -178,11 +201,16 @@ final readonly class NoteCurves
     {
         $joined = $gone = [];
         foreach ($change->notes->removed->id as $r => $note) {
-            $gone["{$change->notes->removed->clip[$r]} {$change->notes->removed->pitch[$r]}"][$note] = $change->notes->removed->start[$r];
+            $gone["{$change->notes->removed->clip[$r]} {$change->notes->removed->pitch[$r]}"][$note] = $change->notes
+                ->removed->start[$r];
         }
         foreach ($change->notes->after['length'] ?? [] as $into => $length) {
             $k = $places[$into];
-            foreach ($length <= $this->notes->length[$k] ? [] : $gone["{$this->notes->clip[$k]} {$this->notes->pitch[$k]}"] ?? [] as $note => $start) {
+            foreach (
+                $length <= $this->notes->length[$k]
+                    ? []
+                    : $gone["{$this->notes->clip[$k]} {$this->notes->pitch[$k]}"] ?? [] as $note => $start
+            ) {
                 if ($start >= $this->notes->start[$k] && $start < $this->notes->start[$k] + $length) {
                     $joined[$note] = $into;
                 }

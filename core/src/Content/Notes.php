@@ -10,9 +10,8 @@ namespace Jactonic\Core\Content;
  * Units: start and length in ticks (start ≥ 0, length ≥ 1), pitch 0–127, velocity 1–127, release velocity 0–127,
  * channel 0–15, muted 0 or 1, group 0 (none) or its number. `playedStart` and `playedEnd` say how many ticks after
  * the note's start and end they were played. `looseStart` and `looseVelocity` say by how
- * much `humanize` moved them, so that it never adds to itself. `technique` is the number of how it is played among those of
- * its track, 0 for ordinary. `clip` is the clip a note lies in where clips are open
- * together, else 0.
+ * much `humanize` moved them, so that it never adds to itself. `technique` is the number of how it is played among
+ * those of its track, 0 for ordinary. `clip` is the clip a note lies in where clips are open together, else 0.
  */
 final readonly class Notes extends Table
 {
@@ -76,7 +75,8 @@ final readonly class Notes extends Table
         return new self(
             $columns['id'], $columns['start'], $columns['length'], $columns['pitch'], $columns['velocity'],
             $columns['release'], $columns['channel'], $columns['muted'], $columns['group'],
-            $columns['playedStart'], $columns['playedEnd'], $columns['looseStart'], $columns['looseVelocity'], $columns['technique'], $columns['clip'],
+            $columns['playedStart'], $columns['playedEnd'], $columns['looseStart'], $columns['looseVelocity'],
+            $columns['technique'], $columns['clip'],
             self::idAfter($columns['id'], $nextId),
         );
     }
@@ -88,7 +88,8 @@ final readonly class Notes extends Table
             'velocity' => $this->velocity, 'release' => $this->release, 'channel' => $this->channel,
             'muted' => $this->muted, 'group' => $this->group,
             'playedStart' => $this->playedStart, 'playedEnd' => $this->playedEnd,
-            'looseStart' => $this->looseStart, 'looseVelocity' => $this->looseVelocity, 'technique' => $this->technique, 'clip' => $this->clip,
+            'looseStart' => $this->looseStart, 'looseVelocity' => $this->looseVelocity, 'technique' => $this->technique,
+            'clip' => $this->clip,
         ];
     }
 

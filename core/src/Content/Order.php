@@ -37,7 +37,11 @@ final class Order
         $beforeId = 0;
         foreach ($start as $i => $tick) {
             if ($tick <= $before) {
-                if ($tick < $before || $second[$i] < $beforeSecond || ($second[$i] === $beforeSecond && $id[$i] < $beforeId)) {
+                if (
+                    $tick < $before ||
+                    $second[$i] < $beforeSecond ||
+                    ($second[$i] === $beforeSecond && $id[$i] < $beforeId)
+                ) {
                     return false;
                 }
             }
@@ -50,8 +54,8 @@ final class Order
     }
 
     /**
-     * The present places in the wanted order. Start, second column and rank lie in one whole number, so that sorting compares
-     * plain numbers; the rank is the id itself as long as ids are small enough for that.
+     * The present places in the wanted order. Start, second column and rank lie in one whole number, so that sorting
+     * compares plain numbers; the rank is the id itself as long as ids are small enough for that.
      *
      * @param  array<int, int>  $start
      * @param  array<int, int>  $second

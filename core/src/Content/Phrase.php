@@ -27,7 +27,8 @@ final readonly class Phrase
 
     /**
      * @param  TickRange|null  $span  the range it was taken from, whose silence belongs to it
-     * @param  list<Piece>  $pieces  the clips it was taken from; their notes and points have the place of theirs here as `clip`
+     * @param  list<Piece>  $pieces  the clips it was taken from; their notes and points have the place of theirs here
+     *     as `clip`
      *
      * @throws EditRefused where it is more than is read again
      */
@@ -46,7 +47,11 @@ final readonly class Phrase
     private static function refuseMore(string $what, int $count, int $most): void
     {
         if ($count > $most) {
-            throw new EditRefused('Nothing copied: the clipboard takes at most '.number_format($most)." {$what}, and these are ".number_format($count).'. Take fewer at a time, such as one track after another.', ['most' => $most]);
+            throw new EditRefused(
+                'Nothing copied: the clipboard takes at most '.number_format($most)." {$what}, and these are "
+                    .number_format($count).'. Take fewer at a time, such as one track after another.',
+                ['most' => $most],
+            );
         }
     }
 
@@ -55,7 +60,8 @@ final readonly class Phrase
     {
         $points = $this->points ?? Points::none();
 
-        return $points->id !== [] && count(array_unique($points->kind)) === 1 && count(array_unique($points->number)) === 1;
+        return $points->id !== [] && count(array_unique($points->kind)) === 1
+            && count(array_unique($points->number)) === 1;
     }
 
     /** Where it begins: at its range, its first clip, or its first note or point. */
@@ -89,7 +95,8 @@ final readonly class Phrase
         $from = $this->span === null ? 0 : $scaled($this->span->from);
 
         return new self(
-            Notes::of($columns), $ppq, $this->span === null ? null : TickRange::of($from, max($from + 1, $scaled($this->span->to))),
+            Notes::of($columns), $ppq,
+            $this->span === null ? null : TickRange::of($from, max($from + 1, $scaled($this->span->to))),
             array_map(static fn (Piece $piece): Piece => $piece->scaled($scaled), $this->pieces),
             $this->points?->with(['start' => array_map($scaled, $this->points->start)]),
         );
@@ -99,11 +106,17 @@ final readonly class Phrase
     public function toArray(): array
     {
         $columns = array_diff_key($this->notes->columns(), ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
-        $points = array_diff_key($this->points?->columns() ?? [], ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []));
+        $points = array_diff_key(
+            $this->points?->columns() ?? [], ['id' => 0] + ($this->pieces === [] ? ['clip' => 0] : []),
+        );
         $places = array_flip($this->notes->id);
         // A note is called by its place from 1: its id is that of a song.
-        $points['note'] = array_map(static fn (int $note): int => isset($places[$note]) ? $places[$note] + 1 : 0, $this->points->note ?? []);
-        $clips = $this->pieces === [] ? [] : ['clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces)];
+        $points['note'] = array_map(
+            static fn (int $note): int => isset($places[$note]) ? $places[$note] + 1 : 0, $this->points->note ?? [],
+        );
+        $clips = $this->pieces === []
+            ? []
+            : ['clips' => array_map(static fn (Piece $piece): array => $piece->toArray(), $this->pieces)];
 
         return [
             'jactonic' => self::MARK,
@@ -132,19 +145,37 @@ final readonly class Phrase
         $span = $value['span'] ?? null;
         $edges = is_array($span) ? self::range($span[0] ?? null, $span[1] ?? null) : null;
         if ($span !== null && $edges === null) {
-            throw self::unreadable('span takes two ticks from 0 to '.number_format(Bounds::LAST_TICK).', the later one last');
+            throw self::unreadable(
+                'span takes two ticks from 0 to '.number_format(Bounds::LAST_TICK).', the later one last',
+            );
         }
 
         $pieces = self::pieces($value['clips'] ?? []);
         $given = $value['points'] ?? [];
-        $points = ! is_array($given) || ($given['start'] ?? []) === [] ? Points::none() : Points::checked($pieces === [] ? array_diff_key($given, ['clip' => 0]) : $given, self::MOST_NOTES, self::unreadable(...));
+        $points = ! is_array($given) || ($given['start'] ?? []) === []
+            ? Points::none()
+            : Points::checked(
+                $pieces === [] ? array_diff_key($given, ['clip' => 0]) : $given, self::MOST_NOTES,
+                self::unreadable(...),
+            );
         if ($pieces === []) {
             $isBare = $points->id !== [] && ($value['notes']['start'] ?? []) === [];
 
-            return new self($isBare ? Notes::none() : Notes::checked(array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...)), $ppq, $edges, points: $points);
+            return new self(
+                $isBare ? Notes::none() : Notes::checked(
+                    array_diff_key($value['notes'], ['clip' => 0]), self::MOST_NOTES, self::unreadable(...),
+                ),
+                $ppq, $edges, points: $points,
+            );
         }
-        $notes = ($value['notes']['start'] ?? []) === [] ? Notes::none() : Notes::checked($value['notes'], self::MOST_NOTES, self::unreadable(...));
-        if (array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces)) !== []) {
+        $notes =
+            ($value['notes']['start'] ?? []) === []
+                ? Notes::none()
+                : Notes::checked($value['notes'], self::MOST_NOTES, self::unreadable(...));
+        if (
+            array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces)) !==
+            []
+        ) {
             throw self::unreadable('clip takes the place of one of its clips');
         }
 
@@ -153,7 +184,9 @@ final readonly class Phrase
 
     private static function range(mixed $from, mixed $to): ?TickRange
     {
-        return is_int($from) && is_int($to) && $from >= 0 && $to > $from && $to <= Bounds::LAST_TICK ? TickRange::of($from, $to) : null;
+        return is_int($from) && is_int($to) && $from >= 0 && $to > $from && $to <= Bounds::LAST_TICK
+            ? TickRange::of($from, $to)
+            : null;
     }
 
     /** @return list<Piece> */
@@ -163,7 +196,12 @@ final readonly class Phrase
             throw self::unreadable('clips takes at most '.self::MOST_PIECES.' clips');
         }
 
-        return array_map(static fn (mixed $piece): Piece => Piece::fromArray($piece) ?? throw self::unreadable('a clip takes its row, start, length, loop, name and whether it is muted'), array_values($value));
+        return array_map(
+            static fn (mixed $piece): Piece => Piece::fromArray($piece) ?? throw self::unreadable(
+                'a clip takes its row, start, length, loop, name and whether it is muted',
+            ),
+            array_values($value),
+        );
     }
 
     private static function unreadable(string $why): BadInput

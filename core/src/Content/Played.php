@@ -40,11 +40,15 @@ final readonly class Played
     public static function fromArray(mixed $value): self
     {
         $value = is_array($value) ? $value : throw self::unreadable('it takes origin, loop, until and events');
-        [$origin, $loop, $until, $given] = [$value['origin'] ?? null, $value['loop'] ?? null, $value['until'] ?? null, $value['events'] ?? null];
+        [$origin, $loop, $until, $given] = [
+            $value['origin'] ?? null, $value['loop'] ?? null, $value['until'] ?? null, $value['events'] ?? null,
+        ];
         if (! is_int($origin) || $origin < 0 || $origin > Bounds::LAST_TICK) {
             throw self::unreadable('origin takes a tick');
         }
-        $round = is_array($loop) && is_int($loop[0] ?? null) && is_int($loop[1] ?? null) ? TickRange::of($loop[0], $loop[1]) : null;
+        $round = is_array($loop) && is_int($loop[0] ?? null) && is_int($loop[1] ?? null)
+            ? TickRange::of($loop[0], $loop[1])
+            : null;
         if (($loop !== null && $round === null) || ($round !== null && ($origin >= $round->to || $round->to > Bounds::LAST_TICK))) {
             throw self::unreadable('loop takes two ticks, the second one after the origin');
         }

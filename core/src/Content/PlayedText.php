@@ -11,8 +11,8 @@ use Jactonic\Core\Time\TickRange;
 /**
  * What was played, as text: one message a line, with its seconds since the recording began.
  *
- * `0.512 on C3 96`, `0.75 off C3`, `1 control 64 127`, `1.2 bend -200`, `1.5 pressure 40`, `2 end`; what follows a blank
- * and a # is a remark. Without `end` it ends with its last message.
+ * `0.512 on C3 96`, `0.75 off C3`, `1 control 64 127`, `1.2 bend -200`, `1.5 pressure 40`, `2 end`; what follows a
+ * blank and a # is a remark. Without `end` it ends with its last message.
  */
 final class PlayedText
 {
@@ -39,7 +39,10 @@ final class PlayedText
             }
         }
 
-        return Played::fromArray(['origin' => $origin, 'loop' => $loop === null ? null : [$loop->from, $loop->to], 'until' => $until, 'events' => $events]);
+        return Played::fromArray([
+            'origin' => $origin, 'loop' => $loop === null ? null : [$loop->from, $loop->to], 'until' => $until,
+            'events' => $events,
+        ]);
     }
 
     /**
@@ -64,6 +67,9 @@ final class PlayedText
 
     private static function unreadable(int $number, string $line): BadInput
     {
-        return new BadInput('Line '.($number + 1).", “{$line}”, is nothing that was played; write seconds and a message, such as 0.512 on C3 96.");
+        return new BadInput(
+            'Line '.($number + 1)
+                .", “{$line}”, is nothing that was played; write seconds and a message, such as 0.512 on C3 96.",
+        );
     }
 }

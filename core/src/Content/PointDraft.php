@@ -10,8 +10,8 @@ use Jactonic\Core\Time\Bounds;
 /**
  * Points being edited, as `Draft` is of notes: values and starts are written, points removed and added.
  *
- * Of two points of one lane, channel and clip on one tick only the later can be heard: the other is taken out, where one of
- * them was moved or added.
+ * Of two points of one lane, channel and clip on one tick only the later can be heard: the other is taken out, where
+ * one of them was moved or added.
  */
 final class PointDraft
 {
@@ -38,7 +38,10 @@ final class PointDraft
 
     private int $nextId;
 
-    /** @param  int  $nextId  the id for the next point where higher than the table's: notes take theirs from the same numbers */
+    /**
+     * @param  int  $nextId  the id for the next point where higher than the table's: notes take theirs from the same
+     *     numbers
+     */
     public function __construct(private readonly Points $points, int $nextId = 0)
     {
         [$this->start, $this->value, $this->note] = [$points->start, $points->value, $points->note];
@@ -85,7 +88,11 @@ final class PointDraft
             $this->added[$name][] = $name === 'id' ? $id : $values[$name] ?? $column['default'];
         }
         if (count($this->points->id) + count($this->added['id']) > self::MOST_POINTS) {
-            throw new EditRefused('That would make more than '.number_format(self::MOST_POINTS).' points, which is more than can be worked on at once. Take a shorter range, or fewer points.', ['most' => self::MOST_POINTS]);
+            throw new EditRefused(
+                'That would make more than '.number_format(self::MOST_POINTS)
+                    .' points, which is more than can be worked on at once. Take a shorter range, or fewer points.',
+                ['most' => self::MOST_POINTS],
+            );
         }
 
         return $id;
@@ -126,9 +133,13 @@ final class PointDraft
         }
         ksort($this->removed);
 
-        $added = array_map(fn (array $column): array => array_values(array_diff_key($column, $this->leftOut)), $this->added);
+        $added = array_map(
+            fn (array $column): array => array_values(array_diff_key($column, $this->leftOut)), $this->added,
+        );
 
-        return new TableChange($this->points->at(array_keys($this->removed)), Points::of($added)->counted($this->nextId), $before, $after);
+        return new TableChange(
+            $this->points->at(array_keys($this->removed)), Points::of($added)->counted($this->nextId), $before, $after,
+        );
     }
 
     /** Of those that come to lie on one tick in one lane, what was put there stays, and of several the last. */
@@ -150,7 +161,9 @@ final class PointDraft
         }
         foreach ($this->added['start'] as $k => $start) {
             $added = $this->added;
-            $at = "{$start} ".Points::course($added['kind'][$k], $added['number'][$k], $added['channel'][$k], $added['note'][$k], $added['clip'][$k]);
+            $at = "{$start} ".Points::course(
+                $added['kind'][$k], $added['number'][$k], $added['channel'][$k], $added['note'][$k], $added['clip'][$k],
+            );
             // Those put in are counted down from -1.
             $there = $put[$at] ?? null;
             if ($there !== null && $there >= 0) {
@@ -177,7 +190,11 @@ final class PointDraft
     private function refusePastTheEnd(): void
     {
         if (max([0, ...$this->start, ...$this->added['start']]) > Bounds::LAST_TICK) {
-            throw new EditRefused('That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK.'. Take a smaller amount, or an earlier place.', ['last' => Bounds::LAST_TICK]);
+            throw new EditRefused(
+                'That would go past the end of what a song can hold, tick '.Bounds::LAST_TICK
+                    .'. Take a smaller amount, or an earlier place.',
+                ['last' => Bounds::LAST_TICK],
+            );
         }
     }
 }

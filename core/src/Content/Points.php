@@ -65,21 +65,26 @@ final readonly class Points extends Table
 
     public function courseOf(int $place): string
     {
-        return self::course($this->kind[$place], $this->number[$place], $this->channel[$place], $this->note[$place], $this->clip[$place]);
+        return self::course(
+            $this->kind[$place], $this->number[$place], $this->channel[$place], $this->note[$place],
+            $this->clip[$place],
+        );
     }
 
     public static function ordered(array $columns, int $nextId = 1): static
     {
         return new self(
             $columns['id'], $columns['start'], $columns['kind'], $columns['number'], $columns['value'],
-            $columns['channel'], $columns['note'], $columns['rank'], $columns['clip'], self::idAfter($columns['id'], $nextId),
+            $columns['channel'], $columns['note'], $columns['rank'], $columns['clip'],
+            self::idAfter($columns['id'], $nextId),
         );
     }
 
     public function columns(): array
     {
         return [
-            'id' => $this->id, 'start' => $this->start, 'kind' => $this->kind, 'number' => $this->number, 'value' => $this->value,
+            'id' => $this->id, 'start' => $this->start, 'kind' => $this->kind, 'number' => $this->number,
+            'value' => $this->value,
             'channel' => $this->channel, 'note' => $this->note, 'rank' => $this->rank, 'clip' => $this->clip,
         ];
     }

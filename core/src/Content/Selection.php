@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Content;
 
-/** The notes and points an edit works on, by their ids, which are unique within a song. The order of the ids never matters. */
+/**
+ * The notes and points an edit works on, by their ids, which are unique within a song. The order of the ids never
+ * matters.
+ */
 final readonly class Selection
 {
     /** @param  array<int, int>  $ids */

@@ -63,7 +63,10 @@ final readonly class TableChange
             }
         }
 
-        return new self($from->at(array_values(array_diff_key($old, $new))), $to->at(array_values(array_diff_key($new, $old))), $before, $after);
+        return new self(
+            $from->at(array_values(array_diff_key($old, $new))), $to->at(array_values(array_diff_key($new, $old))),
+            $before, $after,
+        );
     }
 
     public function isNothing(): bool
@@ -104,7 +107,9 @@ final readonly class TableChange
             foreach ($this->removed->id as $id) {
                 $gone[$place[$id] ?? throw self::foreign($id)] = true;
             }
-            $columns = array_map(static fn (array $column): array => array_values(array_diff_key($column, $gone)), $columns);
+            $columns = array_map(
+                static fn (array $column): array => array_values(array_diff_key($column, $gone)), $columns,
+            );
         }
         if ($this->added->id !== []) {
             foreach ($this->added->columns() as $name => $values) {
@@ -214,7 +219,9 @@ final readonly class TableChange
         }
         $table = $this->removed;
 
-        return self::settled($table::fromRows(array_values($removed)), $table::fromRows(array_values($added)), $before, $after);
+        return self::settled(
+            $table::fromRows(array_values($removed)), $table::fromRows(array_values($added)), $before, $after,
+        );
     }
 
     /**

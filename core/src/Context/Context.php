@@ -21,7 +21,9 @@ use Jactonic\Core\Time\Position;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 
-/** What surrounds the notes of an edit: the song's time and key, the clips that are open, and where its maker stands. */
+/**
+ * What surrounds the notes of an edit: the song's time and key, the clips that are open, and where its maker stands.
+ */
 final readonly class Context
 {
     public OpenClips $clips;
@@ -134,14 +136,19 @@ final readonly class Context
         $chord = $this->chords->at($tick + intdiv($this->time->ppq(), 16));
 
         return $chord === null
-            ? throw new EditRefused("within=chord needs the name of a chord at {$this->time->position($tick)}; take chord-names to name what sounds, or chord-name to write one.")
+            ? throw new EditRefused(
+                "within=chord needs the name of a chord at {$this->time->position($tick)}; take chord-names to name "
+                    .'what sounds, or chord-name to write one.',
+            )
             : Scale::ofChord($chord);
     }
 
     /** @throws EditRefused where no range is set */
     public function needRange(string $for, string $otherwise = ''): TickRange
     {
-        return $this->range ?? throw new EditRefused("{$for} needs a range; drag one on the ruler or make one from the selection{$otherwise}.");
+        return $this->range ?? throw new EditRefused(
+            "{$for} needs a range; drag one on the ruler or make one from the selection{$otherwise}.",
+        );
     }
 
     /**
@@ -180,13 +187,18 @@ final readonly class Context
         $new = $this->newNote ?? NewNote::ofTheGrid();
         $length = $parameters->has('length') ? $parameters->amount('length') : $new->length;
 
-        return [max(1, $length->ticksAt($tick, $this->time)), $parameters->has('velocity') ? $parameters->int('velocity') : $new->velocity];
+        return [
+            max(1, $length->ticksAt($tick, $this->time)),
+            $parameters->has('velocity') ? $parameters->int('velocity') : $new->velocity,
+        ];
     }
 
     /** @throws EditRefused where the pointer is not over the roll */
     public function needPointer(string $for): Pointer
     {
-        return $this->pointer ?? throw new EditRefused("{$for} needs the pointer over the roll; move it there, or say a place such as caret.");
+        return $this->pointer ?? throw new EditRefused(
+            "{$for} needs the pointer over the roll; move it there, or say a place such as caret.",
+        );
     }
 
     /** The grid a line names, or the current one, with the swing it names or else the current swing. */
@@ -233,7 +245,10 @@ final readonly class Context
     {
         $isInItsRow = $parameters->value('at') === 'pointer' && $parameters->value('pitch') === 'caret';
 
-        return [$this->moment($parameters, 'at'), $isInItsRow ? $this->needPointer('at=pointer')->pitch : $this->pitch($parameters, 'pitch')];
+        return [
+            $this->moment($parameters, 'at'),
+            $isInItsRow ? $this->needPointer('at=pointer')->pitch : $this->pitch($parameters, 'pitch'),
+        ];
     }
 
     /**

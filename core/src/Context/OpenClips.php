@@ -23,7 +23,8 @@ final readonly class OpenClips
      * @param  int  $channel  0–15, of the track in front
      * @param  array<int, TickRange>  $spans  where in the song each open clip is seen, by its id
      * @param  array<int, Techniques>  $techniques  of each open track, by its id
-     * @param  array<int, TickRange>  $rounds  where in the song the first round of each open clip lies that loops, by its id
+     * @param  array<int, TickRange>  $rounds  where in the song the first round of each open clip lies that loops, by
+     *     its id
      */
     private function __construct(
         public array $tracks,
@@ -49,10 +50,15 @@ final readonly class OpenClips
     public static function in(OpenSong $open): self
     {
         $tracks = $open->tracks();
-        $techniques = array_map(static fn (Track $track): Techniques => $track->techniques, array_intersect_key($open->song->tracks, array_flip($tracks)));
+        $techniques = array_map(
+            static fn (Track $track): Techniques => $track->techniques,
+            array_intersect_key($open->song->tracks, array_flip($tracks)),
+        );
 
         $spans = $open->spans();
-        $rounds = array_filter($spans, static fn (int $clip): bool => $open->song->clips[$clip]->loop > 0, ARRAY_FILTER_USE_KEY);
+        $rounds = array_filter(
+            $spans, static fn (int $clip): bool => $open->song->clips[$clip]->loop > 0, ARRAY_FILTER_USE_KEY,
+        );
 
         return new self($tracks, $open->front, $open->frontTrack()->channel, $spans, $techniques, $rounds);
     }

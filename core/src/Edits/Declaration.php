@@ -51,7 +51,9 @@ final readonly class Declaration
             'group' => $this->group->value,
             'help' => $this->help,
             'subject' => $this->subject->value,
-            'parameters' => array_map(static fn (Parameter $parameter): array => $parameter->describe(), $this->parameters),
+            'parameters' => array_map(
+                static fn (Parameter $parameter): array => $parameter->describe(), $this->parameters,
+            ),
             'oneOf' => $this->oneOf,
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,

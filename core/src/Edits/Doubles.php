@@ -9,13 +9,19 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Saying\Noun;
 
-/** Doubled notes: with the same start, pitch and channel, both sounding or both muted, in one track. Only such are ever made one. */
+/**
+ * Doubled notes: with the same start, pitch and channel, both sounding or both muted, in one track. Only such are ever
+ * made one.
+ */
 final class Doubles
 {
     /** What happened to one of two. */
     public const GONE = 'taken out that doubled another';
 
-    /** A number that is the same for doubled notes of one track. What differs most lies in its low bits, by which PHP spreads the keys of an array. */
+    /**
+     * A number that is the same for doubled notes of one track. What differs most lies in its low bits, by which PHP
+     * spreads the keys of an array.
+     */
     public static function key(int $start, int $pitch, int $channel, int $muted): int
     {
         return ($channel << 1 | $muted) << 38 | $start << 7 | $pitch;
@@ -26,15 +32,17 @@ final class Doubles
     {
         $taken = [];
         foreach ($notes->start as $i => $start) {
-            $taken[$context->clips->trackOf($notes->clip[$i])][self::key($start, $notes->pitch[$i], $notes->channel[$i], $notes->muted[$i])] = true;
+            $taken[$context->clips->trackOf($notes->clip[$i])][
+                self::key($start, $notes->pitch[$i], $notes->channel[$i], $notes->muted[$i])
+            ] = true;
         }
 
         return $taken;
     }
 
     /**
-     * Of the selected notes that are doubled with another in the scope one stays: the longest, with the highest velocity
-     * of them. A note that is not selected always stays as it is.
+     * Of the selected notes that are doubled with another in the scope one stays: the longest, with the highest
+     * velocity of them. A note that is not selected always stays as it is.
      *
      * @param  array<int, int>  $scope
      * @param  array<int, true>  $selected
@@ -57,7 +65,11 @@ final class Doubles
         $count = 0;
         foreach ($added->start as $k => $start) {
             $track = $context->clips->trackOf($added->clip[$k]);
-            $count += isset($taken[$track][self::key($start, $added->pitch[$k], $added->channel[$k], $added->muted[$k])]) ? 1 : 0;
+            $count += isset(
+                $taken[$track][self::key($start, $added->pitch[$k], $added->channel[$k], $added->muted[$k])],
+            )
+                ? 1
+                : 0;
         }
 
         return match (true) {

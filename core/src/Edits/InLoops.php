@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits;
 
-/** What an edit does where notes or points would come to lie outside of the round of a clip that loops, where nobody sees or hears them. */
+/**
+ * What an edit does where notes or points would come to lie outside of the round of a clip that loops, where nobody
+ * sees or hears them.
+ */
 enum InLoops: string
 {
     /** They come in again at the other end of the round. */

@@ -15,8 +15,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * Keeps what an edit moves or puts in within the rounds of clips that loop: nothing is put where it can neither be seen nor
- * heard. What lay outside of them before may stay there.
+ * Keeps what an edit moves or puts in within the rounds of clips that loop: nothing is put where it can neither be seen
+ * nor heard. What lay outside of them before may stay there.
  */
 final class Round
 {
@@ -56,7 +56,9 @@ final class Round
             if (! isset($places[$id])) {
                 $draft->remove($i);
             } else {
-                [$draft->start[$i], $draft->value[$i], $draft->note[$i]] = [$after->start[$places[$id]], $after->value[$places[$id]], $after->note[$places[$id]]];
+                [$draft->start[$i], $draft->value[$i], $draft->note[$i]] = [
+                    $after->start[$places[$id]], $after->value[$places[$id]], $after->note[$places[$id]],
+                ];
             }
         }
         foreach ($kept->added->id as $k => $id) {
@@ -77,15 +79,21 @@ final class Round
      *
      * @throws EditRefused
      */
-    private static function table(TableChange $change, Notes|Points $table, array $rounds, InLoops $rule, Context $context, callable $concerns): TableChange
-    {
+    private static function table(
+        TableChange $change, Notes|Points $table, array $rounds, InLoops $rule, Context $context, callable $concerns,
+    ): TableChange {
         [$after, $added] = [$change->after, $change->added];
         $isChanged = false;
         $places = ($after['start'] ?? []) === [] ? [] : array_flip($table->id);
         foreach ($after['start'] ?? [] as $id => $start) {
             $place = $places[$id];
             $round = $rounds[$table->clip[$place]] ?? null;
-            if ($round === null || $round->has($start) || ! $round->has($table->start[$place]) || ! $concerns($table, $place)) {
+            if (
+                $round === null ||
+                $round->has($start) ||
+                ! $round->has($table->start[$place]) ||
+                ! $concerns($table, $place)
+            ) {
                 continue;
             }
             self::refuse($rule, $round, $context);
@@ -134,7 +142,10 @@ final class Round
     {
         if ($rule === InLoops::Refuse) {
             $end = $context->time->position($round->to);
-            throw new EditRefused("The clip repeats its content from {$end} on, so nothing can lie behind that. Take a longer loop, clip loop=notes to write its rounds out, or clip loop=off.");
+            throw new EditRefused(
+                "The clip repeats its content from {$end} on, so nothing can lie behind that. Take a longer loop, clip "
+                    .'loop=notes to write its rounds out, or clip loop=off.',
+            );
         }
     }
 }

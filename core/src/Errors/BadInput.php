@@ -10,7 +10,8 @@ final class BadInput extends CoreError
     private bool $tellsMore = false;
 
     /**
-     * Of a text that has parts, what is wrong in it and what would work: its reader knows more than what may be written at all.
+     * Of a text that has parts, what is wrong in it and what would work: its reader knows more than what may be written
+     * at all.
      *
      * @param  array<string, mixed>  $data
      */

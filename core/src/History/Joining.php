@@ -9,8 +9,8 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Recipes\Script;
 
 /**
- * What is run joins the step before, where both are one gesture of a hand: a held key, or keys pressed in quick succession.
- * Then one press takes all of it back.
+ * What is run joins the step before, where both are one gesture of a hand: a held key, or keys pressed in quick
+ * succession. Then one press takes all of it back.
  */
 final readonly class Joining
 {
@@ -20,7 +20,10 @@ final readonly class Joining
     private function __construct(
         /** The step that is joined. */
         public Step $step,
-        /** The one line that does both, computed from where the step began; null where the same is simply done once more. */
+        /**
+         * The one line that does both, computed from where the step began; null where the same is simply done once
+         * more.
+         */
         public ?string $combined,
     ) {
     }
@@ -33,8 +36,9 @@ final readonly class Joining
      * @param  Closure(): ?Step  $step  reads it; null where something else came after it already
      * @param  Selection  $selection  what the script is run on
      */
-    public static function of(array $lines, int $ran, Closure $step, Script $script, Selection $selection, int $now): ?self
-    {
+    public static function of(
+        array $lines, int $ran, Closure $step, Script $script, Selection $selection, int $now,
+    ): ?self {
         // A machine that was started between counts from 0 again.
         if ($now < $ran || $now - $ran > self::WITHIN_MS) {
             return null;
@@ -45,6 +49,8 @@ final readonly class Joining
         }
         $last = $step();
 
-        return $last !== null && $last->before->equals($selection) && $last->after->equals($selection) ? new self($last, $combined) : null;
+        return $last !== null && $last->before->equals($selection) && $last->after->equals($selection)
+            ? new self($last, $combined)
+            : null;
     }
 }

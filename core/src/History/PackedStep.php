@@ -33,11 +33,19 @@ final class PackedStep
             }
         }
         foreach (['tracks' => $change->tracks, 'clips' => $change->clips] as $name => $rows) {
-            $bytes .= $rows === [] ? '' : self::part($name, self::json(array_map(static fn (RowChange $row): array => [$row->before, $row->after], $rows)));
+            $bytes .= $rows === []
+                ? ''
+                : self::part(
+                    $name,
+                    self::json(array_map(static fn (RowChange $row): array => [$row->before, $row->after], $rows)),
+                );
         }
 
         return $bytes.($change->touchesConductor()
-            ? self::part('conductor', self::json([self::eventRows($change->conductorRemoved), self::eventRows($change->conductorAdded)]))
+            ? self::part(
+                'conductor',
+                self::json([self::eventRows($change->conductorRemoved), self::eventRows($change->conductorAdded)]),
+            )
             : '');
     }
 

@@ -8,7 +8,10 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\SongChange;
 
-/** One step of a song's history: the edit lines that were run, what they changed, and what was selected before and after. */
+/**
+ * One step of a song's history: the edit lines that were run, what they changed, and what was selected before and
+ * after.
+ */
 final readonly class Step
 {
     /**
@@ -32,7 +35,8 @@ final readonly class Step
     public function and(self $next): self
     {
         return new self(
-            $this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at, $this->times + $next->times,
+            $this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at,
+            $this->times + $next->times,
             $this->said !== null && $next->said !== null ? $this->said->then($next->said) : $next->said,
         );
     }
@@ -64,7 +68,9 @@ final readonly class Step
                 $runs[] = [$line, 1];
             }
         }
-        $said = implode(', ', array_map(static fn (array $run): string => $run[0].($run[1] > 1 ? " × {$run[1]}" : ''), $runs));
+        $said = implode(
+            ', ', array_map(static fn (array $run): string => $run[0].($run[1] > 1 ? " × {$run[1]}" : ''), $runs),
+        );
 
         return $said.($times > 1 ? " × {$times}" : '');
     }

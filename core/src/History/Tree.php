@@ -55,6 +55,9 @@ final readonly class Tree
         $here = $this->pathTo($from);
         $there = $this->pathTo($to);
 
-        return ['back' => array_reverse(array_values(array_diff($here, $there))), 'forth' => array_values(array_diff($there, $here))];
+        return [
+            'back' => array_reverse(array_values(array_diff($here, $there))),
+            'forth' => array_values(array_diff($there, $here)),
+        ];
     }
 }

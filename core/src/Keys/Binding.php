@@ -52,12 +52,17 @@ final readonly class Binding
             is_string($value[$name]) && mb_strlen($value[$name]) <= self::LONGEST_TEXT => $value[$name],
             default => throw new BadInput("{$key}: {$name} takes a text of at most ".self::LONGEST_TEXT.' characters.'),
         };
-        $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput("{$key}: where takes everywhere, roll, song, table or songs.");
+        $where = Surface::tryFrom($text('where', 'everywhere')) ?? throw new BadInput(
+            "{$key}: where takes everywhere, roll, song, table or songs.",
+        );
         $by = By::tryFrom($text('by', 'letter')) ?? throw new BadInput("{$key}: by takes letter or place.");
 
         $lines = array_map(EarlierLines::today(...), $lines);
 
-        return new self($key, $lines, $text('title', $lines[0]), $text('strip', ''), $where, $by, ($value['held'] ?? false) === true);
+        return new self(
+            $key, $lines, $text('title', $lines[0]), $text('strip', ''), $where, $by,
+            ($value['held'] ?? false) === true,
+        );
     }
 
     /** @return array<string, mixed> only what differs from what is usual */

@@ -29,7 +29,8 @@ final readonly class KeymapFile
     public static function write(Keymap $map): string
     {
         return json_encode([
-            'jactonic' => self::MARK, 'version' => self::VERSION, 'name' => $map->name, 'logic' => $map->logic, 'bindings' => $map->toArray(),
+            'jactonic' => self::MARK, 'version' => self::VERSION, 'name' => $map->name, 'logic' => $map->logic,
+            'bindings' => $map->toArray(),
         ], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
     }
 
@@ -44,13 +45,19 @@ final readonly class KeymapFile
     {
         $value = json_decode($text, true, 8);
         if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['bindings'] ?? null)) {
-            throw new BadInput('This is no map of shortcuts. A map is JSON that begins {"jactonic": "keymap", "version": 1, …}, as the export writes it.');
+            throw new BadInput(
+                'This is no map of shortcuts. A map is JSON that begins {"jactonic": "keymap", "version": 1, …}, as '
+                    .'the export writes it.',
+            );
         }
         if (($value['version'] ?? null) !== self::VERSION) {
             throw new BadInput('This map is of another version; this program reads version '.self::VERSION.'.');
         }
         if (count($value['bindings']) > Keymap::MOST_BINDINGS) {
-            throw new BadInput('The file has '.number_format(count($value['bindings'])).' shortcuts; a map has at most '.number_format(Keymap::MOST_BINDINGS).'.');
+            throw new BadInput(
+                'The file has '.number_format(count($value['bindings'])).' shortcuts; a map has at most '
+                    .number_format(Keymap::MOST_BINDINGS).'.',
+            );
         }
         $bindings = [];
         $problems = [];
@@ -69,6 +76,11 @@ final readonly class KeymapFile
         }
         [$name, $logic] = [$value['name'] ?? '', $value['logic'] ?? ''];
 
-        return new self(Keymap::of(is_string($name) && trim($name) !== '' ? $name : 'Imported', is_string($logic) ? $logic : '', $bindings), $problems);
+        return new self(
+            Keymap::of(
+                is_string($name) && trim($name) !== '' ? $name : 'Imported', is_string($logic) ? $logic : '', $bindings,
+            ),
+            $problems,
+        );
     }
 }

@@ -19,7 +19,8 @@ final readonly class Keystroke
     private const SIGNS = [',', '.', '-', '=', '/', ';', "'", '[', ']', '\\', '`'];
 
     private const NAMES = [
-        'Space', 'Enter', 'Escape', 'Backspace', 'Delete', 'Insert', 'Home', 'End', 'PageUp', 'PageDown', 'Tab', 'ContextMenu',
+        'Space', 'Enter', 'Escape', 'Backspace', 'Delete', 'Insert', 'Home', 'End', 'PageUp', 'PageDown', 'Tab',
+        'ContextMenu',
         'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'WheelUp', 'WheelDown',
         'NumAdd', 'NumSubtract', 'NumMultiply', 'NumDivide', 'NumDecimal', 'NumEnter',
     ];
@@ -56,12 +57,19 @@ final readonly class Keystroke
         $parts = preg_split('/\+(?=.)/', $text) ?: [''];
         $key = (string) array_pop($parts);
         if (array_diff($parts, self::MODIFIERS) !== [] || count($parts) !== count(array_unique($parts))) {
-            throw new BadInput("“{$text}” is no shortcut: before the key stand Ctrl, Alt and Shift, each at most once.");
+            throw new BadInput(
+                "“{$text}” is no shortcut: before the key stand Ctrl, Alt and Shift, each at most once.",
+            );
         }
         $key = strlen($key) === 1 ? strtoupper($key) : $key;
-        $known = preg_match('/^([A-Z0-9]|F([1-9]|1[0-2])|Num[0-9])$/', $key) === 1 || in_array($key, [...self::SIGNS, ...self::NAMES], true);
+        $known = preg_match(
+            '/^([A-Z0-9]|F([1-9]|1[0-2])|Num[0-9])$/', $key,
+        ) === 1 || in_array($key, [...self::SIGNS, ...self::NAMES], true);
         if (! $known) {
-            throw new BadInput("There is no key “{$key}”. Keys are letters, digits, signs, F1 to F12, Num0 to Num9, WheelUp, WheelDown, and: ".implode(', ', self::NAMES).'.');
+            throw new BadInput(
+                "There is no key “{$key}”. Keys are letters, digits, signs, F1 to F12, Num0 to Num9, WheelUp, "
+                    .'WheelDown, and: '.implode(', ', self::NAMES).'.',
+            );
         }
 
         return implode('+', [...array_values(array_intersect(self::MODIFIERS, $parts)), $key]);

@@ -25,7 +25,9 @@ use Jactonic\Core\Parameters\Seed;
 /** All edits there are. Adding one is a class, a line in `EDITS`, and its test. */
 final readonly class Catalog
 {
-    /** By the name of its lines what makes each, in the order they are shown in. Only those that are asked for are made. */
+    /**
+     * By the name of its lines what makes each, in the order they are shown in. Only those that are asked for are made.
+     */
     private const EDITS = [
         'quantize' => Timing\Quantize::class,
         'as-played' => Timing\AsPlayed::class,
@@ -122,7 +124,9 @@ final readonly class Catalog
         'time-close' => Song\CloseTime::class,
     ];
 
-    /** @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time */
+    /**
+     * @param  Closure(int): int  $chance  a number from 0 to another one, for lines that take another seed each time
+     */
     private function __construct(private Closure $chance)
     {
     }
@@ -194,7 +198,9 @@ final readonly class Catalog
     {
         foreach ($declaration->parameters as $parameter) {
             if ($parameter->kind instanceof Seed && ($line->parameters[$parameter->name] ?? Seed::NEW) === Seed::NEW) {
-                $line = EditLine::of($line->name, [...$line->parameters, $parameter->name => (string) ($this->chance)(Seed::LARGEST)]);
+                $line = EditLine::of(
+                    $line->name, [...$line->parameters, $parameter->name => (string) ($this->chance)(Seed::LARGEST)],
+                );
             }
         }
 
@@ -218,6 +224,8 @@ final readonly class Catalog
         $near = array_values(array_filter($names, static fn (string $known): bool => levenshtein($known, $name) <= 2));
         $hint = $near === [] ? '' : " Did you mean {$near[0]}?";
 
-        return new BadInput("There is no edit “{$name}”.{$hint} There are: ".implode(', ', $names).'.', ['allowed' => $names]);
+        return new BadInput(
+            "There is no edit “{$name}”.{$hint} There are: ".implode(', ', $names).'.', ['allowed' => $names],
+        );
     }
 }

@@ -39,7 +39,11 @@ final readonly class EditLine
             throw new BadInput('An edit line has at most '.number_format(self::MOST_CHARACTERS).' characters.');
         }
         if (preg_match('/^[a-z][a-z-]*(?=\s|$)/', $text, $found) !== 1) {
-            throw new BadInput($text === '' ? 'The edit line is empty; write one, such as quantize grid=1/16.' : "“{$text}” does not begin with the name of an edit, such as quantize.");
+            throw new BadInput(
+                $text === ''
+                    ? 'The edit line is empty; write one, such as quantize grid=1/16.'
+                    : "“{$text}” does not begin with the name of an edit, such as quantize.",
+            );
         }
 
         return new self($found[0], Words::pairs(substr($text, strlen($found[0])), $found[0]));
@@ -49,7 +53,9 @@ final readonly class EditLine
     {
         $text = $this->name;
         foreach ($this->parameters as $name => $value) {
-            $text .= " {$name}=".(preg_match('/[\s"]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
+            $text .=
+                " {$name}=".
+                (preg_match('/[\s"]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
         }
 
         return $text;

@@ -40,7 +40,10 @@ final readonly class PreparedEdit
     {
         $line = EditLine::of($this->line->name, $parameters);
 
-        return new self($this->edit, $this->declaration, Parameters::check($line->name, $this->declaration->parameters, $parameters), $line);
+        return new self(
+            $this->edit, $this->declaration,
+            Parameters::check($line->name, $this->declaration->parameters, $parameters), $line,
+        );
     }
 
     /** @throws EditRefused where it cannot be done to these notes */
@@ -60,8 +63,16 @@ final readonly class PreparedEdit
         $hasPoints = $this->declaration->onPoints && PointsInTime::chosen($selection, $context->points) !== [];
         if ($needsSelection && ! $hasPoints && $selection->positions($notes) === []) {
             return $selection->positions($context->points) === []
-                ? Change::nothing(Selection::none(), Said::nothing('Nothing is selected, so nothing changed. Select notes first.'))
-                : Change::nothing($selection, Said::nothing("Points alone are selected, and {$this->declaration->name} is for notes, so nothing changed. Select notes first."));
+                ? Change::nothing(
+                    Selection::none(), Said::nothing('Nothing is selected, so nothing changed. Select notes first.'),
+                )
+                : Change::nothing(
+                    $selection,
+                    Said::nothing(
+                        "Points alone are selected, and {$this->declaration->name} is for notes, so nothing changed. "
+                            .'Select notes first.',
+                    ),
+                );
         }
 
         return $this->edit->apply($notes, $selection, $context, $this->parameters);

@@ -8,7 +8,10 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
-/** Commands that are a screen's to do, with what they take: declared and checked like edits, in one place for keys, scripts and the screen. */
+/**
+ * Commands that are a screen's to do, with what they take: declared and checked like edits, in one place for keys,
+ * scripts and the screen.
+ */
 final readonly class ScreenCommands
 {
     /** @param  array<string, list<Parameter>>  $commands  parameters by name */

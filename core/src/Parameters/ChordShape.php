@@ -43,7 +43,9 @@ final readonly class ChordShape implements Kind
 
     public function allowed(): string
     {
-        return implode(', ', array_map(strval(...), array_keys(Chord::SHAPES))).', or semitones above the root such as 0,3,7,10';
+        return implode(
+            ', ', array_map(strval(...), array_keys(Chord::SHAPES)),
+        ).', or semitones above the root such as 0,3,7,10';
     }
 
     public function describe(): array

@@ -18,7 +18,9 @@ final readonly class LevelValue implements InLane
         private array $words = [],
     ) {
         $span = $lane->most() - $lane->least();
-        $this->number = $isDifference ? new WholeNumber(-$span, $span, '', $words) : new WholeNumber($lane->least(), $lane->most(), '', $words);
+        $this->number = $isDifference
+            ? new WholeNumber(-$span, $span, '', $words)
+            : new WholeNumber($lane->least(), $lane->most(), '', $words);
     }
 
     /** A value, or one of some words. */

@@ -8,7 +8,10 @@ use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Position;
 
-/** A place in the song: a word such as `caret` or `range-start`, a tick such as 960 or 960tk, or bar.beat.tick such as 3.2.0. */
+/**
+ * A place in the song: a word such as `caret` or `range-start`, a tick such as 960 or 960tk, or bar.beat.tick such as
+ * 3.2.0.
+ */
 final readonly class Moment implements Kind
 {
     public const WORDS = ['caret', 'pointer', 'playhead', 'range-start', 'range-end'];

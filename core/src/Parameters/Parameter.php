@@ -27,9 +27,12 @@ final readonly class Parameter
     ) {
     }
 
-    public static function wholeNumber(string $name, int $min, int $max, string $unit, ?int $default, string $help, string $absent = ''): self
-    {
-        return new self($name, new WholeNumber($min, $max, $unit), $default === null ? null : (string) $default, $help, $absent);
+    public static function wholeNumber(
+        string $name, int $min, int $max, string $unit, ?int $default, string $help, string $absent = '',
+    ): self {
+        return new self(
+            $name, new WholeNumber($min, $max, $unit), $default === null ? null : (string) $default, $help, $absent,
+        );
     }
 
     /**
@@ -37,8 +40,10 @@ final readonly class Parameter
      *
      * @param  list<string>  $words
      */
-    public static function wholeNumberOr(array $words, string $name, int $min, int $max, string $unit, ?string $default, string $help, string $absent = ''): self
-    {
+    public static function wholeNumberOr(
+        array $words, string $name, int $min, int $max, string $unit, ?string $default, string $help,
+        string $absent = '',
+    ): self {
         return new self($name, new WholeNumber($min, $max, $unit, $words), $default, $help, $absent);
     }
 
@@ -59,8 +64,9 @@ final readonly class Parameter
     }
 
     /** A value of the lane that the line names, or a word in its place; its bounds are those of the lane. */
-    public static function level(string $name, ?string $default, string $help, string $absent = '', string ...$words): self
-    {
+    public static function level(
+        string $name, ?string $default, string $help, string $absent = '', string ...$words,
+    ): self {
         return new self($name, LevelValue::value(...$words), $default, $help, $absent);
     }
 
@@ -79,13 +85,19 @@ final readonly class Parameter
     /** Which lane it is done to, which several edits share. */
     public static function lane(): self
     {
-        return new self('lane', new LaneValue, Lane::VELOCITY, 'What it is done to: velocities, a controller such as cc11, bend, pressure. Of a lane of points to those that are selected, else to those in the range.');
+        return new self(
+            'lane', new LaneValue, Lane::VELOCITY,
+            'What it is done to: velocities, a controller such as cc11, bend, pressure. Of a lane of points to those '
+                .'that are selected, else to those in the range.',
+        );
     }
 
     /** A lane of points, which an edit is about that has nothing to do with velocities. */
     public static function laneOfPoints(): self
     {
-        return new self('lane', new LaneValue, self::USUAL_LANE, 'The lane: a controller such as cc11, bend, pressure.');
+        return new self(
+            'lane', new LaneValue, self::USUAL_LANE, 'The lane: a controller such as cc11, bend, pressure.',
+        );
     }
 
     /** A lane that may be left out. */
@@ -121,8 +133,9 @@ final readonly class Parameter
     }
 
     /** @param  non-empty-list<string>  $options */
-    public static function choice(string $name, array $options, ?string $default, string $help, string $absent = ''): self
-    {
+    public static function choice(
+        string $name, array $options, ?string $default, string $help, string $absent = '',
+    ): self {
         return new self($name, new Choice($options), $default, $help, $absent);
     }
 
@@ -151,7 +164,10 @@ final readonly class Parameter
         return new self($name, new GridValue, $absent === '' ? 'grid' : null, $help, $absent);
     }
 
-    /** @param  list<string>  $words  that stand for a pitch; the first is the default, and without one it may be left out */
+    /**
+     * @param  list<string>  $words  that stand for a pitch; the first is the default, and without one it may be left
+     *     out
+     */
     public static function pitch(string $name, string $help, array $words = ['caret'], string $absent = ''): self
     {
         return new self($name, new PitchValue($words), $words[0] ?? null, $help, $absent);
@@ -220,13 +236,18 @@ final readonly class Parameter
     /** The chord spread, which several edits share. */
     public static function spread(): self
     {
-        return new self('spread', AmountOfTime::unsigned('auto'), 'auto', 'What is one chord: starts within this time of the earliest, or as auto finds, slow strums too.');
+        return new self(
+            'spread', AmountOfTime::unsigned('auto'), 'auto',
+            'What is one chord: starts within this time of the earliest, or as auto finds, slow strums too.',
+        );
     }
 
     /**
      * One that is declared as data, as the commands of the screen are; left out it means something else.
      *
-     * @param  array{name: string, kind: string, help?: string, options?: list<string>, min?: int, max?: int, unit?: string}  $said
+     * @param array{
+     *     name: string, kind: string, help?: string, options?: list<string>, min?: int, max?: int, unit?: string,
+     * }  $said
      */
     public static function declared(array $said): self
     {

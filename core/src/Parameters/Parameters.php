@@ -31,23 +31,34 @@ final readonly class Parameters
         $names = array_map(static fn (Parameter $parameter): string => $parameter->name, $declared);
         foreach (array_diff(array_keys($said), $names) as $unknown) {
             $allowed = $names === [] ? 'it takes none' : 'it takes '.implode(', ', $names);
-            throw new BadInput("{$edit} has no parameter “{$unknown}”; {$allowed}.", ['parameter' => $unknown, 'allowed' => $names]);
+            throw new BadInput(
+                "{$edit} has no parameter “{$unknown}”; {$allowed}.", ['parameter' => $unknown, 'allowed' => $names],
+            );
         }
         $values = [];
         // What others hold depends on the lane, so it is read first.
-        usort($declared, static fn (Parameter $a, Parameter $b): int => ($b->kind instanceof LaneValue) <=> ($a->kind instanceof LaneValue));
+        usort(
+            $declared,
+            static fn (Parameter $a, Parameter $b): int => ($b->kind instanceof LaneValue) <=> ($a->kind instanceof LaneValue),
+        );
         foreach ($declared as $parameter) {
             $text = $said[$parameter->name] ?? $parameter->default;
             if ($text === null) {
                 continue;
             }
             $lane = $values['lane'] ?? null;
-            $kind = $parameter->kind instanceof InLane && $lane instanceof Lane ? $parameter->kind->in($lane) : $parameter->kind;
+            $kind = $parameter->kind instanceof InLane && $lane instanceof Lane
+                ? $parameter->kind->in($lane)
+                : $parameter->kind;
             try {
                 $values[$parameter->name] = $kind->read($text);
             } catch (BadInput $why) {
-                $said = $why->tellsMore() ? $why->getMessage() : "{$parameter->name} takes {$kind->allowed()}, not “{$text}”.";
-                throw new BadInput("{$edit}: {$said}", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()]);
+                $said = $why->tellsMore()
+                    ? $why->getMessage()
+                    : "{$parameter->name} takes {$kind->allowed()}, not “{$text}”.";
+                throw new BadInput(
+                    "{$edit}: {$said}", ['parameter' => $parameter->name, 'allowed' => $kind->allowed()],
+                );
             }
         }
 

@@ -26,7 +26,8 @@ final readonly class PitchValue implements Kind
 
     public function allowed(): string
     {
-        return '0 to 127, a name from C-1 to G9 (middle C is C4)'.($this->words === [] ? '' : ', or '.implode(', ', $this->words));
+        return '0 to 127, a name from C-1 to G9 (middle C is C4)'
+            .($this->words === [] ? '' : ', or '.implode(', ', $this->words));
     }
 
     public function describe(): array

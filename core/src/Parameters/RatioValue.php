@@ -21,11 +21,19 @@ final readonly class RatioValue implements Kind
     public function read(string $text): Ratio
     {
         $ratio = match (1) {
-            preg_match('#^(\d{1,9})(?:/(\d{1,9}))?$#', $text, $found) => new Ratio((int) $found[1], (int) ($found[2] ?? 1)),
-            preg_match('/^(\d{1,4})\.(\d{1,4})$/', $text, $found) => new Ratio((int) ($found[1].$found[2]), 10 ** strlen($found[2])),
+            preg_match(
+                '#^(\d{1,9})(?:/(\d{1,9}))?$#', $text, $found,
+            ) => new Ratio((int) $found[1], (int) ($found[2] ?? 1)),
+            preg_match('/^(\d{1,4})\.(\d{1,4})$/', $text, $found) => new Ratio(
+                (int) ($found[1].$found[2]), 10 ** strlen($found[2]),
+            ),
             default => new Ratio(0, 1),
         };
-        if ($ratio->denominator === 0 || $ratio->numerator * $this->largest < $ratio->denominator || $ratio->numerator > $this->largest * $ratio->denominator) {
+        if (
+            $ratio->denominator === 0 ||
+            $ratio->numerator * $this->largest < $ratio->denominator ||
+            $ratio->numerator > $this->largest * $ratio->denominator
+        ) {
             throw new BadInput("takes {$this->allowed()}, not “{$text}”");
         }
 

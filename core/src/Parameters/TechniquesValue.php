@@ -23,7 +23,9 @@ final readonly class TechniquesValue implements Kind
 
     public function allowed(): string
     {
-        return self::NONE.', '.implode(', ', array_keys(Techniques::SHIPPED)).', or techniques such as "plucked/p key=C0 length=60; short/. length=50"';
+        return self::NONE.', '.implode(
+            ', ', array_keys(Techniques::SHIPPED),
+        ).', or techniques such as "plucked/p key=C0 length=60; short/. length=50"';
     }
 
     public function describe(): array

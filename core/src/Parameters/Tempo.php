@@ -17,7 +17,9 @@ final readonly class Tempo implements Kind
 
     public function read(string $text): float
     {
-        return preg_match('/^\d{1,3}(\.\d{1,6})?$/', $text) === 1 && (float) $text >= Conductor::SLOWEST && (float) $text <= Conductor::FASTEST
+        return preg_match(
+            '/^\d{1,3}(\.\d{1,6})?$/', $text,
+        ) === 1 && (float) $text >= Conductor::SLOWEST && (float) $text <= Conductor::FASTEST
             ? (float) $text
             : throw new BadInput("takes {$this->allowed()}, not “{$text}”");
     }

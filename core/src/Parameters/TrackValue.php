@@ -24,12 +24,15 @@ final readonly class TrackValue implements Kind
     {
         $text = trim($text);
 
-        return $text !== '' && mb_strlen($text) <= Track::LONGEST_NAME ? $text : throw new BadInput("takes {$this->allowed()}");
+        return $text !== '' && mb_strlen($text) <= Track::LONGEST_NAME
+            ? $text
+            : throw new BadInput("takes {$this->allowed()}");
     }
 
     public function allowed(): string
     {
-        return implode(', ', $this->words).', the number of a track, or its name of at most '.Track::LONGEST_NAME.' characters';
+        return implode(', ', $this->words).', the number of a track, or its name of at most '.Track::LONGEST_NAME
+            .' characters';
     }
 
     public function describe(): array

@@ -7,8 +7,9 @@ namespace Jactonic\Core\Pitch;
 /**
  * The chord that fits what sounds best, and how sure that is.
  *
- * Every quality on every root is weighed: what of it sounds speaks for it, what sounds beside it and what of it is missing
- * against it, a missing third more than a missing fifth. Where two have the same notes, such as C6 and Am7, the bass decides.
+ * Every quality on every root is weighed: what of it sounds speaks for it, what sounds beside it and what of it is
+ * missing against it, a missing third more than a missing fifth. Where two have the same notes, such as C6 and Am7, the
+ * bass decides.
  */
 final readonly class ChordMatch
 {
@@ -42,7 +43,12 @@ final readonly class ChordMatch
     public static function of(array $weights, int $bass, ?Scale $key = null): ?self
     {
         $most = $weights === [] ? 0.0 : max($weights);
-        $heard = $most <= 0 ? [] : array_filter(array_map(static fn (float $weight): float => min(1.0, $weight / $most), $weights), static fn (float $share): bool => $share >= self::HEARD);
+        $heard = $most <= 0
+            ? []
+            : array_filter(
+                array_map(static fn (float $weight): float => min(1.0, $weight / $most), $weights),
+                static fn (float $share): bool => $share >= self::HEARD,
+            );
         if (count($heard) < 2) {
             return null;
         }
@@ -51,7 +57,10 @@ final readonly class ChordMatch
         for ($root = 0; $root < 12; $root++) {
             $rank = 0;
             foreach (ChordName::QUALITIES as $quality => $shape) {
-                $score = self::score($heard, $all, $root, $shape) + ($root === $bass ? self::ROOT_IN_BASS : 0) - self::RARER * $rank++;
+                $score =
+                    self::score($heard, $all, $root, $shape) +
+                    ($root === $bass ? self::ROOT_IN_BASS : 0) -
+                    self::RARER * $rank++;
                 if ($score > $first) {
                     [$best, $second, $first] = [[$root, (string) $quality, $shape], $first, $score];
                 } elseif ($score > $second) {
@@ -63,10 +72,14 @@ final readonly class ChordMatch
             return null;
         }
         [$root, $quality, $shape] = $best;
-        $explained = array_sum(array_intersect_key($heard, array_flip(array_map(static fn (int $above): int => ($root + $above) % 12, $shape)))) / $all;
+        $explained = array_sum(array_intersect_key(
+            $heard, array_flip(array_map(static fn (int $above): int => ($root + $above) % 12, $shape)),
+        )) / $all;
         $sure = (int) round(100 * $explained * min(1.0, 0.55 + 0.45 * ($first - $second) / 0.6));
 
-        return new self(ChordName::of($root, $quality, isset($heard[$bass]) ? $bass : null, $key), max(1, min(100, $sure)));
+        return new self(
+            ChordName::of($root, $quality, isset($heard[$bass]) ? $bass : null, $key), max(1, min(100, $sure)),
+        );
     }
 
     /**

@@ -12,26 +12,34 @@ final readonly class ChordName
     /** Semitones above the root, by what stands behind the root in the name; simpler ones first. */
     public const QUALITIES = [
         '' => [0, 4, 7], 'm' => [0, 3, 7], '7' => [0, 4, 7, 10], 'm7' => [0, 3, 7, 10], 'maj7' => [0, 4, 7, 11],
-        'sus4' => [0, 5, 7], 'sus2' => [0, 2, 7], 'dim' => [0, 3, 6], 'aug' => [0, 4, 8], '6' => [0, 4, 7, 9], 'm6' => [0, 3, 7, 9],
+        'sus4' => [0, 5, 7], 'sus2' => [0, 2, 7], 'dim' => [0, 3, 6], 'aug' => [0, 4, 8], '6' => [0, 4, 7, 9],
+        'm6' => [0, 3, 7, 9],
         'm7b5' => [0, 3, 6, 10], 'dim7' => [0, 3, 6, 9], '7sus4' => [0, 5, 7, 10], 'mMaj7' => [0, 3, 7, 11],
-        'add9' => [0, 2, 4, 7], 'madd9' => [0, 2, 3, 7], '9' => [0, 2, 4, 7, 10], 'm9' => [0, 2, 3, 7, 10], 'maj9' => [0, 2, 4, 7, 11],
+        'add9' => [0, 2, 4, 7], 'madd9' => [0, 2, 3, 7], '9' => [0, 2, 4, 7, 10], 'm9' => [0, 2, 3, 7, 10],
+        'maj9' => [0, 2, 4, 7, 11],
         '69' => [0, 2, 4, 7, 9], '9sus4' => [0, 2, 5, 7, 10], '7b9' => [0, 1, 4, 7, 10], '7#9' => [0, 3, 4, 7, 10],
-        '7b5' => [0, 4, 6, 10], '7#5' => [0, 4, 8, 10], 'maj7#5' => [0, 4, 8, 11], 'maj7#11' => [0, 4, 6, 7, 11], '7#11' => [0, 4, 6, 7, 10],
+        '7b5' => [0, 4, 6, 10], '7#5' => [0, 4, 8, 10], 'maj7#5' => [0, 4, 8, 11], 'maj7#11' => [0, 4, 6, 7, 11],
+        '7#11' => [0, 4, 6, 7, 10],
         'm11' => [0, 2, 3, 5, 7, 10], '13' => [0, 2, 4, 7, 9, 10], '5' => [0, 7],
     ];
 
     /** Other ways a quality is written, by what it is called here. */
     private const ALSO = [
-        'maj' => '', 'M' => '', 'min' => 'm', '-' => 'm', 'mi' => 'm', 'M7' => 'maj7', 'ma7' => 'maj7', 'Maj7' => 'maj7', 'min7' => 'm7', '-7' => 'm7', 'mi7' => 'm7',
-        'o' => 'dim', '°' => 'dim', 'o7' => 'dim7', '°7' => 'dim7', 'ø' => 'm7b5', 'ø7' => 'm7b5', 'min7b5' => 'm7b5', '-7b5' => 'm7b5', '+' => 'aug', '+7' => '7#5', 'aug7' => '7#5',
-        'sus' => 'sus4', '2' => 'sus2', 'min6' => 'm6', '-6' => 'm6', 'min9' => 'm9', '-9' => 'm9', 'M9' => 'maj9', 'mM7' => 'mMaj7', 'minMaj7' => 'mMaj7', '6/9' => '69', 'min11' => 'm11',
+        'maj' => '', 'M' => '', 'min' => 'm', '-' => 'm', 'mi' => 'm', 'M7' => 'maj7', 'ma7' => 'maj7',
+        'Maj7' => 'maj7', 'min7' => 'm7', '-7' => 'm7', 'mi7' => 'm7',
+        'o' => 'dim', '°' => 'dim', 'o7' => 'dim7', '°7' => 'dim7', 'ø' => 'm7b5', 'ø7' => 'm7b5', 'min7b5' => 'm7b5',
+        '-7b5' => 'm7b5', '+' => 'aug', '+7' => '7#5', 'aug7' => '7#5',
+        'sus' => 'sus4', '2' => 'sus2', 'min6' => 'm6', '-6' => 'm6', 'min9' => 'm9', '-9' => 'm9', 'M9' => 'maj9',
+        'mM7' => 'mMaj7', 'minMaj7' => 'mMaj7', '6/9' => '69', 'min11' => 'm11',
     ];
 
     /** What a quality is without its tensions, and without its seventh or sixth. */
     private const PLAINER = [
-        'add9' => ['', ''], 'madd9' => ['m', 'm'], '9' => ['7', ''], 'm9' => ['m7', 'm'], 'maj9' => ['maj7', ''], '69' => ['6', ''], '9sus4' => ['7sus4', 'sus4'], '7b9' => ['7', ''], '7#9' => ['7', ''],
+        'add9' => ['', ''], 'madd9' => ['m', 'm'], '9' => ['7', ''], 'm9' => ['m7', 'm'], 'maj9' => ['maj7', ''],
+        '69' => ['6', ''], '9sus4' => ['7sus4', 'sus4'], '7b9' => ['7', ''], '7#9' => ['7', ''],
         'maj7#11' => ['maj7', ''], '7#11' => ['7', ''], 'm11' => ['m7', 'm'], '13' => ['7', ''],
-        '7' => ['7', ''], 'm7' => ['m7', 'm'], 'maj7' => ['maj7', ''], '6' => ['6', ''], 'm6' => ['m6', 'm'], 'm7b5' => ['m7b5', 'dim'], 'dim7' => ['dim7', 'dim'], '7sus4' => ['7sus4', 'sus4'], 'mMaj7' => ['mMaj7', 'm'],
+        '7' => ['7', ''], 'm7' => ['m7', 'm'], 'maj7' => ['maj7', ''], '6' => ['6', ''], 'm6' => ['m6', 'm'],
+        'm7b5' => ['m7b5', 'dim'], 'dim7' => ['dim7', 'dim'], '7sus4' => ['7sus4', 'sus4'], 'mMaj7' => ['mMaj7', 'm'],
         '7b5' => ['7b5', ''], '7#5' => ['7#5', 'aug'], 'maj7#5' => ['maj7#5', 'aug'],
     ];
 
@@ -56,7 +64,10 @@ final readonly class ChordName
         $spelling = Spelling::in($key);
         $under = $bass === $root ? null : $bass;
 
-        return new self($root, $quality, $under, $spelling->name($root).$quality.($under === null ? '' : '/'.$spelling->name($under)));
+        return new self(
+            $root, $quality, $under,
+            $spelling->name($root).$quality.($under === null ? '' : '/'.$spelling->name($under)),
+        );
     }
 
     /** @throws BadInput where it is no chord */
@@ -68,11 +79,17 @@ final readonly class ChordName
             $root = PitchName::tryParseClass($found[1]);
             $bass = isset($found[3]) ? PitchName::tryParseClass($found[3]) : null;
             if ($root !== null && isset(self::QUALITIES[$quality])) {
-                return new self($root, $quality, $bass === $root ? null : $bass, $found[1].$quality.($bass === null || $bass === $root ? '' : "/{$found[3]}"));
+                return new self(
+                    $root, $quality, $bass === $root ? null : $bass,
+                    $found[1].$quality.($bass === null || $bass === $root ? '' : "/{$found[3]}"),
+                );
             }
         }
 
-        throw BadInput::within("“{$text}” is no chord; write a root, what it is and the bass where it is another note, such as Dm7/G. There are: ".implode(', ', array_filter(array_map(strval(...), array_keys(self::QUALITIES)))).'.');
+        throw BadInput::within(
+            "“{$text}” is no chord; write a root, what it is and the bass where it is another note, such as Dm7/G. "
+                .'There are: '.implode(', ', array_filter(array_map(strval(...), array_keys(self::QUALITIES)))).'.',
+        );
     }
 
     /** @return list<int> the pitch classes of its notes, the root first; the bass, where it is none of them, last */

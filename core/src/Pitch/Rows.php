@@ -18,7 +18,9 @@ final readonly class Rows
         return new self(array_values(array_unique($pitches)));
     }
 
-    /** @param  array<int, int>  $pitches  0–127, as often as they occur: one row each, a higher pitch above a lower one */
+    /**
+     * @param  array<int, int>  $pitches  0–127, as often as they occur: one row each, a higher pitch above a lower one
+     */
     public static function occurring(array $pitches): self
     {
         sort($pitches);

@@ -49,7 +49,9 @@ final readonly class Scale
         $steps = self::SHAPES[$shape] ?? null;
         if ($root === null || $steps === null) {
             throw BadInput::within(
-                "“{$text}” is no key; write a root and a scale, such as D dorian. Scales: ".implode(', ', array_keys(self::SHAPES)).'.',
+                "“{$text}” is no key; write a root and a scale, such as D dorian. Scales: ".implode(
+                    ', ', array_keys(self::SHAPES),
+                ).'.',
                 ['scales' => array_keys(self::SHAPES)],
             );
         }
@@ -126,7 +128,9 @@ final readonly class Scale
     {
         $above = $this->above($pitch);
 
-        return count($this->steps) * intdiv($pitch - $this->root - $above, 12) + (int) array_search($above, $this->steps, true);
+        return count($this->steps) * intdiv(
+            $pitch - $this->root - $above, 12,
+        ) + (int) array_search($above, $this->steps, true);
     }
 
     /** The pitch of a number as `degreeOf()` counts; it may lie outside 0–127. */

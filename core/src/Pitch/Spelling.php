@@ -12,13 +12,18 @@ final readonly class Spelling
 {
     private const LETTERS = ['C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11];
 
-    /** The letter of each semitone above the root, counted from that of the root, where the note is not of the scale. */
+    /**
+     * The letter of each semitone above the root, counted from that of the root, where the note is not of the scale.
+     */
     private const OUTSIDE_MAJOR = [0, 0, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6];
 
     private const OUTSIDE_MINOR = [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6];
 
     /** Of scales that have not one note for each letter, the one whose letters they take. */
-    private const PARENTS = ['major pentatonic' => 'major', 'minor pentatonic' => 'minor', 'blues' => 'minor', 'whole tone' => 'major', 'chromatic' => 'major'];
+    private const PARENTS = [
+        'major pentatonic' => 'major', 'minor pentatonic' => 'minor', 'blues' => 'minor', 'whole tone' => 'major',
+        'chromatic' => 'major',
+    ];
 
     private const PLAIN = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 

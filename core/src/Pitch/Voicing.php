@@ -22,13 +22,16 @@ final class Voicing
         private readonly bool $isSmooth,
     ) {
         if ($high - $low < 12) {
-            throw new EditRefused("Between {$this->named($low)} and {$this->named($high)} there is no room for chords; give them an octave at least.");
+            throw new EditRefused(
+                "Between {$this->named($low)} and {$this->named($high)} there is no room for chords; give them an "
+                    .'octave at least.',
+            );
         }
     }
 
     /**
-     * The pitches of a chord, ascending: of all layouts that fit the one to which the voices move least, for the first the
-     * one nearest to the middle.
+     * The pitches of a chord, ascending: of all layouts that fit the one to which the voices move least, for the first
+     * the one nearest to the middle.
      *
      * @return non-empty-list<int>
      *
@@ -38,13 +41,18 @@ final class Voicing
     {
         [$best, $least] = [null, INF];
         foreach ($this->layouts($chord) as $pitches) {
-            $cost = $this->isSmooth && $this->before !== null ? self::distance($this->before, $pitches) : abs(array_sum($pitches) / count($pitches) - ($this->low + $this->high) / 2);
+            $cost = $this->isSmooth && $this->before !== null
+                ? self::distance($this->before, $pitches)
+                : abs(array_sum($pitches) / count($pitches) - ($this->low + $this->high) / 2);
             if ($cost < $least) {
                 [$best, $least] = [$pitches, $cost];
             }
         }
         if ($best === null) {
-            throw new EditRefused("{$chord} does not fit between {$this->named($this->low)} and {$this->named($this->high)} as {$this->way}; take low or high farther apart, or voicing=close.");
+            throw new EditRefused(
+                "{$chord} does not fit between {$this->named($this->low)} and {$this->named($this->high)} as "
+                    ."{$this->way}; take low or high farther apart, or voicing=close.",
+            );
         }
 
         return $this->before = $best;
@@ -61,7 +69,9 @@ final class Voicing
     /** @return iterable<non-empty-list<int>> */
     private function layouts(ChordName $chord): iterable
     {
-        $classes = array_values(array_unique(array_map(static fn (int $above): int => ($chord->root + $above) % 12, ChordName::QUALITIES[$chord->quality])));
+        $classes = array_values(array_unique(array_map(
+            static fn (int $above): int => ($chord->root + $above) % 12, ChordName::QUALITIES[$chord->quality],
+        )));
         foreach ($this->way === 'root' ? [$chord->root] : $classes as $first) {
             for ($lowest = $this->low - $this->low % 12 + $first - 12; $lowest <= $this->high; $lowest += 12) {
                 $pitches = [];

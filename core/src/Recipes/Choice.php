@@ -30,19 +30,27 @@ final readonly class Choice
     }
 
     /**
-     * @param  mixed  $value  `{"scope": "clip", "join": "all", "groups": [{"join": "all", "conditions": ["velocity=..20"]}]}`
+     * @param  mixed  $value
+     *     `{"scope": "clip", "join": "all", "groups": [{"join": "all", "conditions": ["velocity=..20"]}]}`
      *
      * @throws BadInput saying what is wrong
      */
     public static function fromArray(mixed $value): self
     {
-        if (! is_array($value) || ! is_array($value['groups'] ?? null) || $value['groups'] === [] || count($value['groups']) > self::MOST_GROUPS) {
+        if (
+            ! is_array($value) ||
+            ! is_array($value['groups'] ?? null) ||
+            $value['groups'] === [] ||
+            count($value['groups']) > self::MOST_GROUPS
+        ) {
             throw new BadInput('A rule has 1 to '.self::MOST_GROUPS.' groups of conditions.');
         }
         $groups = [];
         foreach ($value['groups'] as $group) {
             $group = is_array($group) ? $group : [];
-            $conditions = is_array($group['conditions'] ?? null) ? array_values(array_filter($group['conditions'], is_string(...))) : [];
+            $conditions = is_array($group['conditions'] ?? null)
+                ? array_values(array_filter($group['conditions'], is_string(...)))
+                : [];
             if ($conditions === [] || count($conditions) > self::MOST_CONDITIONS) {
                 throw new BadInput('A group has 1 to '.self::MOST_CONDITIONS.' conditions, such as "velocity=..40".');
             }
@@ -94,7 +102,9 @@ final readonly class Choice
         $rows = $group['join'] === Joint::All ? [implode(' ', $group['conditions'])] : $group['conditions'];
 
         return $group['join']->of(array_map(
-            static fn (string $row): array => array_fill_keys(Conditions::parse($row)->choose($notes, $context)->ids, true),
+            static fn (string $row): array => array_fill_keys(
+                Conditions::parse($row)->choose($notes, $context)->ids, true,
+            ),
             $rows,
         ));
     }

@@ -49,15 +49,24 @@ final readonly class Recipe
         }
         $given = $value['lines'] ?? null;
         $lines = array_values(array_filter(array_map(
-            static fn (mixed $line): string => is_string($line) ? EarlierLines::today(trim($line)) : throw new BadInput("{$name}: lines are text, such as quantize grid=1/16."),
+            static fn (mixed $line): string => is_string($line) ? EarlierLines::today(trim($line)) : throw new BadInput(
+                "{$name}: lines are text, such as quantize grid=1/16.",
+            ),
             is_array($given) ? $given : [],
         ), static fn (string $line): bool => $line !== ''));
         if ($lines === [] || count($lines) > self::MOST_LINES) {
             throw new BadInput("{$name}: a recipe has 1 to ".self::MOST_LINES.' lines, such as quantize grid=1/16.');
         }
         [$help, $folder] = [$value['help'] ?? '', $value['folder'] ?? ''];
-        if (! is_string($help) || mb_strlen($help) > self::LONGEST_HELP || ! is_string($folder) || mb_strlen($folder) > self::LONGEST_NAME) {
-            throw new BadInput("{$name}: help takes at most ".self::LONGEST_HELP.' characters, folder at most '.self::LONGEST_NAME.'.');
+        if (
+            ! is_string($help) ||
+            mb_strlen($help) > self::LONGEST_HELP ||
+            ! is_string($folder) ||
+            mb_strlen($folder) > self::LONGEST_NAME
+        ) {
+            throw new BadInput(
+                "{$name}: help takes at most ".self::LONGEST_HELP.' characters, folder at most '.self::LONGEST_NAME.'.',
+            );
         }
 
         return new self(

@@ -30,7 +30,8 @@ final readonly class RecipeFile
     public static function write(array $recipes): string
     {
         return json_encode([
-            'jactonic' => self::MARK, 'version' => self::VERSION, 'recipes' => array_map(static fn (Recipe $recipe): array => $recipe->toArray(), $recipes),
+            'jactonic' => self::MARK, 'version' => self::VERSION,
+            'recipes' => array_map(static fn (Recipe $recipe): array => $recipe->toArray(), $recipes),
         ], JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
     }
 
@@ -39,13 +40,19 @@ final readonly class RecipeFile
     {
         $value = json_decode($text, true, 12);
         if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['recipes'] ?? null)) {
-            throw new BadInput('These are no recipes. They are JSON that begins {"jactonic": "recipes", "version": 1, …}, as the export writes it.');
+            throw new BadInput(
+                'These are no recipes. They are JSON that begins {"jactonic": "recipes", "version": 1, …}, as the '
+                    .'export writes it.',
+            );
         }
         if (($value['version'] ?? null) !== self::VERSION) {
             throw new BadInput('These recipes are of another version; this program reads version '.self::VERSION.'.');
         }
         if (count($value['recipes']) > self::MOST) {
-            throw new BadInput('The file has '.number_format(count($value['recipes'])).' recipes; at most '.number_format(self::MOST).' are taken at once.');
+            throw new BadInput(
+                'The file has '.number_format(count($value['recipes'])).' recipes; at most '.number_format(self::MOST)
+                    .' are taken at once.',
+            );
         }
         $recipes = [];
         $problems = [];

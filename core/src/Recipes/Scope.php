@@ -15,6 +15,8 @@ enum Scope: string
 
     public static function read(mixed $value): self
     {
-        return (is_string($value) ? self::tryFrom($value) : null) ?? throw new BadInput('A rule chooses from the selection, the range or the clip.');
+        return (is_string($value) ? self::tryFrom($value) : null) ?? throw new BadInput(
+            'A rule chooses from the selection, the range or the clip.',
+        );
     }
 }

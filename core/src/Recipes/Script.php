@@ -15,8 +15,8 @@ use Jactonic\Core\Lines\ScreenCommands;
 use Jactonic\Core\Song\OpenSong;
 
 /**
- * Lines in a row, understood and ready to be run as one step: edits, changes of the grid, choices of notes, and recipes,
- * which are scripts of their own. What only a screen can do is handed back to it.
+ * Lines in a row, understood and ready to be run as one step: edits, changes of the grid, choices of notes, and
+ * recipes, which are scripts of their own. What only a screen can do is handed back to it.
  *
  * The selection and the clipboard one line leaves are the next one's. Where a line cannot be done nothing was changed.
  */
@@ -34,9 +34,14 @@ final readonly class Script
      *
      * @throws BadInput for a line that cannot be understood, saying which one it is
      */
-    public static function read(array $lines, Catalog $catalog, ?callable $recipes = null, ?callable $screen = null): self
-    {
-        return (new ScriptReader($catalog, $recipes === null ? static fn (): ?Recipe => null : $recipes(...), $screen === null ? ScreenCommands::none(...) : $screen(...)))->read($lines);
+    public static function read(
+        array $lines, Catalog $catalog, ?callable $recipes = null, ?callable $screen = null,
+    ): self {
+        return (new ScriptReader(
+            $catalog,
+            $recipes === null ? static fn (): ?Recipe => null : $recipes(...),
+            $screen === null ? ScreenCommands::none(...) : $screen(...),
+        ))->read($lines);
     }
 
     /**
@@ -50,13 +55,17 @@ final readonly class Script
     }
 
     /**
-     * @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on, so that no script runs for ever
+     * @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on, so that no script runs for
+     *     ever
      *
      * @throws EditRefused where a line cannot be done, saying which one it is
      */
     public function apply(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): State
     {
-        return $this->run(State::begin($song, $selection, $context, $pause), static fn (State $state, Step $step): State => $state->saidBy($step->line()));
+        return $this->run(
+            State::begin($song, $selection, $context, $pause),
+            static fn (State $state, Step $step): State => $state->saidBy($step->line()),
+        );
     }
 
     /**
@@ -97,7 +106,10 @@ final readonly class Script
             } catch (EditRefused $refused) {
                 throw count($this->steps) === 1
                     ? $refused
-                    : new EditRefused('Line '.($k + 1)." ({$step->line()}): {$refused->getMessage()} Nothing was changed.", $refused->data);
+                    : new EditRefused(
+                        'Line '.($k + 1)." ({$step->line()}): {$refused->getMessage()} Nothing was changed.",
+                        $refused->data,
+                    );
             }
         }
 
@@ -107,7 +119,9 @@ final readonly class Script
     /** What its lines need beside the open notes. */
     public function reach(): Reach
     {
-        return array_reduce($this->steps, static fn (Reach $reach, Step $step): Reach => $reach->and($step->reach()), Reach::notes());
+        return array_reduce(
+            $this->steps, static fn (Reach $reach, Step $step): Reach => $reach->and($step->reach()), Reach::notes(),
+        );
     }
 
     /** @return non-empty-list<string> */

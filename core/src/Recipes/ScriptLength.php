@@ -6,7 +6,10 @@ namespace Jactonic\Core\Recipes;
 
 use Jactonic\Core\Errors\BadInput;
 
-/** How many lines a script runs together, those of recipes within recipes included: counted as they are read, before any is run. */
+/**
+ * How many lines a script runs together, those of recipes within recipes included: counted as they are read, before any
+ * is run.
+ */
 final class ScriptLength
 {
     private const MOST = 1_000;
@@ -17,7 +20,11 @@ final class ScriptLength
     public function add(): void
     {
         if (++$this->lines > self::MOST) {
-            throw new BadInput('These lines run more than '.number_format(self::MOST).' lines together, recipes within recipes included. Run fewer of them, or recipes that call fewer others.');
+            throw new BadInput(
+                'These lines run more than '.number_format(self::MOST)
+                    .' lines together, recipes within recipes included. Run fewer of them, or recipes that call fewer '
+                    .'others.',
+            );
         }
     }
 }

@@ -20,7 +20,9 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Grid;
 
-/** Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's. */
+/**
+ * Understands the lines of a script. The grid, the choice of notes and recipes are its own; all else is the catalog's.
+ */
 final readonly class ScriptReader
 {
     /**
@@ -51,7 +53,9 @@ final readonly class ScriptReader
                 $line = EditLine::parse($text);
                 $steps[] = $this->step($line);
             } catch (BadInput $error) {
-                throw count($lines) === 1 ? $error : new BadInput('Line '.($k + 1).': '.$error->getMessage(), ['line' => $k + 1]);
+                throw count($lines) === 1
+                    ? $error
+                    : new BadInput('Line '.($k + 1).': '.$error->getMessage(), ['line' => $k + 1]);
             }
         }
 
@@ -72,12 +76,25 @@ final readonly class ScriptReader
         }
         $run = match ($line->name) {
             'grid' => $this->grid(Grid::parse($this->said($line, 'value'))),
-            'grid-step' => $this->turned(['finer' => static fn (Grid $grid): Grid => $grid->finer(), 'coarser' => static fn (Grid $grid): Grid => $grid->coarser()], $line),
-            'grid-kind' => $this->turned(['triplet' => static fn (Grid $grid): Grid => $grid->triplet(), 'dotted' => static fn (Grid $grid): Grid => $grid->dotted()], $line),
+            'grid-step' => $this->turned(
+                [
+                    'finer' => static fn (Grid $grid): Grid => $grid->finer(),
+                    'coarser' => static fn (Grid $grid): Grid => $grid->coarser(),
+                ],
+                $line,
+            ),
+            'grid-kind' => $this->turned(
+                [
+                    'triplet' => static fn (Grid $grid): Grid => $grid->triplet(),
+                    'dotted' => static fn (Grid $grid): Grid => $grid->dotted(),
+                ],
+                $line,
+            ),
             'swing' => $this->swing($line),
             'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
             'select' => $this->select(Selecting::read($this->said($line, 'what'))),
-            default => $screen->has($line->name) ? static fn (State $state): State => $state->leaving((string) $line) : null,
+            default => $screen->has($line->name) ? static fn (State $state): State => $state
+                ->leaving((string) $line) : null,
         };
 
         return $run === null ? $this->edit($line) : new Surrounding($line, $run);
@@ -102,7 +119,9 @@ final readonly class ScriptReader
      */
     private function turned(array $ways, EditLine $line): Closure
     {
-        $way = $ways[$this->said($line, 'to')] ?? throw new BadInput("{$line->name}: to takes ".implode(' or ', array_keys($ways)).'.');
+        $way = $ways[$this->said($line, 'to')] ?? throw new BadInput(
+            "{$line->name}: to takes ".implode(' or ', array_keys($ways)).'.',
+        );
 
         return static fn (State $state): State => $state->onGrid($way($state->context->time->grid));
     }
@@ -133,7 +152,9 @@ final readonly class ScriptReader
     /** @return Closure(State): State */
     private function select(Selecting $what): Closure
     {
-        return static fn (State $state): State => $state->selecting($what->among($state->notes, $state->selection, $state->context), Said::aside('Selected'));
+        return static fn (State $state): State => $state->selecting(
+            $what->among($state->notes, $state->selection, $state->context), Said::aside('Selected'),
+        );
     }
 
     private function recipe(EditLine $line): Step
@@ -144,7 +165,13 @@ final readonly class ScriptReader
         }
         $recipe = ($this->recipes)($name) ?? throw new BadInput("There is no recipe “{$name}”.");
         try {
-            $script = (new self($this->catalog, $this->recipes, $this->screen, [...$this->within, $name], $this->length))->read($recipe->lines);
+            $script = (new self(
+                $this->catalog,
+                $this->recipes,
+                $this->screen,
+                [...$this->within, $name],
+                $this->length,
+            ))->read($recipe->lines);
         } catch (BadInput $error) {
             throw new BadInput("In “{$name}”: {$error->getMessage()}");
         }

@@ -25,7 +25,8 @@ use Jactonic\Core\Time\Grid;
 final readonly class State
 {
     /**
-     * @param  OpenSong  $song  as it was when its tracks, clips or conductor were changed last; the notes go on from there
+     * @param  OpenSong  $song  as it was when its tracks, clips or conductor were changed last; the notes go on from
+     *     there
      * @param  Change|null  $change  of the open notes since then
      * @param  SongChange  $before  what was changed before that
      * @param  list<string>  $forTheScreen  lines that only a screen can do, in order
@@ -52,7 +53,9 @@ final readonly class State
     /** @param  (Closure(): void)|null  $pause  called before each line; may refuse to go on */
     public static function begin(OpenSong $song, Selection $selection, Context $context, ?Closure $pause = null): self
     {
-        return new self($song, $song->notes, $selection, $context->holding($song->points), Said::aside('Done'), pause: $pause);
+        return new self(
+            $song, $song->notes, $selection, $context->holding($song->points), Said::aside('Done'), pause: $pause,
+        );
     }
 
     /** Looks whether there is still time and room for another line. */
@@ -72,7 +75,9 @@ final readonly class State
         return $this->with(
             notes: ($change->isNothing() ? $this->notes : $change->applyTo($this->notes))->counted($change->nextId()),
             selection: $change->selection,
-            context: ($change->clipboard === null ? $points : $points->withClipboard($change->clipboard))->inRange($change->range ?? $points->range),
+            context: ($change->clipboard === null ? $points : $points->withClipboard($change->clipboard))->inRange(
+                $change->range ?? $points->range,
+            ),
             change: $this->change?->then($change) ?? $change,
             said: $this->said->then($change->said),
             clipboard: $change->clipboard,
@@ -84,8 +89,13 @@ final readonly class State
     public function afterSong(OpenSong $settled, SongResult $result): self
     {
         return new self(
-            $result->open, $result->open->notes, $result->selection ?? Selection::of(array_intersect($this->selection->ids, [...$result->open->notes->id, ...$result->open->points->id])),
-            ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))->in($result->open), $this->said->then($result->said), null,
+            $result->open, $result->open->notes,
+            $result->selection ?? Selection::of(array_intersect(
+                $this->selection->ids, [...$result->open->notes->id, ...$result->open->points->id],
+            )),
+            ($result->clipboard === null ? $this->context : $this->context->withClipboard($result->clipboard))
+                ->in($result->open),
+            $this->said->then($result->said), null,
             $this->change()->followedBy(SongChange::between($settled->song, $result->open->song)),
             $result->clipboard ?? $this->clipboard, $this->forTheScreen, $this->pause, [], $this->lines,
         );
@@ -94,7 +104,9 @@ final readonly class State
     /** The song with what was done to the open notes. */
     public function settled(): OpenSong
     {
-        return $this->change === null ? $this->song : $this->song->with($this->song->changeOf($this->change)->applyTo($this->song->song));
+        return $this->change === null
+            ? $this->song
+            : $this->song->with($this->song->changeOf($this->change)->applyTo($this->song->song));
     }
 
     /** With other notes selected. */
@@ -140,10 +152,12 @@ final readonly class State
      */
     private function with(
         ?Notes $notes = null, ?Selection $selection = null, ?Context $context = null, ?Change $change = null,
-        ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null, ?array $lines = null,
+        ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null,
+        ?array $lines = null,
     ): self {
         return new self(
-            $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context, $said ?? $this->said, $change ?? $this->change,
+            $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context,
+            $said ?? $this->said, $change ?? $this->change,
             $this->before, $clipboard ?? $this->clipboard, $forTheScreen ?? $this->forTheScreen, $this->pause,
             $settled ?? $this->settled, $lines ?? $this->lines,
         );

@@ -19,7 +19,10 @@ interface Step
     /** @throws EditRefused where it cannot be done; nothing was changed then */
     public function run(State $state): State;
 
-    /** What it is behind an earlier line on what that left selected: itself, or where it goes on by that, a step that says so. */
+    /**
+     * What it is behind an earlier line on what that left selected: itself, or where it goes on by that, a step that
+     * says so.
+     */
     public function following(EditLine $earlier): self;
 
     /** The one line that does what an earlier one and this one do in a row; null where they are no gesture together. */

@@ -53,8 +53,10 @@ final readonly class By implements Stringable
         }
 
         return match ($this->kind) {
-            'ticks' => $size === 0 ? 'back to where they were' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('.Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
-            'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}".($size === 1 ? '' : 's'),
+            'ticks' => $size === 0 ? 'back to where they were' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('
+                .Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
+            'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}"
+                .($size === 1 ? '' : 's'),
             default => $size === 0 ? 'as they were' : "{$size} ".$way(...$this->words),
         };
     }

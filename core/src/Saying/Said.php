@@ -7,8 +7,8 @@ namespace Jactonic\Core\Saying;
 use Stringable;
 
 /**
- * What an edit says it did, for the status line and for a screen reader: whom it was done to, what was done, how far, and
- * what else is to be known. It is worded here and nowhere else.
+ * What an edit says it did, for the status line and for a screen reader: whom it was done to, what was done, how far,
+ * and what else is to be known. It is worded here and nowhere else.
  *
  * Two of them in a row are one (`then`): what was pressed three times is told once, with how far it went in all.
  */
@@ -82,12 +82,17 @@ final readonly class Said implements Stringable
     /** With more to be known; what is empty is left out. */
     public function with(string ...$details): self
     {
-        $all = array_values(array_filter([...$this->details, ...$details], static fn (string $detail): bool => $detail !== ''));
+        $all = array_values(array_filter(
+            [...$this->details, ...$details], static fn (string $detail): bool => $detail !== '',
+        ));
         if ($this->subject === '' && $all !== []) {
             return new self(array_shift($all), '', null, $all, $this->times, $this->earlier);
         }
 
-        return new self($this->subject, $this->done, $this->by, $all, $this->times, $this->earlier, $this->isAside, $this->didNothing);
+        return new self(
+            $this->subject, $this->done, $this->by, $all, $this->times, $this->earlier, $this->isAside,
+            $this->didNothing,
+        );
     }
 
     /** The same said of something with a name: “Trips”: 1 note cut into 3 steps. */
@@ -110,7 +115,9 @@ final readonly class Said implements Stringable
             return new self($next->subject, $next->done, $by, $next->details, earlier: $this->earlier);
         }
         if ($this->sentence() === $next->sentence() && $next->earlier === []) {
-            return new self($next->subject, $next->done, $next->by, $next->details, $this->times + $next->times, $this->earlier);
+            return new self(
+                $next->subject, $next->done, $next->by, $next->details, $this->times + $next->times, $this->earlier,
+            );
         }
 
         return new self(
@@ -124,15 +131,23 @@ final readonly class Said implements Stringable
         $earlier = array_slice($this->earlier, 1 - self::MOST_TOLD);
         $untold = count($this->earlier) - count($earlier);
 
-        return implode('; ', [...($untold > 0 ? [($untold === 1 ? '1 line' : "{$untold} lines").' before'] : []), ...$earlier, $this->told()]);
+        return implode(
+            '; ',
+            [
+                ...($untold > 0 ? [($untold === 1 ? '1 line' : "{$untold} lines").' before'] : []), ...$earlier,
+                $this->told(),
+            ],
+        );
     }
 
     /** @return array<string, mixed> for storing */
     public function toArray(): array
     {
         return [
-            'subject' => $this->subject, 'done' => $this->done, 'by' => $this->by?->toArray(), 'details' => $this->details,
-            'times' => $this->times, 'earlier' => $this->earlier, 'isAside' => $this->isAside, 'didNothing' => $this->didNothing,
+            'subject' => $this->subject, 'done' => $this->done, 'by' => $this->by?->toArray(),
+            'details' => $this->details,
+            'times' => $this->times, 'earlier' => $this->earlier, 'isAside' => $this->isAside,
+            'didNothing' => $this->didNothing,
         ];
     }
 
@@ -152,7 +167,12 @@ final readonly class Said implements Stringable
 
     private function sentence(): string
     {
-        $main = implode(' ', array_filter([$this->subject, $this->done, (string) $this->by], static fn (string $part): bool => $part !== ''));
+        $main = implode(
+            ' ',
+            array_filter(
+                [$this->subject, $this->done, (string) $this->by], static fn (string $part): bool => $part !== '',
+            ),
+        );
 
         return implode(', ', [$main, ...$this->details]);
     }

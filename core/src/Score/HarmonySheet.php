@@ -13,19 +13,29 @@ use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorKind;
 
 /**
- * The chords of a song as a sheet of bars with names: MusicXML 4.0, partwise, with a `harmony` for each chord and a whole
- * rest in each bar, so that notation programs show a lead sheet.
+ * The chords of a song as a sheet of bars with names: MusicXML 4.0, partwise, with a `harmony` for each chord and a
+ * whole rest in each bar, so that notation programs show a lead sheet.
  */
 final readonly class HarmonySheet
 {
-    /** The kinds of the MusicXML specification by quality; what they lack is added as degrees: number, alteration, what is done. */
+    /**
+     * The kinds of the MusicXML specification by quality; what they lack is added as degrees: number, alteration, what
+     * is done.
+     */
     private const KINDS = [
-        '' => ['major'], 'm' => ['minor'], '7' => ['dominant'], 'm7' => ['minor-seventh'], 'maj7' => ['major-seventh'], 'sus4' => ['suspended-fourth'], 'sus2' => ['suspended-second'],
-        'dim' => ['diminished'], 'aug' => ['augmented'], '6' => ['major-sixth'], 'm6' => ['minor-sixth'], 'm7b5' => ['half-diminished'], 'dim7' => ['diminished-seventh'],
-        '7sus4' => ['suspended-fourth', [7, -1, 'add']], 'mMaj7' => ['major-minor'], 'add9' => ['major', [9, 0, 'add']], 'madd9' => ['minor', [9, 0, 'add']],
-        '9' => ['dominant-ninth'], 'm9' => ['minor-ninth'], 'maj9' => ['major-ninth'], '69' => ['major-sixth', [9, 0, 'add']], '9sus4' => ['suspended-fourth', [7, -1, 'add'], [9, 0, 'add']],
-        '7b9' => ['dominant', [9, -1, 'add']], '7#9' => ['dominant', [9, 1, 'add']], '7b5' => ['dominant', [5, -1, 'alter']], '7#5' => ['augmented-seventh'], 'maj7#5' => ['major-seventh', [5, 1, 'alter']],
-        'maj7#11' => ['major-seventh', [11, 1, 'add']], '7#11' => ['dominant', [11, 1, 'add']], 'm11' => ['minor-11th'], '13' => ['dominant-13th'], '5' => ['power'],
+        '' => ['major'], 'm' => ['minor'], '7' => ['dominant'], 'm7' => ['minor-seventh'], 'maj7' => ['major-seventh'],
+        'sus4' => ['suspended-fourth'], 'sus2' => ['suspended-second'],
+        'dim' => ['diminished'], 'aug' => ['augmented'], '6' => ['major-sixth'], 'm6' => ['minor-sixth'],
+        'm7b5' => ['half-diminished'], 'dim7' => ['diminished-seventh'],
+        '7sus4' => ['suspended-fourth', [7, -1, 'add']], 'mMaj7' => ['major-minor'], 'add9' => ['major', [9, 0, 'add']],
+        'madd9' => ['minor', [9, 0, 'add']],
+        '9' => ['dominant-ninth'], 'm9' => ['minor-ninth'], 'maj9' => ['major-ninth'],
+        '69' => ['major-sixth', [9, 0, 'add']], '9sus4' => ['suspended-fourth', [7, -1, 'add'], [9, 0, 'add']],
+        '7b9' => ['dominant', [9, -1, 'add']], '7#9' => ['dominant', [9, 1, 'add']],
+        '7b5' => ['dominant', [5, -1, 'alter']], '7#5' => ['augmented-seventh'],
+        'maj7#5' => ['major-seventh', [5, 1, 'alter']],
+        'maj7#11' => ['major-seventh', [11, 1, 'add']], '7#11' => ['dominant', [11, 1, 'add']], 'm11' => ['minor-11th'],
+        '13' => ['dominant-13th'], '5' => ['power'],
     ];
 
     private const MOST_BARS = 5_000;
@@ -42,13 +52,19 @@ final readonly class HarmonySheet
     {
         $bars = $this->conductor->meters->barAt(max(0, $this->end - 1)) + 1;
         if ($bars > self::MOST_BARS) {
-            throw new EditRefused('A sheet of chords has at most '.number_format(self::MOST_BARS).' bars, and this song has '.number_format($bars).'. Bring its last clip nearer.', ['most' => self::MOST_BARS]);
+            throw new EditRefused(
+                'A sheet of chords has at most '.number_format(self::MOST_BARS).' bars, and this song has '
+                    .number_format($bars).'. Bring its last clip nearer.',
+                ['most' => self::MOST_BARS],
+            );
         }
         $document = new DOMDocument('1.0', 'UTF-8');
         $document->formatOutput = true;
         $root = self::put($document, $document, 'score-partwise', attributes: ['version' => '4.0']);
         self::put($document, self::put($document, $root, 'work'), 'work-title', $this->title);
-        $part = self::put($document, self::put($document, $root, 'part-list'), 'score-part', attributes: ['id' => 'P1']);
+        $part = self::put(
+            $document, self::put($document, $root, 'part-list'), 'score-part', attributes: ['id' => 'P1'],
+        );
         self::put($document, $part, 'part-name', 'Chords');
         $measures = self::put($document, $root, 'part', attributes: ['id' => 'P1']);
         $meters = $this->conductor->meters;
@@ -60,7 +76,9 @@ final readonly class HarmonySheet
             $measure = self::put($document, $measures, 'measure', attributes: ['number' => (string) ($bar + 1)]);
             $before = $this->attributes($document, $measure, $from, $before);
             for (; $next < count($chords) && $chords[$next]->tick < $to; $next++) {
-                self::harmony($document, $measure, ChordName::parse($chords[$next]->value), $chords[$next]->tick - $from);
+                self::harmony(
+                    $document, $measure, ChordName::parse($chords[$next]->value), $chords[$next]->tick - $from,
+                );
             }
             $note = self::put($document, $measure, 'note');
             self::put($document, $note, 'rest', attributes: ['measure' => 'yes']);
@@ -123,8 +141,10 @@ final readonly class HarmonySheet
     }
 
     /** @param  array<string, string>  $attributes */
-    private static function put(DOMDocument $document, DOMDocument|DOMElement $parent, string $name, ?string $text = null, array $attributes = []): DOMElement
-    {
+    private static function put(
+        DOMDocument $document, DOMDocument|DOMElement $parent, string $name, ?string $text = null,
+        array $attributes = [],
+    ): DOMElement {
         $element = $document->createElement($name);
         if ($text !== null) {
             $element->appendChild($document->createTextNode($text));

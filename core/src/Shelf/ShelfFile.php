@@ -31,15 +31,36 @@ final class ShelfFile
     public static function write(ShelfItem $item): string
     {
         $channel = $item->voice === Voice::Drums ? Track::DRUM_CHANNEL : 0;
-        $said = json_encode(['tags' => $item->tags, 'key' => $item->key === null ? null : (string) $item->key, 'voice' => $item->voice->value, 'length' => $item->length], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE);
-        $events = [Meta::TrackName->event($item->name), Meta::SequencerSpecific->event(self::HEAD.$said), chr(0xC0 | $channel).chr(SuitingVoice::program($item->voice))];
+        $said = json_encode(
+            [
+                'tags' => $item->tags, 'key' => $item->key === null ? null : (string) $item->key,
+                'voice' => $item->voice->value, 'length' => $item->length,
+            ],
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+        );
+        $events = [
+            Meta::TrackName->event($item->name), Meta::SequencerSpecific->event(self::HEAD.$said),
+            chr(0xC0 | $channel).chr(SuitingVoice::program($item->voice)),
+        ];
         $notes = $item->notes->with(['channel' => array_fill(0, $item->notes->count(), $channel)]);
         $track = new SmfTrack($notes, array_fill(0, count($events), 0), $events, $item->length);
-        $conducting = [ConductorEvent::ofTempo(0, $item->tempo), ...($item->key === null ? [] : [ConductorEvent::of(ConductorKind::Key, 0, (string) $item->key)])];
+        $conducting = [
+            ConductorEvent::ofTempo(0, $item->tempo),
+            ...($item->key === null ? [] : [ConductorEvent::of(ConductorKind::Key, 0, (string) $item->key)]),
+        ];
         // The conductor of a song knows how its events are written.
-        $head = SmfFile::of(Song::of(Conductor::of($item->ppq, $conducting), [], [], [], 1, new Layout(1, [0 => new Rest])))->tracks[0];
+        $head = SmfFile::of(Song::of(
+            Conductor::of($item->ppq, $conducting), [], [], [], 1, new Layout(1, [0 => new Rest]),
+        ))->tracks[0];
 
-        return (new SmfFile(0, $item->ppq, [new SmfTrack($track->notes, [...$head->ticks, ...$track->ticks], [...$head->events, ...$track->events], $track->end)]))->write();
+        return (new SmfFile(0, $item->ppq, [
+            new SmfTrack(
+                $track->notes,
+                [...$head->ticks, ...$track->ticks],
+                [...$head->events, ...$track->events],
+                $track->end,
+            ),
+        ]))->write();
     }
 
     /**
@@ -64,13 +85,16 @@ final class ShelfFile
             $voice = is_string($said['voice'] ?? null) ? Voice::tryFrom($said['voice']) : null;
             $own = mb_substr($track->name() ?: $name, 0, ShelfItem::LONGEST_NAME - 5);
             $items[] = ShelfItem::of(
-                $own === '' ? 'Phrase' : $own, is_array($said['tags'] ?? null) ? $said['tags'] : [], $tempo, self::key($said['key'] ?? null) ?? $song->conductor->keyAt(0),
+                $own === '' ? 'Phrase' : $own, is_array($said['tags'] ?? null) ? $said['tags'] : [], $tempo,
+                self::key($said['key'] ?? null) ?? $song->conductor->keyAt(0),
                 $voice ?? SuitingVoice::of($track, $track->notes->channel[0]), $file->ppq,
                 is_int($said['length'] ?? null) ? min(max(0, $said['length']), 4 * $track->end) : $track->end, $notes,
             );
         }
 
-        return $items === [] ? throw new BadInput('There are no notes in the file, so there is nothing to keep.') : $items;
+        return $items === []
+            ? throw new BadInput('There are no notes in the file, so there is nothing to keep.')
+            : $items;
     }
 
     /** @return array<array-key, mixed> what an event of our own says; empty where there is none */

@@ -49,8 +49,9 @@ final readonly class ShelfItem
      *
      * @throws BadInput where something is out of its range, or there are no notes
      */
-    public static function of(string $name, array $tags, float $tempo, ?Scale $key, Voice $voice, int $ppq, int $length, Notes $notes): self
-    {
+    public static function of(
+        string $name, array $tags, float $tempo, ?Scale $key, Voice $voice, int $ppq, int $length, Notes $notes,
+    ): self {
         $name = Text::readable($name);
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw new BadInput('What is kept has a name of 1 to '.self::LONGEST_NAME.' characters.');
@@ -59,11 +60,15 @@ final readonly class ShelfItem
             throw new BadInput('There are no notes to keep; select some first.');
         }
         if ($notes->count() > self::MOST_NOTES) {
-            throw new BadInput('A phrase on the shelf has at most '.number_format(self::MOST_NOTES).' notes; keep a part of them.');
+            throw new BadInput(
+                'A phrase on the shelf has at most '.number_format(self::MOST_NOTES).' notes; keep a part of them.',
+            );
         }
         $tempo = max(60_000_000 / ConductorEvent::SLOWEST, min(60_000_000, $tempo));
 
-        return new self($name, self::tags($tags), round($tempo, 2), $key, $voice, $ppq, max($length, $notes->end()), $notes);
+        return new self(
+            $name, self::tags($tags), round($tempo, 2), $key, $voice, $ppq, max($length, $notes->end()), $notes,
+        );
     }
 
     /**
@@ -73,13 +78,18 @@ final readonly class ShelfItem
      *
      * @throws BadInput as `of()` does
      */
-    public static function ofPhrase(Phrase $phrase, string $name, array $tags, float $tempo, ?Scale $key, Voice $voice): self
-    {
+    public static function ofPhrase(
+        Phrase $phrase, string $name, array $tags, float $tempo, ?Scale $key, Voice $voice,
+    ): self {
         $ends = array_map(static fn (Piece $piece): int => $piece->start + $piece->length, $phrase->pieces);
-        $from = $phrase->pieces !== [] || $phrase->span !== null ? $phrase->start() : intdiv($phrase->start(), $phrase->ppq) * $phrase->ppq;
+        $from = $phrase->pieces !== [] || $phrase->span !== null
+            ? $phrase->start()
+            : intdiv($phrase->start(), $phrase->ppq) * $phrase->ppq;
         $to = max($phrase->span->to ?? 0, $phrase->notes->end(), ...$ends);
         // What has no edges of its own lasts whole beats.
-        $to = $phrase->pieces === [] && $phrase->span === null ? -Rounding::floor(-($to - $from), $phrase->ppq) * $phrase->ppq + $from : $to;
+        $to = $phrase->pieces === [] && $phrase->span === null
+            ? -Rounding::floor(-($to - $from), $phrase->ppq) * $phrase->ppq + $from
+            : $to;
         $notes = $phrase->notes->with(['clip' => array_fill(0, $phrase->notes->count(), 0)])->shifted(-$from);
 
         return self::of($name, $tags, $tempo, $key, $voice, $phrase->ppq, $to - $from, $notes);
@@ -96,7 +106,9 @@ final readonly class ShelfItem
      */
     public function phrase(?Scale $key = null): Phrase
     {
-        $by = $key === null || $this->key === null || $this->voice === Voice::Drums ? 0 : ($key->root - $this->key->root + 18) % 12 - 6;
+        $by = $key === null || $this->key === null || $this->voice === Voice::Drums
+            ? 0
+            : ($key->root - $this->key->root + 18) % 12 - 6;
         $by += match (true) {
             min([127, ...$this->notes->pitch]) + $by < 0 => 12,
             max([0, ...$this->notes->pitch]) + $by > 127 => -12,
@@ -104,7 +116,12 @@ final readonly class ShelfItem
         };
 
         return new Phrase(
-            $this->notes->with(['pitch' => array_map(static fn (int $pitch): int => max(0, min(127, $pitch + $by)), $this->notes->pitch)]), $this->ppq, TickRange::of(0, $this->length),
+            $this->notes->with([
+                'pitch' => array_map(
+                    static fn (int $pitch): int => max(0, min(127, $pitch + $by)), $this->notes->pitch,
+                ),
+            ]),
+            $this->ppq, TickRange::of(0, $this->length),
         );
     }
 
@@ -125,7 +142,10 @@ final readonly class ShelfItem
         }
         foreach ($read as $tag) {
             if (mb_strlen($tag) > self::LONGEST_TAG || str_contains($tag, ',') || count($read) > self::MOST_TAGS) {
-                throw new BadInput('What is kept has at most '.self::MOST_TAGS.' tags of '.self::LONGEST_TAG.' characters, without commas.');
+                throw new BadInput(
+                    'What is kept has at most '.self::MOST_TAGS.' tags of '.self::LONGEST_TAG
+                        .' characters, without commas.',
+                );
             }
         }
 

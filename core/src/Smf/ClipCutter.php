@@ -14,16 +14,17 @@ use Jactonic\Core\Time\MeterMap;
 /**
  * Cuts a track of a file into the clips that its marks tell of.
  *
- * Nothing is lost where another program changed the file: what begins outside of all clips comes into clips of its own up
- * to bar lines, a note that lasts longer than its clip makes the clip longer, and a clip whose rounds are not the same
- * any more loops no more. Where clips lie over each other, all goes to the one that begins first.
+ * Nothing is lost where another program changed the file: what begins outside of all clips comes into clips of its own
+ * up to bar lines, a note that lasts longer than its clip makes the clip longer, and a clip whose rounds are not the
+ * same any more loops no more. Where clips lie over each other, all goes to the one that begins first.
  */
 final readonly class ClipCutter
 {
     /**
      * @param  Content  $content  in song time
      * @param  non-empty-list<ClipMark>  $marks
-     * @return non-empty-list<array{Clip, Content}> clips without ids, by their start, each with its content in its own time
+     * @return non-empty-list<array{Clip, Content}> clips without ids, by their start, each with its content in its own
+     *     time
      */
     public static function cut(Content $content, array $marks, MeterMap $meters): array
     {
@@ -31,7 +32,10 @@ final readonly class ClipCutter
         $cut = [];
         $behind = 0;
         foreach ($marks as $mark) {
-            $cut = [...$cut, ...self::between($content, $behind, $mark->start, $meters), self::marked($mark, self::part($content, max($behind, $mark->start), $mark->end()))];
+            $cut = [
+                ...$cut, ...self::between($content, $behind, $mark->start, $meters),
+                self::marked($mark, self::part($content, max($behind, $mark->start), $mark->end())),
+            ];
             $behind = max($behind, $mark->end());
         }
 
@@ -79,7 +83,10 @@ final readonly class ClipCutter
     /** What starts from a tick up to another one. */
     private static function part(Content $content, int $from, int $to): Content
     {
-        return new Content($content->notes->at(self::places($content->notes->start, $from, $to)), $content->points->at(self::places($content->points->start, $from, $to)));
+        return new Content(
+            $content->notes->at(self::places($content->notes->start, $from, $to)),
+            $content->points->at(self::places($content->points->start, $from, $to)),
+        );
     }
 
     /**
@@ -112,11 +119,13 @@ final readonly class ClipCutter
         $rows = [];
         $notes = $content->notes;
         foreach ($notes->start as $i => $start) {
-            $rows[] = "{$start} {$notes->length[$i]} {$notes->pitch[$i]} {$notes->velocity[$i]} {$notes->release[$i]} {$notes->channel[$i]}";
+            $rows[] = "{$start} {$notes->length[$i]} {$notes->pitch[$i]} {$notes->velocity[$i]} {$notes->release[$i]} "
+                ."{$notes->channel[$i]}";
         }
         $points = $content->points;
         foreach ($points->start as $i => $start) {
-            $rows[] = "point {$start} {$points->kind[$i]} {$points->number[$i]} {$points->value[$i]} {$points->channel[$i]}";
+            $rows[] = "point {$start} {$points->kind[$i]} {$points->number[$i]} {$points->value[$i]} "
+                ."{$points->channel[$i]}";
         }
         sort($rows);
 

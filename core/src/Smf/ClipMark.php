@@ -9,11 +9,11 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Time\Bounds;
 
 /**
- * Where a clip lies in a track of a file, and what it is called: a sequencer-specific meta event (FF 7F) under the number
- * that the MIDI Association keeps for everybody's own use (7D), which other programs pass over.
+ * Where a clip lies in a track of a file, and what it is called: a sequencer-specific meta event (FF 7F) under the
+ * number that the MIDI Association keeps for everybody's own use (7D), which other programs pass over.
  *
- * It stands at the clip's start and says lengths in ticks beside the resolution they count in, so that it still fits where
- * another program moved it or changed the resolution.
+ * It stands at the clip's start and says lengths in ticks beside the resolution they count in, so that it still fits
+ * where another program moved it or changed the resolution.
  */
 final readonly class ClipMark
 {
@@ -45,7 +45,8 @@ final readonly class ClipMark
     public function write(int $ppq): string
     {
         return Meta::SequencerSpecific->event(self::HEAD.json_encode(
-            ['ppq' => $ppq, 'length' => $this->length, 'loop' => $this->loop, 'name' => $this->name], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+            ['ppq' => $ppq, 'length' => $this->length, 'loop' => $this->loop, 'name' => $this->name],
+            JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         ));
     }
 
@@ -58,13 +59,25 @@ final readonly class ClipMark
         }
         $said = json_decode(substr($data, strlen(self::HEAD)), true, 2);
         $said = is_array($said) ? $said : [];
-        [$own, $length, $loop, $name] = [$said['ppq'] ?? null, $said['length'] ?? null, $said['loop'] ?? null, $said['name'] ?? null];
-        if (! is_int($own) || ! is_int($length) || ! is_int($loop) || ! is_string($name) || $own < 1 || max($own, $length, $loop) > Bounds::LAST_TICK) {
+        [$own, $length, $loop, $name] = [
+            $said['ppq'] ?? null, $said['length'] ?? null, $said['loop'] ?? null, $said['name'] ?? null,
+        ];
+        if (
+            ! is_int($own) ||
+            ! is_int($length) ||
+            ! is_int($loop) ||
+            ! is_string($name) ||
+            $own < 1 ||
+            max($own, $length, $loop) > Bounds::LAST_TICK
+        ) {
             return null;
         }
         $ticks = static fn (int $count): int => (int) round($count * $ppq / $own);
         try {
-            $clip = Clip::fromArray(['id' => 0, 'track' => 0, 'start' => $tick, 'length' => $ticks($length), 'offset' => 0, 'loop' => $ticks($loop), 'name' => $name, 'muted' => false]);
+            $clip = Clip::fromArray([
+                'id' => 0, 'track' => 0, 'start' => $tick, 'length' => $ticks($length), 'offset' => 0,
+                'loop' => $ticks($loop), 'name' => $name, 'muted' => false,
+            ]);
         } catch (BadInput) {
             return null;
         }

@@ -18,13 +18,19 @@ final class ConductorCodec
 
     private const MINORS = ['Ab', 'Eb', 'Bb', 'F', 'C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'A#'];
 
-    /** The head of a chord name: a sequencer-specific event under the number for everybody's own use (7D), for MIDI has none for chords. */
+    /**
+     * The head of a chord name: a sequencer-specific event under the number for everybody's own use (7D), for MIDI has
+     * none for chords.
+     */
     private const CHORD = "\x7DJactonic chord ";
 
     /** The head of the name of a key that a signature cannot say. */
     private const KEY = "\x7DJactonic key ";
 
-    /** How many sharps a scale has less than the major one on its root; others are written as the major or minor they hold. */
+    /**
+     * How many sharps a scale has less than the major one on its root; others are written as the major or minor they
+     * hold.
+     */
     private const FEWER_SHARPS = ['lydian' => -1, 'mixolydian' => 1, 'dorian' => 2, 'phrygian' => 4, 'locrian' => 5];
 
     /** An event of the conductor; null where the bytes are none. */
@@ -36,10 +42,18 @@ final class ConductorCodec
         try {
             return match (ord($event[1] ?? "\0")) {
                 Meta::Tempo->value => self::tempo($tick, (string) Meta::Tempo->dataOf($event), $home, $rank),
-                Meta::TimeSignature->value => self::meter($tick, (string) Meta::TimeSignature->dataOf($event), $home, $rank),
-                Meta::KeySignature->value => self::key($tick, (string) Meta::KeySignature->dataOf($event), $home, $rank),
-                Meta::SequencerSpecific->value => self::chord($tick, (string) Meta::SequencerSpecific->dataOf($event), $home, $rank),
-                Meta::Marker->value => ConductorEvent::of(ConductorKind::Marker, $tick, (string) Meta::Marker->dataOf($event), $home, $rank),
+                Meta::TimeSignature->value => self::meter(
+                    $tick, (string) Meta::TimeSignature->dataOf($event), $home, $rank,
+                ),
+                Meta::KeySignature->value => self::key(
+                    $tick, (string) Meta::KeySignature->dataOf($event), $home, $rank,
+                ),
+                Meta::SequencerSpecific->value => self::chord(
+                    $tick, (string) Meta::SequencerSpecific->dataOf($event), $home, $rank,
+                ),
+                Meta::Marker->value => ConductorEvent::of(
+                    ConductorKind::Marker, $tick, (string) Meta::Marker->dataOf($event), $home, $rank,
+                ),
                 default => null,
             };
         } catch (BadInput) {
@@ -62,13 +76,16 @@ final class ConductorCodec
     private static function tempo(int $tick, string $data, int $home, int $rank): ?ConductorEvent
     {
         return strlen($data) !== 3 || $data === "\0\0\0" ? null : ConductorEvent::of(
-            ConductorKind::Tempo, $tick, (string) (ord($data[0]) << 16 | ord($data[1]) << 8 | ord($data[2])), $home, $rank,
+            ConductorKind::Tempo, $tick, (string) (ord($data[0]) << 16 | ord($data[1]) << 8 | ord($data[2])), $home,
+            $rank,
         );
     }
 
     private static function chord(int $tick, string $data, int $home, int $rank): ?ConductorEvent
     {
-        return str_starts_with($data, self::CHORD) ? ConductorEvent::of(ConductorKind::Chord, $tick, substr($data, strlen(self::CHORD)), $home, $rank) : null;
+        return str_starts_with($data, self::CHORD)
+            ? ConductorEvent::of(ConductorKind::Chord, $tick, substr($data, strlen(self::CHORD)), $home, $rank)
+            : null;
     }
 
     private static function meter(int $tick, string $data, int $home, int $rank): ?ConductorEvent
@@ -78,7 +95,9 @@ final class ConductorCodec
         }
         $meter = Meter::of(ord($data[0]), 2 ** ord($data[1]));
 
-        return ConductorEvent::of(ConductorKind::Meter, $tick, "{$meter} ".ord($data[2]).' '.ord($data[3]), $home, $rank);
+        return ConductorEvent::of(
+            ConductorKind::Meter, $tick, "{$meter} ".ord($data[2]).' '.ord($data[3]), $home, $rank,
+        );
     }
 
     private static function meterBytes(string $value): string
@@ -86,7 +105,9 @@ final class ConductorCodec
         [$meter, $clocks, $parts] = explode(' ', $value) + [1 => '24', 2 => '8'];
         $read = Meter::parse($meter);
 
-        return chr($read->numerator).chr((int) log($read->denominator, 2)).chr((int) $clocks & 255).chr((int) $parts & 255);
+        return chr($read->numerator).chr(
+            (int) log($read->denominator, 2),
+        ).chr((int) $clocks & 255).chr((int) $parts & 255);
     }
 
     private static function key(int $tick, string $data, int $home, int $rank): ?ConductorEvent
@@ -98,24 +119,39 @@ final class ConductorCodec
             return null;
         }
 
-        return ConductorEvent::of(ConductorKind::Key, $tick, $minor === 1 ? self::MINORS[$sharps + 7].' minor' : self::MAJORS[$sharps + 7].' major', $home, $rank);
+        return ConductorEvent::of(
+            ConductorKind::Key, $tick,
+            $minor === 1 ? self::MINORS[$sharps + 7].' minor' : self::MAJORS[$sharps + 7].' major', $home, $rank,
+        );
     }
 
     /** What says the name of a key behind its signature; null where the signature says all of it. */
     public static function keyName(ConductorEvent $event): ?string
     {
-        return $event->kind !== ConductorKind::Key || self::read(0, self::write($event), 0, 0)?->value === $event->value ? null : Meta::SequencerSpecific->event(self::KEY.$event->value);
+        return $event->kind !== ConductorKind::Key || self::read(0, self::write($event), 0, 0)?->value === $event->value
+            ? null
+            : Meta::SequencerSpecific->event(self::KEY.$event->value);
     }
 
-    /** A key with the name that is said behind its signature; null where nothing is said of it, or something else than the signature. */
+    /**
+     * A key with the name that is said behind its signature; null where nothing is said of it, or something else than
+     * the signature.
+     */
     public static function named(?ConductorEvent $key, int $tick, string $event): ?ConductorEvent
     {
         $data = (string) Meta::SequencerSpecific->dataOf($event);
-        if ($key === null || $key->kind !== ConductorKind::Key || $key->tick !== $tick || ! str_starts_with($data, self::KEY)) {
+        if (
+            $key === null ||
+            $key->kind !== ConductorKind::Key ||
+            $key->tick !== $tick ||
+            ! str_starts_with($data, self::KEY)
+        ) {
             return null;
         }
         try {
-            $named = ConductorEvent::of(ConductorKind::Key, $tick, substr($data, strlen(self::KEY)), $key->home, $key->rank);
+            $named = ConductorEvent::of(
+                ConductorKind::Key, $tick, substr($data, strlen(self::KEY)), $key->home, $key->rank,
+            );
         } catch (BadInput) {
             return null;
         }
@@ -131,11 +167,15 @@ final class ConductorCodec
         return $sharps > 127 ? $sharps - 256 : $sharps;
     }
 
-    /** A MIDI file knows majors and minors only: a mode is written as the major with its notes, others as the nearest of the two. */
+    /**
+     * A MIDI file knows majors and minors only: a mode is written as the major with its notes, others as the nearest of
+     * the two.
+     */
     private static function keyBytes(Scale $key): string
     {
         [$root, $shape] = explode(' ', (string) $key, 2);
-        $isMinor = ! isset(self::FEWER_SHARPS[$shape]) && in_array(3, $key->steps, true) && ! in_array(4, $key->steps, true);
+        $isMinor = ! isset(self::FEWER_SHARPS[$shape]) && in_array(3, $key->steps, true)
+            && ! in_array(4, $key->steps, true);
         $sharps = array_search($root, $isMinor ? self::MINORS : self::MAJORS, true);
         if ($sharps === false) {
             // Such as A# major: the other name of the root has a signature.

@@ -11,8 +11,9 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Song\Content;
 
 /**
- * Curves within notes as MPE (“MIDI Polyphonic Expression”, M1-100-UM of the MIDI Association), and back: a lower zone with
- * its manager on channel 1 and fifteen member channels, each note on one of them with its bend, pressure and controller 74.
+ * Curves within notes as MPE (“MIDI Polyphonic Expression”, M1-100-UM of the MIDI Association), and back: a lower zone
+ * with its manager on channel 1 and fifteen member channels, each note on one of them with its bend, pressure and
+ * controller 74.
  *
  * Notes that sound together never share a channel while there are enough; the one let go longest ago is taken first.
  */
@@ -20,7 +21,9 @@ final readonly class Mpe
 {
     private const MEMBERS = 15;
 
-    /** The message that makes the zone: registered number 6 with the count of its members, as controllers and values. */
+    /**
+     * The message that makes the zone: registered number 6 with the count of its members, as controllers and values.
+     */
     private const CONFIGURATION = [[101, 0], [100, 6], [6, self::MEMBERS]];
 
     /** Whether any note of it has a curve. */
@@ -41,7 +44,12 @@ final readonly class Mpe
         $notes = $content->notes;
         $points = $content->points;
         $curves = self::curves($notes, $points);
-        $rows = array_map(static fn (array $said): array => ['start' => 0, 'number' => $said[0], 'value' => $said[1], 'channel' => 0, 'rank' => 0], self::CONFIGURATION);
+        $rows = array_map(
+            static fn (array $said): array => [
+                'start' => 0, 'number' => $said[0], 'value' => $said[1], 'channel' => 0, 'rank' => 0,
+            ],
+            self::CONFIGURATION,
+        );
         foreach ($points->rows() as $row) {
             if ($row['note'] === 0) {
                 $rows[] = ['channel' => 0] + $row;
@@ -63,7 +71,10 @@ final readonly class Mpe
                 $said = $curves[$i][$of->value] ?? [];
                 $first = ($said[0][0] ?? -1) === $start ? null : $of->value($of->rest());
                 foreach ([...($first === null || $first === ($holds[$channel][$of->value] ?? $of->value($of->rest())) ? [] : [[$start, $first]]), ...$said] as [$tick, $value]) {
-                    $rows[] = ['start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $value, 'channel' => $channel];
+                    $rows[] = [
+                        'start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $value,
+                        'channel' => $channel,
+                    ];
                     $holds[$channel][$of->value] = $value;
                 }
             }
@@ -78,10 +89,15 @@ final readonly class Mpe
     public static function asKeyPressure(Content $content): Content
     {
         $notes = $content->notes;
-        $rows = array_values(array_filter($content->points->rows(), static fn (array $row): bool => $row['note'] === 0));
+        $rows = array_values(array_filter(
+            $content->points->rows(), static fn (array $row): bool => $row['note'] === 0,
+        ));
         foreach (self::curves($notes, $content->points) as $i => $curves) {
             foreach ($curves[CurveOf::Loudness->value] ?? [] as [$tick, $value]) {
-                $rows[] = ['start' => $tick, 'kind' => PointKind::KeyPressure->value, 'number' => $notes->pitch[$i], 'value' => $value, 'channel' => $notes->channel[$i]];
+                $rows[] = [
+                    'start' => $tick, 'kind' => PointKind::KeyPressure->value, 'number' => $notes->pitch[$i],
+                    'value' => $value, 'channel' => $notes->channel[$i],
+                ];
             }
         }
 
@@ -89,8 +105,8 @@ final readonly class Mpe
     }
 
     /**
-     * What was read of a track with its notes on one channel again, and what their channels said as their curves; as it is where
-     * it has no zone.
+     * What was read of a track with its notes on one channel again, and what their channels said as their curves; as it
+     * is where it has no zone.
      *
      * @param  int  $channel  0–15, where all of it comes to lie
      */
@@ -112,12 +128,18 @@ final readonly class Mpe
         $said = self::byChannel($points);
         foreach ($notes->start as $i => $start) {
             foreach ($notes->channel[$i] === 0 ? [] : CurveOf::cases() as $of) {
-                $curve = self::within($said[$notes->channel[$i]][$of->value] ?? [], $of->value($of->rest()), $start, $start + $notes->length[$i]);
+                $curve = self::within(
+                    $said[$notes->channel[$i]][$of->value] ?? [], $of->value($of->rest()), $start,
+                    $start + $notes->length[$i],
+                );
                 $last = $of->value($of->rest());
                 [$kind, $number] = $of->kind();
                 foreach ($curve as [$tick, $value]) {
                     if ($value !== $last) {
-                        $rows[] = ['id' => $nextId++, 'start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $last = $value, 'note' => $notes->id[$i]];
+                        $rows[] = [
+                            'id' => $nextId++, 'start' => $tick, 'kind' => $kind->value, 'number' => $number,
+                            'value' => $last = $value, 'note' => $notes->id[$i],
+                        ];
                     }
                 }
             }

@@ -62,7 +62,10 @@ final readonly class SmfFile
         return (new SongExport($song, $chords, $curves))->file();
     }
 
-    /** A file whose times are multiplied by a fraction, its tempo events left out; what then lies past the last tick is left out. */
+    /**
+     * A file whose times are multiplied by a fraction, its tempo events left out; what then lies past the last tick is
+     * left out.
+     */
     public function rescaled(int $dividend, int $divisor, int $ppq): self
     {
         $scale = static fn (int $tick): int => Rounding::quotient($tick * $dividend, $divisor);
@@ -81,9 +84,19 @@ final readonly class SmfFile
                 $columns['length'][$i] = max(1, $end - $columns['start'][$i]);
             }
 
-            return (new SmfTrack(Notes::of($columns), array_map($scale, $track->ticks), $track->events, min($last, $scale($track->end))))->withoutMetas(Meta::Tempo);
+            return (new SmfTrack(
+                Notes::of($columns),
+                array_map($scale, $track->ticks),
+                $track->events,
+                min($last, $scale($track->end)),
+            ))->withoutMetas(Meta::Tempo);
         }, $this->tracks);
-        $problems = $cut === 0 ? $this->problems : [...$this->problems, "{$cut} of its tracks run past the last tick a song can hold; the rest of them was left out."];
+        $problems = $cut === 0
+            ? $this->problems
+            : [
+                ...$this->problems,
+                "{$cut} of its tracks run past the last tick a song can hold; the rest of them was left out.",
+            ];
 
         return new self($this->format, $ppq, $tracks, $this->chunks, $problems);
     }

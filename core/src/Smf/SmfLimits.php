@@ -18,7 +18,10 @@ final class SmfLimits
     /** Track chunks, with notes or without, and as many chunks of other kinds. */
     public const CHUNKS = 2_000;
 
-    /** Bytes of what is kept as it is: texts, system exclusive data, chunks of other kinds. What is made of a song is so always read again. */
+    /**
+     * Bytes of what is kept as it is: texts, system exclusive data, chunks of other kinds. What is made of a song is so
+     * always read again.
+     */
     public const KEPT_BYTES = 12 * 1024 * 1024;
 
     /** Sentences about what was wrong with a file. */

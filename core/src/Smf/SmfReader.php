@@ -31,7 +31,10 @@ final class SmfReader
     {
         $at = strpos(substr($this->bytes, 0, 65536), 'MThd');
         if ($at === false || strlen($this->bytes) < $at + 14) {
-            throw new NotMidi($this->bytes === '' ? 'The file is empty.' : 'This is no MIDI file: it has no MThd header. Choose a Standard MIDI File (.mid).');
+            throw new NotMidi(
+                $this->bytes === '' ? 'The file is empty.' : 'This is no MIDI file: it has no MThd header. Choose a '
+                    .'Standard MIDI File (.mid).',
+            );
         }
         if ($at > 0) {
             $this->problems[] = "{$at} stray bytes before the header were passed over.";
@@ -69,7 +72,8 @@ final class SmfReader
             $length = $this->number($at + 4, 4);
             if (preg_match('/^[\x20-\x7E]{4}$/', $kind) !== 1) {
                 $next = strpos($this->bytes, 'MTrk', $at + 1);
-                $this->problems[] = ($next === false ? $size : $next) - $at.' stray bytes between tracks were passed over.';
+                $this->problems[] = ($next === false ? $size : $next) - $at
+                    .' stray bytes between tracks were passed over.';
                 if ($next === false) {
                     return [$tracks, $others];
                 }
@@ -79,7 +83,11 @@ final class SmfReader
             }
             $end = min($size, $at + 8 + $length);
             if (count($kind === 'MTrk' ? $tracks : $others) >= SmfLimits::CHUNKS) {
-                throw new NotMidi('The file has more than '.number_format(SmfLimits::CHUNKS).($kind === 'MTrk' ? ' tracks' : ' chunks that are no tracks').', which is more than a song can hold. Split it, or join tracks.');
+                throw new NotMidi(
+                    'The file has more than '.number_format(SmfLimits::CHUNKS)
+                        .($kind === 'MTrk' ? ' tracks' : ' chunks that are no tracks')
+                        .', which is more than a song can hold. Split it, or join tracks.',
+                );
             }
             if ($kind === 'MTrk') {
                 $number = count($tracks) + 1;
@@ -114,7 +122,9 @@ final class SmfReader
     {
         if (count($this->problems) > SmfLimits::PROBLEMS) {
             $more = count($this->problems) - SmfLimits::PROBLEMS;
-            $this->problems = [...array_slice($this->problems, 0, SmfLimits::PROBLEMS), "And {$more} more of the kind."];
+            $this->problems = [
+                ...array_slice($this->problems, 0, SmfLimits::PROBLEMS), "And {$more} more of the kind.",
+            ];
         }
         if ($division > 0 && $division < 0x8000) {
             return new SmfFile($format, $division, $tracks, $chunks, $this->problems);
@@ -122,11 +132,13 @@ final class SmfReader
         $frames = 256 - ($division >> 8);
         $ticks = $division & 0xFF;
         if ($division === 0 || $ticks === 0 || ! in_array($frames, [24, 25, 29, 30], true)) {
-            $this->problems[] = 'The header names no resolution that can be read; taken as '.self::FRAME_PPQ.' ticks a quarter note.';
+            $this->problems[] = 'The header names no resolution that can be read; taken as '.self::FRAME_PPQ
+                .' ticks a quarter note.';
 
             return new SmfFile($format, self::FRAME_PPQ, $tracks, $chunks, $this->problems);
         }
-        $this->problems[] = "The times are counted in frames ({$frames} a second, {$ticks} ticks each); taken to ".self::FRAME_PPQ.' ticks a quarter note at 120 BPM.';
+        $this->problems[] = "The times are counted in frames ({$frames} a second, {$ticks} ticks each); taken to "
+            .self::FRAME_PPQ.' ticks a quarter note at 120 BPM.';
         $file = new SmfFile($format, self::FRAME_PPQ, $tracks, $chunks, $this->problems);
         // 960 ticks at 120 quarter notes a minute are 1920 ticks a second; 29 stands for 30000/1001 frames a second.
         [$perSecond, $parts] = $frames === 29 ? [30_000 * $ticks, 1_001] : [$frames * $ticks, 1];
@@ -139,7 +151,11 @@ final class SmfReader
     {
         $this->kept += $bytes;
         if ($this->kept > SmfLimits::KEPT_BYTES) {
-            throw new NotMidi('The file has more than '.intdiv(SmfLimits::KEPT_BYTES, 1024 * 1024).' MB of texts and system exclusive data, which is more than a song can hold. Take some out.');
+            throw new NotMidi(
+                'The file has more than '.intdiv(
+                    SmfLimits::KEPT_BYTES, 1024 * 1024,
+                ).' MB of texts and system exclusive data, which is more than a song can hold. Take some out.',
+            );
         }
     }
 

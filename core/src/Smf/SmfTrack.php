@@ -79,7 +79,9 @@ final readonly class SmfTrack
         $head = "\xFF".chr($meta->value);
         $kept = array_filter($this->events, static fn (string $event): bool => ! str_starts_with($event, $head));
 
-        return new self($this->notes, array_values(array_intersect_key($this->ticks, $kept)), array_values($kept), $this->end);
+        return new self(
+            $this->notes, array_values(array_intersect_key($this->ticks, $kept)), array_values($kept), $this->end,
+        );
     }
 
     /**

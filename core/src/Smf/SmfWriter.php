@@ -8,7 +8,8 @@ namespace Jactonic\Core\Smf;
  * Writes a Standard MIDI File (RP-001), without running status so that every reader takes it.
  *
  * At one tick notes end first, then come the other events in their order, then notes begin: a program change before
- * the note it is for, and a repeated note after its forerunner. Muted notes are left out: what goes out is what is heard.
+ * the note it is for, and a repeated note after its forerunner. Muted notes are left out: what goes out is what is
+ * heard.
  */
 final class SmfWriter
 {
@@ -70,8 +71,12 @@ final class SmfWriter
             }
             $bytes .= $delta < 128 ? \chr($delta) : VariableLength::write($delta);
             $bytes .= match ($key & 3) {
-                self::ON => \chr(0x90 | $notes->channel[$place]).\chr($notes->pitch[$place]).\chr($notes->velocity[$place]),
-                self::OFF => \chr(0x80 | $notes->channel[$place]).\chr($notes->pitch[$place]).\chr($notes->release[$place]),
+                self::ON => \chr(
+                    0x90 | $notes->channel[$place],
+                ).\chr($notes->pitch[$place]).\chr($notes->velocity[$place]),
+                self::OFF => \chr(
+                    0x80 | $notes->channel[$place],
+                ).\chr($notes->pitch[$place]).\chr($notes->release[$place]),
                 default => $track->events[$place],
             };
         }

@@ -52,7 +52,10 @@ final readonly class SongExport
             }
         }
 
-        return new SmfFile($layout->format === 0 && count($tracks) > max(1, $count) ? 1 : $layout->format, $this->song->conductor->ppq, $tracks, $layout->chunks);
+        return new SmfFile(
+            $layout->format === 0 && count($tracks) > max(1, $count) ? 1 : $layout->format, $this->song->conductor->ppq,
+            $tracks, $layout->chunks,
+        );
     }
 
     private function track(Track $track, ?int $number): SmfTrack
@@ -92,7 +95,9 @@ final readonly class SongExport
             if ($data !== null) {
                 $isSame = mb_substr(Text::readable($data) ?: $track->name, 0, Track::LONGEST_NAME) === $track->name;
 
-                return $isSame ? $rest : new Rest($rest->ticks, array_values([$k => $event] + $rest->events), $rest->ranks, $rest->end);
+                return $isSame
+                    ? $rest
+                    : new Rest($rest->ticks, array_values([$k => $event] + $rest->events), $rest->ranks, $rest->end);
             }
         }
         if ($track->home !== null && $track->name === 'Track '.($track->home + 1)) {
@@ -103,14 +108,16 @@ final readonly class SongExport
     }
 
     /**
-     * Where its clips lie and what they are called. None where it would come in again as it is without that: so a track that
-     * came from a file and still is one clip goes out as it came.
+     * Where its clips lie and what they are called. None where it would come in again as it is without that: so a track
+     * that came from a file and still is one clip goes out as it came.
      *
      * @return list<ClipMark>
      */
     private function marks(Track $track, bool $isToldByNotes): array
     {
-        $clips = array_values(array_filter($this->song->clipsOf($track->id), static fn (Clip $clip): bool => ! $clip->muted));
+        $clips = array_values(array_filter(
+            $this->song->clipsOf($track->id), static fn (Clip $clip): bool => ! $clip->muted,
+        ));
         $isPlain = $isToldByNotes && count($clips) === 1 && $this->isPlain($clips[0], $track);
 
         return $isPlain ? [] : array_map(ClipMark::of(...), $clips);
@@ -121,7 +128,9 @@ final readonly class SongExport
         if ($clip->start > 0 || $clip->offset > 0 || $clip->loop > 0 || $clip->name !== '') {
             return false;
         }
-        $length = SongImport::lengthOf($this->song->contentOf($clip->id), $track->rest->end, $this->song->conductor->meters);
+        $length = SongImport::lengthOf(
+            $this->song->contentOf($clip->id), $track->rest->end, $this->song->conductor->meters,
+        );
 
         return $clip->length === $length;
     }
@@ -132,8 +141,9 @@ final readonly class SongExport
      * @param  list<ClipMark>  $marks
      * @param  list<string>  $first  events at its start, behind the others there
      */
-    private function assembled(Rest $rest, Content $content, ?int $number, array $marks = [], array $first = []): SmfTrack
-    {
+    private function assembled(
+        Rest $rest, Content $content, ?int $number, array $marks = [], array $first = [],
+    ): SmfTrack {
         $keys = $events = [];
         $put = static function (int $tick, int $rank, string $event) use (&$keys, &$events): void {
             $keys[] = ($tick << self::RANK_BITS) + min(self::BEHIND, max(0, $rank + 1));
@@ -147,7 +157,9 @@ final readonly class SongExport
         }
         foreach ($number === null ? [] : $this->conducting($number) as $event) {
             $put($event->tick, $event->rank, ConductorCodec::write($event));
-            $words = $event->kind === ConductorKind::Chord ? $this->chords->event($event->value) : ConductorCodec::keyName($event);
+            $words = $event->kind === ConductorKind::Chord
+                ? $this->chords->event($event->value)
+                : ConductorCodec::keyName($event);
             if ($words !== null) {
                 $put($event->tick, $event->rank, $words);
             }
@@ -157,7 +169,10 @@ final readonly class SongExport
         }
         $points = $content->points;
         foreach ($points->start as $i => $tick) {
-            $put($tick, $points->rank[$i], PointCodec::write($points->kind[$i], $points->number[$i], $points->value[$i], $points->channel[$i]));
+            $put(
+                $tick, $points->rank[$i],
+                PointCodec::write($points->kind[$i], $points->number[$i], $points->value[$i], $points->channel[$i]),
+            );
         }
         // Those of one tick and rank stay in the order they came in: the sort is stable.
         if (! self::isAscending($keys)) {

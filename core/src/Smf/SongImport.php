@@ -21,7 +21,8 @@ use Jactonic\Core\Time\MeterMap;
 
 /**
  * Takes a file apart into a song: each track with notes becomes a track with one clip of notes and points, or with the
- * clips that it had here; tempos, meters, keys and markers become the conductor's; all other events stay as they are. Nothing is lost.
+ * clips that it had here; tempos, meters, keys and markers become the conductor's; all other events stay as they are.
+ * Nothing is lost.
  */
 final class SongImport
 {
@@ -33,7 +34,9 @@ final class SongImport
     /** @var array<string, int> events of the conductor that found no room, by kind */
     private array $left = [];
 
-    /** @param  list<int>|null  $numbers  which tracks of the file become tracks, from 0; those with notes where left out */
+    /**
+     * @param  list<int>|null  $numbers  which tracks of the file become tracks, from 0; those with notes where left out
+     */
     public function __construct(
         private readonly SmfFile $file,
         private readonly ?array $numbers = null,
@@ -49,7 +52,9 @@ final class SongImport
     {
         $problems = $this->file->problems;
         foreach ($this->left as $kind => $count) {
-            $problems[] = number_format($count)." more events of the kind {$kind} than a song can hold were left as they are: they go out again, and hold for nothing here.";
+            $problems[] = number_format($count)
+                ." more events of the kind {$kind} than a song can hold were left as they are: they go out again, and "
+                .'hold for nothing here.';
         }
 
         return $problems;
@@ -62,7 +67,10 @@ final class SongImport
         $this->room = new ConductorRoom;
         $playable = $this->playable();
         if (count($playable) > Song::MOST_TRACKS) {
-            throw new NotMidi('The file has '.number_format(count($playable)).' tracks with notes; a song has at most '.Song::MOST_TRACKS.'. Split it, or join tracks.');
+            throw new NotMidi(
+                'The file has '.number_format(count($playable)).' tracks with notes; a song has at most '
+                    .Song::MOST_TRACKS.'. Split it, or join tracks.',
+            );
         }
         $tracks = $parts = $marks = $bare = $ends = [];
         $nextId = 1;
@@ -78,12 +86,17 @@ final class SongImport
             $isZone = Mpe::isZone($points);
             $channel = $isZone ? $techniques->channel ?? 0 : $smfTrack->notes->channel[0] ?? 0;
             $tracks[$id] = new Track(
-                $id, $id - 1, mb_substr($smfTrack->name() ?: 'Track '.($number + 1), 0, Track::LONGEST_NAME), ($id - 1) % Track::COLOURS + 1,
+                $id, $id - 1, mb_substr($smfTrack->name() ?: 'Track '.($number + 1), 0, Track::LONGEST_NAME),
+                ($id - 1) % Track::COLOURS + 1,
                 SuitingVoice::of($smfTrack, $isZone ? 0 : $channel), $channel, home: $number, rest: $rest,
             );
-            $notes = $smfTrack->notes->id === [] ? $smfTrack->notes : $smfTrack->notes->with(['id' => range($nextId, $nextId + $smfTrack->notes->count() - 1)]);
+            $notes = $smfTrack->notes->id === []
+                ? $smfTrack->notes
+                : $smfTrack->notes->with(['id' => range($nextId, $nextId + $smfTrack->notes->count() - 1)]);
             $nextId += $notes->count();
-            $points = $points->id === [] ? $points : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
+            $points = $points->id === []
+                ? $points
+                : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
             $parts[$id] = Mpe::gathered(new Content($notes, $points), $channel);
             $nextId = max($nextId, $parts[$id]->highestId() + 1);
@@ -103,24 +116,43 @@ final class SongImport
             }
         }
         if ($clips === [] && $tracks !== []) {
-            $clips[1] = new Clip(1, array_key_first($tracks), 0, self::lengthOf(Content::none(), 0, $conductor->meters));
+            $clips[1] = new Clip(
+                1, array_key_first($tracks), 0, self::lengthOf(Content::none(), 0, $conductor->meters),
+            );
         }
         if (count($clips) > Song::MOST_CLIPS) {
-            throw new NotMidi('The file tells of '.number_format(count($clips)).' clips; a song has at most '.number_format(Song::MOST_CLIPS).'.');
+            throw new NotMidi(
+                'The file tells of '.number_format(count($clips)).' clips; a song has at most '
+                    .number_format(Song::MOST_CLIPS).'.',
+            );
         }
 
         $events = array_sum(array_map(static fn (Content $content): int => $content->events(), $contents));
         if ($events > Song::MOST_EVENTS) {
-            throw new NotMidi('The file makes '.number_format($events).' events, each note counted with its end; a song has at most '.number_format(Song::MOST_EVENTS).', so that it can be exported again. Split it.');
+            throw new NotMidi(
+                'The file makes '.number_format($events).' events, each note counted with its end; a song has at most '
+                    .number_format(Song::MOST_EVENTS).', so that it can be exported again. Split it.',
+            );
         }
 
-        return Song::of($conductor, array_values($tracks), array_values($clips), $contents, $nextId, new Layout($this->file->format, $bare, $this->file->chunks));
+        return Song::of(
+            $conductor, array_values($tracks), array_values($clips), $contents, $nextId,
+            new Layout($this->file->format, $bare, $this->file->chunks),
+        );
     }
 
     /** How many ticks the clip of a track lasts that has no marks: to the bar line behind all that is in it. */
     public static function lengthOf(Content $content, int $end, MeterMap $meters): int
     {
-        return max(1, min(Bounds::LAST_TICK, $meters->nextBarLine(max([0, $end - 1, $content->notes->end() - 1, ...array_slice($content->points->start, -1)]))));
+        return max(
+            1,
+            min(
+                Bounds::LAST_TICK,
+                $meters->nextBarLine(max([
+                    0, $end - 1, $content->notes->end() - 1, ...array_slice($content->points->start, -1),
+                ])),
+            ),
+        );
     }
 
     /**
@@ -133,10 +165,15 @@ final class SongImport
             return [];
         }
 
-        return $marks === null || $marks === [] ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]] : ClipCutter::cut($content, $marks, $meters);
+        return $marks === null || $marks === []
+            ? [[new Clip(0, 0, 0, self::lengthOf($content, $end, $meters)), $content]]
+            : ClipCutter::cut($content, $marks, $meters);
     }
 
-    /** @return array{Points, Rest, list<ClipMark>|null, TechniqueMark|null} the points of a track, its other events but those of the conductor, its clips, null where it says that it has none, and what it says of techniques */
+    /**
+     * @return array{Points, Rest, list<ClipMark>|null, TechniqueMark|null} the points of a track, its other events but
+     *     those of the conductor, its clips, null where it says that it has none, and what it says of techniques
+     */
     private function apart(SmfTrack $track, int $number, bool $withPoints): array
     {
         $columns = ['start' => [], 'kind' => [], 'number' => [], 'value' => [], 'channel' => [], 'rank' => []];
@@ -201,17 +238,25 @@ final class SongImport
             $ranks[] = $rank;
         }
 
-        return [$columns['start'] === [] ? Points::none() : Points::of($columns), new Rest($ticks, $events, $ranks, $track->end), $isMarked && $marks === [] ? null : $marks, $techniques];
+        return [
+            $columns['start'] === [] ? Points::none() : Points::of($columns),
+            new Rest($ticks, $events, $ranks, $track->end), $isMarked && $marks === [] ? null : $marks, $techniques,
+        ];
     }
 
-    /** @return array<int, SmfTrack> the tracks with notes or with a mark of ours, or the last one where there are none at all */
+    /**
+     * @return array<int, SmfTrack> the tracks with notes or with a mark of ours, or the last one where there are none
+     *     at all
+     */
     private function playable(): array
     {
         if ($this->numbers !== null) {
             return array_intersect_key($this->file->tracks, array_flip($this->numbers));
         }
         $last = count($this->file->tracks) - 1;
-        $playable = array_filter($this->file->tracks, fn (SmfTrack $track): bool => $track->notes->count() > 0 || $this->isMarked($track));
+        $playable = array_filter(
+            $this->file->tracks, fn (SmfTrack $track): bool => $track->notes->count() > 0 || $this->isMarked($track),
+        );
 
         return $playable ?: [$last => $this->file->tracks[$last]];
     }

@@ -72,7 +72,8 @@ final class SuitingVoice
         return match (true) {
             $program === 45, $program === 46, $program >= 104 && $program < 109 => Voice::Plucked,
             $program === 47, $program >= 112 && $program < 120 => Voice::Percussion,
-            $program === 109, $program === 111, $program >= 20 && $program < 24, $program >= 64 && $program < 72 => Voice::Reed,
+            $program === 109, $program === 111, $program >= 20 && $program < 24,
+            $program >= 64 && $program < 72 => Voice::Reed,
             $program < 8, $program === 55 => Voice::Struck,
             $program < 16 => Voice::Mallet,
             $program < 20 => Voice::Organ,

@@ -14,11 +14,11 @@ use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Rounding;
 
 /**
- * Which techniques a track of a file has, and which of its notes are played by them, as they were written: a sequencer-specific
- * meta event (FF 7F, 7D) at its start, beside what realises them for every instrument.
+ * Which techniques a track of a file has, and which of its notes are played by them, as they were written: a
+ * sequencer-specific meta event (FF 7F, 7D) at its start, beside what realises them for every instrument.
  *
- * It says starts and lengths in ticks beside the resolution they count in. Where the file was changed elsewhere, so that what
- * is said does not give what is there, the notes stay as they are in the file and only the map is taken.
+ * It says starts and lengths in ticks beside the resolution they count in. Where the file was changed elsewhere, so
+ * that what is said does not give what is there, the notes stay as they are in the file and only the map is taken.
  *
  * It says the channel too: of a track that goes out as an MPE zone nothing else does.
  */
@@ -30,7 +30,8 @@ final readonly class TechniqueMark
 
     /**
      * @param  int  $channel  0–15, of the track
-     * @param  list<array{int, int, int, int, int}>  $notes  start, pitch, number of the technique, length and velocity as written
+     * @param  list<array{int, int, int, int, int}>  $notes  start, pitch, number of the technique, length and velocity
+     *     as written
      */
     private function __construct(
         private Techniques $techniques,
@@ -39,7 +40,10 @@ final readonly class TechniqueMark
     ) {
     }
 
-    /** Of what sounds of a track before it is realised; null where it has no techniques, and its channel is told by its notes. */
+    /**
+     * Of what sounds of a track before it is realised; null where it has no techniques, and its channel is told by its
+     * notes.
+     */
     public static function of(Content $written, Track $track): ?self
     {
         if ($track->techniques->all === [] && ($track->channel === 0 || ! Mpe::isNeeded($written))) {
@@ -58,7 +62,15 @@ final readonly class TechniqueMark
 
     public function write(int $ppq): string
     {
-        return Meta::SequencerSpecific->event(self::HEAD.json_encode(['ppq' => $ppq, 'channel' => $this->channel, 'map' => (string) $this->techniques, 'notes' => $this->notes], JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES));
+        return Meta::SequencerSpecific->event(
+            self::HEAD.json_encode(
+                [
+                    'ppq' => $ppq, 'channel' => $this->channel, 'map' => (string) $this->techniques,
+                    'notes' => $this->notes,
+                ],
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
+            ),
+        );
     }
 
     /** What an event says of techniques; null where it says nothing, or nothing that can be. */
@@ -66,7 +78,17 @@ final readonly class TechniqueMark
     {
         $data = (string) Meta::SequencerSpecific->dataOf($event);
         $said = str_starts_with($data, self::HEAD) ? json_decode(substr($data, strlen(self::HEAD)), true, 4) : null;
-        if (! is_array($said) || ! is_string($said['map'] ?? null) || ! is_int($said['ppq'] ?? null) || $said['ppq'] < 1 || ! is_int($said['channel'] ?? null) || $said['channel'] < 0 || $said['channel'] > 15 || ! is_array($said['notes'] ?? null) || count($said['notes']) > self::MOST_NOTES) {
+        if (
+            ! is_array($said) ||
+            ! is_string($said['map'] ?? null) ||
+            ! is_int($said['ppq'] ?? null) ||
+            $said['ppq'] < 1 ||
+            ! is_int($said['channel'] ?? null) ||
+            $said['channel'] < 0 ||
+            $said['channel'] > 15 ||
+            ! is_array($said['notes'] ?? null) ||
+            count($said['notes']) > self::MOST_NOTES
+        ) {
             return null;
         }
         $notes = [];
@@ -94,7 +116,8 @@ final readonly class TechniqueMark
     }
 
     /**
-     * What lies in a track of the file as it was written, without what realised it; as it is where it was changed elsewhere.
+     * What lies in a track of the file as it was written, without what realised it; as it is where it was changed
+     * elsewhere.
      *
      * @param  bool  $isGathered  whether all of it was put on the channel of the track, from an MPE zone
      */
@@ -104,7 +127,9 @@ final readonly class TechniqueMark
         foreach ($this->notes as [$start, $pitch, $technique, $length, $velocity]) {
             $was["{$start} {$pitch}"][] = [$technique, $length, $velocity];
         }
-        $keys = array_filter(array_map(static fn ($technique): ?int => $technique->key, $this->techniques->all), is_int(...));
+        $keys = array_filter(
+            array_map(static fn ($technique): ?int => $technique->key, $this->techniques->all), is_int(...),
+        );
         $columns = array_map(static fn (): array => [], Notes::COLUMNS);
         foreach ($content->notes->start as $i => $start) {
             $pitch = $content->notes->pitch[$i];
@@ -137,15 +162,22 @@ final readonly class TechniqueMark
             $gone[] = self::said($realised, $k);
         }
 
-        return $points->at(array_keys(array_filter($points->start, static fn (int $_, int $i): bool => ! in_array(self::said($points, $i), $gone, true), ARRAY_FILTER_USE_BOTH)));
+        return $points->at(array_keys(array_filter(
+            $points->start, static fn (int $_, int $i): bool => ! in_array(self::said($points, $i), $gone, true),
+            ARRAY_FILTER_USE_BOTH,
+        )));
     }
 
     private static function said(Points $points, int $i): string
     {
-        return "{$points->start[$i]} {$points->kind[$i]} {$points->number[$i]} {$points->value[$i]} {$points->channel[$i]}";
+        return "{$points->start[$i]} {$points->kind[$i]} {$points->number[$i]} {$points->value[$i]} "
+            ."{$points->channel[$i]}";
     }
 
-    /** @return list<string> what begins and what ends, for a file does not say which of two notes of one pitch ends first */
+    /**
+     * @return list<string> what begins and what ends, for a file does not say which of two notes of one pitch ends
+     *     first
+     */
     private static function sounds(Notes $notes): array
     {
         $sounds = [];

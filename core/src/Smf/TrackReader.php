@@ -24,7 +24,9 @@ final class TrackReader
     private array $problems = [];
 
     /** @var array<string, array<int, int>> */
-    private array $notes = ['start' => [], 'length' => [], 'pitch' => [], 'velocity' => [], 'release' => [], 'channel' => []];
+    private array $notes = [
+        'start' => [], 'length' => [], 'pitch' => [], 'velocity' => [], 'release' => [], 'channel' => [],
+    ];
 
     /** @var array<int, array<int, int>> places of sounding notes by channel and pitch */
     private array $sounding = [];
@@ -78,7 +80,10 @@ final class TrackReader
                 }
             }
             if (--$left < 0) {
-                throw new NotMidi('The file has more than '.number_format(SmfLimits::EVENTS).' events, which is more than a song can hold.');
+                throw new NotMidi(
+                    'The file has more than '.number_format(SmfLimits::EVENTS)
+                        .' events, which is more than a song can hold.',
+                );
             }
 
             $status = \ord($bytes[$at]);

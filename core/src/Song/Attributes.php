@@ -24,7 +24,9 @@ final readonly class Attributes
     {
         $value = $this->values[$name] ?? null;
 
-        return is_int($value) && $value >= $min && $value <= $max ? $value : throw new BadInput("{$this->of}’s {$name} goes from {$min} to {$max}.");
+        return is_int($value) && $value >= $min && $value <= $max
+            ? $value
+            : throw new BadInput("{$this->of}’s {$name} goes from {$min} to {$max}.");
     }
 
     /** @throws BadInput */

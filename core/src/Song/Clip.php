@@ -52,7 +52,9 @@ final readonly class Clip
     /** The ticks of its content that are seen: those of its first round where it loops. */
     public function window(): TickRange
     {
-        return TickRange::of($this->offset, $this->offset + ($this->loop > 0 ? min($this->loop, $this->length) : $this->length));
+        return TickRange::of(
+            $this->offset, $this->offset + ($this->loop > 0 ? min($this->loop, $this->length) : $this->length),
+        );
     }
 
     /**
@@ -78,7 +80,10 @@ final readonly class Clip
         if ($first < $clip->start) {
             $more = $clip->start - $meters->barStart($meters->barAt($first));
             $shift = max(0, $more - $clip->offset);
-            $clip = $clip->with(['start' => $clip->start - $more, 'length' => $clip->length + $more, 'offset' => max(0, $clip->offset - $more)]);
+            $clip = $clip->with([
+                'start' => $clip->start - $more, 'length' => $clip->length + $more,
+                'offset' => max(0, $clip->offset - $more),
+            ]);
         }
         if ($clip->loop === 0 && $last > $clip->end()) {
             $clip = $clip->with(['length' => $meters->nextBarLine($last - 1) - $clip->start]);
@@ -91,7 +96,8 @@ final readonly class Clip
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'track' => $this->track, 'start' => $this->start, 'length' => $this->length, 'offset' => $this->offset,
+            'id' => $this->id, 'track' => $this->track, 'start' => $this->start, 'length' => $this->length,
+            'offset' => $this->offset,
             'loop' => $this->loop, 'name' => $this->name, 'muted' => $this->muted,
             'colour' => $this->colour, 'group' => $this->group,
         ];

@@ -47,7 +47,14 @@ final readonly class Conductor
      */
     public static function of(int $ppq, array $events = []): self
     {
-        usort($events, static fn (ConductorEvent $a, ConductorEvent $b): int => [$a->tick, $a->home, $a->rank] <=> [$b->tick, $b->home, $b->rank]);
+        usort(
+            $events,
+            static fn (ConductorEvent $a, ConductorEvent $b): int => [$a->tick, $a->home, $a->rank] <=> [
+                $b->tick,
+                $b->home,
+                $b->rank,
+            ],
+        );
 
         return new self($ppq, $events);
     }
@@ -68,19 +75,26 @@ final readonly class Conductor
     /** The names of its chords, each from its tick on. */
     public function chords(): ChordNames
     {
-        return ChordNames::of(array_map(static fn (ConductorEvent $event): array => [$event->tick, ChordName::parse($event->value)], $this->all(ConductorKind::Chord)));
+        return ChordNames::of(array_map(
+            static fn (ConductorEvent $event): array => [$event->tick, ChordName::parse($event->value)],
+            $this->all(ConductorKind::Chord),
+        ));
     }
 
     /** @return list<ConductorEvent> those of a kind, in order */
     public function all(ConductorKind $kind): array
     {
-        return array_values(array_filter($this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind));
+        return array_values(array_filter(
+            $this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind,
+        ));
     }
 
     /** @return list<ConductorEvent> those of a kind at a tick */
     public function at(ConductorKind $kind, int $tick): array
     {
-        return array_values(array_filter($this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind && $event->tick === $tick));
+        return array_values(array_filter(
+            $this->events, static fn (ConductorEvent $event): bool => $event->kind === $kind && $event->tick === $tick,
+        ));
     }
 
     /**
@@ -93,11 +107,17 @@ final readonly class Conductor
         $room = new ConductorRoom;
         foreach ([...$this->without($event->kind, $event->tick)->all($event->kind), $event] as $one) {
             if (! $room->take($one)) {
-                throw new EditRefused('A song has at most '.number_format(ConductorRoom::most($event->kind))." events of this kind ({$event->kind->value}), and meters of no longer bars than can be drawn. Take one away first.");
+                throw new EditRefused(
+                    'A song has at most '.number_format(ConductorRoom::most($event->kind))
+                        ." events of this kind ({$event->kind->value}), and meters of no longer bars than can be "
+                        .'drawn. Take one away first.',
+                );
             }
         }
         $there = $this->at($event->kind, $event->tick)[0] ?? null;
-        $placed = $there === null ? $event : ConductorEvent::of($event->kind, $event->tick, $event->value, $there->home, $there->rank);
+        $placed = $there === null
+            ? $event
+            : ConductorEvent::of($event->kind, $event->tick, $event->value, $there->home, $there->rank);
 
         return self::of($this->ppq, [...$this->without($event->kind, $event->tick)->events, $placed]);
     }
@@ -113,7 +133,12 @@ final readonly class Conductor
     /** Without any event of a kind. */
     public function withoutAll(ConductorKind $kind): self
     {
-        return new self($this->ppq, array_values(array_filter($this->events, static fn (ConductorEvent $event): bool => $event->kind !== $kind)));
+        return new self(
+            $this->ppq,
+            array_values(array_filter(
+                $this->events, static fn (ConductorEvent $event): bool => $event->kind !== $kind,
+            )),
+        );
     }
 
     /**
@@ -128,11 +153,15 @@ final readonly class Conductor
         foreach ($this->events as $event) {
             $events[] = $event->kind !== ConductorKind::Tempo ? $event : ConductorEvent::of(
                 ConductorKind::Tempo, $event->tick,
-                (string) max(1, min(ConductorEvent::SLOWEST, (int) round($event->micros() * $factor))), $event->home, $event->rank,
+                (string) max(1, min(ConductorEvent::SLOWEST, (int) round($event->micros() * $factor))), $event->home,
+                $event->rank,
             );
         }
 
-        return self::of($this->ppq, $this->at(ConductorKind::Tempo, 0) === [] ? [ConductorEvent::ofTempo(0, $bpm), ...$events] : $events);
+        return self::of(
+            $this->ppq,
+            $this->at(ConductorKind::Tempo, 0) === [] ? [ConductorEvent::ofTempo(0, $bpm), ...$events] : $events,
+        );
     }
 
     public function equals(self $other): bool

@@ -14,7 +14,8 @@ use Jactonic\Core\Time\Meter;
  * One event of the conductor.
  *
  * Its value is text: a tempo in µs a quarter note (`652174`), a meter with the clocks of its click and the 32nds of its
- * quarter as a MIDI file has them (`7/8 24 8`), a key (`D dorian`), a chord (`Dm7/G`), or the words of a marker, as bytes.
+ * quarter as a MIDI file has them (`7/8 24 8`), a key (`D dorian`), a chord (`Dm7/G`), or the words of a marker, as
+ * bytes.
  */
 final readonly class ConductorEvent
 {
@@ -37,8 +38,9 @@ final readonly class ConductorEvent
     }
 
     /** @throws BadInput where the value is none of its kind */
-    public static function of(ConductorKind $kind, int $tick, string $value, int $home = 0, int $rank = self::LAST_RANK): self
-    {
+    public static function of(
+        ConductorKind $kind, int $tick, string $value, int $home = 0, int $rank = self::LAST_RANK,
+    ): self {
         if ($tick < 0 || $tick > Bounds::LAST_TICK) {
             throw new BadInput('An event of the conductor lies at a tick from 0 to '.Bounds::LAST_TICK.'.');
         }
@@ -55,7 +57,9 @@ final readonly class ConductorEvent
     /** @param  float  $bpm  quarter notes a minute */
     public static function ofTempo(int $tick, float $bpm): self
     {
-        return self::of(ConductorKind::Tempo, $tick, (string) max(1, min(self::SLOWEST, (int) round(60_000_000 / $bpm))));
+        return self::of(
+            ConductorKind::Tempo, $tick, (string) max(1, min(self::SLOWEST, (int) round(60_000_000 / $bpm))),
+        );
     }
 
     /** µs a quarter note, of a tempo. */
@@ -82,7 +86,9 @@ final readonly class ConductorEvent
             ConductorKind::Tempo => round(60_000_000 / $this->micros(), 2).' BPM',
             ConductorKind::Meter => explode(' ', $this->value)[0],
             ConductorKind::Key, ConductorKind::Chord => $this->value,
-            ConductorKind::Marker => preg_match('//u', $this->value) === 1 ? $this->value : (string) iconv('ISO-8859-1', 'UTF-8', $this->value),
+            ConductorKind::Marker => preg_match('//u', $this->value) === 1 ? $this->value : (string) iconv(
+                'ISO-8859-1', 'UTF-8', $this->value,
+            ),
         };
     }
 
@@ -91,7 +97,10 @@ final readonly class ConductorEvent
     {
         $isText = preg_match('//u', $this->value) === 1;
 
-        return [$this->kind->value, $this->tick, $isText ? $this->value : base64_encode($this->value), $this->home, $this->rank, $isText ? 'text' : 'bytes'];
+        return [
+            $this->kind->value, $this->tick, $isText ? $this->value : base64_encode($this->value), $this->home,
+            $this->rank, $isText ? 'text' : 'bytes',
+        ];
     }
 
     /**
@@ -101,7 +110,9 @@ final readonly class ConductorEvent
      */
     public static function fromRow(array $row): self
     {
-        [$kind, $tick, $value, $home, $rank, $form] = array_values($row) + [null, null, null, 0, self::LAST_RANK, 'text'];
+        [$kind, $tick, $value, $home, $rank, $form] = array_values($row) + [
+            null, null, null, 0, self::LAST_RANK, 'text',
+        ];
         if (! is_string($kind) || ! is_int($tick) || ! is_string($value) || ! is_int($home) || ! is_int($rank)) {
             throw new BadInput('This is no event of a conductor.');
         }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Jactonic\Core\Song;
 
 /**
- * How much a conductor may hold, counted as it is filled: every opening of the song reads all of it, and every drawing of
- * the grid has the lines of a bar of each meter.
+ * How much a conductor may hold, counted as it is filled: every opening of the song reads all of it, and every drawing
+ * of the grid has the lines of a bar of each meter.
  */
 final class ConductorRoom
 {

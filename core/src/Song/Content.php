@@ -86,7 +86,10 @@ final readonly class Content
     {
         $ids = static fn (int $from, int $count): array => $count === 0 ? [] : range($from, $from + $count - 1);
 
-        return new self($this->notes->with(['id' => $ids($from, $this->notes->count())]), $this->points->with(['id' => $ids($from + $this->notes->count(), $this->points->count())]));
+        return new self(
+            $this->notes->with(['id' => $ids($from, $this->notes->count())]),
+            $this->points->with(['id' => $ids($from + $this->notes->count(), $this->points->count())]),
+        );
     }
 
     /**
@@ -106,7 +109,9 @@ final readonly class Content
             }
         }
 
-        return $none->with(array_map(static fn (array $parts): array => array_merge(...$parts), $columns), max([1, ...$next]));
+        return $none->with(
+            array_map(static fn (array $parts): array => array_merge(...$parts), $columns), max([1, ...$next]),
+        );
     }
 
     /** Everything in it moved by so many ticks. */
@@ -118,6 +123,8 @@ final readonly class Content
     /** The highest id of its notes and points, 0 where there are none. */
     public function highestId(): int
     {
-        return max($this->notes->id === [] ? 0 : max($this->notes->id), $this->points->id === [] ? 0 : max($this->points->id));
+        return max(
+            $this->notes->id === [] ? 0 : max($this->notes->id), $this->points->id === [] ? 0 : max($this->points->id),
+        );
     }
 }

@@ -36,7 +36,9 @@ final readonly class ContentChange
 
     public function applyTo(Content $content): Content
     {
-        return new Content($this->notes->applyTo($content->notes), $this->points?->applyTo($content->points) ?? $content->points);
+        return new Content(
+            $this->notes->applyTo($content->notes), $this->points?->applyTo($content->points) ?? $content->points,
+        );
     }
 
     public function reversed(): self

@@ -25,7 +25,9 @@ final readonly class Layout
         return json_encode([
             'format' => $this->format,
             'bare' => (object) array_map(static fn (Rest $rest): string => $rest->pack(), $this->bare),
-            'chunks' => array_map(static fn (array $chunk): array => [$chunk[0], base64_encode($chunk[1])], $this->chunks),
+            'chunks' => array_map(
+                static fn (array $chunk): array => [$chunk[0], base64_encode($chunk[1])], $this->chunks,
+            ),
         ], JSON_THROW_ON_ERROR);
     }
 
@@ -40,7 +42,10 @@ final readonly class Layout
         return new self(
             $said['format'],
             array_map(Rest::unpack(...), $said['bare']),
-            array_map(static fn (array $chunk): array => [$chunk[0], (string) base64_decode($chunk[1], true)], $said['chunks']),
+            array_map(
+                static fn (array $chunk): array => [$chunk[0], (string) base64_decode($chunk[1], true)],
+                $said['chunks'],
+            ),
         );
     }
 }

@@ -12,11 +12,11 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * A song with some of its clips open: their notes are one table in song time, with the clip each lies in, and so are the
- * points of their lanes.
+ * A song with some of its clips open: their notes are one table in song time, with the clip each lies in, and so are
+ * the points of their lanes.
  *
- * So an edit over several parts needs no code of its own. What lies outside of a clip's window is not in the table: what
- * is not seen is not edited.
+ * So an edit over several parts needs no code of its own. What lies outside of a clip's window is not in the table:
+ * what is not seen is not edited.
  */
 final readonly class OpenSong
 {
@@ -40,7 +40,9 @@ final readonly class OpenSong
      */
     public static function of(Song $song, array $open, int $front): self
     {
-        $open = array_values(array_unique(array_filter($open, static fn (int $clip): bool => isset($song->clips[$clip]))));
+        $open = array_values(array_unique(array_filter(
+            $open, static fn (int $clip): bool => isset($song->clips[$clip]),
+        )));
         if ($open === []) {
             throw new EditRefused('No clip is open; open one first.');
         }
@@ -101,8 +103,12 @@ final readonly class OpenSong
         $notes = $this->byClip($change->notes, $this->notes);
         $points = $change->points === null ? [] : $this->byClip($change->points, $this->points);
         // Looked up once for all clips.
-        $places = isset($change->notes->after['start']) || isset($change->notes->after['length']) ? array_flip($this->notes->id) : [];
-        $ofNote = isset($change->points->after['start']) ? array_filter(array_combine($this->points->id, $this->points->note)) : [];
+        $places = isset($change->notes->after['start']) || isset($change->notes->after['length'])
+            ? array_flip($this->notes->id)
+            : [];
+        $ofNote = isset($change->points->after['start'])
+            ? array_filter(array_combine($this->points->id, $this->points->note))
+            : [];
         foreach (array_intersect($this->open, array_keys($notes + $points)) as $id) {
             $clip = $this->song->clips[$id];
             $ofNotes = $notes[$id] ?? new TableChange(Notes::none(), Notes::none());
@@ -117,12 +123,17 @@ final readonly class OpenSong
             if ($wide !== $clip) {
                 $grown[$id] = $wide;
             }
-            $inClip = new ContentChange(self::inClip($ofNotes, $clip->shift()), $ofPoints === null ? null : self::inClip($ofPoints, $clip->shift()));
+            $inClip = new ContentChange(
+                self::inClip($ofNotes, $clip->shift()),
+                $ofPoints === null ? null : self::inClip($ofPoints, $clip->shift()),
+            );
             // Where a clip begins earlier than its content can, all of the content moves.
             $contents[$id] = $shift === 0 ? $inClip : $this->moved($id, $inClip, $shift);
         }
 
-        return new SongChange($contents, clips: RowChange::between(array_intersect_key($this->song->clips, $grown), $grown));
+        return new SongChange(
+            $contents, clips: RowChange::between(array_intersect_key($this->song->clips, $grown), $grown),
+        );
     }
 
     /**
@@ -137,7 +148,10 @@ final readonly class OpenSong
     {
         $shift = $this->song->clips[$clip]->shift();
 
-        return new TableChange(self::put($change->removed, $shift, $clip), self::put($change->added, $shift, $clip), ...self::startsLater($change, $shift));
+        return new TableChange(
+            self::put($change->removed, $shift, $clip), self::put($change->added, $shift, $clip),
+            ...self::startsLater($change, $shift),
+        );
     }
 
     /**
@@ -160,7 +174,10 @@ final readonly class OpenSong
             [$notes[$id], $points[$id]] = [$seen->notes, $seen->points];
         }
 
-        return [self::together(Notes::none(), $notes)->counted($song->nextId), self::together(Points::none(), $points)->counted($song->nextId)];
+        return [
+            self::together(Notes::none(), $notes)->counted($song->nextId),
+            self::together(Points::none(), $points)->counted($song->nextId),
+        ];
     }
 
     /**
@@ -186,12 +203,14 @@ final readonly class OpenSong
             }
         }
 
-        return $tables === [] ? $none : $none::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts));
+        return $tables === []
+            ? $none
+            : $none::of(array_map(static fn (array $columns): array => array_merge(...$columns), $parts));
     }
 
     /**
-     * Whether a change of what is open tells all of what is in the tables after it: not where notes or points lie outside of
-     * the window of a clip, which a change may uncover or put there.
+     * Whether a change of what is open tells all of what is in the tables after it: not where notes or points lie
+     * outside of the window of a clip, which a change may uncover or put there.
      */
     public function tells(SongChange $change, Song $after): bool
     {
@@ -223,7 +242,10 @@ final readonly class OpenSong
         return $first >= $window->from && $last < $window->to;
     }
 
-    /** What sounds in a clip's window, in song time: notes from before it too, with their curves, and the points of lanes that lie in it. */
+    /**
+     * What sounds in a clip's window, in song time: notes from before it too, with their curves, and the points of
+     * lanes that lie in it.
+     */
     private static function seen(Content $content, Clip $clip): Content
     {
         if (self::shows($clip, $content)) {
@@ -279,7 +301,8 @@ final readonly class OpenSong
         }
 
         return array_map(static fn (array $part): TableChange => new TableChange(
-            $change->removed->at($part['removed'] ?? []), $change->added->at($part['added'] ?? []), $part['before'] ?? [], $part['after'] ?? [],
+            $change->removed->at($part['removed'] ?? []), $change->added->at($part['added'] ?? []),
+            $part['before'] ?? [], $part['after'] ?? [],
         ), $parts);
     }
 
@@ -321,7 +344,9 @@ final readonly class OpenSong
     private static function lanes(TableChange $change, array $ofNotes): array
     {
         $moved = $change->after['start'] ?? [];
-        $added = array_intersect_key($change->added->start, array_filter($change->added->note, static fn (int $note): bool => $note === 0));
+        $added = array_intersect_key(
+            $change->added->start, array_filter($change->added->note, static fn (int $note): bool => $note === 0),
+        );
 
         return [...array_values($added), ...array_values(array_diff_key($moved, $ofNotes))];
     }
@@ -330,7 +355,9 @@ final readonly class OpenSong
     private function moved(int $clip, ContentChange $change, int $shift): ContentChange
     {
         $before = $this->song->contentOf($clip);
-        $later = new ContentChange(self::later($change->notes, $shift), $change->points === null ? null : self::later($change->points, $shift));
+        $later = new ContentChange(
+            self::later($change->notes, $shift), $change->points === null ? null : self::later($change->points, $shift),
+        );
 
         return ContentChange::between($before, $later->applyTo($before->shifted($shift)));
     }
@@ -343,7 +370,9 @@ final readonly class OpenSong
      */
     private static function later(TableChange $change, int $shift): TableChange
     {
-        return new TableChange($change->removed->shifted($shift), $change->added->shifted($shift), ...self::startsLater($change, $shift));
+        return new TableChange(
+            $change->removed->shifted($shift), $change->added->shifted($shift), ...self::startsLater($change, $shift),
+        );
     }
 
     /**
@@ -356,7 +385,10 @@ final readonly class OpenSong
      */
     private static function inClip(TableChange $change, int $shift): TableChange
     {
-        return new TableChange(self::put($change->removed, -$shift, 0), self::put($change->added, -$shift, 0), ...self::startsLater($change, -$shift));
+        return new TableChange(
+            self::put($change->removed, -$shift, 0), self::put($change->added, -$shift, 0),
+            ...self::startsLater($change, -$shift),
+        );
     }
 
     /**
@@ -369,7 +401,11 @@ final readonly class OpenSong
      */
     private static function put(Notes|Points $table, int $shift, int $clip): Notes|Points
     {
-        return $table->id === [] ? $table : $table::ordered(['clip' => array_fill(0, $table->count(), $clip)] + $table->shifted($shift)->columns(), $table->nextId);
+        return $table->id === []
+            ? $table
+            : $table::ordered(
+                ['clip' => array_fill(0, $table->count(), $clip)] + $table->shifted($shift)->columns(), $table->nextId,
+            );
     }
 
     /**

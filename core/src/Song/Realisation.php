@@ -9,8 +9,9 @@ use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Content\Points;
 
 /**
- * What of a track is sent to an instrument so that it plays the techniques of its notes: keys, programs and controllers just
- * before the first note of each, never twice in a row, and notes as long, as loud and on the channel that they ask for.
+ * What of a track is sent to an instrument so that it plays the techniques of its notes: keys, programs and controllers
+ * just before the first note of each, never twice in a row, and notes as long, as loud and on the channel that they ask
+ * for.
  *
  * Of notes that begin on one tick those with the lower number come first. A key goes down a 32nd before its note, or as
  * early as there is room.
@@ -33,14 +34,21 @@ final readonly class Realisation
     /** What sounds of a track, as it is played. */
     public static function of(Content $content, Track $track, int $ppq): Content
     {
-        return $track->techniques->all === [] ? $content : (new self($track->techniques, $track->channel, $ppq))->played($content);
+        return $track->techniques->all === []
+            ? $content
+            : (new self($track->techniques, $track->channel, $ppq))->played($content);
     }
 
     private function played(Content $content): Content
     {
         $notes = $content->notes;
         $order = array_keys($notes->id);
-        usort($order, static fn (int $a, int $b): int => [$notes->start[$a], $notes->technique[$a], $a] <=> [$notes->start[$b], $notes->technique[$b], $b]);
+        usort(
+            $order,
+            static fn (int $a, int $b): int => [
+                $notes->start[$a], $notes->technique[$a], $a,
+            ] <=> [$notes->start[$b], $notes->technique[$b], $b],
+        );
         $columns = $notes->columns();
         $keys = $points = [];
         $last = null;
@@ -57,18 +65,30 @@ final readonly class Realisation
                 $channel = $technique->channel ?? $this->channel;
                 if ($technique->key !== null) {
                     $length = max(1, intdiv($this->ppq, self::KEY_PART));
-                    $keys[] = ['start' => max(0, $start - $length), 'length' => max(1, min($start, $length)), 'pitch' => $technique->key, 'velocity' => self::KEY_VELOCITY, 'channel' => $channel];
+                    $keys[] = [
+                        'start' => max(0, $start - $length), 'length' => max(1, min($start, $length)),
+                        'pitch' => $technique->key, 'velocity' => self::KEY_VELOCITY, 'channel' => $channel,
+                    ];
                 }
                 if ($technique->program !== null) {
-                    $points[] = ['start' => $start, 'kind' => PointKind::Program->value, 'value' => $technique->program, 'channel' => $channel];
+                    $points[] = [
+                        'start' => $start, 'kind' => PointKind::Program->value, 'value' => $technique->program,
+                        'channel' => $channel,
+                    ];
                 }
                 if ($technique->controller !== null) {
-                    $points[] = ['start' => $start, 'kind' => PointKind::Controller->value, 'number' => $technique->controller[0], 'value' => $technique->controller[1], 'channel' => $channel];
+                    $points[] = [
+                        'start' => $start, 'kind' => PointKind::Controller->value,
+                        'number' => $technique->controller[0], 'value' => $technique->controller[1],
+                        'channel' => $channel,
+                    ];
                 }
                 $last = $technique;
             }
         }
 
-        return (new Content($notes->with($columns), $content->points))->and((new Content(Notes::fromRows($keys), Points::fromRows($points)))->numbered($content->highestId() + 1));
+        return (new Content($notes->with($columns), $content->points))->and(
+            (new Content(Notes::fromRows($keys), Points::fromRows($points)))->numbered($content->highestId() + 1),
+        );
     }
 }

@@ -28,7 +28,13 @@ final readonly class Rest
     public function pack(): string
     {
         return $this->events === [] && $this->end === 0 ? '' : json_encode(
-            [$this->end, array_map(static fn (int $tick, string $event, int $rank): array => [$tick, base64_encode($event), $rank], $this->ticks, $this->events, $this->ranks)],
+            [
+                $this->end,
+                array_map(
+                    static fn (int $tick, string $event, int $rank): array => [$tick, base64_encode($event), $rank],
+                    $this->ticks, $this->events, $this->ranks,
+                ),
+            ],
             JSON_THROW_ON_ERROR,
         );
     }

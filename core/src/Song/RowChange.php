@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Song;
 
-/** What became of a track or a clip: the attributes that changed, before and after; null where it was, or is, not there. */
+/**
+ * What became of a track or a clip: the attributes that changed, before and after; null where it was, or is, not there.
+ */
 final readonly class RowChange
 {
     /**

@@ -19,15 +19,23 @@ final readonly class RowNames
 
     /** The percussion map of the General MIDI 1 specification, with names as short as a row's head needs. */
     private const GENERAL_MIDI = [
-        81 => 'Triangle', 80 => 'Muted triangle', 79 => 'Open cuíca', 78 => 'Muted cuíca', 77 => 'Woodblock low', 76 => 'Woodblock high', 75 => 'Claves',
-        74 => 'Long güiro', 73 => 'Short güiro', 72 => 'Long whistle', 71 => 'Short whistle', 70 => 'Maracas', 69 => 'Cabasa', 68 => 'Agogô low', 67 => 'Agogô high',
-        66 => 'Timbale low', 65 => 'Timbale high', 64 => 'Conga low', 63 => 'Conga open', 62 => 'Conga muted', 61 => 'Bongo low', 60 => 'Bongo high', 59 => 'Ride 2',
-        58 => 'Vibraslap', 57 => 'Crash 2', 56 => 'Cowbell', 55 => 'Splash', 54 => 'Tamb', 53 => 'Bell', 52 => 'China', 51 => 'Ride', 50 => 'Tom 1', 49 => 'Crash',
-        48 => 'Tom 2', 47 => 'Tom 3', 46 => 'Open hat', 45 => 'Tom 4', 44 => 'Foot hat', 43 => 'Floor', 42 => 'Hat', 41 => 'Floor 2', 40 => 'Snare 2', 39 => 'Clap',
+        81 => 'Triangle', 80 => 'Muted triangle', 79 => 'Open cuíca', 78 => 'Muted cuíca', 77 => 'Woodblock low',
+        76 => 'Woodblock high', 75 => 'Claves',
+        74 => 'Long güiro', 73 => 'Short güiro', 72 => 'Long whistle', 71 => 'Short whistle', 70 => 'Maracas',
+        69 => 'Cabasa', 68 => 'Agogô low', 67 => 'Agogô high',
+        66 => 'Timbale low', 65 => 'Timbale high', 64 => 'Conga low', 63 => 'Conga open', 62 => 'Conga muted',
+        61 => 'Bongo low', 60 => 'Bongo high', 59 => 'Ride 2',
+        58 => 'Vibraslap', 57 => 'Crash 2', 56 => 'Cowbell', 55 => 'Splash', 54 => 'Tamb', 53 => 'Bell', 52 => 'China',
+        51 => 'Ride', 50 => 'Tom 1', 49 => 'Crash',
+        48 => 'Tom 2', 47 => 'Tom 3', 46 => 'Open hat', 45 => 'Tom 4', 44 => 'Foot hat', 43 => 'Floor', 42 => 'Hat',
+        41 => 'Floor 2', 40 => 'Snare 2', 39 => 'Clap',
         38 => 'Snare', 37 => 'Stick', 36 => 'Kick', 35 => 'Kick 2',
     ];
 
-    /** @param  array<int, array{string, int}>  $rows  by pitch, from the top down: name, or '', and colour of the theme, 0 for the track's */
+    /**
+     * @param  array<int, array{string, int}>  $rows  by pitch, from the top down: name, or '', and colour of the theme,
+     *     0 for the track's
+     */
     private function __construct(public array $rows)
     {
     }
@@ -41,10 +49,15 @@ final readonly class RowNames
     {
         foreach ($rows as $pitch => [$name, $colour]) {
             if ($pitch < 0 || $pitch > 127 || $colour < 0 || $colour > Track::COLOURS) {
-                throw BadInput::within('A row has a pitch from C-1 to G9, and a colour from 1 to '.Track::COLOURS.' or none.');
+                throw BadInput::within(
+                    'A row has a pitch from C-1 to G9, and a colour from 1 to '.Track::COLOURS.' or none.',
+                );
             }
             if (mb_strlen($name) > self::LONGEST_NAME || preg_match('/^[^;"\p{C}]*$/u', $name) !== 1) {
-                throw BadInput::within("“{$name}” is no name of a row: it has at most ".self::LONGEST_NAME.' characters, and no quotes or semicolons.');
+                throw BadInput::within(
+                    "“{$name}” is no name of a row: it has at most ".self::LONGEST_NAME
+                        .' characters, and no quotes or semicolons.',
+                );
             }
         }
 
@@ -70,7 +83,10 @@ final readonly class RowNames
         $rows = [];
         foreach (explode(';', $text) as $row) {
             if (preg_match('~^\s*([A-Ga-g][#b]?-?\d|\d{1,3})(?:/(\d))?(?:\s+(.*?))?\s*$~u', $row, $found) !== 1) {
-                throw BadInput::within("“{$row}” is no row; write its pitch, a colour where it has one, and its name, such as C2/3 Kick, with ; between rows.");
+                throw BadInput::within(
+                    "“{$row}” is no row; write its pitch, a colour where it has one, and its name, such as C2/3 Kick, "
+                        .'with ; between rows.',
+                );
             }
             $pitch = PitchName::parse($found[1]);
             if (isset($rows[$pitch])) {

@@ -23,7 +23,9 @@ final class RowNamesFile
     {
         $rows = [];
         foreach ($names->rows as $pitch => [$called, $colour]) {
-            $rows[] = ['pitch' => PitchName::of($pitch), 'name' => $called] + ($colour > 0 ? ['colour' => $colour] : []);
+            $rows[] = [
+                'pitch' => PitchName::of($pitch), 'name' => $called,
+            ] + ($colour > 0 ? ['colour' => $colour] : []);
         }
 
         return json_encode(
@@ -41,22 +43,33 @@ final class RowNamesFile
     {
         $value = json_decode($text, true, 8);
         if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['rows'] ?? null)) {
-            throw new BadInput('These are no names of rows. They are JSON that begins {"jactonic": "row-names", "version": 1, …}, as the export writes it.');
+            throw new BadInput(
+                'These are no names of rows. They are JSON that begins {"jactonic": "row-names", "version": 1, …}, as '
+                    .'the export writes it.',
+            );
         }
         if (($value['version'] ?? null) !== self::VERSION) {
             throw new BadInput('These names are of another version; this program reads version '.self::VERSION.'.');
         }
         $rows = [];
         foreach (array_values($value['rows']) as $number => $row) {
-            [$pitch, $name, $colour] = is_array($row) ? [$row['pitch'] ?? null, $row['name'] ?? '', $row['colour'] ?? 0] : [null, '', 0];
+            [$pitch, $name, $colour] = is_array($row)
+                ? [$row['pitch'] ?? null, $row['name'] ?? '', $row['colour'] ?? 0]
+                : [null, '', 0];
             if ((! is_string($pitch) && ! is_int($pitch)) || ! is_string($name) || ! is_int($colour)) {
-                throw new BadInput('Row '.($number + 1).' of the file takes a pitch such as "C2", a name, and perhaps a colour from 1 to '.Track::COLOURS.'.');
+                throw new BadInput(
+                    'Row '.($number + 1).' of the file takes a pitch such as "C2", a name, and perhaps a colour from 1 '
+                        .'to '.Track::COLOURS.'.',
+                );
             }
             $pitch = PitchName::parse((string) $pitch);
             if (isset($rows[$pitch])) {
                 throw new BadInput(PitchName::of($pitch).' stands in the file twice; a pitch has one row.');
             }
-            $rows[$pitch] = [trim(mb_substr(trim((string) preg_replace('/[\s;"\p{C}]+/u', ' ', $name)), 0, RowNames::LONGEST_NAME)), $colour];
+            $rows[$pitch] = [
+                trim(mb_substr(trim((string) preg_replace('/[\s;"\p{C}]+/u', ' ', $name)), 0, RowNames::LONGEST_NAME)),
+                $colour,
+            ];
         }
 
         return RowNames::of($rows);

@@ -60,7 +60,10 @@ enum Sketch: string
         return match ($this) {
             self::Empty => [['Keys', Voice::Plucked]],
             self::KeysBassDrums => [['Keys', Voice::Plucked], ['Bass', Voice::Bass], ['Drums', Voice::Drums]],
-            self::FourParts => [['Melody', Voice::Plucked], ['Chords', Voice::Sustained], ['Counterpart', Voice::Plucked], ['Bass', Voice::Bass]],
+            self::FourParts => [
+                ['Melody', Voice::Plucked], ['Chords', Voice::Sustained], ['Counterpart', Voice::Plucked],
+                ['Bass', Voice::Bass],
+            ],
             self::Drums => [['Drums', Voice::Drums]],
         };
     }

@@ -40,12 +40,14 @@ final readonly class Song
      * @param  array<array-key, Clip>  $clips
      * @param  array<int, Content>  $contents  by the id of the clip
      */
-    public static function of(Conductor $conductor, array $tracks, array $clips, array $contents, int $nextId = 1, ?Layout $layout = null): self
-    {
+    public static function of(
+        Conductor $conductor, array $tracks, array $clips, array $contents, int $nextId = 1, ?Layout $layout = null,
+    ): self {
         usort($tracks, static fn (Track $a, Track $b): int => [$a->place, $a->id] <=> [$b->place, $b->id]);
 
         return new self(
-            $conductor, array_column($tracks, null, 'id'), array_column($clips, null, 'id'), $contents, $nextId, $layout ?? new Layout,
+            $conductor, array_column($tracks, null, 'id'), array_column($clips, null, 'id'), $contents, $nextId,
+            $layout ?? new Layout,
         );
     }
 
@@ -53,7 +55,12 @@ final readonly class Song
     public function eventsBesideClips(): int
     {
         $count = count($this->conductor->events);
-        foreach ([...array_values($this->layout->bare), ...array_map(static fn (Track $track): Rest => $track->rest, array_values($this->tracks))] as $rest) {
+        foreach (
+            [
+                ...array_values($this->layout->bare),
+                ...array_map(static fn (Track $track): Rest => $track->rest, array_values($this->tracks)),
+            ] as $rest
+        ) {
             $count += count($rest->events);
         }
 
@@ -82,7 +89,9 @@ final readonly class Song
             throw new EditRefused('A song has at most '.self::MOST_TRACKS.' tracks.');
         }
 
-        return self::of($this->conductor, array_values($tracks), $this->clips, $this->contents, $this->nextId, $this->layout)
+        return self::of(
+            $this->conductor, array_values($tracks), $this->clips, $this->contents, $this->nextId, $this->layout,
+        )
             ->numbered($this->lastTrackId, $this->lastClipId);
     }
 
@@ -116,7 +125,10 @@ final readonly class Song
 
     public function withoutClip(int $id): self
     {
-        return $this->with(['clips' => array_diff_key($this->clips, [$id => true]), 'contents' => array_diff_key($this->contents, [$id => true])]);
+        return $this->with([
+            'clips' => array_diff_key($this->clips, [$id => true]),
+            'contents' => array_diff_key($this->contents, [$id => true]),
+        ]);
     }
 
     /**

@@ -38,7 +38,9 @@ final readonly class SongChange
             static fn (ConductorEvent $event): string => serialize($event->toRow()),
             $conductor->events,
         );
-        [$old, $new] = $from->conductor === $to->conductor ? [[], []] : [$rows($from->conductor), $rows($to->conductor)];
+        [$old, $new] = $from->conductor === $to->conductor
+            ? [[], []]
+            : [$rows($from->conductor), $rows($to->conductor)];
 
         return new self(
             $contents, RowChange::between($from->tracks, $to->tracks), RowChange::between($from->clips, $to->clips),
@@ -76,7 +78,9 @@ final readonly class SongChange
             if ($change->after === null) {
                 unset($tracks[$id]);
             } else {
-                $tracks[$id] = isset($tracks[$id]) ? $tracks[$id]->with($change->after) : Track::fromArray($change->after);
+                $tracks[$id] = isset($tracks[$id])
+                    ? $tracks[$id]->with($change->after)
+                    : Track::fromArray($change->after);
             }
         }
         $clips = $song->clips;
@@ -94,7 +98,10 @@ final readonly class SongChange
             $nextId = max($nextId, $change->notes->added->nextId, $change->points->added->nextId ?? 0);
         }
 
-        return Song::of($this->conducted($song->conductor), array_values($tracks), array_values($clips), array_intersect_key($contents, $clips), $nextId, $song->layout)->numbered(...$song->lastIds());
+        return Song::of(
+            $this->conducted($song->conductor), array_values($tracks), array_values($clips),
+            array_intersect_key($contents, $clips), $nextId, $song->layout,
+        )->numbered(...$song->lastIds());
     }
 
     public function reversed(): self
@@ -124,8 +131,12 @@ final readonly class SongChange
         }
 
         return new self(
-            $contents, RowChange::allFollowedBy($this->tracks, $next->tracks), RowChange::allFollowedBy($this->clips, $next->clips),
-            ...self::balanced([...$this->conductorRemoved, ...$next->conductorRemoved], [...$this->conductorAdded, ...$next->conductorAdded]),
+            $contents, RowChange::allFollowedBy($this->tracks, $next->tracks),
+            RowChange::allFollowedBy($this->clips, $next->clips),
+            ...self::balanced(
+                [...$this->conductorRemoved, ...$next->conductorRemoved],
+                [...$this->conductorAdded, ...$next->conductorAdded],
+            ),
         );
     }
 

@@ -8,7 +8,8 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 
 /**
- * What of a track sounds, in song time: all rounds of its clips, cut where a clip ends, muted clips left out, transposed.
+ * What of a track sounds, in song time: all rounds of its clips, cut where a clip ends, muted clips left out,
+ * transposed.
  *
  * This is what is exported and, but for the notes one sees, what is heard.
  */
@@ -28,7 +29,10 @@ final class Sounding
             }
         }
 
-        return new Content(self::transposed(self::together(Notes::class, $notes), $track->transposition), self::together(Points::class, $points));
+        return new Content(
+            self::transposed(self::together(Notes::class, $notes), $track->transposition),
+            self::together(Points::class, $points),
+        );
     }
 
     /**
@@ -69,8 +73,13 @@ final class Sounding
         $whole = $clip->loop === 0 ? 1 : intdiv($clip->length, $clip->loop);
         $parts = [];
         if ($whole > $first) {
-            $round = self::heard($content, $clip->offset, $clip->offset + ($clip->loop ?: $clip->length), $clip->shift());
-            $parts[] = new Content(self::repeated($round->notes, $first, $whole, $clip->loop), self::repeated($round->points, $first, $whole, $clip->loop));
+            $round = self::heard(
+                $content, $clip->offset, $clip->offset + ($clip->loop ?: $clip->length), $clip->shift(),
+            );
+            $parts[] = new Content(
+                self::repeated($round->notes, $first, $whole, $clip->loop),
+                self::repeated($round->points, $first, $whole, $clip->loop),
+            );
         }
         if ($times > max($first, $whole)) {
             $at = $whole * $clip->loop;
@@ -102,7 +111,9 @@ final class Sounding
             }
         }
         foreach ($columns as $name => $values) {
-            $columns[$name] = count($values) === 1 ? array_fill(0, $to - $from, $values[0]) : array_merge(...array_fill(0, $to - $from, $values));
+            $columns[$name] = count($values) === 1
+                ? array_fill(0, $to - $from, $values[0])
+                : array_merge(...array_fill(0, $to - $from, $values));
         }
 
         return $round::of(['start' => $starts] + $columns);
@@ -141,7 +152,9 @@ final class Sounding
         }
         foreach ($notes->start as $i => $start) {
             if ($start >= $from && $start < $to) {
-                $row = ['start' => $start + $shift, 'length' => min($notes->length[$i], $to - $start)] + $notes->row($i);
+                $row = [
+                    'start' => $start + $shift, 'length' => min($notes->length[$i], $to - $start),
+                ] + $notes->row($i);
                 foreach ($columns as $name => $_) {
                     $columns[$name][] = $row[$name];
                 }
@@ -156,7 +169,12 @@ final class Sounding
     {
         $notes = self::notes($content->notes, $from, $to, $shift);
         $points = $content->points;
-        if ($points->id === [] || ($notes->count() === $content->notes->count() && $points->start[0] >= $from && $points->start[$points->count() - 1] < $to)) {
+        if (
+            $points->id === [] ||
+            ($notes->count() === $content->notes->count() &&
+                $points->start[0] >= $from &&
+                $points->start[$points->count() - 1] < $to)
+        ) {
             return new Content($notes, $points->shifted($shift));
         }
         $heard = array_fill_keys($notes->id, true);
@@ -184,7 +202,9 @@ final class Sounding
         }
         $columns = [];
         foreach ($kind::COLUMNS as $name => $_) {
-            $columns[$name] = array_merge([], ...array_map(static fn (Notes|Points $part): array => $part->columns()[$name], $parts));
+            $columns[$name] = array_merge(
+                [], ...array_map(static fn (Notes|Points $part): array => $part->columns()[$name], $parts),
+            );
         }
 
         return $kind::of($columns);

@@ -18,7 +18,9 @@ final readonly class Technique
     private const LONGEST_SIGN = 3;
 
     /** In which order its parts are written, and between which numbers each lies. */
-    private const PARTS = ['key' => [0, 127], 'program' => [0, 127], 'channel' => [1, 16], 'length' => [1, 400], 'velocity' => [1, 400]];
+    private const PARTS = [
+        'key' => [0, 127], 'program' => [0, 127], 'channel' => [1, 16], 'length' => [1, 400], 'velocity' => [1, 400],
+    ];
 
     /**
      * @param  string  $sign  one to three characters that notes show
@@ -44,8 +46,21 @@ final readonly class Technique
     /** @throws BadInput where the text is none */
     public static function parse(string $text): self
     {
-        if (preg_match('~^\s*([^\s;"=/]{1,'.self::LONGEST_NAME.'})/([^\s;"=/]{1,'.self::LONGEST_SIGN.'})((?:\s+[a-z]+\d{0,3}=\S+)*)\s*$~u', $text, $found) !== 1) {
-            throw BadInput::within("“{$text}” is no technique; write its name, a sign after a slash, and what plays it, such as plucked/p key=C0 length=60.");
+        if (
+            preg_match(
+                '~^\s*([^\s;"=/]{1,'.
+                    self::LONGEST_NAME.
+                    '})/([^\s;"=/]{1,'.
+                    self::LONGEST_SIGN.
+                    '})((?:\s+[a-z]+\d{0,3}=\S+)*)\s*$~u',
+                $text,
+                $found,
+            ) !== 1
+        ) {
+            throw BadInput::within(
+                "“{$text}” is no technique; write its name, a sign after a slash, and what plays it, such as plucked/p "
+                    .'key=C0 length=60.',
+            );
         }
         $said = [];
         $controller = null;
@@ -54,14 +69,20 @@ final readonly class Technique
             if (preg_match('/^cc(\d{1,3})$/', $name, $number) === 1) {
                 $controller = [self::number($name, $number[1], 0, 127), self::number($name, $value, 0, 127)];
             } elseif (isset(self::PARTS[$name])) {
-                $said[$name] = $name === 'key' ? PitchName::parse($value) : self::number($name, $value, ...self::PARTS[$name]);
+                $said[$name] = $name === 'key'
+                    ? PitchName::parse($value)
+                    : self::number($name, $value, ...self::PARTS[$name]);
             } else {
-                throw BadInput::within("A technique is not played by “{$name}”; it has key, program, channel, length, velocity, and cc with its number.");
+                throw BadInput::within(
+                    "A technique is not played by “{$name}”; it has key, program, channel, length, velocity, and cc "
+                        .'with its number.',
+                );
             }
         }
 
         return new self(
-            $found[1], $found[2], $said['key'] ?? null, $said['program'] ?? null, $controller, isset($said['channel']) ? $said['channel'] - 1 : null, $said['length'] ?? 100, $said['velocity'] ?? 100,
+            $found[1], $found[2], $said['key'] ?? null, $said['program'] ?? null, $controller,
+            isset($said['channel']) ? $said['channel'] - 1 : null, $said['length'] ?? 100, $said['velocity'] ?? 100,
         );
     }
 
@@ -86,16 +107,24 @@ final readonly class Technique
     public function __toString(): string
     {
         $parts = [
-            $this->key === null ? '' : 'key='.PitchName::of($this->key), $this->program === null ? '' : "program={$this->program}",
-            $this->controller === null ? '' : "cc{$this->controller[0]}={$this->controller[1]}", $this->channel === null ? '' : 'channel='.($this->channel + 1),
-            $this->length === 100 ? '' : "length={$this->length}", $this->velocity === 100 ? '' : "velocity={$this->velocity}",
+            $this->key === null ? '' : 'key='.PitchName::of($this->key),
+            $this->program === null ? '' : "program={$this->program}",
+            $this->controller === null ? '' : "cc{$this->controller[0]}={$this->controller[1]}",
+            $this->channel === null ? '' : 'channel='.($this->channel + 1),
+            $this->length === 100 ? '' : "length={$this->length}",
+            $this->velocity === 100 ? '' : "velocity={$this->velocity}",
         ];
 
-        return implode(' ', ["{$this->name}/{$this->sign}", ...array_filter($parts, static fn (string $part): bool => $part !== '')]);
+        return implode(
+            ' ',
+            ["{$this->name}/{$this->sign}", ...array_filter($parts, static fn (string $part): bool => $part !== '')],
+        );
     }
 
     private static function number(string $name, string $text, int $min, int $max): int
     {
-        return preg_match('/^\d{1,3}$/', $text) === 1 && (int) $text >= $min && (int) $text <= $max ? (int) $text : throw BadInput::within("{$name} of a technique takes {$min} to {$max}, not “{$text}”.");
+        return preg_match('/^\d{1,3}$/', $text) === 1 && (int) $text >= $min && (int) $text <= $max
+            ? (int) $text
+            : throw BadInput::within("{$name} of a technique takes {$min} to {$max}, not “{$text}”.");
     }
 }

@@ -7,8 +7,8 @@ namespace Jactonic\Core\Song;
 use Jactonic\Core\Errors\BadInput;
 
 /**
- * The techniques of a track, by number from 1; a note without one is played as “ordinary” says, where that is among them.
- * Written `plucked/p key=C0; short/. length=50`, or called by a word where it ships.
+ * The techniques of a track, by number from 1; a note without one is played as “ordinary” says, where that is among
+ * them. Written `plucked/p key=C0; short/. length=50`, or called by a word where it ships.
  */
 final readonly class Techniques
 {
@@ -18,9 +18,13 @@ final readonly class Techniques
 
     private const ORDINARY = 'ordinary';
 
-    /** Maps that ship: strings with keys below what they play, and a bellows instrument that needs nothing but lengths and loudness. */
+    /**
+     * Maps that ship: strings with keys below what they play, and a bellows instrument that needs nothing but lengths
+     * and loudness.
+     */
     public const SHIPPED = [
-        'strings' => 'ordinary/o key=C0; plucked/p key=C#0 length=60; short/. key=D0 length=50; tied/~ key=D#0 length=105; trembling/≈ key=E0; muted/m key=F0 velocity=80',
+        'strings' => 'ordinary/o key=C0; plucked/p key=C#0 length=60; short/. key=D0 length=50; tied/~ key=D#0 length=105; '.
+            'trembling/≈ key=E0; muted/m key=F0 velocity=80',
         'bellows' => 'short/. length=55; swelled/< velocity=115 length=104; dry/d length=80 velocity=90; tied/~ length=106',
     ];
 
@@ -44,8 +48,15 @@ final readonly class Techniques
         $all = [];
         foreach (explode(';', $text) as $k => $part) {
             $technique = Technique::parse($part);
-            if ($k >= self::MOST || in_array($technique->name, array_map(static fn (Technique $one): string => $one->name, $all), true)) {
-                throw BadInput::within($k >= self::MOST ? 'A track has at most '.self::MOST.' techniques.' : "“{$technique->name}” stands in it twice; each technique has a name of its own.");
+            if (
+                $k >= self::MOST ||
+                in_array($technique->name, array_map(static fn (Technique $one): string => $one->name, $all), true)
+            ) {
+                throw BadInput::within(
+                    $k >= self::MOST ? 'A track has at most '.self::MOST
+                        .' techniques.' : "“{$technique->name}” stands in it twice; each technique has a name of its "
+                        .'own.',
+                );
             }
             $all[$k + 1] = $technique;
         }

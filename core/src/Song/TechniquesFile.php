@@ -9,7 +9,8 @@ use Jactonic\Core\Errors\BadInput;
 /**
  * A map of techniques as a file, to take to another track or machine: JSON, described in docs/edits.md.
  *
- * `{"jactonic": "techniques", "version": 1, "name": "My strings", "techniques": [{"name": "plucked", "sign": "p", "key": "C0", "length": 60}]}`
+ * `{"jactonic": "techniques", "version": 1, "name": "My strings", "techniques": [{"name": "plucked", "sign": "p",
+ * "key": "C0", "length": 60}]}`
  */
 final class TechniquesFile
 {
@@ -43,11 +44,20 @@ final class TechniquesFile
     public static function read(string $text): Techniques
     {
         $value = json_decode($text, true, 8);
-        if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['techniques'] ?? null)) {
-            throw new BadInput('These are no techniques. They are JSON that begins {"jactonic": "techniques", "version": 1, …}, as the export writes it.');
+        if (
+            ! is_array($value) ||
+            ($value['jactonic'] ?? null) !== self::MARK ||
+            ! is_array($value['techniques'] ?? null)
+        ) {
+            throw new BadInput(
+                'These are no techniques. They are JSON that begins {"jactonic": "techniques", "version": 1, …}, as '
+                    .'the export writes it.',
+            );
         }
         if (($value['version'] ?? null) !== self::VERSION) {
-            throw new BadInput('These techniques are of another version; this program reads version '.self::VERSION.'.');
+            throw new BadInput(
+                'These techniques are of another version; this program reads version '.self::VERSION.'.',
+            );
         }
         $written = [];
         foreach (array_values($value['techniques']) as $number => $row) {

@@ -72,10 +72,13 @@ final readonly class Track
     public function toArray(): array
     {
         return [
-            'id' => $this->id, 'place' => $this->place, 'name' => $this->name, 'colour' => $this->colour, 'voice' => $this->voice->value,
-            'channel' => $this->channel, 'volume' => $this->volume, 'pan' => $this->pan, 'muted' => $this->muted, 'solo' => $this->solo,
+            'id' => $this->id, 'place' => $this->place, 'name' => $this->name, 'colour' => $this->colour,
+            'voice' => $this->voice->value,
+            'channel' => $this->channel, 'volume' => $this->volume, 'pan' => $this->pan, 'muted' => $this->muted,
+            'solo' => $this->solo,
             'transposition' => $this->transposition, 'home' => $this->home, 'rest' => $this->rest->pack(),
-            'rows' => (string) $this->rows, 'techniques' => $this->techniques->all === [] ? '' : (string) $this->techniques,
+            'rows' => (string) $this->rows,
+            'techniques' => $this->techniques->all === [] ? '' : (string) $this->techniques,
         ];
     }
 
@@ -93,8 +96,11 @@ final readonly class Track
         }
 
         return new self(
-            $read->number('id', 0, PHP_INT_MAX), $read->number('place', 0, 100_000), $name, $read->number('colour', 1, self::COLOURS),
-            Voice::tryFrom($read->text('voice')) ?? throw new BadInput('A track’s voice is one of '.implode(', ', Voice::names()).'.'),
+            $read->number('id', 0, PHP_INT_MAX), $read->number('place', 0, 100_000), $name,
+            $read->number('colour', 1, self::COLOURS),
+            Voice::tryFrom($read->text('voice')) ?? throw new BadInput(
+                'A track’s voice is one of '.implode(', ', Voice::names()).'.',
+            ),
             $read->number('channel', 0, 15), $read->number('volume', 0, 100), $read->number('pan', -100, 100),
             $read->isOn('muted'), $read->isOn('solo'), $read->number('transposition', -48, 48),
             $read->numberOrNone('home', 0, 65535), Rest::unpack($read->text('rest')),

@@ -16,7 +16,10 @@ use Jactonic\Core\Errors\BadInput;
 final readonly class Amount
 {
     /** The largest number of each unit: no song can be longer. */
-    private const LARGEST = ['tk' => Bounds::LAST_TICK, 'bar' => 10_000_000, 'beat' => 100_000_000, 'ms' => 2_000_000_000, 's' => 2_000_000, 'smp' => 90_000_000_000, 'fr' => 60_000_000];
+    private const LARGEST = [
+        'tk' => Bounds::LAST_TICK, 'bar' => 10_000_000, 'beat' => 100_000_000, 'ms' => 2_000_000_000, 's' => 2_000_000,
+        'smp' => 90_000_000_000, 'fr' => 60_000_000,
+    ];
 
     private function __construct(
         private int $sign,
@@ -39,16 +42,24 @@ final readonly class Amount
         if (in_array($plain, ['grid', 'step', 'step2', 'bar', 'beat'], true)) {
             return new self($sign, 1, $plain, null, $text);
         }
-        if (preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1) {
+        if (
+            preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 ||
+            preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1
+        ) {
             $number = (float) $found[1];
             if ($number > self::LARGEST[$found[2]]) {
-                throw BadInput::within("“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.");
+                throw BadInput::within(
+                    "“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.",
+                );
             }
 
             return new self($sign, $number, $found[2], null, $text);
         }
 
-        throw new BadInput("“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, grid, step or step2.");
+        throw new BadInput(
+            "“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, "
+                .'grid, step or step2.',
+        );
     }
 
     /** A tick moved by this amount, forward for +1, back for −1. The result may lie before 0. */
@@ -97,7 +108,10 @@ final readonly class Amount
         }
         $amount = $this->unit === 'step' ? $time->nudge()->step : $time->nudge()->larger;
 
-        return new self($this->sign * $amount->sign, $amount->number, $amount->unit, $amount->value, ($this->sign < 0 ? '-' : '').$amount->text);
+        return new self(
+            $this->sign * $amount->sign, $amount->number, $amount->unit, $amount->value,
+            ($this->sign < 0 ? '-' : '').$amount->text,
+        );
     }
 
     /** Whether it is one of the amounts of the keys, `step` or `step2`. */

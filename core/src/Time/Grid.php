@@ -18,7 +18,9 @@ final readonly class Grid
     private const BARS = [1, 2, 4, 8, 16];
 
     /** What finer and coarser walk through. */
-    private const LADDER = ['16bar', '8bar', '4bar', '2bar', 'bar', '1/2', '1/4', '1/8', '1/16', '1/32', '1/64', '1/128'];
+    private const LADDER = [
+        '16bar', '8bar', '4bar', '2bar', 'bar', '1/2', '1/4', '1/8', '1/16', '1/32', '1/64', '1/128',
+    ];
 
     private function __construct(
         public ?NoteValue $value,
@@ -48,7 +50,10 @@ final readonly class Grid
             }
         }
 
-        throw new BadInput("“{$text}” is no grid; write a note value (1/4, 1/16, 1/8t, 1/8d, 1/n up to n = 128), bar, 2bar, 4bar, 8bar or 16bar.");
+        throw new BadInput(
+            "“{$text}” is no grid; write a note value (1/4, 1/16, 1/8t, 1/8d, 1/n up to n = 128), bar, 2bar, 4bar, "
+                .'8bar or 16bar.',
+        );
     }
 
     public function withSwing(int $swing): self
@@ -74,7 +79,9 @@ final readonly class Grid
         return array_combine($ways, array_map(static function (string $text): array {
             $grid = self::parse($text);
 
-            return [(string) $grid->finer(), (string) $grid->coarser(), (string) $grid->triplet(), (string) $grid->dotted()];
+            return [
+                (string) $grid->finer(), (string) $grid->coarser(), (string) $grid->triplet(), (string) $grid->dotted(),
+            ];
         }, $ways));
     }
 
@@ -111,7 +118,9 @@ final readonly class Grid
         $at = array_search($text === '1/1' ? 'bar' : ($n > 0 ? "1/{$n}" : $text), self::LADDER, true);
         if ($at === false) {
             // A value between those of the ladder, such as 1/12, goes by its number.
-            return self::parse('1/'.max(1, min(NoteValue::FINEST, $way > 0 ? $n * 2 : intdiv($n, 2))).$kind, $this->swing);
+            return self::parse(
+                '1/'.max(1, min(NoteValue::FINEST, $way > 0 ? $n * 2 : intdiv($n, 2))).$kind, $this->swing,
+            );
         }
         $next = self::LADDER[max(0, min(count(self::LADDER) - 1, $at + $way))];
 

@@ -117,7 +117,10 @@ final class GridLines
         return [$this->after - $this->before, 1];
     }
 
-    /** About how many lines lie between two ticks, found without looking for them; in bars that the grid does not divide there may be more. */
+    /**
+     * About how many lines lie between two ticks, found without looking for them; in bars that the grid does not divide
+     * there may be more.
+     */
     public function estimate(int $from, int $to): int
     {
         [$dividend, $divisor] = $this->step($from);
@@ -166,7 +169,12 @@ final class GridLines
                 'barTicks' => $length,
                 'everyBars' => max(1, $this->grid->bars),
                 'lines' => array_slice($this->linesIn(-Rounding::floor(-$length[0], $length[1])), 0, -1),
-                'beats' => array_map(fn (int $beat): int => Rounding::quotient(4 * $this->meters->ppq * $beat, $stretch['meter']->denominator), range(0, $stretch['meter']->numerator - 1)),
+                'beats' => array_map(
+                    fn (int $beat): int => Rounding::quotient(
+                        4 * $this->meters->ppq * $beat, $stretch['meter']->denominator,
+                    ),
+                    range(0, $stretch['meter']->numerator - 1),
+                ),
                 'numerator' => $stretch['meter']->numerator,
                 'denominator' => $stretch['meter']->denominator,
             ];
@@ -201,7 +209,11 @@ final class GridLines
             for ($k = 1; ; $k++) {
                 $parts = 300 * $k + ($k % 2 === 1 ? $this->grid->swing : 0);
                 $line = Rounding::quotient($parts * $this->dividend, 300 * $this->divisor);
-                if ($k % 2 === 0 ? $line >= $length : Rounding::quotient($k * $this->dividend, $this->divisor) >= $length) {
+                if (
+                    $k % 2 === 0
+                        ? $line >= $length
+                        : Rounding::quotient($k * $this->dividend, $this->divisor) >= $length
+                ) {
                     break;
                 }
                 if ($line > $last && $line < $length) {

@@ -23,7 +23,9 @@ final class LineNumbers
 
     private int $numberOfBar = 0;
 
-    /** The bar last given lines of: the number of its first one, where it starts, and its lines with the next bar line. */
+    /**
+     * The bar last given lines of: the number of its first one, where it starts, and its lines with the next bar line.
+     */
     private int $first = 0;
 
     private int $start = 0;
@@ -134,7 +136,9 @@ final class LineNumbers
             if ($next !== null) {
                 // The last bar of a stretch may be cut short by the next meter.
                 $last = $next['bar'] - 1;
-                $number += max(0, $last - $stretch['bar']) * $lines + $this->lines->count($next['tick'] - $meters->barStart($last));
+                $number += max(0, $last - $stretch['bar']) * $lines + $this->lines->count(
+                    $next['tick'] - $meters->barStart($last),
+                );
             }
         }
 

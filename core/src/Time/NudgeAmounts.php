@@ -27,7 +27,9 @@ final readonly class NudgeAmounts
         $amounts = array_map(Amount::parse(...), [$step, $larger]);
         foreach ($amounts as $amount) {
             if ($amount->isNegative() || $amount->isNudge()) {
-                throw new BadInput("A nudge amount is an amount of time without a sign, such as 1/16, 10ms or grid, not “{$amount}”.");
+                throw new BadInput(
+                    "A nudge amount is an amount of time without a sign, such as 1/16, 10ms or grid, not “{$amount}”.",
+                );
             }
         }
 

@@ -19,7 +19,8 @@ final class TempoMap
     public const DEFAULT_TEMPO = 500_000;
 
     /**
-     * @param  non-empty-list<array{tick: int, tempo: int, elapsed: int}>  $stretches  tempo in µs a quarter, elapsed in µs × ppq
+     * @param  non-empty-list<array{tick: int, tempo: int, elapsed: int}>  $stretches  tempo in µs a quarter, elapsed in
+     *     µs × ppq
      */
     private function __construct(
         public readonly int $ppq,
@@ -93,7 +94,9 @@ final class TempoMap
             return $last;
         }
         $stretches = $this->stretches;
-        $this->last = max(0, Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place) - 1);
+        $this->last = max(
+            0, Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place) - 1,
+        );
 
         return $this->stretches[$this->last];
     }

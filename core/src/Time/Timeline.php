@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Time;
 
-/** What turns an amount of time into ticks: the bars and the tempo of a song, the current grid, and the rates of clocks. */
+/**
+ * What turns an amount of time into ticks: the bars and the tempo of a song, the current grid, and the rates of clocks.
+ */
 final readonly class Timeline
 {
     /** Samples and frames a second, unless said otherwise. */

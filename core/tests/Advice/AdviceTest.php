@@ -19,7 +19,9 @@ final class AdviceTest extends MusicTestCase
     public static function takes(): array
     {
         $uneven = [4, -6, 9, -3, 7, -8, 2, 5];
-        $played = static fn (callable $tick): array => array_map(static fn (int $k): int => max(0, (int) $tick($k) + $uneven[$k % 8]), range(0, 15));
+        $played = static fn (callable $tick): array => array_map(
+            static fn (int $k): int => max(0, (int) $tick($k) + $uneven[$k % 8]), range(0, 15),
+        );
 
         return [
             'quarters' => [$played(static fn (int $k): int => 480 * $k), '1/4'],
@@ -46,7 +48,13 @@ final class AdviceTest extends MusicTestCase
     public function test_it_finds_the_swing_that_fits(int $swing, int $expected): void
     {
         $ticks = array_map(static fn (int $k): int => 240 * $k + ($k % 2) * intdiv(240 * $swing, 300), range(0, 15));
-        $swings = array_map(static fn (Candidate $candidate): int => $candidate->grid->swing, array_filter($this->on($ticks)->candidates, static fn (Candidate $candidate): bool => (string) $candidate->grid === '1/8'));
+        $swings = array_map(
+            static fn (Candidate $candidate): int => $candidate->grid->swing,
+            array_filter(
+                $this->on($ticks)->candidates,
+                static fn (Candidate $candidate): bool => (string) $candidate->grid === '1/8',
+            ),
+        );
 
         self::assertContains($expected, $swings);
     }
@@ -70,7 +78,9 @@ final class AdviceTest extends MusicTestCase
 
     public function test_doubled_notes_are_one_and_chords_do_not_collide(): void
     {
-        $advice = Advice::on(self::notes([0, 100, 60], [0, 50, 60], [4, 100, 64], [480, 100, 60]), Selection::none(), self::context());
+        $advice = Advice::on(
+            self::notes([0, 100, 60], [0, 50, 60], [4, 100, 64], [480, 100, 60]), Selection::none(), self::context(),
+        );
 
         self::assertSame(3, $advice->count);
         self::assertSame(0, $this->candidate($advice, '1/4')->collisions);
@@ -95,13 +105,18 @@ final class AdviceTest extends MusicTestCase
 
     public function test_without_notes_it_says_so(): void
     {
-        self::assertSame('There are no notes to look at.', Advice::on(Notes::none(), Selection::none(), self::context())->summary());
+        self::assertSame(
+            'There are no notes to look at.', Advice::on(Notes::none(), Selection::none(), self::context())->summary(),
+        );
     }
 
     /** @param  list<int>  $ticks */
     private function on(array $ticks): Advice
     {
-        return Advice::on(self::notes(...array_map(static fn (int $tick): array => [$tick], $ticks)), Selection::none(), self::context());
+        return Advice::on(
+            self::notes(...array_map(static fn (int $tick): array => [$tick], $ticks)), Selection::none(),
+            self::context(),
+        );
     }
 
     private function candidate(Advice $advice, string $name): Candidate

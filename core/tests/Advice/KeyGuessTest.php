@@ -30,7 +30,11 @@ final class KeyGuessTest extends MusicTestCase
     #[DataProvider('phrases')]
     public function test_the_likeliest_key_comes_first(string $key, array $pitches): void
     {
-        $guesses = KeyGuess::of(self::notes(...array_map(static fn (int $pitch, int $k): array => [480 * $k, 470, $pitch], $pitches, array_keys($pitches))));
+        $guesses = KeyGuess::of(self::notes(
+            ...array_map(
+                static fn (int $pitch, int $k): array => [480 * $k, 470, $pitch], $pitches, array_keys($pitches),
+            ),
+        ));
 
         self::assertSame($key, (string) $guesses[0]->key);
         self::assertSame(100, $guesses[0]->inside);
@@ -55,7 +59,10 @@ final class KeyGuessTest extends MusicTestCase
     {
         foreach (range(0, 11) as $root) {
             foreach (['major' => 4, 'minor' => 3] as $shape => $third) {
-                $notes = self::notes([0, 960, 48 + $root], [0, 960, 48 + $root + $third], [0, 960, 55 + $root], [960, 960, 43 + $root], [960, 960, 58 + $root], [1920, 960, 48 + $root]);
+                $notes = self::notes(
+                    [0, 960, 48 + $root], [0, 960, 48 + $root + $third], [0, 960, 55 + $root], [960, 960, 43 + $root],
+                    [960, 960, 58 + $root], [1920, 960, 48 + $root],
+                );
                 $key = KeyGuess::of($notes)[0]->key;
                 self::assertSame($root, $key->root, "{$shape} on {$root}: {$key}");
                 self::assertContains($third, $key->steps, (string) $key);

@@ -60,15 +60,23 @@ final class ConditionsTest extends MusicTestCase
 
     public function test_every_nth_counts_by_time_through_all_tracks(): void
     {
-        $notes = Notes::fromRows(array_map(static fn (int $start, int $clip): array => ['start' => $start, 'length' => 60, 'clip' => $clip], [0, 480, 960, 240, 720, 1200], [1, 1, 1, 2, 2, 2]));
+        $notes = Notes::fromRows(array_map(
+            static fn (int $start, int $clip): array => ['start' => $start, 'length' => 60, 'clip' => $clip],
+            [0, 480, 960, 240, 720, 1200], [1, 1, 1, 2, 2, 2],
+        ));
         $context = self::context()->among(OpenClips::of([1 => 1, 2 => 2], 1));
 
-        self::assertSame([240, 720, 1200], $notes->at(array_values(Conditions::parse('every=2')->choose($notes, $context)->positions($notes)))->start);
+        self::assertSame(
+            [240, 720, 1200],
+            $notes->at(array_values(Conditions::parse('every=2')->choose($notes, $context)->positions($notes)))->start,
+        );
     }
 
     public function test_every_condition_has_an_example(): void
     {
-        preg_match_all('/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers()], 0)), $found);
+        preg_match_all(
+            '/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers()], 0)), $found,
+        );
 
         self::assertSame([], array_diff(Conditions::NAMES, $found[1]), 'give the new condition a row in this test');
     }
@@ -78,13 +86,16 @@ final class ConditionsTest extends MusicTestCase
     public function test_they_look_at_the_notes_around(string $where, array $expected): void
     {
         $notes = Notes::fromRows([
-            ['start' => 0, 'length' => 240, 'pitch' => 60], ['start' => 4, 'length' => 240, 'pitch' => 64], ['start' => 8, 'length' => 900, 'pitch' => 66],
+            ['start' => 0, 'length' => 240, 'pitch' => 60], ['start' => 4, 'length' => 240, 'pitch' => 64],
+            ['start' => 8, 'length' => 900, 'pitch' => 66],
             ['start' => 480, 'length' => 240, 'pitch' => 60, 'technique' => 2],
             ['start' => 960, 'length' => 240, 'pitch' => 62],
             ['start' => 1440, 'length' => 240, 'pitch' => 62, 'channel' => 1],
         ]);
 
-        self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context(key: 'D dorian', range: [0, 960]))->ids);
+        self::assertSame(
+            $expected, Conditions::parse($where)->choose($notes, self::context(key: 'D dorian', range: [0, 960]))->ids,
+        );
     }
 
     #[TestWith(['range=in', 'needs a range'])]
@@ -112,7 +123,10 @@ final class ConditionsTest extends MusicTestCase
         self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context())->ids);
     }
 
-    #[TestWith(['colour=red', 'There are: pitch, velocity, length, beat, offgrid, channel, muted, part, every, range, scale, overlap'])]
+    #[TestWith([
+        'colour=red',
+        'There are: pitch, velocity, length, beat, offgrid, channel, muted, part, every, range, scale, overlap',
+    ])]
     #[TestWith(['velocity=200', 'numbers up to 127'])]
     #[TestWith(['pitch=', 'should read name=value'])]
     #[TestWith(['pitch=1..2..3', 'values or spans'])]
@@ -131,7 +145,12 @@ final class ConditionsTest extends MusicTestCase
 
     public function test_a_condition_takes_two_hundred_values_and_says_so_of_more(): void
     {
-        self::assertCount(1, Conditions::parse('pitch='.implode(',', array_fill(0, 200, '60')))->choose(self::notes([0, 100, 60]), self::context())->ids);
+        self::assertCount(
+            1,
+            Conditions::parse(
+                'pitch='.implode(',', array_fill(0, 200, '60')),
+            )->choose(self::notes([0, 100, 60]), self::context())->ids,
+        );
 
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('pitch takes at most 200 values and spans');

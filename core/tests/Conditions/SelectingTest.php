@@ -16,7 +16,10 @@ use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 
-/** A phrase of three bars: a strummed triad, a soft note, a pushed fifth over the bar line, a note by another technique, and one more of each. */
+/**
+ * A phrase of three bars: a strummed triad, a soft note, a pushed fifth over the bar line, a note by another technique,
+ * and one more of each.
+ */
 final class SelectingTest extends MusicTestCase
 {
     /** @return array<string, array{string, list<int>, list<int>}> what, the ids selected before, the ids selected then */
@@ -74,17 +77,24 @@ final class SelectingTest extends MusicTestCase
     public function test_it_goes_along_the_tracks_of_the_selection_alone(): void
     {
         $notes = Notes::fromRows([
-            ['start' => 0, 'length' => 120, 'clip' => 1], ['start' => 0, 'length' => 120, 'clip' => 2, 'technique' => 1],
-            ['start' => 480, 'length' => 120, 'clip' => 2, 'technique' => 1], ['start' => 960, 'length' => 120, 'clip' => 1, 'technique' => 1],
+            ['start' => 0, 'length' => 120, 'clip' => 1],
+            ['start' => 0, 'length' => 120, 'clip' => 2, 'technique' => 1],
+            ['start' => 480, 'length' => 120, 'clip' => 2, 'technique' => 1],
+            ['start' => 960, 'length' => 120, 'clip' => 1, 'technique' => 1],
             ['start' => 1920, 'length' => 120, 'clip' => 3],
         ]);
         $among = static fn (string $what, array $selected): array => Selecting::read($what)
-            ->among($notes, Selection::of(array_filter($selected, is_int(...))), self::context()->among(OpenClips::of([1 => 10, 2 => 20, 3 => 10], 1)))->ids;
+            ->among(
+                $notes, Selection::of(array_filter($selected, is_int(...))),
+                self::context()->among(OpenClips::of([1 => 10, 2 => 20, 3 => 10], 1)),
+            )->ids;
 
         self::assertSame([1, 4], $among('chord-more', [1]));
         self::assertSame([1, 4, 5], $among('bar-more', [1, 4]));
         self::assertSame([1, 2, 4, 5], $among('chord-more', [1, 2, 4]));
-        self::assertSame([1, 2], $among('chord-less', [1, 2, 3]), 'chords of two tracks that begin together go together');
+        self::assertSame(
+            [1, 2], $among('chord-less', [1, 2, 3]), 'chords of two tracks that begin together go together',
+        );
         self::assertSame([2, 3], $among('technique', [2]));
         self::assertSame([1, 4, 5], $among('track', [4]));
         self::assertSame([1, 4, 5], $among('track', []));
@@ -101,7 +111,9 @@ final class SelectingTest extends MusicTestCase
         $this->expectException(EditRefused::class);
         $this->expectExceptionMessage($message);
 
-        Selecting::read($what)->among(self::phrase(), Selection::of(array_filter($selected, is_int(...))), self::here());
+        Selecting::read($what)->among(
+            self::phrase(), Selection::of(array_filter($selected, is_int(...))), self::here(),
+        );
     }
 
     public function test_the_range_is_needed_for_what_lies_in_it(): void

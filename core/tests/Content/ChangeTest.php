@@ -60,7 +60,9 @@ final class ChangeTest extends MusicTestCase
 
     public function test_notes_stand_in_order_of_start_pitch_and_id_whatever_order_they_came_in(): void
     {
-        $notes = Notes::of(['id' => [7, 3, 5, 1], 'start' => [10, 10, 0, 10], 'pitch' => [60, 60, 70, 50], 'length' => [1, 1, 1, 1]]);
+        $notes = Notes::of([
+            'id' => [7, 3, 5, 1], 'start' => [10, 10, 0, 10], 'pitch' => [60, 60, 70, 50], 'length' => [1, 1, 1, 1],
+        ]);
 
         self::assertSame([5, 1, 3, 7], $notes->id);
         self::assertSame([3], $notes->at([2])->id);

@@ -25,7 +25,9 @@ final class NumbersTest extends TestCase
             'velocities' => [array_map(static fn (int $k): int => 1 + $k * 7 % 127, range(0, 9_999)), 10_005],
             'a run that has a step missing' => [[1, 2, 4, 4], 9],
             'offsets early and late' => [[-38, 0, 15, -2_000_000_000, 2_000_000_000], 25],
-            'more than one call can take' => [array_map(static fn (int $k): int => $k * 31 % 100_003, range(0, 120_000)), 480_009],
+            'more than one call can take' => [
+                array_map(static fn (int $k): int => $k * 31 % 100_003, range(0, 120_000)), 480_009,
+            ],
         ];
     }
 

@@ -20,9 +20,22 @@ final class PackedTableTest extends TestCase
     {
         foreach (RandomClips::some(30) as $name => [$notes, $selection, $context]) {
             $bytes = PackedTable::pack($notes);
-            foreach (['transpose semitones=1', 'velocity set=90', 'quantize', 'mute', 'delete', 'duplicate', 'group', 'repeat times=2 span=selection'] as $line) {
+            foreach (
+                [
+                    'transpose semitones=1',
+                    'velocity set=90',
+                    'quantize',
+                    'mute',
+                    'delete',
+                    'duplicate',
+                    'group',
+                    'repeat times=2 span=selection',
+                ] as $line
+            ) {
                 $edited = Catalog::standard()->read($line)->apply($notes, $selection, $context)->applyTo($notes);
-                self::assertSame(PackedTable::pack($edited), PackedTable::repack($edited, $notes, $bytes), "{$line} on {$name}");
+                self::assertSame(
+                    PackedTable::pack($edited), PackedTable::repack($edited, $notes, $bytes), "{$line} on {$name}",
+                );
             }
         }
     }
@@ -40,7 +53,9 @@ final class PackedTableTest extends TestCase
         $plain = PackedTable::pack(Notes::fromRows([['start' => 10, 'length' => 20]]));
 
         self::assertStringNotContainsString('muted', $plain);
-        self::assertStringContainsString('muted', PackedTable::pack(Notes::fromRows([['start' => 10, 'length' => 20, 'muted' => 1]])));
+        self::assertStringContainsString(
+            'muted', PackedTable::pack(Notes::fromRows([['start' => 10, 'length' => 20, 'muted' => 1]])),
+        );
     }
 
     public function test_a_column_of_a_later_version_is_passed_over(): void
@@ -55,7 +70,10 @@ final class PackedTableTest extends TestCase
 
     public function test_points_are_packed_as_notes_are(): void
     {
-        $points = Points::fromRows([['start' => 0, 'kind' => 0xE, 'value' => -8192], ['start' => 240, 'number' => 11, 'value' => 90, 'note' => 3]]);
+        $points = Points::fromRows([
+            ['start' => 0, 'kind' => 0xE, 'value' => -8192],
+            ['start' => 240, 'number' => 11, 'value' => 90, 'note' => 3],
+        ]);
 
         self::assertTrue(PackedTable::points(PackedTable::pack($points))->equals($points));
         self::assertTrue(PackedTable::notes(PackedTable::pack(Notes::none()))->equals(Notes::none()));

@@ -17,9 +17,15 @@ final class PhraseTest extends TestCase
 {
     public function test_times_are_those_of_the_other_resolution_and_no_length_is_lost(): void
     {
-        $phrase = (new Phrase(Notes::fromRows([['start' => 480, 'length' => 240, 'playedStart' => -24], ['start' => 960, 'length' => 1]]), 480, TickRange::of(480, 1440)))->at(96);
+        $phrase = (new Phrase(
+            Notes::fromRows([['start' => 480, 'length' => 240, 'playedStart' => -24], ['start' => 960, 'length' => 1]]),
+            480,
+            TickRange::of(480, 1440),
+        ))->at(96);
 
-        self::assertSame([[96, 192], [48, 1], [-5, 0]], [$phrase->notes->start, $phrase->notes->length, $phrase->notes->playedStart]);
+        self::assertSame(
+            [[96, 192], [48, 1], [-5, 0]], [$phrase->notes->start, $phrase->notes->length, $phrase->notes->playedStart],
+        );
         self::assertSame([96, 288], [$phrase->span?->from, $phrase->span?->to]);
     }
 
@@ -42,8 +48,12 @@ final class PhraseTest extends TestCase
         $many = array_fill(0, 200_001, 1);
         foreach ([
             '200,000 notes' => static fn (): Phrase => new Phrase(Notes::of(['start' => $many]), 480),
-            '200,000 points' => static fn (): Phrase => new Phrase(Notes::none(), 480, points: Points::of(['start' => $many])),
-            '2,000 clips' => static fn (): Phrase => new Phrase(Notes::none(), 480, null, array_fill(0, 2001, new Piece(0, 0, 480))),
+            '200,000 points' => static fn (): Phrase => new Phrase(
+                Notes::none(), 480, points: Points::of(['start' => $many]),
+            ),
+            '2,000 clips' => static fn (): Phrase => new Phrase(
+                Notes::none(), 480, null, array_fill(0, 2001, new Piece(0, 0, 480)),
+            ),
         ] as $most => $made) {
             try {
                 $made();

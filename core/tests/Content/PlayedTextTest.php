@@ -15,11 +15,18 @@ final class PlayedTextTest extends TestCase
 {
     public function test_each_line_is_a_message(): void
     {
-        $played = PlayedText::read("0.5 on C3 90\n\n# a remark\n0.75 off F#2 #2 let go\n1 control 64 127\n1.25 bend -200\n1.5 pressure 40\n1.75 on 60\n3 end", 960, TickRange::of(0, 1920));
+        $played = PlayedText::read(
+            "0.5 on C3 90\n\n# a remark\n0.75 off F#2 #2 let go\n1 control 64 127\n1.25 bend -200\n1.5 pressure "
+                ."40\n1.75 on 60\n3 end",
+            960, TickRange::of(0, 1920),
+        );
 
-        self::assertSame([960, [0, 1920], 3000.0], [$played->origin, [$played->loop?->from, $played->loop?->to], $played->until]);
+        self::assertSame(
+            [960, [0, 1920], 3000.0], [$played->origin, [$played->loop?->from, $played->loop?->to], $played->until],
+        );
         self::assertSame([
-            [500.0, 0x90, 48, 90], [750.0, 0x80, 42, 0], [1000.0, 0xB0, 64, 127], [1250.0, 0xE0, 7992 & 127, 7992 >> 7], [1500.0, 0xD0, 40, 0], [1750.0, 0x90, 60, 96],
+            [500.0, 0x90, 48, 90], [750.0, 0x80, 42, 0], [1000.0, 0xB0, 64, 127], [1250.0, 0xE0, 7992 & 127, 7992 >> 7],
+            [1500.0, 0xD0, 40, 0], [1750.0, 0x90, 60, 96],
         ], $played->events);
     }
 

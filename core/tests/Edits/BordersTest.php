@@ -26,7 +26,9 @@ use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\TestCase;
 
-/** Every parameter at the lowest and highest it takes and one past them, on notes that lie at the borders of everything. */
+/**
+ * Every parameter at the lowest and highest it takes and one past them, on notes that lie at the borders of everything.
+ */
 final class BordersTest extends TestCase
 {
     /** @return iterable<string, array{Declaration, Parameter, int, int}> */
@@ -55,7 +57,9 @@ final class BordersTest extends TestCase
                     self::fail("{$name}={$value} was taken.");
                 } catch (BadInput $error) {
                     self::assertStringContainsString($parameter->name, $error->getMessage());
-                    self::assertStringContainsString((string) $max, str_replace([',', '−'], ['', '-'], $error->getMessage()), $name);
+                    self::assertStringContainsString(
+                        (string) $max, str_replace([',', '−'], ['', '-'], $error->getMessage()), $name,
+                    );
                 }
             }
             $tried++;
@@ -106,7 +110,9 @@ final class BordersTest extends TestCase
                 $described = $parameter->describe();
                 $values = match (true) {
                     isset($described['min'], $described['max']) => [$described['min'], $described['max']],
-                    str_contains($described['kind'], 'amount') => ['1tk', '2147483632tk', '-2147483632tk', '9999bar', '-9999bar', '0tk'],
+                    str_contains($described['kind'], 'amount') => [
+                        '1tk', '2147483632tk', '-2147483632tk', '9999bar', '-9999bar', '0tk',
+                    ],
                     $described['kind'] === 'ratio' => ['1/100', '100', '0.01'],
                     isset($described['options']) => $described['options'],
                     $described['kind'] === 'moment' => ['0', '2147483632', 'caret'],
@@ -152,19 +158,47 @@ final class BordersTest extends TestCase
         $last = Bounds::LAST_TICK;
         $rows = [
             'the first ticks' => [[0, 1, 0, 1], [0, 1, 127, 127], [1, 480, 0, 127], [1, 1, 1, 1], [2, 960, 60, 64]],
-            'the last ticks' => [[$last - 2, 1, 127, 1], [$last - 1, 1, 0, 127], [$last - 960, 960, 60, 64], [$last - 481, 480, 60, 64]],
+            'the last ticks' => [
+                [$last - 2, 1, 127, 1], [$last - 1, 1, 0, 127], [$last - 960, 960, 60, 64], [$last - 481, 480, 60, 64],
+            ],
             'both ends' => [[0, $last, 60, 64], [0, 1, 0, 1], [$last - 1, 1, 127, 127]],
             'one short note' => [[0, 1, 0, 1]],
             'one pitch, one moment' => [[480, 1, 127, 127], [480, 2, 127, 1], [480, 3, 127, 64]],
         ];
         foreach ($rows as $name => $notes) {
-            $table = Notes::fromRows(array_map(static fn (array $row): array => [
-                'start' => $row[0], 'length' => $row[1], 'pitch' => $row[2], 'velocity' => $row[3],
-                'playedStart' => -$row[0], 'playedEnd' => -$row[0], 'looseStart' => 40, 'looseVelocity' => -126,
-            ], $notes));
-            foreach ([[480, [0 => Meter::of(4, 4)], '1/16', 150], [1, [0 => Meter::of(7, 8), 5 => Meter::of(1, 128)], '1/12', 100], [32_767, [0 => Meter::of(255, 1)], 'bar', 0]] as [$ppq, $meters, $grid, $swing]) {
-                $time = new Timeline(MeterMap::of($ppq, $meters), TempoMap::of($ppq, [0 => 6_000_000, 960 => 1_000]), Grid::parse($grid, $swing));
-                yield "{$name}, {$ppq} ticks, grid {$grid}" => [$table, new Context($time, Scale::parse('D dorian'), new Caret(480, 127), TickRange::of(0, $last), 960, null, new NewNote(Amount::parse('1/16'), 127))];
+            $table = Notes::fromRows(
+                array_map(
+                    static fn (array $row): array => [
+                        'start' => $row[0],
+                        'length' => $row[1],
+                        'pitch' => $row[2],
+                        'velocity' => $row[3],
+                        'playedStart' => -$row[0],
+                        'playedEnd' => -$row[0],
+                        'looseStart' => 40,
+                        'looseVelocity' => -126,
+                    ],
+                    $notes,
+                ),
+            );
+            foreach (
+                [
+                    [480, [0 => Meter::of(4, 4)], '1/16', 150],
+                    [1, [0 => Meter::of(7, 8), 5 => Meter::of(1, 128)], '1/12', 100],
+                    [32_767, [0 => Meter::of(255, 1)], 'bar', 0],
+                ] as [$ppq, $meters, $grid, $swing]
+            ) {
+                $time = new Timeline(
+                    MeterMap::of($ppq, $meters), TempoMap::of($ppq, [0 => 6_000_000, 960 => 1_000]),
+                    Grid::parse($grid, $swing),
+                );
+                yield "{$name}, {$ppq} ticks, grid {$grid}" => [
+                    $table,
+                    new Context(
+                        $time, Scale::parse('D dorian'), new Caret(480, 127), TickRange::of(0, $last), 960, null,
+                        new NewNote(Amount::parse('1/16'), 127),
+                    ),
+                ];
             }
         }
     }

@@ -16,7 +16,10 @@ use PHPUnit\Framework\Attributes\TestWith;
 /** Putting notes in, cutting them up, and taking spans of time. */
 final class BuildingTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<array<int, int>>, list<array{int, int, int, int}>}> the line, notes before, and [start, length, pitch, velocity] after in time */
+    /**
+     * @return array<string, array{string, list<array<int, int>>, list<array{int, int, int, int}>}> the line, notes
+     *     before, and [start, length, pitch, velocity] after in time
+     */
     public static function edits(): array
     {
         $long = [[0, 960, 60, 100]];
@@ -25,35 +28,91 @@ final class BuildingTest extends MusicTestCase
         return [
             'split: at the caret' => ['split', $long, [[0, 700, 60, 100], [700, 260, 60, 100]]],
             'split: the longer piece' => ['split keep=longer', $long, [[0, 700, 60, 100]]],
-            'split: the longer piece may be the later one' => ['split at=200 keep=longer', $long, [[200, 760, 60, 100]]],
+            'split: the longer piece may be the later one' => [
+                'split at=200 keep=longer', $long, [[200, 760, 60, 100]],
+            ],
             'split: what does not sound there stays' => ['split at=960', $long, [[0, 960, 60, 100]]],
 
-            'steps: at every line inside' => ['steps grid=1/4', [[100, 900, 60, 100]], [[100, 380, 60, 100], [480, 480, 60, 100], [960, 40, 60, 100]]],
-            'steps: into parts' => ['steps parts=4', $long, [[0, 240, 60, 100], [240, 240, 60, 100], [480, 240, 60, 100], [720, 240, 60, 100]]],
-            'steps: fading to half' => ['steps parts=3 ramp=50', $long, [[0, 320, 60, 100], [320, 320, 60, 75], [640, 320, 60, 50]]],
-            'steps: not below a tick' => ['steps parts=8', [[0, 3, 60, 100]], [[0, 1, 60, 100], [1, 1, 60, 100], [2, 1, 60, 100]]],
+            'steps: at every line inside' => [
+                'steps grid=1/4', [[100, 900, 60, 100]], [[100, 380, 60, 100], [480, 480, 60, 100], [960, 40, 60, 100]],
+            ],
+            'steps: into parts' => [
+                'steps parts=4', $long,
+                [[0, 240, 60, 100], [240, 240, 60, 100], [480, 240, 60, 100], [720, 240, 60, 100]],
+            ],
+            'steps: fading to half' => [
+                'steps parts=3 ramp=50', $long, [[0, 320, 60, 100], [320, 320, 60, 75], [640, 320, 60, 50]],
+            ],
+            'steps: not below a tick' => [
+                'steps parts=8', [[0, 3, 60, 100]], [[0, 1, 60, 100], [1, 1, 60, 100], [2, 1, 60, 100]],
+            ],
 
-            'join: notes that touch' => ['join', [[0, 100, 60, 90], [100, 100, 60, 40], [100, 100, 62, 50]], [[0, 200, 60, 90], [100, 100, 62, 50]]],
-            'join: notes that overlap keep the later end' => ['join', [[0, 500, 60, 90], [100, 100, 60, 40]], [[0, 500, 60, 90]]],
-            'join: across a gap' => ['join gap=1/16', [[0, 100, 60, 90], [220, 100, 60, 40], [441, 10, 60, 40]], [[0, 320, 60, 90], [441, 10, 60, 40]]],
+            'join: notes that touch' => [
+                'join', [[0, 100, 60, 90], [100, 100, 60, 40], [100, 100, 62, 50]],
+                [[0, 200, 60, 90], [100, 100, 62, 50]],
+            ],
+            'join: notes that overlap keep the later end' => [
+                'join', [[0, 500, 60, 90], [100, 100, 60, 40]], [[0, 500, 60, 90]],
+            ],
+            'join: across a gap' => [
+                'join gap=1/16', [[0, 100, 60, 90], [220, 100, 60, 40], [441, 10, 60, 40]],
+                [[0, 320, 60, 90], [441, 10, 60, 40]],
+            ],
 
-            'repeat: on the next line' => ['repeat span=selection', [[0, 100, 60, 90], [480, 130, 62, 80]], [[0, 100, 60, 90], [480, 130, 62, 80], [600, 100, 60, 90], [1080, 130, 62, 80]]],
-            'repeat: with the silence of the range' => ['repeat', $held, [[0, 480, 60, 90], [900, 200, 62, 80], [1920, 480, 60, 90], [2000, 100, 64, 70], [2820, 200, 62, 80]]],
-            'repeat: on the next bar' => ['repeat span=selection round=bar times=2', [[0, 100, 60, 90]], [[0, 100, 60, 90], [1920, 100, 60, 90], [3840, 100, 60, 90]]],
-            'repeat: until a tick, cut off there' => ['repeat span=selection round=bar until=5800', [[0, 1000, 60, 90]], [[0, 1000, 60, 90], [1920, 1000, 60, 90], [3840, 1000, 60, 90], [5760, 40, 60, 90]]],
-            'repeat: up to a tick' => ['repeat span=selection round=bar until=3840', [[0, 1000, 60, 90]], [[0, 1000, 60, 90], [1920, 1000, 60, 90]]],
-            'repeat: every two bars' => ['repeat span=selection every=2bar times=2', [[10, 100, 60, 90]], [[10, 100, 60, 90], [3850, 100, 60, 90], [7690, 100, 60, 90]]],
-            'repeat: every 50 ticks, which are no lines' => ['repeat span=selection every=50tk times=2', [[10, 100, 60, 90]], [[10, 100, 60, 90], [60, 100, 60, 90], [110, 100, 60, 90]]],
-            'repeat: right behind' => ['repeat span=selection round=none', [[10, 100, 60, 90]], [[10, 100, 60, 90], [110, 100, 60, 90]]],
-            'repeat: a take keeps its feel' => ['repeat span=selection round=bar', [[8, 100, 60, 90]], [[8, 100, 60, 90], [1928, 100, 60, 90]]],
+            'repeat: on the next line' => [
+                'repeat span=selection', [[0, 100, 60, 90], [480, 130, 62, 80]],
+                [[0, 100, 60, 90], [480, 130, 62, 80], [600, 100, 60, 90], [1080, 130, 62, 80]],
+            ],
+            'repeat: with the silence of the range' => [
+                'repeat', $held,
+                [[0, 480, 60, 90], [900, 200, 62, 80], [1920, 480, 60, 90], [2000, 100, 64, 70], [2820, 200, 62, 80]],
+            ],
+            'repeat: on the next bar' => [
+                'repeat span=selection round=bar times=2', [[0, 100, 60, 90]],
+                [[0, 100, 60, 90], [1920, 100, 60, 90], [3840, 100, 60, 90]],
+            ],
+            'repeat: until a tick, cut off there' => [
+                'repeat span=selection round=bar until=5800', [[0, 1000, 60, 90]],
+                [[0, 1000, 60, 90], [1920, 1000, 60, 90], [3840, 1000, 60, 90], [5760, 40, 60, 90]],
+            ],
+            'repeat: up to a tick' => [
+                'repeat span=selection round=bar until=3840', [[0, 1000, 60, 90]],
+                [[0, 1000, 60, 90], [1920, 1000, 60, 90]],
+            ],
+            'repeat: every two bars' => [
+                'repeat span=selection every=2bar times=2', [[10, 100, 60, 90]],
+                [[10, 100, 60, 90], [3850, 100, 60, 90], [7690, 100, 60, 90]],
+            ],
+            'repeat: every 50 ticks, which are no lines' => [
+                'repeat span=selection every=50tk times=2', [[10, 100, 60, 90]],
+                [[10, 100, 60, 90], [60, 100, 60, 90], [110, 100, 60, 90]],
+            ],
+            'repeat: right behind' => [
+                'repeat span=selection round=none', [[10, 100, 60, 90]], [[10, 100, 60, 90], [110, 100, 60, 90]],
+            ],
+            'repeat: a take keeps its feel' => [
+                'repeat span=selection round=bar', [[8, 100, 60, 90]], [[8, 100, 60, 90], [1928, 100, 60, 90]],
+            ],
 
-            'open: later notes move, a sounding one is split' => ['open range=960..1440', $held, [[0, 480, 60, 90], [900, 60, 62, 80], [1440, 140, 62, 80], [2480, 100, 64, 70]]],
-            'close: what lies inside goes, a sounding one is cut' => ['close range=400..1000', $held, [[0, 400, 60, 90], [400, 100, 62, 80], [1400, 100, 64, 70]]],
+            'open: later notes move, a sounding one is split' => [
+                'open range=960..1440', $held,
+                [[0, 480, 60, 90], [900, 60, 62, 80], [1440, 140, 62, 80], [2480, 100, 64, 70]],
+            ],
+            'close: what lies inside goes, a sounding one is cut' => [
+                'close range=400..1000', $held, [[0, 400, 60, 90], [400, 100, 62, 80], [1400, 100, 64, 70]],
+            ],
             'close: a note over all of it gets shorter' => ['close range=200..300', $long, [[0, 860, 60, 100]]],
-            'cut: the range, cut at its edges' => ['cut range=on', [[0, 3000, 60, 90], [480, 100, 62, 80]], [[1920, 1080, 60, 90]]],
+            'cut: the range, cut at its edges' => [
+                'cut range=on', [[0, 3000, 60, 90], [480, 100, 62, 80]], [[1920, 1080, 60, 90]],
+            ],
             'cut: the selected notes' => ['cut', $long, []],
-            'tidy: touches and doubles' => ['tidy', [[0, 10, 60, 20], [480, 200, 62, 60], [480, 100, 62, 90]], [[480, 200, 62, 90]]],
-            'tidy: doubles may stay' => ['tidy shorter=1/16 doubles=off', [[480, 200, 62, 60], [480, 120, 62, 90], [600, 119, 60, 9]], [[480, 200, 62, 60], [480, 120, 62, 90]]],
+            'tidy: touches and doubles' => [
+                'tidy', [[0, 10, 60, 20], [480, 200, 62, 60], [480, 100, 62, 90]], [[480, 200, 62, 90]],
+            ],
+            'tidy: doubles may stay' => [
+                'tidy shorter=1/16 doubles=off', [[480, 200, 62, 60], [480, 120, 62, 90], [600, 119, 60, 9]],
+                [[480, 200, 62, 60], [480, 120, 62, 90]],
+            ],
         ];
     }
 
@@ -71,7 +130,9 @@ final class BuildingTest extends MusicTestCase
 
     public function test_a_chord_is_put_in_by_its_name_as_one_group(): void
     {
-        $notes = self::edit('chord pitch=D4 shape=min7 velocity=80', Notes::none(), self::context(caret: new Caret(960)));
+        $notes = self::edit(
+            'chord pitch=D4 shape=min7 velocity=80', Notes::none(), self::context(caret: new Caret(960)),
+        );
 
         self::assertSame([62, 65, 69, 72], $notes->pitch);
         self::assertSame([960, 120, 80], [$notes->start[0], $notes->length[0], $notes->velocity[0]]);
@@ -94,19 +155,30 @@ final class BuildingTest extends MusicTestCase
         self::assertTrue($copied->isNothing(), 'the clip stays as it is');
 
         $here = self::context(caret: new Caret(1920))->withClipboard($copied->clipboard);
-        self::assertSame([[1920, 240, 60, 90], [2160, 240, 64, 70]], self::rows(self::edit('paste', Notes::none(), $here)));
-        self::assertSame([[480, 240, 60, 90], [720, 240, 64, 70]], self::rows(self::edit('paste at=same', Notes::none(), $here)));
-        self::assertSame([2, 3], self::change('paste', self::notes([0]), $here)->selection->ids, 'what was pasted is selected');
+        self::assertSame(
+            [[1920, 240, 60, 90], [2160, 240, 64, 70]], self::rows(self::edit('paste', Notes::none(), $here)),
+        );
+        self::assertSame(
+            [[480, 240, 60, 90], [720, 240, 64, 70]], self::rows(self::edit('paste at=same', Notes::none(), $here)),
+        );
+        self::assertSame(
+            [2, 3], self::change('paste', self::notes([0]), $here)->selection->ids, 'what was pasted is selected',
+        );
     }
 
     public function test_a_phrase_goes_to_a_song_of_another_resolution_as_text(): void
     {
-        $copied = self::change('copy range=on', self::notes([0, 3000, 60, 90], [480, 240, 64]), self::context(range: [240, 1920]), []);
+        $copied = self::change(
+            'copy range=on', self::notes([0, 3000, 60, 90], [480, 240, 64]), self::context(range: [240, 1920]), [],
+        );
         $text = json_encode($copied->clipboard?->toArray(), JSON_THROW_ON_ERROR);
 
         $finer = self::context(ppq: 960, caret: new Caret(3840))->withClipboard(Phrase::fromJson($text));
         $pasted = self::edit('paste', Notes::none(), $finer);
-        self::assertSame([[3840, 3360, 60, 90], [4320, 480, 64, 96]], self::rows($pasted), 'the range begins at the caret, twice the ticks');
+        self::assertSame(
+            [[3840, 3360, 60, 90], [4320, 480, 64, 96]], self::rows($pasted),
+            'the range begins at the caret, twice the ticks',
+        );
     }
 
     public function test_the_order_of_lines_carries_the_clipboard(): void
@@ -121,7 +193,10 @@ final class BuildingTest extends MusicTestCase
     #[TestWith(['', 'no phrase of notes'])]
     #[TestWith(['{"jactonic":"phrase","ppq":0,"notes":{"start":[0]}}', 'ppq takes 1 to 32767'])]
     #[TestWith(['{"jactonic":"phrase","ppq":480,"notes":{"start":[]}}', 'it takes 1 to'])]
-    #[TestWith(['{"jactonic":"phrase","ppq":480,"notes":{"start":[0],"pitch":[200]}}', 'pitch takes whole numbers from 0 to 127'])]
+    #[TestWith([
+        '{"jactonic":"phrase","ppq":480,"notes":{"start":[0],"pitch":[200]}}',
+        'pitch takes whole numbers from 0 to 127',
+    ])]
     #[TestWith(['{"jactonic":"phrase","ppq":480,"notes":{"start":[0,1],"pitch":[60]}}', 'a value for each note'])]
     #[TestWith(['{"jactonic":"phrase","ppq":480,"span":[5],"notes":{"start":[0]}}', 'span takes two ticks'])]
     public function test_text_that_is_no_phrase_is_refused(string $text, string $message): void

@@ -20,19 +20,36 @@ use PHPUnit\Framework\Attributes\TestWith;
 /** What a hand draws, fills, points at and nudges. */
 final class ByHandTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<int>, string}> the line, the velocities of five eighths of 100 after it, and what is said */
+    /**
+     * @return array<string, array{string, list<int>, string}> the line, the velocities of five eighths of 100 after it,
+     *     and what is said
+     */
     public static function courses(): array
     {
         return [
-            'a line from the first to the last' => ['course at="0:40 960:80"', [40, 50, 60, 70, 80], '5 notes set along a course from 40 to 80'],
-            'notes before and after it stay' => ['course at="240:10 480:30"', [100, 10, 30, 100, 100], '2 notes set along a course from 10 to 30'],
+            'a line from the first to the last' => [
+                'course at="0:40 960:80"', [40, 50, 60, 70, 80], '5 notes set along a course from 40 to 80',
+            ],
+            'notes before and after it stay' => [
+                'course at="240:10 480:30"', [100, 10, 30, 100, 100], '2 notes set along a course from 10 to 30',
+            ],
             'it bends at its points' => ['course at="0:20 480:120 960:20"', [20, 70, 120, 70, 20], '5 notes set'],
             'commas part the points as well' => ['course at=0:20,480:120', [20, 70, 120, 100, 100], '3 notes set'],
-            'one point holds for its own moment' => ['course at=480:7', [100, 100, 7, 100, 100], '1 note set along a course from 7 to 7'],
+            'one point holds for its own moment' => [
+                'course at=480:7', [100, 100, 7, 100, 100], '1 note set along a course from 7 to 7',
+            ],
             'a half is rounded away from zero' => ['course at="0:40 960:42"', [40, 41, 41, 42, 42], '5 notes set'],
-            'scaled, the dynamics stay' => ['course at="0:100 960:50" mode=scale', [100, 88, 75, 63, 50], '4 notes scaled along a course from 50 to 100 %'],
-            'raised up to the limit' => ['course at="0:0 960:40" mode=add', [100, 110, 120, 127, 127], '4 notes raised or lowered along a course from 0 to 40, 2 stopped at the limit'],
-            'lowered down to 1' => ['course at="0:-126 960:-126" mode=add', [1, 1, 1, 1, 1], '5 notes raised or lowered'],
+            'scaled, the dynamics stay' => [
+                'course at="0:100 960:50" mode=scale', [100, 88, 75, 63, 50],
+                '4 notes scaled along a course from 50 to 100 %',
+            ],
+            'raised up to the limit' => [
+                'course at="0:0 960:40" mode=add', [100, 110, 120, 127, 127],
+                '4 notes raised or lowered along a course from 0 to 40, 2 stopped at the limit',
+            ],
+            'lowered down to 1' => [
+                'course at="0:-126 960:-126" mode=add', [1, 1, 1, 1, 1], '5 notes raised or lowered',
+            ],
             'nothing lies within it' => ['course at="1000:40 2000:80"', [100, 100, 100, 100, 100], 'Nothing changed'],
         ];
     }
@@ -52,7 +69,10 @@ final class ByHandTest extends MusicTestCase
     {
         $notes = self::notes([0], [240], [480]);
 
-        self::assertSame([96, 45, 96], self::values('velocity', self::edit('course at="0:30 480:60"', $notes, selected: [$notes->id[1]])));
+        self::assertSame(
+            [96, 45, 96],
+            self::values('velocity', self::edit('course at="0:30 480:60"', $notes, selected: [$notes->id[1]])),
+        );
     }
 
     /** @return array<string, array{string, string}> */
@@ -64,7 +84,10 @@ final class ByHandTest extends MusicTestCase
             'no value' => ['0:1 480', 'course: at takes'],
             'nothing' => ['', 'course: at takes'],
             'past the last tick' => ['2147483633:1', 'course: at takes'],
-            'too many' => [implode(' ', array_map(static fn (int $k): string => "{$k}:1", range(0, Course::MOST_POINTS))), 'course: at takes 1 to 160 points'],
+            'too many' => [
+                implode(' ', array_map(static fn (int $k): string => "{$k}:1", range(0, Course::MOST_POINTS))),
+                'course: at takes 1 to 160 points',
+            ],
         ];
     }
 
@@ -78,16 +101,25 @@ final class ByHandTest extends MusicTestCase
 
     public function test_a_course_of_as_many_points_as_there_may_be_is_taken_up_to_the_last_tick(): void
     {
-        $course = Course::parse(implode(' ', array_map(static fn (int $k): string => "{$k}:{$k}", range(1, Course::MOST_POINTS - 1))).' 2147483632:0');
+        $course = Course::parse(
+            implode(
+                ' ', array_map(static fn (int $k): string => "{$k}:{$k}", range(1, Course::MOST_POINTS - 1)),
+            ).' 2147483632:0',
+        );
 
-        self::assertSame([null, 1.0, 77.0, 0.0], [$course->at(0), $course->at(1), $course->at(77), $course->at(2147483632)]);
+        self::assertSame(
+            [null, 1.0, 77.0, 0.0], [$course->at(0), $course->at(1), $course->at(77), $course->at(2147483632)],
+        );
     }
 
     /** @return array<string, array{string, string}> */
     public static function valuesPastTheirRange(): array
     {
         return [
-            'a velocity of 0' => ['course at="0:0 960:64"', 'A course with mode=set takes velocities from 1 to 127; this one goes from 0 to 64.'],
+            'a velocity of 0' => [
+                'course at="0:0 960:64"',
+                'A course with mode=set takes velocities from 1 to 127; this one goes from 0 to 64.',
+            ],
             'a velocity of 128' => ['course at=0:128', 'velocities from 1 to 127'],
             'a share over 400 %' => ['course at=0:401 mode=scale', 'shares in % from 0 to 400'],
             'a share below nothing' => ['course at=0:-1 mode=scale', 'shares in % from 0 to 400'],
@@ -103,20 +135,44 @@ final class ByHandTest extends MusicTestCase
         self::change($line, self::notes([0]));
     }
 
-    /** @return array<string, array{string, list<list<int>>, string}> the line, [start, length, velocity] of the row in order, and what is said */
+    /**
+     * @return array<string, array{string, list<list<int>>, string}> the line, [start, length, velocity] of the row in
+     *     order, and what is said
+     */
     public static function fills(): array
     {
         return [
-            'on each line, as loud as new notes' => ['fill every=1/4', [[0, 480, 96], [480, 480, 96]], '2 notes of D4 filled in on 1/4, 1 note taken out before'],
-            'a pattern that repeats' => ['fill every=1/8 velocity=110,60', [[0, 240, 110], [240, 240, 60], [480, 240, 110], [720, 240, 60]], '4 notes of D4'],
-            'a pattern counts from the bar, not from the range' => ['fill every=1/8 velocity=110,60 range=240..720', [[240, 240, 60], [480, 240, 110]], '2 notes of D4'],
-            'an empty line in the pattern' => ['fill every=1/8 velocity=0,100', [[240, 240, 100], [720, 240, 100]], '2 notes of D4'],
-            'only from the first line in the range on' => ['fill every=1/4 range=1..960', [[480, 480, 96]], '1 note of D4'],
-            'the end of the range is not in it' => ['fill every=1/4 range=0..480', [[0, 480, 96], [500, 50, 30]], '1 note of D4 filled in on 1/4'],
+            'on each line, as loud as new notes' => [
+                'fill every=1/4', [[0, 480, 96], [480, 480, 96]],
+                '2 notes of D4 filled in on 1/4, 1 note taken out before',
+            ],
+            'a pattern that repeats' => [
+                'fill every=1/8 velocity=110,60', [[0, 240, 110], [240, 240, 60], [480, 240, 110], [720, 240, 60]],
+                '4 notes of D4',
+            ],
+            'a pattern counts from the bar, not from the range' => [
+                'fill every=1/8 velocity=110,60 range=240..720', [[240, 240, 60], [480, 240, 110]], '2 notes of D4',
+            ],
+            'an empty line in the pattern' => [
+                'fill every=1/8 velocity=0,100', [[240, 240, 100], [720, 240, 100]], '2 notes of D4',
+            ],
+            'only from the first line in the range on' => [
+                'fill every=1/4 range=1..960', [[480, 480, 96]], '1 note of D4',
+            ],
+            'the end of the range is not in it' => [
+                'fill every=1/4 range=0..480', [[0, 480, 96], [500, 50, 30]], '1 note of D4 filled in on 1/4',
+            ],
             'with a length' => ['fill every=1/2 length=1/16', [[0, 120, 96]], '1 note of D4'],
-            'beside what is there' => ['fill every=1/4 clear=off', [[0, 480, 96], [480, 480, 96], [500, 50, 30]], '2 notes of D4 filled in on 1/4'],
-            'no line in the range only clears' => ['fill every=1/4 range=490..700', [], '0 notes of D4 filled in on 1/4, 1 note taken out before'],
-            'no line and nothing there' => ['fill every=1/4 range=610..700', [[500, 50, 30]], 'Nothing filled: no line of 1/4 lies in the range'],
+            'beside what is there' => [
+                'fill every=1/4 clear=off', [[0, 480, 96], [480, 480, 96], [500, 50, 30]],
+                '2 notes of D4 filled in on 1/4',
+            ],
+            'no line in the range only clears' => [
+                'fill every=1/4 range=490..700', [], '0 notes of D4 filled in on 1/4, 1 note taken out before',
+            ],
+            'no line and nothing there' => [
+                'fill every=1/4 range=610..700', [[500, 50, 30]], 'Nothing filled: no line of 1/4 lies in the range',
+            ],
         ];
     }
 
@@ -151,14 +207,19 @@ final class ByHandTest extends MusicTestCase
         self::change('fill every=1/128 range=0..2000000000', self::notes([0]));
     }
 
-    /** @return array<string, array{string, list<int>, list<int>, string|null}> the line, pitches before and after, the key */
+    /**
+     * @return array<string, array{string, list<int>, list<int>, string|null}> the line, pitches before and after, the
+     *     key
+     */
     public static function widenings(): array
     {
         return [
             'twice as wide, in the key' => ['widen', [60, 62, 64], [60, 64, 67], 'C major'],
             'twice as wide, in semitones' => ['widen', [60, 62, 64], [60, 64, 68], null],
             'semitones where asked for' => ['widen key=off', [60, 62, 64], [60, 64, 68], 'C major'],
-            'half as wide from the highest' => ['widen factor=1/2 about=highest', [60, 64, 67], [64, 65, 67], 'C major'],
+            'half as wide from the highest' => [
+                'widen factor=1/2 about=highest', [60, 64, 67], [64, 65, 67], 'C major',
+            ],
             'outside the key it goes to the nearest first' => ['widen factor=1', [60, 66, 67], [60, 65, 67], 'C major'],
             'one note stays' => ['widen factor=8', [61], [61], null],
         ];
@@ -169,9 +230,14 @@ final class ByHandTest extends MusicTestCase
      * @param  list<int>  $after
      */
     #[DataProvider('widenings')]
-    public function test_intervals_are_widened_and_narrowed(string $line, array $before, array $after, ?string $key): void
-    {
-        $notes = self::notes(...array_map(static fn (int $k, int $pitch): array => [240 * $k, 120, $pitch], array_keys($before), $before));
+    public function test_intervals_are_widened_and_narrowed(
+        string $line, array $before, array $after, ?string $key,
+    ): void {
+        $notes = self::notes(
+            ...array_map(
+                static fn (int $k, int $pitch): array => [240 * $k, 120, $pitch], array_keys($before), $before,
+            ),
+        );
 
         self::assertSame($after, self::values('pitch', self::edit($line, $notes, self::context(key: $key))));
     }
@@ -181,7 +247,10 @@ final class ByHandTest extends MusicTestCase
         $notes = self::notes([0, 120, 60], [0, 200, 61], [480, 120, 72]);
         $change = self::change('widen factor=1/4', $notes);
         self::assertSame([60, 63], self::values('pitch', $change->applyTo($notes)));
-        self::assertSame('Intervals of 3 notes times 1/4, from C4 to D#4, 1 note taken out that doubled another', (string) $change->said);
+        self::assertSame(
+            'Intervals of 3 notes times 1/4, from C4 to D#4, 1 note taken out that doubled another',
+            (string) $change->said,
+        );
 
         $this->expectExceptionMessage('Nothing widened: a note would leave C-1 to G9.');
         self::change('widen factor=8', self::notes([0, 120, 60], [0, 120, 70]));
@@ -191,9 +260,12 @@ final class ByHandTest extends MusicTestCase
     public static function rows(): array
     {
         return [
-            'up to the next' => [36, 1, 38], 'up by two' => [36, 2, 42], 'down' => [46, -1, 42], 'to the last' => [36, 3, 46],
+            'up to the next' => [36, 1, 38], 'up by two' => [36, 2, 42], 'down' => [46, -1, 42],
+            'to the last' => [36, 3, 46],
             'past the highest' => [46, 1, null], 'past the lowest' => [36, -1, null],
-            'above them all there is none' => [50, 1, null], 'below them all neither' => [30, -1, null], 'between rows it first goes to the next one up' => [40, 1, 42], 'and down' => [40, -1, 38], 'and on' => [40, 2, 46],
+            'above them all there is none' => [50, 1, null], 'below them all neither' => [30, -1, null],
+            'between rows it first goes to the next one up' => [40, 1, 42], 'and down' => [40, -1, 38],
+            'and on' => [40, 2, 46],
             'from above all' => [60, -1, 46], 'nowhere' => [40, 0, 40],
         ];
     }
@@ -208,27 +280,49 @@ final class ByHandTest extends MusicTestCase
     {
         $snareBelowKick = Rows::of([38, 36, 42]);
 
-        self::assertSame([36, 42, 38, null], [$snareBelowKick->shift(38, 1), $snareBelowKick->shift(36, 1), $snareBelowKick->shift(36, -1), $snareBelowKick->shift(38, -1)]);
-        self::assertSame([42, 38], [$snareBelowKick->shift(40, 1), $snareBelowKick->shift(40, -1)], 'from a pitch without a row to that of the next pitch');
+        self::assertSame(
+            [36, 42, 38, null],
+            [
+                $snareBelowKick->shift(38, 1), $snareBelowKick->shift(36, 1), $snareBelowKick->shift(36, -1),
+                $snareBelowKick->shift(38, -1),
+            ],
+        );
+        self::assertSame(
+            [42, 38], [$snareBelowKick->shift(40, 1), $snareBelowKick->shift(40, -1)],
+            'from a pitch without a row to that of the next pitch',
+        );
     }
 
     public function test_up_and_down_again_is_said_as_back_where_it_was(): void
     {
-        self::assertSame('2 notes where they were', (string) self::change('transpose octaves=0', self::notes([0], [480]))->said);
+        self::assertSame(
+            '2 notes where they were', (string) self::change('transpose octaves=0', self::notes([0], [480]))->said,
+        );
     }
 
     public function test_hits_go_from_drum_to_drum_all_of_them_or_none(): void
     {
         $hits = self::notes([0, 60, 36], [480, 60, 38]);
-        self::assertSame([38, 42], self::values('pitch', self::edit('transpose rows=1', $hits, self::context(rows: Rows::of([36, 38, 42])))));
-        self::assertSame([38, 38], self::values('pitch', self::edit('transpose rows=1', $hits, selected: [$hits->id[0]])), 'where all rows are shown, along the pitches that occur');
+        self::assertSame(
+            [38, 42],
+            self::values('pitch', self::edit('transpose rows=1', $hits, self::context(rows: Rows::of([36, 38, 42])))),
+        );
+        self::assertSame(
+            [38, 38], self::values('pitch', self::edit('transpose rows=1', $hits, selected: [$hits->id[0]])),
+            'where all rows are shown, along the pitches that occur',
+        );
 
         $this->expectException(EditRefused::class);
-        $this->expectExceptionMessage('Nothing moved: a note would pass the highest row shown. The notes could go up by 1 row.');
+        $this->expectExceptionMessage(
+            'Nothing moved: a note would pass the highest row shown. The notes could go up by 1 row.',
+        );
         self::change('transpose rows=2', $hits, self::context(rows: Rows::of([36, 38, 42])));
     }
 
-    /** @return array<string, array{string, bool, int, int}> the line, whether the pointer is free of the grid, and start and pitch of what is put in */
+    /**
+     * @return array<string, array{string, bool, int, int}> the line, whether the pointer is free of the grid, and start
+     *     and pitch of what is put in
+     */
     public static function pointed(): array
     {
         return [
@@ -251,8 +345,18 @@ final class ByHandTest extends MusicTestCase
     public function test_a_note_is_cut_on_the_line_nearest_to_the_pointer(): void
     {
         $notes = self::notes([0, 960]);
-        self::assertSame([480, 480], self::values('length', self::edit('split at=pointer', $notes, self::context(pointer: new Pointer(470, 60)))));
-        self::assertSame([470, 490], self::values('length', self::edit('split at=pointer', $notes, self::context(pointer: new Pointer(470, 60, true)))));
+        self::assertSame(
+            [480, 480],
+            self::values(
+                'length', self::edit('split at=pointer', $notes, self::context(pointer: new Pointer(470, 60))),
+            ),
+        );
+        self::assertSame(
+            [470, 490],
+            self::values(
+                'length', self::edit('split at=pointer', $notes, self::context(pointer: new Pointer(470, 60, true))),
+            ),
+        );
 
         $this->expectException(EditRefused::class);
         $this->expectExceptionMessage('split at=pointer needs the pointer over the roll');
@@ -272,13 +376,20 @@ final class ByHandTest extends MusicTestCase
     #[DataProvider('nudges')]
     public function test_a_nudge_goes_by_amounts_of_its_own(string $line, int $start): void
     {
-        self::assertSame([$start], self::values('start', self::edit($line, self::notes([480]), self::context(nudge: NudgeAmounts::of('10tk', '1/4')))));
+        self::assertSame(
+            [$start],
+            self::values(
+                'start', self::edit($line, self::notes([480]), self::context(nudge: NudgeAmounts::of('10tk', '1/4'))),
+            ),
+        );
     }
 
     /** @param  list<list<int>>  $rows */
     #[TestWith(['harmony shape=power', [[0, 120]], '2 notes added above 1 note'])]
     #[TestWith(['harmony shape=power', [[0, 120], [480, 120]], '4 notes added above 2'])]
-    #[TestWith(['nudge edge=end by=-240tk', [[0, 1], [480, 480]], 'The ends of 2 notes moved 240 ticks (250 ms) earlier'])]
+    #[TestWith([
+        'nudge edge=end by=-240tk', [[0, 1], [480, 480]], 'The ends of 2 notes moved 240 ticks (250 ms) earlier',
+    ])]
     #[TestWith(['tidy', [[0, 10]], '1 touch shorter than 1/128 taken out'])]
     #[TestWith(['tidy', [[0, 10], [480, 10]], '2 touches shorter than 1/128 taken out'])]
     #[TestWith(['tidy', [[0, 100]], 'Nothing to tidy: no touches and no doubled notes.'])]
@@ -287,14 +398,23 @@ final class ByHandTest extends MusicTestCase
         self::assertSame($summary, (string) self::change($line, self::notes(...$rows))->said);
     }
 
-    /** @return array<string, array{string, list<int>, list<int>, string}> the line, starts and lengths of three notes of one row after it, and what is said */
+    /**
+     * @return array<string, array{string, list<int>, list<int>, string}> the line, starts and lengths of three notes of
+     *     one row after it, and what is said
+     */
     public static function borders(): array
     {
         return [
-            'later' => ['nudge edge=border by=50tk', [0, 170, 350], [170, 180, 120], '2 borders moved 50 ticks (52 ms) later'],
-            'earlier' => ['nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks (52 ms) earlier'],
+            'later' => [
+                'nudge edge=border by=50tk', [0, 170, 350], [170, 180, 120], '2 borders moved 50 ticks (52 ms) later',
+            ],
+            'earlier' => [
+                'nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks (52 ms) earlier',
+            ],
             'never past a note' => ['nudge edge=border by=-1bar', [0, 1, 2], [1, 1, 468], '2 borders moved'],
-            'by lines' => ['nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks (125 ms) later'],
+            'by lines' => [
+                'nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks (125 ms) later',
+            ],
         ];
     }
 
@@ -303,22 +423,33 @@ final class ByHandTest extends MusicTestCase
      * @param  list<int>  $lengths
      */
     #[DataProvider('borders')]
-    public function test_the_border_of_notes_that_touch_is_moved(string $line, array $starts, array $lengths, string $summary): void
-    {
+    public function test_the_border_of_notes_that_touch_is_moved(
+        string $line, array $starts, array $lengths, string $summary,
+    ): void {
         $row = self::notes([0, 120], [120, 180], [300, 170], [120, 100, 61]);
         $change = self::change($line, $row);
         $after = $change->applyTo($row);
 
-        self::assertSame([[...$starts, 120], [...$lengths, 100]], [self::values('start', $after), self::values('length', $after)]);
+        self::assertSame(
+            [[...$starts, 120], [...$lengths, 100]], [self::values('start', $after), self::values('length', $after)],
+        );
         self::assertStringStartsWith($summary, (string) $change->said);
-        self::assertSame('Nothing moved: no two of the selected notes touch in one row.', (string) self::change($line, $row, selected: [$row->id[0], $row->id[3]])->said);
+        self::assertSame(
+            'Nothing moved: no two of the selected notes touch in one row.',
+            (string) self::change($line, $row, selected: [$row->id[0], $row->id[3]])->said,
+        );
     }
 
     public function test_without_amounts_of_its_own_it_goes_by_the_grid_and_by_bars(): void
     {
         $late = self::notes([290]);
-        self::assertSame([530], self::values('start', self::edit('nudge by=step', $late, self::context('1/8'))), 'by lines, keeping its distance');
-        self::assertSame([290 + 1920], self::values('start', self::edit('nudge by=step2', $late, self::context('1/8'))));
+        self::assertSame(
+            [530], self::values('start', self::edit('nudge by=step', $late, self::context('1/8'))),
+            'by lines, keeping its distance',
+        );
+        self::assertSame(
+            [290 + 1920], self::values('start', self::edit('nudge by=step2', $late, self::context('1/8'))),
+        );
         self::assertSame([50], self::values('start', self::edit('nudge by=-step', $late, self::context('1/8'))));
         self::assertSame('-grid', (string) Amount::parse('-step')->settled(self::context()->time));
     }

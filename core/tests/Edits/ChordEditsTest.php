@@ -30,19 +30,27 @@ use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\DataProvider;
 
-/** Names of chords above a song, and notes made of them: a harmonium of four bars, a bass, a kit; C minor, 480 ticks a quarter. */
+/**
+ * Names of chords above a song, and notes made of them: a harmonium of four bars, a bass, a kit; C minor, 480 ticks a
+ * quarter.
+ */
 final class ChordEditsTest extends MusicTestCase
 {
     private const BAR = 1920;
 
-    /** @return array<string, array{list<string>, string, 2?: array{int, int}|null}> lines, the names that stand there then, the range */
+    /**
+     * @return array<string, array{list<string>, string, 2?: array{int, int}|null}> lines, the names that stand there
+     *     then, the range
+     */
     public static function named(): array
     {
         return [
             'by bars' => [['chord-names'], '0 Cm, 1920 Ab/C, 3840 Bb7, 5760 Eb/Bb'],
             'with the bass of another track' => [['chord-names tracks=all'], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb'],
             'triads' => [['chord-names tracks=all sevenths=off bass=off'], '0 Cm, 1920 Ab, 3840 Bb, 5760 Eb'],
-            'in a range, what stands outside stays' => [['chord-name name=F at=0', 'chord-names'], '0 F, 1920 Ab/C', [1920, 3840]],
+            'in a range, what stands outside stays' => [
+                ['chord-name name=F at=0', 'chord-names'], '0 F, 1920 Ab/C', [1920, 3840],
+            ],
             'where they change' => [['chord-names by=changes'], '0 Cm, 1920 Ab/C, 3840 Bb7, 5760 Eb/Bb'],
             'written' => [['chord-name name=Dm7/G at=2.1.0', 'chord-name name="F#m7b5" at=0'], '0 F#m7b5, 1920 Dm7/G'],
             'corrected' => [['chord-name name=Cm', 'chord-name name=Cm9'], '0 Cm9'],
@@ -63,12 +71,20 @@ final class ChordEditsTest extends MusicTestCase
 
     public function test_it_says_how_sure_it_is(): void
     {
-        self::assertMatchesRegularExpression('/^4 chords named by bars, \d+ % sure on average$/', (string) self::done(['chord-names'])->said);
+        self::assertMatchesRegularExpression(
+            '/^4 chords named by bars, \d+ % sure on average$/', (string) self::done(['chord-names'])->said,
+        );
     }
 
     public function test_names_are_made_notes_with_smooth_voices(): void
     {
-        $done = self::done(['chord-name name=C at=0', 'chord-name name=F at=2.1.0', 'chord-name name=G7 at=3.1.0', 'delete', 'chords-fill low=C3 high=C5 velocity=70'], [0, 3 * self::BAR]);
+        $done = self::done(
+            [
+                'chord-name name=C at=0', 'chord-name name=F at=2.1.0', 'chord-name name=G7 at=3.1.0', 'delete',
+                'chords-fill low=C3 high=C5 velocity=70',
+            ],
+            [0, 3 * self::BAR],
+        );
         $notes = $done->notes;
         $sounds = [];
         foreach ($notes->start as $i => $start) {
@@ -144,7 +160,14 @@ final class ChordEditsTest extends MusicTestCase
     public function test_within_the_chord_of_the_moment(string $line, array $pitches): void
     {
         $song = Song::of(
-            Conductor::of(self::PPQ, [ConductorEvent::of(ConductorKind::Chord, 0, 'F'), ConductorEvent::of(ConductorKind::Key, 0, 'C minor')]), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, self::BAR)],
+            Conductor::of(
+                self::PPQ,
+                [
+                    ConductorEvent::of(ConductorKind::Chord, 0, 'F'),
+                    ConductorEvent::of(ConductorKind::Key, 0, 'C minor'),
+                ],
+            ),
+            [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, self::BAR)],
             [1 => Content::ofNotes(self::notes([0, 480, 60], [0, 480, 64], [0, 480, 67]))], 4,
         );
 
@@ -157,7 +180,9 @@ final class ChordEditsTest extends MusicTestCase
     public static function refused(): array
     {
         return [
-            'no chord is named' => [['transpose degrees=1 within=chord'], 'within=chord needs the name of a chord at 1.1.0'],
+            'no chord is named' => [
+                ['transpose degrees=1 within=chord'], 'within=chord needs the name of a chord at 1.1.0',
+            ],
             'nothing to fill' => [['chords-fill'], 'No chord is named yet'],
             'nothing sounds together' => [['delete', 'chord-names'], 'No chord is heard there'],
             'no such chord' => [['chord-name name=Hm'], '“Hm” is no chord; write a root, what it is'],
@@ -192,7 +217,13 @@ final class ChordEditsTest extends MusicTestCase
 
     private static function names(Song $song): string
     {
-        return implode(', ', array_map(static fn (ConductorEvent $event): string => "{$event->tick} {$event->label()}", $song->conductor->all(ConductorKind::Chord)));
+        return implode(
+            ', ',
+            array_map(
+                static fn (ConductorEvent $event): string => "{$event->tick} {$event->label()}",
+                $song->conductor->all(ConductorKind::Chord),
+            ),
+        );
     }
 
     /**
@@ -211,9 +242,14 @@ final class ChordEditsTest extends MusicTestCase
     private static function after(array $lines, OpenSong $open, ?array $range = null): State
     {
         $conductor = $open->song->conductor;
-        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret, range: $range === null ? null : TickRange::of(...$range));
+        $context = new Context(
+            new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret,
+            range: $range === null ? null : TickRange::of(...$range),
+        );
 
-        return Script::read($lines, Catalog::standard())->apply($open, Selection::all($open->notes), $context->in($open));
+        return Script::read($lines, Catalog::standard())->apply(
+            $open, Selection::all($open->notes), $context->in($open),
+        );
     }
 
     private static function song(): Song
@@ -225,12 +261,25 @@ final class ChordEditsTest extends MusicTestCase
             }
         }
         $harmonium = Notes::fromRows($rows);
-        $bass = Notes::fromRows(array_map(static fn (int $pitch, int $bar): array => ['id' => 100 + $bar, 'start' => $bar * self::BAR, 'length' => 1800, 'pitch' => $pitch], [36, 44, 41, 39], range(0, 3)));
-        $kit = Notes::fromRows(array_map(static fn (int $bar): array => ['id' => 200 + $bar, 'start' => $bar * self::BAR, 'length' => 100, 'pitch' => 37], range(0, 3)));
+        $bass = Notes::fromRows(array_map(
+            static fn (int $pitch, int $bar): array => [
+                'id' => 100 + $bar, 'start' => $bar * self::BAR, 'length' => 1800, 'pitch' => $pitch,
+            ],
+            [36, 44, 41, 39], range(0, 3),
+        ));
+        $kit = Notes::fromRows(array_map(
+            static fn (int $bar): array => [
+                'id' => 200 + $bar, 'start' => $bar * self::BAR, 'length' => 100, 'pitch' => 37,
+            ],
+            range(0, 3),
+        ));
 
         return Song::of(
             Conductor::of(self::PPQ, [ConductorEvent::of(ConductorKind::Key, 0, 'C minor')]),
-            [new Track(1, 0, 'Harmonium'), new Track(2, 1, 'Bass', channel: 1), new Track(3, 2, 'Kit', voice: Voice::Drums, channel: 9)],
+            [
+                new Track(1, 0, 'Harmonium'), new Track(2, 1, 'Bass', channel: 1),
+                new Track(3, 2, 'Kit', voice: Voice::Drums, channel: 9),
+            ],
             [new Clip(1, 1, 0, 4 * self::BAR), new Clip(2, 2, 0, 4 * self::BAR), new Clip(3, 3, 0, 4 * self::BAR)],
             [1 => Content::ofNotes($harmonium), 2 => Content::ofNotes($bass), 3 => Content::ofNotes($kit)], 300,
         );

@@ -54,13 +54,18 @@ final class CopyToTest extends TestCase
     {
         $state = $this->done('copy-to track=3', [1, 2]);
 
-        self::assertSame([0, self::BAR], [$state->settled()->song->clips[4]->start, $state->settled()->song->clips[4]->length]);
+        self::assertSame(
+            [0, self::BAR], [$state->settled()->song->clips[4]->start, $state->settled()->song->clips[4]->length],
+        );
         self::assertSame([[0, 60, 9], [480, 64, 9]], $this->notes($state, 4));
     }
 
     public function test_a_note_that_ends_on_a_bar_line_needs_no_bar_more(): void
     {
-        $song = self::song()->withClip((new Clip(1, 1, 0, 2 * self::BAR)), Content::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])));
+        $song = self::song()->withClip(
+            (new Clip(1, 1, 0, 2 * self::BAR)),
+            Content::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])),
+        );
 
         self::assertSame(self::BAR, $this->done('copy-to track=3', [1, 2], $song)->settled()->song->clips[4]->length);
     }
@@ -75,17 +80,33 @@ final class CopyToTest extends TestCase
     public function test_the_bass_goes_to_the_kick_on_one_pitch_with_one_hit_for_a_chord(): void
     {
         $chord = Content::ofNotes(Notes::fromRows([
-            ['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 100], ['start' => 0, 'length' => 480, 'pitch' => 47, 'velocity' => 60], ['start' => 960, 'length' => 240, 'pitch' => 40],
+            ['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 100],
+            ['start' => 0, 'length' => 480, 'pitch' => 47, 'velocity' => 60],
+            ['start' => 960, 'length' => 240, 'pitch' => 40],
         ]));
         $song = self::song()->withClip(new Clip(1, 1, 0, 2 * self::BAR), $chord);
         $state = $this->done('copy-to track=drums pitch=C2', [1, 2, 3], $song);
 
-        self::assertSame('2 notes doubled on Drums, all on C2, 1 note would have doubled another', (string) $state->said);
+        self::assertSame(
+            '2 notes doubled on Drums, all on C2, 1 note would have doubled another', (string) $state->said,
+        );
         self::assertSame([[0, 36, 9], [960, 36, 9]], $this->notes($state, 4));
         $there = $state->settled()->song->contentOf(4)->notes;
-        self::assertSame([[480, 100], [240, 96]], [[$there->length[0], $there->velocity[0]], [$there->length[1], $there->velocity[1]]], 'the longest, as loud as the loudest');
-        $again = $this->done('copy-to track=3 pitch=C2', [1, 3], $state->settled()->song->withClip(new Clip(4, 3, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]]))));
-        self::assertSame('1 note doubled on Drums, all on C2, 1 note would have doubled another', (string) $again->said);
+        self::assertSame(
+            [[480, 100], [240, 96]],
+            [[$there->length[0], $there->velocity[0]], [$there->length[1], $there->velocity[1]]],
+            'the longest, as loud as the loudest',
+        );
+        $again = $this->done(
+            'copy-to track=3 pitch=C2', [1, 3],
+            $state->settled()->song->withClip(
+                new Clip(4, 3, 0, self::BAR),
+                Content::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]])),
+            ),
+        );
+        self::assertSame(
+            '1 note doubled on Drums, all on C2, 1 note would have doubled another', (string) $again->said,
+        );
     }
 
     /** @param  array{int, string}  $to  the clip in front, and which track it is then */
@@ -93,11 +114,16 @@ final class CopyToTest extends TestCase
     #[TestWith([[2, 'previous']])]
     public function test_notes_of_another_track_go_to_the_one_in_front_or_above_it(array $to): void
     {
-        $song = self::song()->withClip(new Clip(2, 2, 0, self::BAR), Content::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])));
+        $song = self::song()->withClip(
+            new Clip(2, 2, 0, self::BAR),
+            Content::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])),
+        );
         $open = OpenSong::of($song, [1, 2], $to[0]);
         $conductor = $song->conductor;
         $context = (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open);
-        $state = Script::read(["copy-to track={$to[1]}"], Catalog::standard())->apply($open, Selection::of([7]), $context);
+        $state = Script::read(
+            ["copy-to track={$to[1]}"], Catalog::standard(),
+        )->apply($open, Selection::of([7]), $context);
 
         self::assertSame('1 note doubled on Keys', (string) $state->said);
         self::assertContains([240, 50, 0], $this->notes($state, 1));
@@ -121,8 +147,9 @@ final class CopyToTest extends TestCase
 
     /** @param  list<int>  $selected */
     #[DataProvider('refused')]
-    public function test_what_cannot_be_done_is_refused_with_what_would_work(string $line, array $selected, string $message): void
-    {
+    public function test_what_cannot_be_done_is_refused_with_what_would_work(
+        string $line, array $selected, string $message,
+    ): void {
         $this->expectException(EditRefused::class);
         $this->expectExceptionMessage($message);
         $this->done($line, $selected);
@@ -137,11 +164,22 @@ final class CopyToTest extends TestCase
     private static function song(): Song
     {
         $clip = static fn (int $id, int $track, int $bar): Clip => new Clip($id, $track, $bar * self::BAR, self::BAR);
-        $keys = Notes::fromRows([['start' => 0, 'length' => 480, 'pitch' => 60], ['start' => 480, 'length' => 480, 'pitch' => 64], ['start' => self::BAR + 240, 'length' => 240, 'pitch' => 67]]);
+        $keys = Notes::fromRows([
+            ['start' => 0, 'length' => 480, 'pitch' => 60], ['start' => 480, 'length' => 480, 'pitch' => 64],
+            ['start' => self::BAR + 240, 'length' => 240, 'pitch' => 67],
+        ]);
 
-        return Song::of(Conductor::of(480), [
-            new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass', channel: 3), new Track(3, 2, 'Drums', voice: Voice::Drums, channel: 9),
-        ], [$clip(1, 1, 0)->with(['length' => 2 * self::BAR]), $clip(2, 2, 0), $clip(3, 2, 1)], [1 => Content::ofNotes($keys), 2 => Content::none(), 3 => Content::none()], 4);
+        return Song::of(
+            Conductor::of(480),
+            [
+                new Track(1, 0, 'Keys'),
+                new Track(2, 1, 'Bass', channel: 3),
+                new Track(3, 2, 'Drums', voice: Voice::Drums, channel: 9),
+            ],
+            [$clip(1, 1, 0)->with(['length' => 2 * self::BAR]), $clip(2, 2, 0), $clip(3, 2, 1)],
+            [1 => Content::ofNotes($keys), 2 => Content::none(), 3 => Content::none()],
+            4,
+        );
     }
 
     /** @param  list<int>  $selected */
@@ -151,7 +189,8 @@ final class CopyToTest extends TestCase
         $conductor = $open->song->conductor;
 
         return Script::read([$line], Catalog::standard())->apply(
-            $open, Selection::of($selected), (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open),
+            $open, Selection::of($selected),
+            (new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16'))))->in($open),
         );
     }
 

@@ -30,17 +30,32 @@ use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\TestCase;
 
-/** What holds for every line of the catalog on every song, however empty: with some notes selected, all, or none; on notes, and on clips. */
+/**
+ * What holds for every line of the catalog on every song, however empty: with some notes selected, all, or none; on
+ * notes, and on clips.
+ */
 final class EveryLineTest extends TestCase
 {
     /** Lines that stand under no other law, or do more to a song than to notes. */
     private const LINES = [
-        'chords-fill', 'paste', 'paste at=same', 'copy-to track=2', 'copy-to track=2 keep=off', 'copy-to track=Bass pitch=C2', 'take', 'take layer=on', 'take mode=replace round=1', 'technique to=short', 'technique to=2', 'curve of=loudness from=20 to=90',
-        'curve-copy', 'curve-remove', 'layer-pick', 'track name=Bells', 'track transpose=notes', 'track mute=toggle', 'track-new', 'track-copy', 'track-copy transpose=12', 'track-move by=1', 'track-delete', 'technique-map to=bellows', 'row pitch=D2 name=Boom',
-        'row-names to="D2 Snare"', 'clip name=Verse', 'clip loop=1bar', 'clip loop=notes', 'clip loop=off', 'clip mute=on', 'clip length=1beat', 'clip-new', 'clip-new at=0 of=2', 'clip-split', 'clip-split at=range-start', 'clip-join', 'clip-trim', 'clip-trim to=notes', 'clip-trim to=bars',
-        'clip-trim to=range', 'clip-trim by=-1/4', 'clip-move', 'clip-move by=1bar copy=on', 'clip-move to=next', 'clip-repeat', 'clip-copy', 'clip-copy cut=on', 'clip-paste', 'clip-paste at=same', 'clip-paste fill=on', 'clip-delete', 'tempo to=90', 'tempo to=90 keep=seconds',
-        'tempo-ramp to=160', 'tempo-ramp to=90 keep=seconds', 'meter to=7/8', 'meter to=3/4 at=0 keep=bars', 'key to="D dorian"', 'marker name=Coda', 'chord-name name=Dm7', 'chord-names', 'chord-names by=changes tracks=all', 'chord-names by=beats', 'conductor-remove what=tempo at=1920',
-        'conductor-move at=960 to=0', 'time-open', 'time-open tracks=chosen', 'time-close', 'time-close tracks=chosen', 'split at=600', 'delete', 'double degrees=1 within=chord', 'transpose degrees=1 within=chord', 'open range=600..1000', 'close range=600..1000', 'mute state=on',
+        'chords-fill', 'paste', 'paste at=same', 'copy-to track=2', 'copy-to track=2 keep=off',
+        'copy-to track=Bass pitch=C2', 'take', 'take layer=on', 'take mode=replace round=1', 'technique to=short',
+        'technique to=2', 'curve of=loudness from=20 to=90',
+        'curve-copy', 'curve-remove', 'layer-pick', 'track name=Bells', 'track transpose=notes', 'track mute=toggle',
+        'track-new', 'track-copy', 'track-copy transpose=12', 'track-move by=1', 'track-delete',
+        'technique-map to=bellows', 'row pitch=D2 name=Boom',
+        'row-names to="D2 Snare"', 'clip name=Verse', 'clip loop=1bar', 'clip loop=notes', 'clip loop=off',
+        'clip mute=on', 'clip length=1beat', 'clip-new', 'clip-new at=0 of=2', 'clip-split',
+        'clip-split at=range-start', 'clip-join', 'clip-trim', 'clip-trim to=notes', 'clip-trim to=bars',
+        'clip-trim to=range', 'clip-trim by=-1/4', 'clip-move', 'clip-move by=1bar copy=on', 'clip-move to=next',
+        'clip-repeat', 'clip-copy', 'clip-copy cut=on', 'clip-paste', 'clip-paste at=same', 'clip-paste fill=on',
+        'clip-delete', 'tempo to=90', 'tempo to=90 keep=seconds',
+        'tempo-ramp to=160', 'tempo-ramp to=90 keep=seconds', 'meter to=7/8', 'meter to=3/4 at=0 keep=bars',
+        'key to="D dorian"', 'marker name=Coda', 'chord-name name=Dm7', 'chord-names',
+        'chord-names by=changes tracks=all', 'chord-names by=beats', 'conductor-remove what=tempo at=1920',
+        'conductor-move at=960 to=0', 'time-open', 'time-open tracks=chosen', 'time-close', 'time-close tracks=chosen',
+        'split at=600', 'delete', 'double degrees=1 within=chord', 'transpose degrees=1 within=chord',
+        'open range=600..1000', 'close range=600..1000', 'mute state=on',
     ];
 
     /** @var array<string, array{OpenSong, State, Song}> */
@@ -56,16 +71,28 @@ final class EveryLineTest extends TestCase
     /** @return list<string> */
     private static function lines(): array
     {
-        $uses = array_merge(...array_map(static fn (Declaration $edit): array => array_keys($edit->uses), Catalog::standard()->declarations()));
+        $uses = array_merge(
+            ...array_map(
+                static fn (Declaration $edit): array => array_keys($edit->uses), Catalog::standard()->declarations(),
+            ),
+        );
 
-        return array_values(array_unique([...LawsTest::LINES, ...LawsTest::WHOLE_CLIP, ...LaneLawsTest::LINES, ...self::LINES, ...$uses]));
+        return array_values(array_unique([
+            ...LawsTest::LINES, ...LawsTest::WHOLE_CLIP, ...LaneLawsTest::LINES, ...self::LINES, ...$uses,
+        ]));
     }
 
     public function test_no_line_of_the_catalog_is_left_out(): void
     {
         $tried = array_map(static fn (string $line): string => explode(' ', $line)[0], self::lines());
 
-        self::assertSame([], array_values(array_diff(array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()), $tried)));
+        self::assertSame(
+            [],
+            array_values(array_diff(
+                array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations()),
+                $tried,
+            )),
+        );
     }
 
     /**
@@ -95,8 +122,9 @@ final class EveryLineTest extends TestCase
         return self::$done;
     }
 
-    private static function tried(OpenSong $open, string $line, string $selection, bool $onClips, bool $hasRange = true): ?State
-    {
+    private static function tried(
+        OpenSong $open, string $line, string $selection, bool $onClips, bool $hasRange = true,
+    ): ?State {
         $all = [...$open->notes->id, ...$open->points->id];
         $selected = Selection::of(match ($selection) {
             'all' => $all,
@@ -104,7 +132,10 @@ final class EveryLineTest extends TestCase
             default => [],
         });
         try {
-            return Script::read([$line], Catalog::standard())->apply($open, $selected, self::surroundings($onClips)->inRange($hasRange ? TickRange::of(600, 1500) : null)->in($open));
+            return Script::read([$line], Catalog::standard())->apply(
+                $open, $selected,
+                self::surroundings($onClips)->inRange($hasRange ? TickRange::of(600, 1500) : null)->in($open),
+            );
         } catch (CoreError) {
             return null;
         }
@@ -115,10 +146,13 @@ final class EveryLineTest extends TestCase
         $phrase = new Phrase(Notes::fromRows([['start' => 480, 'length' => 700, 'pitch' => 50]]), 480, TickRange::of(480, 960), points: Points::fromRows([
             ['start' => 500, 'kind' => 0xD, 'value' => 33, 'note' => 1], ['start' => 700, 'number' => 1, 'value' => 99],
         ]));
-        $played = Played::fromArray(['origin' => 0, 'loop' => null, 'until' => 900, 'events' => [[10, 0x90, 60, 90], [300, 0x80, 60, 0]]]);
+        $played = Played::fromArray([
+            'origin' => 0, 'loop' => null, 'until' => 900, 'events' => [[10, 0x90, 60, 90], [300, 0x80, 60, 0]],
+        ]);
 
         return new Context(
-            new Timeline(MeterMap::of(480), TempoMap::of(480), Grid::parse('1/16')), caret: new Caret(720, 62), playhead: 480, clipboard: $phrase,
+            new Timeline(MeterMap::of(480), TempoMap::of(480), Grid::parse('1/16')), caret: new Caret(720, 62),
+            playhead: 480, clipboard: $phrase,
             pointer: new Pointer(500, 64, false), played: $played, onClips: $onClips,
         );
     }
@@ -127,7 +161,10 @@ final class EveryLineTest extends TestCase
     {
         foreach (self::done() as $name => [$open, $state, $after]) {
             if (! str_contains($name, ' on song ') || str_contains($name, ' on song 1,')) {
-                self::assertTrue(SongChange::between($open->song, $state->change()->reversed()->applyTo($after))->isNothing(), "{$name}: back as it was");
+                self::assertTrue(
+                    SongChange::between($open->song, $state->change()->reversed()->applyTo($after))->isNothing(),
+                    "{$name}: back as it was",
+                );
             }
             self::assertMatchesRegularExpression('/\S/', (string) $state->said, $name);
         }
@@ -143,7 +180,9 @@ final class EveryLineTest extends TestCase
                     $k = $notes[$note] ?? null;
                     $at = $k === null ? 0 : $content->points->start[$i] - $content->notes->start[$k];
                     if ($k === null || $at < 0 || $at >= $content->notes->length[$k]) {
-                        yield $k === null ? "a point without its note in clip {$clip}" : "a point at {$at} of a note of {$content->notes->length[$k]} in clip {$clip}";
+                        yield $k === null
+                            ? "a point without its note in clip {$clip}"
+                            : "a point at {$at} of a note of {$content->notes->length[$k]} in clip {$clip}";
                     }
                 }
             }
@@ -177,7 +216,13 @@ final class EveryLineTest extends TestCase
             foreach ($after->contents as $id => $content) {
                 $places = [];
                 foreach ($content->points->start as $i => $start) {
-                    $place = implode(' ', [$start, $content->points->kind[$i], $content->points->number[$i], $content->points->channel[$i], $content->points->note[$i]]);
+                    $place = implode(
+                        ' ',
+                        [
+                            $start, $content->points->kind[$i], $content->points->number[$i],
+                            $content->points->channel[$i], $content->points->note[$i],
+                        ],
+                    );
                     if (isset($places[$place])) {
                         yield "two points at {$place} in clip {$id}";
                     }
@@ -206,10 +251,16 @@ final class EveryLineTest extends TestCase
 
     public function test_what_is_copied_is_read_again(): void
     {
-        $copied = array_filter(self::done(), static fn (array $one): bool => $one[1]->clipboard !== null && $one[1]->clipboard->notes->id !== []);
+        $copied = array_filter(
+            self::done(),
+            static fn (array $one): bool => $one[1]->clipboard !== null && $one[1]->clipboard->notes->id !== [],
+        );
         foreach ($copied as $name => [, $state]) {
             $phrase = $state->clipboard;
-            self::assertSame($phrase?->notes->start, Phrase::fromJson((string) json_encode($phrase?->toArray()))->notes->start, $name);
+            self::assertSame(
+                $phrase?->notes->start, Phrase::fromJson((string) json_encode($phrase?->toArray()))->notes->start,
+                $name,
+            );
         }
         self::assertGreaterThan(20, count($copied));
     }

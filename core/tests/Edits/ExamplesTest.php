@@ -88,12 +88,23 @@ final class ExamplesTest extends MusicTestCase
         'course at="130:9" mode=add' => ['velocity' => [64, 89, 96]],
         'smooth amount=100' => ['velocity' => [80, 80, 80]],
         'wave shape=square low=20 high=90 period=1/8' => ['velocity' => [90, 20, 90]],
-        'insert' => ['start' => [10, 130, 250, 960], 'length' => [100, 100, 100, 120], 'pitch' => [60, 64, 67, 62], 'velocity' => [64, 80, 96, 96]],
-        'insert at=480 pitch=C5 length=1/4 velocity=33' => ['start' => [10, 130, 250, 480], 'length' => [100, 100, 100, 480], 'pitch' => [60, 64, 67, 72], 'velocity' => [64, 80, 96, 33]],
+        'insert' => [
+            'start' => [10, 130, 250, 960], 'length' => [100, 100, 100, 120], 'pitch' => [60, 64, 67, 62],
+            'velocity' => [64, 80, 96, 96],
+        ],
+        'insert at=480 pitch=C5 length=1/4 velocity=33' => [
+            'start' => [10, 130, 250, 480], 'length' => [100, 100, 100, 480], 'pitch' => [60, 64, 67, 72],
+            'velocity' => [64, 80, 96, 33],
+        ],
         'chord shape=min' => ['pitch' => [60, 64, 67, 62, 65, 69], 'group' => [0, 0, 0, 1, 1, 1]],
         'chord shape=0,7 group=off' => ['pitch' => [60, 64, 67, 62, 69], 'group' => [0, 0, 0, 0, 0]],
-        'fill' => ['start' => [0, 10, 120, 130, 240, 250, 360], 'pitch' => [62, 60, 62, 64, 62, 67, 62], 'length' => [120, 100, 120, 100, 120, 100, 120]],
-        'fill pitch=E4 every=1/8 velocity=0,90 length=1/32' => ['start' => [10, 240, 250], 'velocity' => [64, 90, 96], 'length' => [100, 60, 100]],
+        'fill' => [
+            'start' => [0, 10, 120, 130, 240, 250, 360], 'pitch' => [62, 60, 62, 64, 62, 67, 62],
+            'length' => [120, 100, 120, 100, 120, 100, 120],
+        ],
+        'fill pitch=E4 every=1/8 velocity=0,90 length=1/32' => [
+            'start' => [10, 240, 250], 'velocity' => [64, 90, 96], 'length' => [100, 60, 100],
+        ],
         'split at=180' => ['start' => [10, 130, 180, 250], 'length' => [100, 50, 50, 100]],
         'split at=150 keep=longer' => ['start' => [10, 150, 250], 'length' => [100, 80, 100]],
         'steps parts=2' => ['start' => [10, 60, 130, 180, 250, 300], 'length' => [50, 50, 50, 50, 50, 50]],
@@ -143,9 +154,20 @@ final class ExamplesTest extends MusicTestCase
     public function test_no_edit_is_without_an_example_but_those_with_a_test_of_their_own(): void
     {
         $songs = array_column(iterator_to_array(SongEditsTest::examples()), 0);
-        $shown = array_map(static fn (string $line): string => explode(' ', $line)[0], [...array_keys(self::EXAMPLES), ...$songs]);
+        $shown = array_map(
+            static fn (string $line): string => explode(' ', $line)[0], [...array_keys(self::EXAMPLES), ...$songs],
+        );
 
         $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
-        self::assertSame(['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick', 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close'], array_values(array_diff($names, $shown)), 'an edit of notes has an example here, one of points in LanesTest, one of chords in ChordEditsTest, one of the song in SongEditsTest');
+        self::assertSame(
+            [
+                'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill',
+                'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick',
+                'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close',
+            ],
+            array_values(array_diff($names, $shown)),
+            'an edit of notes has an example here, one of points in LanesTest, one of chords in ChordEditsTest, one of '
+                .'the song in SongEditsTest',
+        );
     }
 }

@@ -29,19 +29,28 @@ final class HardCasesTest extends MusicTestCase
 
     public function test_triplets_on_a_straight_grid_are_seen_before_the_key_is_pressed_and_mended_after(): void
     {
-        $triplets = self::notes(...array_map(static fn (int $k): array => [160 * $k + [3, -2, 4][$k % 3] + 2, 100], range(0, 11)));
+        $triplets = self::notes(
+            ...array_map(static fn (int $k): array => [160 * $k + [3, -2, 4][$k % 3] + 2, 100], range(0, 11)),
+        );
 
         $advice = Advice::on($triplets, Selection::none(), self::context());
         self::assertSame('1/8t', $advice->recommended()?->name());
 
         $mistake = self::edit('quantize grid=1/16', $triplets);
-        self::assertSame([0, 160, 320, 480], array_slice(self::edit('quantize grid=1/8t', $mistake)->start, 0, 4), 'from the take, not from the mistake');
+        self::assertSame(
+            [0, 160, 320, 480], array_slice(self::edit('quantize grid=1/8t', $mistake)->start, 0, 4),
+            'from the take, not from the mistake',
+        );
         self::assertSame($triplets->start, self::edit('as-played', $mistake)->start);
     }
 
     public function test_a_groove_in_sixteenths_that_eighths_would_run_together(): void
     {
-        $hats = self::notes(...array_map(static fn (int $k): array => [max(0, 120 * $k + [5, -7, 6, -4][$k % 4]), 50, 42], range(0, 15)));
+        $hats = self::notes(
+            ...array_map(
+                static fn (int $k): array => [max(0, 120 * $k + [5, -7, 6, -4][$k % 4]), 50, 42], range(0, 15),
+            ),
+        );
 
         $advice = Advice::on($hats, Selection::none(), self::context());
         self::assertSame('1/16', $advice->recommended()?->name());
@@ -54,14 +63,19 @@ final class HardCasesTest extends MusicTestCase
 
         $repeated = self::edit('repeat times=4', $phrase);
 
-        self::assertSame([0, 960, 1920, 2880, 3840], array_values(array_filter($repeated->start, static fn (int $tick): bool => $tick % 960 === 0)));
+        self::assertSame(
+            [0, 960, 1920, 2880, 3840],
+            array_values(array_filter($repeated->start, static fn (int $tick): bool => $tick % 960 === 0)),
+        );
         self::assertCount(20, $repeated->id);
     }
 
     public function test_a_squeezed_dynamic_keeps_its_accents(): void
     {
         $played = [120, 50, 95, 45, 118, 55, 90, 40];
-        $notes = self::notes(...array_map(static fn (int $k): array => [240 * $k, 100, 60, $played[$k]], array_keys($played)));
+        $notes = self::notes(
+            ...array_map(static fn (int $k): array => [240 * $k, 100, 60, $played[$k]], array_keys($played)),
+        );
 
         $squeezed = self::values('velocity', self::edit('squeeze amount=60', $notes));
 
@@ -82,7 +96,10 @@ final class HardCasesTest extends MusicTestCase
         $sorted = $lengths;
         rsort($sorted);
         self::assertSame(1920, array_sum($lengths));
-        self::assertEqualsWithDelta(0, array_sum(array_map(static fn (int $a, int $b): int => abs($a - $b), $lengths, $sorted)), 15, 'each part is shorter than the one before, up to rounding');
+        self::assertEqualsWithDelta(
+            0, array_sum(array_map(static fn (int $a, int $b): int => abs($a - $b), $lengths, $sorted)), 15,
+            'each part is shorter than the one before, up to rounding',
+        );
         self::assertSame([110, 33], [$roll->velocity[0], $roll->velocity[15]]);
         $fading = $roll->velocity;
         rsort($fading);
@@ -94,7 +111,9 @@ final class HardCasesTest extends MusicTestCase
         $bass = self::notes([0, 220, 38, 100], [0, 220, 50, 70], [480, 220, 41, 90], [960, 220, 45, 95]);
 
         $copied = self::change('copy', $bass);
-        $pasted = self::change('paste at=same', self::notes([240, 60, 42]), self::context()->withClipboard($copied->clipboard));
+        $pasted = self::change(
+            'paste at=same', self::notes([240, 60, 42]), self::context()->withClipboard($copied->clipboard),
+        );
         $drums = $pasted->applyTo(self::notes([240, 60, 42]));
         $drums = self::edit('repitch to=36', $drums, selected: $pasted->selection->ids);
 

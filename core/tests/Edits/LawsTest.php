@@ -24,27 +24,42 @@ final class LawsTest extends TestCase
     private const CLIPS = 24;
 
     public const LINES = [
-        'quantize', 'quantize what=both', 'quantize what=length', 'quantize what=end strength=70', 'quantize chords=together', 'quantize reach=60 slack=5ms',
-        'quantize from=now strength=50', 'as-played', 'as-played what=end', 'nudge', 'nudge by=-1bar', 'nudge by=7ms', 'nudge by=-1beat edge=start', 'nudge by=-2s', 'nudge edge=end by=-1/4',
-        'transpose semitones=5', 'transpose degrees=-3', 'transpose octaves=2', 'length', 'length scale=37', 'velocity add=40', 'velocity scale=55',
-        'legato', 'legato by=pitch gap=3tk', 'legato scope=clip long=keep last=keep', 'untangle', 'untangle by=pitch', 'untangle scope=clip',
-        'align', 'align to=range-start', 'humanize', 'humanize time=40ms length=30 lean=-70 chords=together', 'stretch', 'stretch factor=2/3', 'stretch factor=0.37 anchor=caret',
+        'quantize', 'quantize what=both', 'quantize what=length', 'quantize what=end strength=70',
+        'quantize chords=together', 'quantize reach=60 slack=5ms',
+        'quantize from=now strength=50', 'as-played', 'as-played what=end', 'nudge', 'nudge by=-1bar', 'nudge by=7ms',
+        'nudge by=-1beat edge=start', 'nudge by=-2s', 'nudge edge=end by=-1/4',
+        'transpose semitones=5', 'transpose degrees=-3', 'transpose octaves=2', 'length', 'length scale=37',
+        'velocity add=40', 'velocity scale=55',
+        'legato', 'legato by=pitch gap=3tk', 'legato scope=clip long=keep last=keep', 'untangle', 'untangle by=pitch',
+        'untangle scope=clip',
+        'align', 'align to=range-start', 'humanize', 'humanize time=40ms length=30 lean=-70 chords=together', 'stretch',
+        'stretch factor=2/3', 'stretch factor=0.37 anchor=caret',
         'reverse', 'rotate', 'rotate by=-3beat', 'strum', 'strum time=1/16 direction=down ends=move',
-        'double octaves=-1', 'double degrees=2', 'repitch', 'inkey', 'inkey prefer=up', 'invert', 'invert about=highest key=on', 'revoice', 'revoice move=down', 'harmony', 'harmony shape=power key=off', 'widen factor=1/2', 'widen factor=3/2 about=highest key=off',
+        'double octaves=-1', 'double degrees=2', 'repitch', 'inkey', 'inkey prefer=up', 'invert',
+        'invert about=highest key=on', 'revoice', 'revoice move=down', 'harmony', 'harmony shape=power key=off',
+        'widen factor=1/2', 'widen factor=3/2 about=highest key=off',
         'trim', 'trim edge=start at=playhead', 'detach', 'detach keep=1 scope=clip', 'fit', 'fit min=1/8 max=1/4',
-        'ramp', 'ramp from=120 to=10 mode=scale curve=-60', 'squeeze', 'squeeze amount=-80 toward=64', 'limit min=40 max=90', 'accent', 'smooth', 'course at="0:10 4000:127"', 'course at="480:200 1920:0" mode=scale', 'wave', 'wave shape=saw period=1beat phase=30', 'ramp lane=release', 'velocity set=0 lane=release',
-        'insert', 'chord shape=min9', 'split', 'split at=playhead keep=longer', 'steps', 'steps parts=7 curve=80 ramp=20', 'join', 'join gap=1/4',
-        'repeat', 'repeat times=3 span=selection round=bar', 'repeat until=40000 every=1bar', 'repeat round=none', 'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
+        'ramp', 'ramp from=120 to=10 mode=scale curve=-60', 'squeeze', 'squeeze amount=-80 toward=64',
+        'limit min=40 max=90', 'accent', 'smooth', 'course at="0:10 4000:127"', 'course at="480:200 1920:0" mode=scale',
+        'wave', 'wave shape=saw period=1beat phase=30', 'ramp lane=release', 'velocity set=0 lane=release',
+        'insert', 'chord shape=min9', 'split', 'split at=playhead keep=longer', 'steps',
+        'steps parts=7 curve=80 ramp=20', 'join', 'join gap=1/4',
+        'repeat', 'repeat times=3 span=selection round=bar', 'repeat until=40000 every=1bar', 'repeat round=none',
+        'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
     ];
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
     public const WHOLE_CLIP = ['fill', 'open', 'close', 'cut range=on', 'copy range=on'];
 
     /** What needs a clipboard, or another track. */
-    private const HAVE_LAWS_OF_THEIR_OWN = ['chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'clip-paste'];
+    private const HAVE_LAWS_OF_THEIR_OWN = [
+        'chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'clip-paste',
+    ];
 
     /** Those of points alone. */
-    private const STAND_UNDER_THE_LAWS_OF_LANES = ['point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean'];
+    private const STAND_UNDER_THE_LAWS_OF_LANES = [
+        'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean',
+    ];
 
     /** What takes notes along leaves them as they are. */
     private const CHANGE_NOTHING = ['copy', 'copy range=on'];
@@ -72,22 +87,40 @@ final class LawsTest extends TestCase
             $tried[$line] = ($tried[$line] ?? 0) + ($change->notes->isNothing() ? 0 : 1);
             $this->assertValid($edited, $name);
             self::assertTrue($change->notes->reversed()->applyTo($edited)->equals($notes), "{$name}: the inverse");
-            self::assertTrue($change->notes->followedBy($change->notes->reversed())->applyTo($notes)->equals($notes), "{$name}: there and back in one");
+            self::assertTrue(
+                $change->notes->followedBy($change->notes->reversed())->applyTo($notes)->equals($notes),
+                "{$name}: there and back in one",
+            );
 
             $stored = PackedChange::unpack(PackedChange::pack($change->notes), Notes::class);
             self::assertTrue($stored->applyTo($notes)->equals($edited), "{$name}: stored");
             self::assertTrue(PackedTable::notes(PackedTable::pack($edited))->equals($edited), "{$name}: notes stored");
         }
-        self::assertSame(self::CHANGE_NOTHING, array_keys(array_filter($tried, static fn (int $changes): bool => $changes < self::CLIPS / 4)), 'every other line changed something on many clips');
+        self::assertSame(
+            self::CHANGE_NOTHING,
+            array_keys(array_filter($tried, static fn (int $changes): bool => $changes < self::CLIPS / 4)),
+            'every other line changed something on many clips',
+        );
     }
 
     public function test_every_edit_of_notes_stands_under_the_laws(): void
     {
-        $tried = array_map(static fn (string $line): string => explode(' ', $line)[0], [...self::LINES, ...self::WHOLE_CLIP]);
-        $ofNotes = array_filter(Catalog::standard()->declarations(), static fn (Declaration $edit): bool => in_array($edit->subject, [Subject::Selection, Subject::SelectionOrRange, Subject::Levels, Subject::Anywhere], true));
+        $tried = array_map(
+            static fn (string $line): string => explode(' ', $line)[0], [...self::LINES, ...self::WHOLE_CLIP],
+        );
+        $ofNotes = array_filter(
+            Catalog::standard()->declarations(),
+            static fn (Declaration $edit): bool => in_array(
+                $edit->subject, [Subject::Selection, Subject::SelectionOrRange, Subject::Levels, Subject::Anywhere],
+                true,
+            ),
+        );
         $names = array_map(static fn (Declaration $edit): string => $edit->name, $ofNotes);
 
-        self::assertSame(self::HAVE_LAWS_OF_THEIR_OWN, array_values(array_diff($names, $tried, self::STAND_UNDER_THE_LAWS_OF_LANES)), 'add a line of the new edit to LINES in this test');
+        self::assertSame(
+            self::HAVE_LAWS_OF_THEIR_OWN, array_values(array_diff($names, $tried, self::STAND_UNDER_THE_LAWS_OF_LANES)),
+            'add a line of the new edit to LINES in this test',
+        );
     }
 
     public function test_notes_that_are_not_selected_are_never_changed(): void
@@ -114,7 +147,8 @@ final class LawsTest extends TestCase
             $results = [];
             foreach ([$selection, Selection::of(array_reverse($selection->ids))] as $order) {
                 try {
-                    $results[] = Catalog::standard()->read($line)->apply($notes, $order, $context)->applyTo($notes)->columns();
+                    $results[] = Catalog::standard()->read($line)->apply($notes, $order, $context)->applyTo($notes)
+                        ->columns();
                 } catch (EditRefused $refused) {
                     $results[] = $refused->getMessage();
                 }
@@ -126,7 +160,34 @@ final class LawsTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function settling(): iterable
     {
-        foreach (['quantize', 'quantize what=both', 'quantize what=length', 'quantize strength=60', 'quantize chords=together', 'quantize reach=40', 'as-played', 'untangle', 'untangle by=pitch', 'legato last=keep', 'length', 'velocity set=90', 'align', 'inkey', 'fit min=1/16 max=1/4', 'limit max=80', 'accent', 'repitch', 'tidy', 'ungroup', 'trim', 'join', 'steps', 'ramp'] as $line) {
+        foreach (
+            [
+                'quantize',
+                'quantize what=both',
+                'quantize what=length',
+                'quantize strength=60',
+                'quantize chords=together',
+                'quantize reach=40',
+                'as-played',
+                'untangle',
+                'untangle by=pitch',
+                'legato last=keep',
+                'length',
+                'velocity set=90',
+                'align',
+                'inkey',
+                'fit min=1/16 max=1/4',
+                'limit max=80',
+                'accent',
+                'repitch',
+                'tidy',
+                'ungroup',
+                'trim',
+                'join',
+                'steps',
+                'ramp',
+            ] as $line
+        ) {
             yield $line => [$line];
         }
     }
@@ -147,7 +208,10 @@ final class LawsTest extends TestCase
     public function test_as_played_restores_the_take_after_any_number_of_quantizes(): void
     {
         $catalog = Catalog::standard();
-        $lines = ['quantize grid=1/4', 'quantize what=both swing=80', 'quantize what=end grid=1/8', 'quantize what=length', 'quantize from=now strength=30', 'quantize chords=together', 'legato', 'as-played'];
+        $lines = [
+            'quantize grid=1/4', 'quantize what=both swing=80', 'quantize what=end grid=1/8', 'quantize what=length',
+            'quantize from=now strength=30', 'quantize chords=together', 'legato', 'as-played',
+        ];
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $take = $edited = $catalog->read('as-played')->apply($notes, $selection, $context)->applyTo($notes);
             foreach ($lines as $line) {
@@ -160,8 +224,29 @@ final class LawsTest extends TestCase
     public function test_what_changes_nothing_changes_nothing(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            foreach (['velocity scale=100', 'velocity add=0', 'length scale=100', 'transpose semitones=0', 'nudge by=0tk', 'quantize from=now strength=0', 'squeeze amount=0', 'stretch factor=1', 'rotate by=0tk', 'smooth amount=0', 'humanize time=0ms velocity=0', 'limit', 'fit min=1tk', 'tidy shorter=0tk doubles=off', 'copy'] as $line) {
-                self::assertTrue(Catalog::standard()->read($line)->apply($notes, $selection, $context)->isNothing(), "{$line} on {$name}");
+            foreach (
+                [
+                    'velocity scale=100',
+                    'velocity add=0',
+                    'length scale=100',
+                    'transpose semitones=0',
+                    'nudge by=0tk',
+                    'quantize from=now strength=0',
+                    'squeeze amount=0',
+                    'stretch factor=1',
+                    'rotate by=0tk',
+                    'smooth amount=0',
+                    'humanize time=0ms velocity=0',
+                    'limit',
+                    'fit min=1tk',
+                    'tidy shorter=0tk doubles=off',
+                    'copy',
+                ] as $line
+            ) {
+                self::assertTrue(
+                    Catalog::standard()->read($line)->apply($notes, $selection, $context)->isNothing(),
+                    "{$line} on {$name}",
+                );
             }
         }
     }
@@ -169,7 +254,8 @@ final class LawsTest extends TestCase
     public function test_legato_leaves_no_gap_and_no_overlap_inside_the_selection(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            $edited = Catalog::standard()->read('legato spread=0tk')->apply($notes, $selection, $context)->applyTo($notes);
+            $edited = Catalog::standard()->read('legato spread=0tk')->apply($notes, $selection, $context)
+                ->applyTo($notes);
             $places = $selection->positions($edited);
             foreach ($places as $k => $i) {
                 foreach (array_slice($places, $k + 1) as $later) {
@@ -214,7 +300,8 @@ final class LawsTest extends TestCase
             $inKey = $catalog->read('inkey')->apply($notes, $selection, $context)->applyTo($notes);
             $edited = $inKey;
             foreach ([1, 2] as $_) {
-                $edited = $catalog->read('invert about=D4 key=on')->apply($edited, $selection, $context)->applyTo($edited);
+                $edited = $catalog->read('invert about=D4 key=on')->apply($edited, $selection, $context)
+                    ->applyTo($edited);
             }
             self::assertTrue($edited->equals($inKey), $name);
         }
@@ -226,8 +313,12 @@ final class LawsTest extends TestCase
         foreach (['steps', 'steps parts=5', 'steps parts=16 curve=-90', 'steps grid=1/128'] as $line) {
             foreach (RandomClips::some(self::CLIPS) as $name => [$notes, , $context]) {
                 // Untangled by pitch first: where notes of one pitch overlap, joining rightly makes fewer of them.
-                $apart = $catalog->read('nudge edge=end by=-2tk')->apply($notes, Selection::all($notes), $context)->applyTo($notes);
-                $apart = $catalog->read('untangle by=pitch')->apply($apart, Selection::all($apart), $context)->applyTo($apart);
+                $apart = $catalog->read('nudge edge=end by=-2tk')->apply(
+                    $notes, Selection::all($notes), $context,
+                )->applyTo($notes);
+                $apart = $catalog->read('untangle by=pitch')->apply(
+                    $apart, Selection::all($apart), $context,
+                )->applyTo($apart);
                 foreach ($apart->id as $i => $id) {
                     $cut = $catalog->read($line)->apply($apart, Selection::of([$id]), $context);
                     $pieces = $cut->applyTo($apart);
@@ -256,11 +347,20 @@ final class LawsTest extends TestCase
                     // The line each copy lies by, from its feel: its distance from the line of the original.
                     $number = $lines->nearest($copy[$n] - $notes->start[$i] + $line);
                     $span ??= $number - $lines->nearest($notes->start[$i]);
-                    self::assertSame($lines->line($number), $copy[$n] - $notes->start[$i] + $line, "note {$n} of copy {$k} on {$name} keeps its distance from a line");
-                    self::assertSame(($k + 1) * $span, $number - $lines->nearest($notes->start[$i]), "note {$n} of copy {$k} on {$name}");
+                    self::assertSame(
+                        $lines->line($number), $copy[$n] - $notes->start[$i] + $line,
+                        "note {$n} of copy {$k} on {$name} keeps its distance from a line",
+                    );
+                    self::assertSame(
+                        ($k + 1) * $span, $number - $lines->nearest($notes->start[$i]),
+                        "note {$n} of copy {$k} on {$name}",
+                    );
                 }
             }
-            self::assertGreaterThanOrEqual($end - $early, $lines->line($lines->before($first + $early) + (int) $span), "{$name}: no copy falls into the phrase");
+            self::assertGreaterThanOrEqual(
+                $end - $early, $lines->line($lines->before($first + $early) + (int) $span),
+                "{$name}: no copy falls into the phrase",
+            );
         }
     }
 
@@ -268,7 +368,9 @@ final class LawsTest extends TestCase
     {
         $catalog = Catalog::standard();
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            $take = static fn (int $seed): Notes => $catalog->read("humanize time=1/8 seed={$seed}")->apply($notes, $selection, $context)->applyTo($notes);
+            $take = static fn (int $seed): Notes => $catalog->read(
+                "humanize time=1/8 seed={$seed}",
+            )->apply($notes, $selection, $context)->applyTo($notes);
             self::assertTrue($take(7)->equals($take(7)), $name);
             if (count($selection->ids) > 3) {
                 self::assertFalse($take(7)->equals($take(8)), $name);
@@ -298,7 +400,9 @@ final class LawsTest extends TestCase
                 continue;
             }
             $without = $cut->applyTo($notes);
-            $pasted = $catalog->read('paste at=same')->apply($without, Selection::none(), $context->withClipboard($cut->clipboard))->applyTo($without);
+            $pasted = $catalog->read('paste at=same')->apply(
+                $without, Selection::none(), $context->withClipboard($cut->clipboard),
+            )->applyTo($without);
             self::assertSame($this->sounding($notes), $this->sounding($pasted), $name);
         }
     }
@@ -325,7 +429,10 @@ final class LawsTest extends TestCase
 
     private function assertValid(Notes $notes, string $name): void
     {
-        $ranges = ['start' => [0, Bounds::LAST_TICK], 'length' => [1, Bounds::LAST_TICK], 'pitch' => [0, 127], 'velocity' => [1, 127], 'release' => [0, 127], 'channel' => [0, 15], 'muted' => [0, 1]];
+        $ranges = [
+            'start' => [0, Bounds::LAST_TICK], 'length' => [1, Bounds::LAST_TICK], 'pitch' => [0, 127],
+            'velocity' => [1, 127], 'release' => [0, 127], 'channel' => [0, 15], 'muted' => [0, 1],
+        ];
         foreach ($ranges as $column => [$min, $max]) {
             foreach ($notes->columns()[$column] as $value) {
                 self::assertTrue($value >= $min && $value <= $max, "{$name}: {$column} {$value}");

@@ -10,7 +10,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 
 final class LengthEditsTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<array<int, int>>, list<int>}> the line, notes as [start, length, pitch], ends after */
+    /**
+     * @return array<string, array{string, list<array<int, int>>, list<int>}> the line, notes as [start, length, pitch],
+     *     ends after
+     */
     public static function edits(): array
     {
         $syncopated = [[0, 100, 60], [6, 90, 64], [360, 50, 62], [366, 60, 65], [840, 30, 60]];
@@ -22,22 +25,36 @@ final class LengthEditsTest extends MusicTestCase
             'length: one tick at the least' => ['length to=0tk', [[5, 50]], [6]],
             'length: scaled' => ['length scale=50', [[0, 101], [200, 1]], [51, 201]],
 
-            'legato: uneven chords all reach the next, the last the bar line' => ['legato', $syncopated, [360, 360, 840, 840, 1920]],
+            'legato: uneven chords all reach the next, the last the bar line' => [
+                'legato', $syncopated, [360, 360, 840, 840, 1920],
+            ],
             'legato: a gap before the next' => ['legato gap=10tk last=keep', $syncopated, [350, 350, 830, 830, 870]],
             'legato: a negative gap overlaps' => ['legato gap=-10tk last=keep', $syncopated, [370, 370, 850, 850, 870]],
             'legato: to the end of the range' => ['legato last=range', $syncopated, [360, 360, 840, 840, 1000]],
-            'legato: a gap longer than the room leaves one tick' => ['legato gap=1bar last=keep', [[0, 10], [100, 10]], [1, 110]],
-            'legato: by pitch' => ['legato by=pitch last=keep', [[0, 50, 60], [100, 50, 62], [200, 50, 60]], [200, 150, 250]],
+            'legato: a gap longer than the room leaves one tick' => [
+                'legato gap=1bar last=keep', [[0, 10], [100, 10]], [1, 110],
+            ],
+            'legato: by pitch' => [
+                'legato by=pitch last=keep', [[0, 50, 60], [100, 50, 62], [200, 50, 60]], [200, 150, 250],
+            ],
             'legato: long notes shortened' => ['legato last=keep', [[0, 900, 60], [240, 10, 62]], [240, 250]],
             'legato: long notes kept' => ['legato last=keep long=keep', [[0, 900, 60], [240, 10, 62]], [900, 250]],
-            'legato: a last chord just before the bar line lasts for the bar it opens' => ['legato', [[0, 10], [1910, 10]], [1910, 3840]],
+            'legato: a last chord just before the bar line lasts for the bar it opens' => [
+                'legato', [[0, 10], [1910, 10]], [1910, 3840],
+            ],
 
             'untangle: any later chord' => ['untangle', $overlapping, [240, 240, 480, 580]],
             'untangle: only the same pitch' => ['untangle by=pitch', $overlapping, [500, 310, 480, 580]],
-            'trim: the end at the caret, shorter or longer' => ['trim', [[0, 500], [100, 50], [300, 10]], [250, 250, 310]],
-            'detach: a share of the distance to the next chord' => ['detach', [[0, 20], [4, 20], [400, 800], [800, 100]], [300, 301, 700, 875]],
+            'trim: the end at the caret, shorter or longer' => [
+                'trim', [[0, 500], [100, 50], [300, 10]], [250, 250, 310],
+            ],
+            'detach: a share of the distance to the next chord' => [
+                'detach', [[0, 20], [4, 20], [400, 800], [800, 100]], [300, 301, 700, 875],
+            ],
             'detach: staccato' => ['detach keep=30', [[0, 480], [480, 480]], [144, 624]],
-            'fit: neither too short nor too long' => ['fit min=1/16 max=1/8', [[0, 50], [480, 200], [960, 700]], [120, 680, 1200]],
+            'fit: neither too short nor too long' => [
+                'fit min=1/16 max=1/8', [[0, 50], [480, 200], [960, 700]], [120, 680, 1200],
+            ],
             'fit: the longest may be left open' => ['fit min=1/4', [[0, 50], [480, 4800]], [480, 5280]],
             'untangle: nothing gets longer' => ['untangle', [[0, 10], [480, 10]], [10, 490]],
         ];
@@ -61,7 +78,9 @@ final class LengthEditsTest extends MusicTestCase
         $notes = self::notes([0, 10, 60], [240, 10, 62], [480, 10, 64]);
 
         self::assertSame([480, 250, 490], self::ends(self::edit('legato last=keep', $notes, selected: [1, 3])));
-        self::assertSame([240, 250, 490], self::ends(self::edit('legato scope=clip last=keep', $notes, selected: [1, 3])));
+        self::assertSame(
+            [240, 250, 490], self::ends(self::edit('legato scope=clip last=keep', $notes, selected: [1, 3])),
+        );
     }
 
     public function test_doubled_notes_become_one_the_longest_with_the_highest_velocity(): void
@@ -69,7 +88,10 @@ final class LengthEditsTest extends MusicTestCase
         $doubled = self::notes([0, 100, 60, 90], [0, 200, 60, 40], [0, 50, 60, 120], [0, 50, 64, 30]);
         $edited = self::edit('untangle by=pitch', $doubled);
 
-        self::assertSame([[0, 200, 60, 120], [0, 50, 64, 30]], array_map(null, $edited->start, $edited->length, $edited->pitch, $edited->velocity));
+        self::assertSame(
+            [[0, 200, 60, 120], [0, 50, 64, 30]],
+            array_map(null, $edited->start, $edited->length, $edited->pitch, $edited->velocity),
+        );
     }
 
     public function test_a_double_that_is_not_selected_stays_as_it_is(): void
@@ -87,7 +109,9 @@ final class LengthEditsTest extends MusicTestCase
 
         self::assertSame([250, 250, 0], self::values('start', $change->applyTo($notes)));
         self::assertSame([500, 700, 100], self::ends($change->applyTo($notes)), 'ends stay');
-        self::assertSame('2 notes made to begin at 1.1.250, 1 left alone that would have no length', (string) $change->said);
+        self::assertSame(
+            '2 notes made to begin at 1.1.250, 1 left alone that would have no length', (string) $change->said,
+        );
     }
 
     public function test_a_shortest_length_above_the_longest_is_refused(): void

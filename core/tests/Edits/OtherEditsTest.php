@@ -19,8 +19,12 @@ final class OtherEditsTest extends MusicTestCase
             'louder' => ['velocity add=10', [74, 11, 127], '3 notes 10 louder, 1 stopped at the limit'],
             'softer' => ['velocity add=-10', [54, 1, 110], '3 notes 10 softer, 1 stopped at the limit'],
             'set' => ['velocity set=100', [100, 100, 100], '3 notes set to velocity 100'],
-            'scaled, halves away from zero' => ['velocity scale=50', [32, 1, 60], '3 notes scaled to 50 % of the velocity'],
-            'scaled to nothing' => ['velocity scale=0', [1, 1, 1], '3 notes scaled to 0 % of the velocity, 3 stopped at the limit'],
+            'scaled, halves away from zero' => [
+                'velocity scale=50', [32, 1, 60], '3 notes scaled to 50 % of the velocity',
+            ],
+            'scaled to nothing' => [
+                'velocity scale=0', [1, 1, 1], '3 notes scaled to 0 % of the velocity, 3 stopped at the limit',
+            ],
         ];
     }
 
@@ -64,7 +68,10 @@ final class OtherEditsTest extends MusicTestCase
         $copies = $change->notes->added;
 
         self::assertSame([3, 4], $change->selection->ids);
-        self::assertSame([$notes->start, $notes->length, $notes->pitch, $notes->velocity, $notes->playedStart], [$copies->start, $copies->length, $copies->pitch, $copies->velocity, $copies->playedStart]);
+        self::assertSame(
+            [$notes->start, $notes->length, $notes->pitch, $notes->velocity, $notes->playedStart],
+            [$copies->start, $copies->length, $copies->pitch, $copies->velocity, $copies->playedStart],
+        );
     }
 
     public function test_deleting_takes_out_what_is_selected_and_nothing_else(): void

@@ -14,7 +14,9 @@ final class QuantizeTest extends MusicTestCase
     public static function starts(): array
     {
         return [
-            'to the nearest line, the later one on a tie' => ['quantize', [5, 59, 60, 130, 1900], [0, 0, 120, 120, 1920]],
+            'to the nearest line, the later one on a tie' => [
+                'quantize', [5, 59, 60, 130, 1900], [0, 0, 120, 120, 1920],
+            ],
             'half the way, rounded away from the note' => ['quantize strength=50', [5, 115, 60], [2, 118, 90]],
             'strength 0 moves nothing' => ['quantize strength=0', [5, 115], [5, 115]],
             'only what lies near a line' => ['quantize reach=50', [29, 30, 31, 91, 90], [0, 0, 31, 120, 120]],
@@ -46,7 +48,9 @@ final class QuantizeTest extends MusicTestCase
         return [
             'the end alone' => ['quantize what=end', [10, 130], [10, 120]],
             'an end that would meet its start goes to the next line' => ['quantize what=end', [130, 170], [130, 240]],
-            'an end before its start goes to the next line after the start' => ['quantize what=end', [121, 179], [121, 240]],
+            'an end before its start goes to the next line after the start' => [
+                'quantize what=end', [121, 179], [121, 240],
+            ],
             'both by themselves' => ['quantize what=both', [10, 200], [0, 240]],
             'both, and the end has to make way' => ['quantize what=both', [100, 150], [120, 240]],
             'the length to whole steps' => ['quantize what=length', [10, 200], [10, 250]],
@@ -75,7 +79,9 @@ final class QuantizeTest extends MusicTestCase
         self::assertSame([70, 170], self::values('playedStart', $coarse));
 
         self::assertSame([120, 120], self::values('start', self::edit('quantize', $coarse)), 'the take decides');
-        self::assertSame([0, 0], self::values('start', self::edit('quantize from=now', $coarse)), 'what is there decides');
+        self::assertSame(
+            [0, 0], self::values('start', self::edit('quantize from=now', $coarse)), 'what is there decides',
+        );
     }
 
     public function test_together_moves_a_strummed_chord_as_one(): void
@@ -84,28 +90,42 @@ final class QuantizeTest extends MusicTestCase
 
         self::assertSame([120, 132, 144, 240], self::values('start', self::edit('quantize chords=together', $strum)));
         self::assertSame([120, 120, 120, 240], self::values('start', self::edit('quantize chords=loose', $strum)));
-        self::assertSame([120, 132, 120, 240], self::values('start', self::edit('quantize chords=together spread=20tk', $strum)), 'a narrower spread makes two chords');
+        self::assertSame(
+            [120, 132, 120, 240], self::values('start', self::edit('quantize chords=together spread=20tk', $strum)),
+            'a narrower spread makes two chords',
+        );
     }
 
     public function test_together_measures_the_chord_from_the_take(): void
     {
         $strum = self::edit('quantize', self::notes([110, 240, 60], [122, 240, 64]));
 
-        self::assertSame([120, 132], self::values('start', self::edit('quantize chords=together', $strum)), 'the strum comes back on the line');
+        self::assertSame(
+            [120, 132], self::values('start', self::edit('quantize chords=together', $strum)),
+            'the strum comes back on the line',
+        );
     }
 
     public function test_it_leaves_alone_what_is_not_selected(): void
     {
-        self::assertSame([0, 130], self::values('start', self::edit('quantize', self::notes([5], [130]), selected: [1])));
+        self::assertSame(
+            [0, 130], self::values('start', self::edit('quantize', self::notes([5], [130]), selected: [1])),
+        );
     }
 
     public function test_it_says_what_it_did_in_numbers(): void
     {
-        $summary = (string) self::change('quantize', self::notes([0], [30], [120]), self::context(tempos: [0 => 120]))->said;
+        $summary = (string) self::change(
+            'quantize', self::notes([0], [30], [120]), self::context(tempos: [0 => 120]),
+        )->said;
         self::assertSame('1 note quantized to 1/16, 2 were already there, largest move 31 ms', $summary);
 
-        self::assertSame('All 2 notes are on 1/16 already.', (string) self::change('quantize', self::notes([0], [120]))->said);
-        self::assertStringContainsString('1 left alone', (string) self::change('quantize reach=10', self::notes([2], [50]))->said);
+        self::assertSame(
+            'All 2 notes are on 1/16 already.', (string) self::change('quantize', self::notes([0], [120]))->said,
+        );
+        self::assertStringContainsString(
+            '1 left alone', (string) self::change('quantize reach=10', self::notes([2], [50]))->said,
+        );
     }
 
     public function test_a_note_played_before_the_first_line_goes_to_it(): void

@@ -13,7 +13,10 @@ use PHPUnit\Framework\Attributes\TestWith;
 /** The edits of time beyond quantize and nudge. */
 final class RearrangingTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<array<int, int>>, list<int>, list<int>}> the line, notes, starts and lengths after */
+    /**
+     * @return array<string, array{string, list<array<int, int>>, list<int>, list<int>}> the line, notes, starts and
+     *     lengths after
+     */
     public static function edits(): array
     {
         $phrase = [[250, 100], [480, 200], [960, 50]];
@@ -26,19 +29,36 @@ final class RearrangingTest extends MusicTestCase
 
             'stretch: twice as slow, from the first note' => ['stretch', $phrase, [250, 710, 1670], [200, 400, 100]],
             'stretch: twice as fast' => ['stretch factor=1/2', $phrase, [250, 365, 605], [50, 100, 25]],
-            'stretch: straight eighths to triplets' => ['stretch factor=2/3', [[0, 240], [240, 240], [480, 240]], [0, 160, 320], [160, 160, 160]],
-            'stretch: about the caret' => ['stretch factor=0.5 anchor=caret', [[500, 100], [1500, 100]], [750, 1250], [50, 50]],
+            'stretch: straight eighths to triplets' => [
+                'stretch factor=2/3', [[0, 240], [240, 240], [480, 240]], [0, 160, 320], [160, 160, 160],
+            ],
+            'stretch: about the caret' => [
+                'stretch factor=0.5 anchor=caret', [[500, 100], [1500, 100]], [750, 1250], [50, 50],
+            ],
             'stretch: a tick is the shortest' => ['stretch factor=1/16', [[0, 3]], [0], [1]],
 
             'reverse: the last end is the first start' => ['reverse', $phrase, [910, 580, 250], [100, 200, 50]],
-            'rotate: by a beat within the bar' => ['rotate by=1beat', [[0, 100], [480, 100], [1440, 100]], [480, 960, 0], [100, 100, 100]],
+            'rotate: by a beat within the bar' => [
+                'rotate by=1beat', [[0, 100], [480, 100], [1440, 100]], [480, 960, 0], [100, 100, 100],
+            ],
             'rotate: earlier wraps to the end' => ['rotate by=-1/16', [[0, 100], [480, 100]], [1800, 360], [100, 100]],
-            'rotate: a touch before the bar line belongs to the bar it opens' => ['rotate by=1beat', [[1915, 100], [2400, 100]], [2395, 2880], [100, 100]],
-            'rotate: within the two bars it fills' => ['rotate by=1bar', [[0, 100], [2000, 100]], [1920, 80], [100, 100]],
+            'rotate: a touch before the bar line belongs to the bar it opens' => [
+                'rotate by=1beat', [[1915, 100], [2400, 100]], [2395, 2880], [100, 100],
+            ],
+            'rotate: within the two bars it fills' => [
+                'rotate by=1bar', [[0, 100], [2000, 100]], [1920, 80], [100, 100],
+            ],
 
-            'strum: upward, ends stay' => ['strum time=30tk', [[0, 480, 67], [0, 480, 60], [4, 476, 64]], [30, 0, 15], [450, 480, 465]],
-            'strum: downward' => ['strum time=30tk direction=down', [[0, 480, 67], [0, 480, 60], [0, 480, 64]], [0, 30, 15], [480, 450, 465]],
-            'strum: ends move along' => ['strum time=30tk ends=move', [[0, 480, 67], [0, 480, 60]], [30, 0], [480, 480]],
+            'strum: upward, ends stay' => [
+                'strum time=30tk', [[0, 480, 67], [0, 480, 60], [4, 476, 64]], [30, 0, 15], [450, 480, 465],
+            ],
+            'strum: downward' => [
+                'strum time=30tk direction=down', [[0, 480, 67], [0, 480, 60], [0, 480, 64]], [0, 30, 15],
+                [480, 450, 465],
+            ],
+            'strum: ends move along' => [
+                'strum time=30tk ends=move', [[0, 480, 67], [0, 480, 60]], [30, 0], [480, 480],
+            ],
             'strum: a note alone is no chord' => ['strum', $phrase, [250, 480, 960], [100, 200, 50]],
         ];
     }
@@ -51,7 +71,9 @@ final class RearrangingTest extends MusicTestCase
     #[DataProvider('edits')]
     public function test_times(string $line, array $before, array $starts, array $lengths): void
     {
-        $edited = self::edit($line, self::notes(...$before), self::context(caret: new Caret(1000), range: [0, 3840], playhead: 720));
+        $edited = self::edit(
+            $line, self::notes(...$before), self::context(caret: new Caret(1000), range: [0, 3840], playhead: 720),
+        );
 
         self::assertSame($starts, self::values('start', $edited));
         self::assertSame($lengths, self::values('length', $edited));
@@ -62,7 +84,10 @@ final class RearrangingTest extends MusicTestCase
         $take = self::edit('quantize grid=1/4', self::notes([10, 200], [470, 200]));
 
         $slower = self::edit('stretch factor=2', $take);
-        self::assertSame([20, 940], self::values('start', self::edit('as-played what=start', $slower)), 'twice as far from the lines');
+        self::assertSame(
+            [20, 940], self::values('start', self::edit('as-played what=start', $slower)),
+            'twice as far from the lines',
+        );
 
         $there = self::edit('reverse', $take);
         self::assertTrue(self::edit('reverse', $there)->equals($take));
@@ -90,7 +115,9 @@ final class RearrangingTest extends MusicTestCase
     {
         $notes = self::notes(...array_map(static fn (int $k): array => [480 * $k], range(1, 60)));
         $edited = self::edit("humanize time=40ms lean={$lean} shape=even", $notes);
-        $offsets = array_map(static fn (int $before, int $after): int => $after - $before, $notes->start, self::values('start', $edited));
+        $offsets = array_map(
+            static fn (int $before, int $after): int => $after - $before, $notes->start, self::values('start', $edited),
+        );
 
         self::assertSame($late, (int) (max($offsets) > 0));
         self::assertSame($early, (int) (min($offsets) < 0));
@@ -98,7 +125,9 @@ final class RearrangingTest extends MusicTestCase
 
     public function test_chords_are_humanized_together_where_wanted(): void
     {
-        $edited = self::edit('humanize time=40ms chords=together', self::notes([480, 100, 60], [484, 100, 64], [488, 100, 67]));
+        $edited = self::edit(
+            'humanize time=40ms chords=together', self::notes([480, 100, 60], [484, 100, 64], [488, 100, 67]),
+        );
 
         [$a, $b, $c] = self::values('start', $edited);
         self::assertSame([4, 8], [$b - $a, $c - $a]);

@@ -32,19 +32,32 @@ use PHPUnit\Framework\Attributes\TestWith;
 /** Tracks, clips and the conductor, changed by lines: a kalimba in two clips, a bass in one, at 480 ticks a quarter. */
 final class SongEditsTest extends MusicTestCase
 {
-    /** @return iterable<string, array{string, string}> line, and the song after it: each track with its clips, what sounds at which ticks */
+    /**
+     * @return iterable<string, array{string, string}> line, and the song after it: each track with its clips, what
+     *     sounds at which ticks
+     */
     public static function examples(): iterable
     {
-        yield 'a name, a voice and a place' => ['track name=Bells voice=sustained pan=-30', 'Bells sustained -30: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'a name, a voice and a place' => [
+            'track name=Bells voice=sustained pan=-30', 'Bells sustained -30: 0+1920 1920+1920 | Bass: 0+3840',
+        ];
         yield 'another track by its number' => ['track of=2 name=Low', 'Kalimba: 0+1920 1920+1920 | Low: 0+3840'];
-        yield 'a new track lies below the one in front' => ['track-new voice=drums', 'Kalimba: 0+1920 1920+1920 | Drums drums: 0+7680 | Bass: 0+3840'];
-        yield 'a copy with its clips' => ['track-copy', 'Kalimba: 0+1920 1920+1920 | Kalimba copy: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'a new track lies below the one in front' => [
+            'track-new voice=drums', 'Kalimba: 0+1920 1920+1920 | Drums drums: 0+7680 | Bass: 0+3840',
+        ];
+        yield 'a copy with its clips' => [
+            'track-copy', 'Kalimba: 0+1920 1920+1920 | Kalimba copy: 0+1920 1920+1920 | Bass: 0+3840',
+        ];
         yield 'down in the order' => ['track-move by=1', 'Bass: 0+3840 | Kalimba: 0+1920 1920+1920'];
         yield 'a name for a row' => ['row pitch=D2 name=Boom', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840'];
-        yield 'names for all rows' => ['row-names to="D2 Snare; C2/3 Kick" of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840'];
+        yield 'names for all rows' => [
+            'row-names to="D2 Snare; C2/3 Kick" of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840',
+        ];
         yield 'away with a track' => ['track-delete', 'Bass: 0+3840'];
         yield 'a new clip' => ['clip-new at=3840 length=2bar', 'Kalimba: 0+1920 1920+1920 3840+3840 | Bass: 0+3840'];
-        yield 'a new clip on another track' => ['clip-new at=3840 length=1bar of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840 3840+1920'];
+        yield 'a new clip on another track' => [
+            'clip-new at=3840 length=1bar of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840 3840+1920',
+        ];
         yield 'a loop' => ['clip loop=1bar length=1bar', 'Kalimba: 0+1920~1920 1920+1920 | Bass: 0+3840'];
         yield 'in two' => ['clip-split at=480', 'Kalimba: 0+480 480+1440 1920+1920 | Bass: 0+3840'];
         yield 'in one' => ['clip-join', 'Kalimba: 0+3840 | Bass: 0+3840'];
@@ -55,14 +68,30 @@ final class SongEditsTest extends MusicTestCase
         yield 'three times' => ['clip-repeat times=2', 'Kalimba: 0+1920 1920+1920 1920+1920 3840+1920 | Bass: 0+3840'];
         yield 'away with a clip' => ['clip-delete', 'Kalimba: 1920+1920 | Bass: 0+3840'];
         yield 'a tempo' => ['tempo to=60', 'tempo 0 60 BPM, marker 960 Verse, tempo 1920 30 BPM'];
-        yield 'a tempo from a place on' => ['tempo to=90 at=960', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 90 BPM, tempo 1920 60 BPM'];
-        yield 'a tempo that rises' => ['tempo-ramp to=160 range=960..1440', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 120 BPM, tempo 1200 140 BPM, tempo 1440 160 BPM, tempo 1920 60 BPM'];
-        yield 'late, in the place of a tempo' => ['tempo-ramp to=80 range=1200..2040 curve=100', 'tempo 0 120 BPM, marker 960 Verse, tempo 1200 120 BPM, tempo 1440 119.73 BPM, tempo 1680 115.74 BPM, tempo 1920 98.41 BPM, tempo 2040 80 BPM'];
-        yield 'a meter' => ['meter to=7/8 at=1920', 'tempo 0 120 BPM, marker 960 Verse, tempo 1920 60 BPM, meter 1920 7/8'];
+        yield 'a tempo from a place on' => [
+            'tempo to=90 at=960', 'tempo 0 120 BPM, marker 960 Verse, tempo 960 90 BPM, tempo 1920 60 BPM',
+        ];
+        yield 'a tempo that rises' => [
+            'tempo-ramp to=160 range=960..1440',
+            'tempo 0 120 BPM, marker 960 Verse, tempo 960 120 BPM, tempo 1200 140 BPM, tempo 1440 160 BPM, tempo 1920 '
+                .'60 BPM',
+        ];
+        yield 'late, in the place of a tempo' => [
+            'tempo-ramp to=80 range=1200..2040 curve=100',
+            'tempo 0 120 BPM, marker 960 Verse, tempo 1200 120 BPM, tempo 1440 119.73 BPM, tempo 1680 115.74 BPM, '
+                .'tempo 1920 98.41 BPM, tempo 2040 80 BPM',
+        ];
+        yield 'a meter' => [
+            'meter to=7/8 at=1920', 'tempo 0 120 BPM, marker 960 Verse, tempo 1920 60 BPM, meter 1920 7/8',
+        ];
         yield 'a key' => ['key to="D dorian"', 'tempo 0 120 BPM, key 0 D dorian, marker 960 Verse, tempo 1920 60 BPM'];
-        yield 'a marker in the place of one' => ['marker name="Verse two" at=960', 'tempo 0 120 BPM, marker 960 Verse two, tempo 1920 60 BPM'];
+        yield 'a marker in the place of one' => [
+            'marker name="Verse two" at=960', 'tempo 0 120 BPM, marker 960 Verse two, tempo 1920 60 BPM',
+        ];
         yield 'no tempo there' => ['conductor-remove what=tempo at=1920', 'tempo 0 120 BPM, marker 960 Verse'];
-        yield 'a marker elsewhere' => ['conductor-move at=960 to=0', 'tempo 0 120 BPM, marker 0 Verse, tempo 1920 60 BPM'];
+        yield 'a marker elsewhere' => [
+            'conductor-move at=960 to=0', 'tempo 0 120 BPM, marker 0 Verse, tempo 1920 60 BPM',
+        ];
     }
 
     #[DataProvider('examples')]
@@ -72,16 +101,27 @@ final class SongEditsTest extends MusicTestCase
         $done = self::done([$line]);
         $after = $done->settled()->song;
 
-        self::assertSame($expected, str_contains($expected, ': ') ? self::arrangement($after) : self::conductor($after));
-        self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'back as it was');
-        self::assertTrue(SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'and there again');
+        self::assertSame(
+            $expected, str_contains($expected, ': ') ? self::arrangement($after) : self::conductor($after),
+        );
+        self::assertTrue(
+            SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'back as it was',
+        );
+        self::assertTrue(
+            SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'and there again',
+        );
     }
 
     public function test_a_tempo_ramp_that_keeps_seconds_leaves_notes_where_they_sound(): void
     {
-        $seconds = static fn (Song $song): array => array_map($song->conductor->tempo->secondsAt(...), Sounding::of($song, $song->tracks[1])->notes->start);
+        $seconds = static fn (Song $song): array => array_map(
+            $song->conductor->tempo->secondsAt(...), Sounding::of($song, $song->tracks[1])->notes->start,
+        );
 
-        self::assertEqualsWithDelta($seconds(self::song()), $seconds(self::done(['tempo-ramp to=200 range=100..1920 keep=seconds'])->settled()->song), 0.001);
+        self::assertEqualsWithDelta(
+            $seconds(self::song()),
+            $seconds(self::done(['tempo-ramp to=200 range=100..1920 keep=seconds'])->settled()->song), 0.001,
+        );
     }
 
     public function test_a_tempo_ramp_that_would_take_too_many_tempos_is_refused(): void
@@ -110,7 +150,9 @@ final class SongEditsTest extends MusicTestCase
     {
         $song = self::done(['clip loop=1/2 length=2bar'])->settled()->song;
 
-        self::assertSame([0, 240, 960, 1200, 1920, 1920, 2160, 2880, 3120], Sounding::of($song, $song->tracks[1])->notes->start);
+        self::assertSame(
+            [0, 240, 960, 1200, 1920, 1920, 2160, 2880, 3120], Sounding::of($song, $song->tracks[1])->notes->start,
+        );
     }
 
     public function test_a_transposition_written_into_the_notes_sounds_the_same(): void
@@ -143,7 +185,9 @@ final class SongEditsTest extends MusicTestCase
 
     public function test_notes_and_tracks_are_changed_in_one_script_and_new_notes_go_to_the_new_track(): void
     {
-        $done = self::done(['transpose semitones=2', 'track-new voice=bass', 'insert at=0 pitch=40', 'track name=Deep']);
+        $done = self::done([
+            'transpose semitones=2', 'track-new voice=bass', 'insert at=0 pitch=40', 'track name=Deep',
+        ]);
         $song = $done->settled()->song;
 
         self::assertSame([62, 66], $song->contentOf(1)->notes->pitch);
@@ -154,7 +198,10 @@ final class SongEditsTest extends MusicTestCase
 
     public function test_a_clip_in_the_middle_is_joined_with_the_one_behind_it(): void
     {
-        self::assertSame('Kalimba: 0+1920 960+2880 | Bass: 0+3840', self::arrangement(self::done(['clip-new at=960 length=960tk', 'clip-join'])->settled()->song));
+        self::assertSame(
+            'Kalimba: 0+1920 960+2880 | Bass: 0+3840',
+            self::arrangement(self::done(['clip-new at=960 length=960tk', 'clip-join'])->settled()->song),
+        );
     }
 
     /** @return iterable<string, array{list<string>, string}> */
@@ -169,7 +216,9 @@ final class SongEditsTest extends MusicTestCase
         yield [['track transpose=-12'], 'Kalimba: sounds 12 semitones lower'];
         yield [['track voice=plucked'], 'Nothing changed: Kalimba is so already.'];
         yield [['track channel=5'], 'Kalimba: channel 5'];
-        yield [['track transpose=-1', 'track transpose=notes'], 'Kalimba: 3 notes written as they sound, down 1 semitone'];
+        yield [
+            ['track transpose=-1', 'track transpose=notes'], 'Kalimba: 3 notes written as they sound, down 1 semitone',
+        ];
         yield [['track transpose=notes'], 'Nothing changed: Kalimba sounds as written.'];
         yield [['track-copy clips=off'], 'Kalimba copied, without its notes'];
         yield [['track-new'], 'New track Plucked'];
@@ -199,7 +248,9 @@ final class SongEditsTest extends MusicTestCase
 
     public function test_a_new_track_takes_the_first_channel_that_is_free_and_drums_theirs(): void
     {
-        $song = self::done(['track of=1 channel=5', 'track-new', 'track-new voice=drums', 'track-new'])->settled()->song;
+        $song = self::done([
+            'track of=1 channel=5', 'track-new', 'track-new voice=drums', 'track-new',
+        ])->settled()->song;
 
         self::assertSame([4, 0, 9, 2, 1], array_column($song->tracks, 'channel'));
     }
@@ -207,7 +258,9 @@ final class SongEditsTest extends MusicTestCase
     public function test_a_copied_track_has_notes_of_its_own(): void
     {
         $song = self::done(['track-copy'])->settled()->song;
-        $ids = array_merge(...array_map(static fn (Content $content): array => $content->notes->id, array_values($song->contents)));
+        $ids = array_merge(
+            ...array_map(static fn (Content $content): array => $content->notes->id, array_values($song->contents)),
+        );
 
         self::assertSame($ids, array_values(array_unique($ids)));
         self::assertSame([60, 64], $song->contentOf(4)->notes->pitch);
@@ -240,12 +293,22 @@ final class SongEditsTest extends MusicTestCase
     public function test_several_changes_of_one_track_and_one_clip_are_taken_back_together(): void
     {
         $before = self::song();
-        $done = self::done(['track name=Bells', 'track pan=30', 'track name=Chimes', 'clip-move by=1bar', 'clip name=Verse', 'track-new', 'track-delete']);
+        $done = self::done([
+            'track name=Bells', 'track pan=30', 'track name=Chimes', 'clip-move by=1bar', 'clip name=Verse',
+            'track-new', 'track-delete',
+        ]);
         $after = $done->settled()->song;
 
-        self::assertSame(['Chimes', 30, 'Verse', 1920], [$after->tracks[1]->name, $after->tracks[1]->pan, $after->clips[1]->name, $after->clips[1]->start]);
-        self::assertTrue(SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'there in one change');
-        self::assertTrue(SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'and back');
+        self::assertSame(
+            ['Chimes', 30, 'Verse', 1920],
+            [$after->tracks[1]->name, $after->tracks[1]->pan, $after->clips[1]->name, $after->clips[1]->start],
+        );
+        self::assertTrue(
+            SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'there in one change',
+        );
+        self::assertTrue(
+            SongChange::between($before, $done->change()->reversed()->applyTo($after))->isNothing(), 'and back',
+        );
         self::assertArrayNotHasKey(3, $done->change()->tracks, 'what was made and taken away is no change');
     }
 
@@ -257,7 +320,10 @@ final class SongEditsTest extends MusicTestCase
     }
 
     #[TestWith(['clip-trim edge=start at=480; clip-trim edge=start at=0', [0, 240, 1920]])]
-    #[TestWith(['clip-move by=1bar; clip-trim edge=start at=480; clip-trim edge=start at=2400; clip-trim edge=start at=960', [1920, 1920, 2160]])]
+    #[TestWith([
+        'clip-move by=1bar; clip-trim edge=start at=480; clip-trim edge=start at=2400; clip-trim edge=start at=960',
+        [1920, 1920, 2160],
+    ])]
     #[TestWith(['clip-trim at=240; clip-trim at=1920', [0, 240, 1920]])]
     /** @param  list<int>  $starts */
     public function test_what_was_trimmed_off_comes_back_when_the_clip_is_made_wider(string $lines, array $starts): void
@@ -296,13 +362,18 @@ final class SongEditsTest extends MusicTestCase
     {
         return Song::of(
             Conductor::of(self::PPQ, [
-                ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 60), ConductorEvent::of(ConductorKind::Marker, 960, 'Verse'),
+                ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 60),
+                ConductorEvent::of(ConductorKind::Marker, 960, 'Verse'),
             ]),
             [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Bass', voice: Voice::Plucked, channel: 1)],
             [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840)],
             [
-                1 => Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 200, 'pitch' => 60], ['id' => 2, 'start' => 240, 'length' => 480, 'pitch' => 64]])),
-                2 => Content::ofNotes(Notes::fromRows([['id' => 3, 'start' => 0, 'length' => 240, 'pitch' => 67]])), 3 => Content::none(),
+                1 => Content::ofNotes(Notes::fromRows([
+                    ['id' => 1, 'start' => 0, 'length' => 200, 'pitch' => 60],
+                    ['id' => 2, 'start' => 240, 'length' => 480, 'pitch' => 64],
+                ])),
+                2 => Content::ofNotes(Notes::fromRows([['id' => 3, 'start' => 0, 'length' => 240, 'pitch' => 67]])),
+                3 => Content::none(),
             ], 4,
         );
     }
@@ -312,20 +383,45 @@ final class SongEditsTest extends MusicTestCase
     {
         $open = OpenSong::of(self::song(), [1], 1);
         $conductor = $open->song->conductor;
-        $context = new Context(new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret);
+        $context = new Context(
+            new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret,
+        );
 
-        return Script::read($lines, Catalog::standard())->apply($open, Selection::all($open->notes), $context->in($open));
+        return Script::read($lines, Catalog::standard())->apply(
+            $open, Selection::all($open->notes), $context->in($open),
+        );
     }
 
     private static function arrangement(Song $song): string
     {
-        return implode(' | ', array_map(static fn (Track $track): string => $track->name
-            .($track->voice === Voice::Plucked ? '' : " {$track->voice->value}").($track->pan === 0 ? '' : " {$track->pan}").': '
-            .implode(' ', array_map(static fn (Clip $clip): string => "{$clip->start}+{$clip->length}".($clip->loop > 0 ? "~{$clip->loop}" : ''), $song->clipsOf($track->id))), $song->tracks));
+        return implode(
+            ' | ',
+            array_map(
+                static fn (Track $track): string => $track->name.
+                    ($track->voice === Voice::Plucked ? '' : " {$track->voice->value}").
+                    ($track->pan === 0 ? '' : " {$track->pan}").
+                    ': '.
+                    implode(
+                        ' ',
+                        array_map(
+                            static fn (Clip $clip): string => "{$clip->start}+{$clip->length}".
+                                ($clip->loop > 0 ? "~{$clip->loop}" : ''),
+                            $song->clipsOf($track->id),
+                        ),
+                    ),
+                $song->tracks,
+            ),
+        );
     }
 
     private static function conductor(Song $song): string
     {
-        return implode(', ', array_map(static fn (ConductorEvent $event): string => "{$event->kind->value} {$event->tick} {$event->label()}", $song->conductor->events));
+        return implode(
+            ', ',
+            array_map(
+                static fn (ConductorEvent $event): string => "{$event->kind->value} {$event->tick} {$event->label()}",
+                $song->conductor->events,
+            ),
+        );
     }
 }

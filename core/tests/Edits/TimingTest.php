@@ -9,7 +9,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 
 final class TimingTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<array{int, int}>, list<array{int, int}>}> the line, [start, end] before and after */
+    /**
+     * @return array<string, array{string, list<array{int, int}>, list<array{int, int}>}> the line, [start, end] before
+     *     and after
+     */
     public static function nudges(): array
     {
         return [
@@ -22,7 +25,9 @@ final class TimingTest extends MusicTestCase
             'the end never goes under one tick' => ['nudge edge=end by=-1/4', [[0, 100], [0, 600]], [[0, 1], [0, 120]]],
             'the start alone' => ['nudge edge=start by=20tk', [[0, 100]], [[20, 100]]],
             'the start never passes the end' => ['nudge edge=start by=1/4', [[0, 100]], [[99, 100]]],
-            'the start never goes before zero' => ['nudge edge=start by=-1/4', [[100, 200], [150, 200]], [[0, 200], [50, 200]]],
+            'the start never goes before zero' => [
+                'nudge edge=start by=-1/4', [[100, 200], [150, 200]], [[0, 200], [50, 200]],
+            ],
         ];
     }
 
@@ -33,7 +38,10 @@ final class TimingTest extends MusicTestCase
     #[DataProvider('nudges')]
     public function test_it_nudges(string $line, array $before, array $after): void
     {
-        $edited = self::edit($line, self::notes(...array_map(static fn (array $note): array => [$note[0], $note[1] - $note[0]], $before)));
+        $edited = self::edit(
+            $line,
+            self::notes(...array_map(static fn (array $note): array => [$note[0], $note[1] - $note[0]], $before)),
+        );
 
         self::assertSame($after, array_map(null, self::values('start', $edited), self::ends($edited)));
     }
@@ -70,7 +78,12 @@ final class TimingTest extends MusicTestCase
     #[DataProvider('returns')]
     public function test_each_edge_can_go_back_by_itself(string $line, array $expected): void
     {
-        $fixed = self::edit('untangle', self::edit('legato last=range', self::edit('quantize', self::notes([10, 100])), self::context(range: [0, 240])));
+        $fixed = self::edit(
+            'untangle',
+            self::edit(
+                'legato last=range', self::edit('quantize', self::notes([10, 100])), self::context(range: [0, 240]),
+            ),
+        );
         $back = self::edit($line, $fixed);
 
         self::assertSame($expected, [$back->start[0], self::ends($back)[0]]);

@@ -28,7 +28,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** A step of a song's history: what joins it, what it keeps, and how steps hang together. */
 final class StepTest extends MusicTestCase
 {
-    /** @return iterable<string, array{string, string, int, list<int>, string}> line, then line, ms later, on which notes, what the history shows */
+    /**
+     * @return iterable<string, array{string, string, int, list<int>, string}> line, then line, ms later, on which
+     *     notes, what the history shows
+     */
     public static function repeats(): iterable
     {
         yield 'a quick repeat' => ['nudge', 'nudge', 800, [1, 2], 'nudge × 2'];
@@ -46,8 +49,9 @@ final class StepTest extends MusicTestCase
 
     /** @param  list<int>  $selected */
     #[DataProvider('repeats')]
-    public function test_quick_keys_on_one_selection_are_one_step(string $line, string $next, int $later, array $selected, string $title): void
-    {
+    public function test_quick_keys_on_one_selection_are_one_step(
+        string $line, string $next, int $later, array $selected, string $title,
+    ): void {
         $notes = self::notes([0], [240]);
         $song = OpenSong::ofNotes($notes, Conductor::of(self::PPQ));
         $first = $this->step($line, $song, [1, 2], 1000);
@@ -73,16 +77,24 @@ final class StepTest extends MusicTestCase
         $both = $first->and($this->step('nudge', $song->with($first->change->applyTo($song->song)), [1, 2], 1100));
 
         self::assertSame([240, 480], $both->change->applyTo($song->song)->contentOf(0)->notes->start);
-        self::assertTrue($both->change->reversed()->applyTo($both->change->applyTo($song->song))->contentOf(0)->notes->equals($notes));
+        self::assertTrue(
+            $both->change->reversed()->applyTo($both->change->applyTo($song->song))->contentOf(0)->notes
+                ->equals($notes),
+        );
         self::assertSame('2 notes moved 240 ticks (250 ms) later', (string) $both->said);
         self::assertSame(1100, $both->at);
         $old = new Step(['nudge'], $first->before, $first->after, $first->change, 1000);
-        self::assertSame('2 notes moved 120 ticks (125 ms) later', (string) $old->and($first)->said, 'a step of before said nothing');
+        self::assertSame(
+            '2 notes moved 120 ticks (125 ms) later', (string) $old->and($first)->said, 'a step of before said nothing',
+        );
     }
 
     public function test_what_something_else_came_after_is_joined_no_more(): void
     {
-        self::assertNull(Joining::of(['nudge'], 1000, static fn (): ?Step => null, Script::read(['nudge'], Catalog::standard()), Selection::of([1, 2]), 1001));
+        self::assertNull(Joining::of(
+            ['nudge'], 1000, static fn (): ?Step => null, Script::read(['nudge'], Catalog::standard()),
+            Selection::of([1, 2]), 1001,
+        ));
     }
 
     public function test_a_repeat_that_comes_back_to_its_beginning_is_nothing(): void
@@ -100,8 +112,10 @@ final class StepTest extends MusicTestCase
     public function test_what_changed_in_a_song_is_kept_and_read_back(): void
     {
         $before = Song::of(
-            Conductor::of(480, [ConductorEvent::ofTempo(0, 92)]), [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Upright bass')],
-            [new Clip(1, 1, 0, 1920), new Clip(2, 2, 1920, 1920)], [1 => Content::ofNotes(self::notes([0], [480])), 2 => Content::none()], 3,
+            Conductor::of(480, [ConductorEvent::ofTempo(0, 92)]),
+            [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Upright bass')],
+            [new Clip(1, 1, 0, 1920), new Clip(2, 2, 1920, 1920)],
+            [1 => Content::ofNotes(self::notes([0], [480])), 2 => Content::none()], 3,
         );
         $after = $before->withTrack($before->tracks[2]->with(['name' => 'Bells', 'pan' => -20]))->withoutClip(1)
             ->withClip(new Clip(3, 2, 0, 960), Content::ofNotes(Notes::fromRows([['id' => 3, 'pitch' => 72]])))
@@ -134,6 +148,8 @@ final class StepTest extends MusicTestCase
     {
         $done = Script::read([$line], Catalog::standard())->apply($song, Selection::of($selected), self::context());
 
-        return new Step($done->lines, Selection::of($selected), $done->selection, $done->change(), $at, said: $done->said);
+        return new Step(
+            $done->lines, Selection::of($selected), $done->selection, $done->change(), $at, said: $done->said,
+        );
     }
 }

@@ -57,9 +57,16 @@ final class KeysTest extends TestCase
 
         self::assertSame($plain, Binding::fromArray($plain)->toArray());
         self::assertSame($special, Binding::fromArray($special)->toArray());
-        self::assertSame([Surface::Table, By::Place, true], [Binding::fromArray($special)->where, Binding::fromArray($special)->by, Binding::fromArray($special)->held]);
-        self::assertSame(['quantize'], Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->lines, 'one line may stand alone');
-        self::assertSame('quantize', Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->title, 'and is its own title');
+        self::assertSame(
+            [Surface::Table, By::Place, true],
+            [Binding::fromArray($special)->where, Binding::fromArray($special)->by, Binding::fromArray($special)->held],
+        );
+        self::assertSame(
+            ['quantize'], Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->lines, 'one line may stand alone',
+        );
+        self::assertSame(
+            'quantize', Binding::fromArray(['key' => 'Q', 'run' => 'quantize'])->title, 'and is its own title',
+        );
     }
 
     /** @return iterable<string, array{mixed, string}> */
@@ -69,9 +76,15 @@ final class KeysTest extends TestCase
         yield 'no lines' => [['key' => 'Q', 'run' => []], 'Q: run takes 1 to 50 lines'];
         yield 'a line that is no text' => [['key' => 'Q', 'run' => ['mute', 5]], 'Q: run takes 1 to 50 lines'];
         yield 'too many lines' => [['key' => 'Q', 'run' => array_fill(0, 51, 'mute')], 'Q: run takes 1 to 50 lines'];
-        yield 'a place there is not' => [['key' => 'Q', 'run' => 'mute', 'where' => 'moon'], 'Q: where takes everywhere, roll, song, table or songs'];
-        yield 'a way there is not' => [['key' => 'Q', 'run' => 'mute', 'by' => 'colour'], 'Q: by takes letter or place'];
-        yield 'a title too long' => [['key' => 'Q', 'run' => 'mute', 'title' => str_repeat('x', 121)], 'Q: title takes a text'];
+        yield 'a place there is not' => [
+            ['key' => 'Q', 'run' => 'mute', 'where' => 'moon'], 'Q: where takes everywhere, roll, song, table or songs',
+        ];
+        yield 'a way there is not' => [
+            ['key' => 'Q', 'run' => 'mute', 'by' => 'colour'], 'Q: by takes letter or place',
+        ];
+        yield 'a title too long' => [
+            ['key' => 'Q', 'run' => 'mute', 'title' => str_repeat('x', 121)], 'Q: title takes a text',
+        ];
         yield 'a text' => ['Q', 'A shortcut has a key'];
     }
 
@@ -91,7 +104,10 @@ final class KeysTest extends TestCase
             Binding::fromArray(['key' => 'Q', 'run' => 'invert', 'where' => 'table']),
         ]);
 
-        self::assertSame([['mute'], ['reverse'], ['invert']], array_map(static fn (Binding $binding): array => $binding->lines, $map->bindings()));
+        self::assertSame(
+            [['mute'], ['reverse'], ['invert']],
+            array_map(static fn (Binding $binding): array => $binding->lines, $map->bindings()),
+        );
     }
 
     public function test_two_maps_differ_by_what_they_run_not_by_what_they_call_it(): void
@@ -117,7 +133,13 @@ final class KeysTest extends TestCase
 
     public function test_a_map_survives_the_way_through_a_file(): void
     {
-        $map = self::map('Über alles', ['Ctrl+Shift+Z' => 'redo', 'G 6' => 'grid value=1/16', '\\' => 'reverse', "'" => 'choose where="velocity=..40"']);
+        $map = self::map(
+            'Über alles',
+            [
+                'Ctrl+Shift+Z' => 'redo', 'G 6' => 'grid value=1/16', '\\' => 'reverse',
+                "'" => 'choose where="velocity=..40"',
+            ],
+        );
 
         $read = KeymapFile::read(KeymapFile::write($map), static fn (): ?string => null);
 
@@ -129,7 +151,9 @@ final class KeysTest extends TestCase
     {
         $text = KeymapFile::write(self::map('Mixed', ['Q' => 'quantize', 'W' => 'frobnicate']));
 
-        $read = KeymapFile::read($text, static fn (string $line): ?string => $line === 'frobnicate' ? 'There is none.' : null);
+        $read = KeymapFile::read(
+            $text, static fn (string $line): ?string => $line === 'frobnicate' ? 'There is none.' : null,
+        );
 
         self::assertCount(1, $read->map->bindings());
         self::assertSame(['W: There is none.'], $read->problems);
@@ -150,11 +174,17 @@ final class KeysTest extends TestCase
     {
         $asked = 0;
         try {
-            KeymapFile::read((string) json_encode(['jactonic' => 'keymap', 'version' => 1, 'bindings' => array_fill(0, Keymap::MOST_BINDINGS + 1, ['key' => 'Q', 'run' => ['quantize']])]), static function () use (&$asked): ?string {
-                $asked++;
+            KeymapFile::read(
+                (string) json_encode([
+                    'jactonic' => 'keymap',
+                    'version' => 1,
+                    'bindings' => array_fill(0, Keymap::MOST_BINDINGS + 1, ['key' => 'Q', 'run' => ['quantize']]),
+                ]),
+                static function () use (&$asked): ?string {
+                    $asked++;
 
-                return null;
-            });
+                    return null;
+                });
             self::fail('It was read.');
         } catch (BadInput $error) {
             self::assertSame('The file has 2,001 shortcuts; a map has at most 2,000.', $error->getMessage());

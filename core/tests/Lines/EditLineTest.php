@@ -28,7 +28,9 @@ final class EditLineTest extends MusicTestCase
     {
         return [
             'an unknown edit, with what was meant' => ['quantise', 'Did you mean quantize?'],
-            'an unknown parameter' => ['quantize force=80', 'quantize has no parameter “force”; it takes grid, swing, strength'],
+            'an unknown parameter' => [
+                'quantize force=80', 'quantize has no parameter “force”; it takes grid, swing, strength',
+            ],
             'a parameter where there are none' => ['delete all=yes', 'it takes none'],
             'a number out of its range' => ['quantize strength=180', 'strength takes 0 to 100 %, not “180”'],
             'a number that is none' => ['velocity add=loud', 'add takes -126 to 126'],
@@ -41,7 +43,9 @@ final class EditLineTest extends MusicTestCase
             'too many parts of a place' => ['insert at=1.2.3.4', 'at takes caret, pointer'],
             'none of several' => ['transpose', 'transpose takes one of semitones, octaves, degrees or rows'],
             'two of several' => ['velocity add=1 set=3', 'velocity takes one of add, set or scale'],
-            'a technique twice' => ['technique-map to="plucked/p key=C0; plucked/. key=D0"', '“plucked” stands in it twice'],
+            'a technique twice' => [
+                'technique-map to="plucked/p key=C0; plucked/. key=D0"', '“plucked” stands in it twice',
+            ],
             'a technique by what there is not' => ['technique-map to="plucked/p pedal=3"', 'not played by “pedal”'],
             'a row twice' => ['row-names to="C2 Kick; C2 Snare"', 'C2 stands in it twice'],
             'a course that goes back' => ['course at="480:64 0:90"', 'which 0:90 does not'],
@@ -94,7 +98,9 @@ final class EditLineTest extends MusicTestCase
     {
         $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
 
-        self::assertSame([], array_values(array_filter($names, static fn (string $name): bool => ! Catalog::standard()->has($name))));
+        self::assertSame(
+            [], array_values(array_filter($names, static fn (string $name): bool => ! Catalog::standard()->has($name))),
+        );
         self::assertSame($names, array_values(array_unique($names)));
     }
 }

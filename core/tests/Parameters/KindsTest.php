@@ -131,7 +131,10 @@ final class KindsTest extends TestCase
     public function test_what_a_control_needs_is_described(): void
     {
         self::assertSame(['min' => 10, 'max' => 400, 'unit' => 'BPM'], (new Tempo)->describe());
-        self::assertSame(['words' => ['caret', 'pointer', 'playhead', 'range-start', 'range-end', 'start']], (new Moment(['start']))->describe());
+        self::assertSame(
+            ['words' => ['caret', 'pointer', 'playhead', 'range-start', 'range-end', 'start']],
+            (new Moment(['start']))->describe(),
+        );
         self::assertSame('ratio', (new RatioValue(16))->name());
         self::assertSame('pitch', (new PitchValue(['caret']))->name());
     }

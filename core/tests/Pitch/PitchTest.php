@@ -28,9 +28,12 @@ final class PitchTest extends TestCase
 
     /** The chords of the catalog on C, by their notes as one would spell them. */
     private const CHORDS = [
-        'maj' => 'C E G', 'min' => 'C Eb G', 'dim' => 'C Eb Gb', 'aug' => 'C E G#', 'sus2' => 'C D G', 'sus4' => 'C F G', '5' => 'C G', '6' => 'C E G A', 'min6' => 'C Eb G A',
-        '7' => 'C E G Bb', 'maj7' => 'C E G B', 'min7' => 'C Eb G Bb', 'dim7' => 'C Eb Gb A', 'min7b5' => 'C Eb Gb Bb', 'minmaj7' => 'C Eb G B', '7sus4' => 'C F G Bb',
-        'add9' => 'C E G D', 'minadd9' => 'C Eb G D', '9' => 'C E G Bb D', 'maj9' => 'C E G B D', 'min9' => 'C Eb G Bb D',
+        'maj' => 'C E G', 'min' => 'C Eb G', 'dim' => 'C Eb Gb', 'aug' => 'C E G#', 'sus2' => 'C D G',
+        'sus4' => 'C F G', '5' => 'C G', '6' => 'C E G A', 'min6' => 'C Eb G A',
+        '7' => 'C E G Bb', 'maj7' => 'C E G B', 'min7' => 'C Eb G Bb', 'dim7' => 'C Eb Gb A', 'min7b5' => 'C Eb Gb Bb',
+        'minmaj7' => 'C Eb G B', '7sus4' => 'C F G Bb',
+        'add9' => 'C E G D', 'minadd9' => 'C Eb G D', '9' => 'C E G Bb D', 'maj9' => 'C E G B D',
+        'min9' => 'C Eb G Bb D',
         '11' => 'C E G Bb D F', 'min11' => 'C Eb G Bb D F', '13' => 'C E G Bb D A',
     ];
 
@@ -38,11 +41,18 @@ final class PitchTest extends TestCase
     {
         foreach (self::CHORDS as $name => $spelled) {
             $semitones = Chord::SHAPES[$name];
-            $classes = array_map(static fn (string $note): ?int => PitchName::tryParseClass($note), explode(' ', $spelled));
+            $classes = array_map(
+                static fn (string $note): ?int => PitchName::tryParseClass($note), explode(' ', $spelled),
+            );
 
-            self::assertSame($classes, array_map(static fn (int $semitone): int => $semitone % 12, $semitones), (string) $name);
+            self::assertSame(
+                $classes, array_map(static fn (int $semitone): int => $semitone % 12, $semitones), (string) $name,
+            );
             self::assertSame(array_unique($semitones), $semitones);
-            self::assertSame($semitones, array_values(array_filter($semitones, static fn (int $semitone): bool => $semitone < 24)), (string) $name);
+            self::assertSame(
+                $semitones, array_values(array_filter($semitones, static fn (int $semitone): bool => $semitone < 24)),
+                (string) $name,
+            );
             $ascending = $semitones;
             sort($ascending);
             self::assertSame($ascending, $semitones, (string) $name);

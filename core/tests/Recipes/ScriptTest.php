@@ -24,19 +24,26 @@ final class ScriptTest extends MusicTestCase
     /** @param  array<string, array<string, mixed>>  $recipes  by name */
     private static function done(array $lines, Notes $notes, array $recipes = [], ?Selection $selection = null): State
     {
-        return self::read($lines, $recipes)->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context());
+        return self::read($lines, $recipes)->apply(
+            OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), $selection ?? Selection::all($notes), self::context(),
+        );
     }
 
     /** @param  array<string, array<string, mixed>>  $recipes  by name */
     private static function read(array $lines, array $recipes): Script
     {
-        $find = static fn (string $name): ?Recipe => isset($recipes[$name]) ? Recipe::fromArray(['name' => $name] + $recipes[$name]) : null;
+        $find = static fn (string $name): ?Recipe => isset($recipes[$name])
+            ? Recipe::fromArray(['name' => $name] + $recipes[$name])
+            : null;
         $swing = ['name' => 'swing', 'parameters' => [
             ['name' => 'by', 'kind' => 'whole-number', 'min' => -150, 'max' => 150],
             ['name' => 'to', 'kind' => 'whole-number', 'min' => 0, 'max' => 150],
         ]];
 
-        return Script::read($lines, Catalog::standard(), $find, static fn (): ScreenCommands => ScreenCommands::of([['name' => 'play', 'parameters' => []], $swing]));
+        return Script::read(
+            $lines, Catalog::standard(), $find,
+            static fn (): ScreenCommands => ScreenCommands::of([['name' => 'play', 'parameters' => []], $swing]),
+        );
     }
 
     public function test_triplet_steps_are_cut_and_the_grid_is_straight_again(): void
@@ -63,7 +70,9 @@ final class ScriptTest extends MusicTestCase
         $notes = self::notes([0, 100, 60], [480, 100, 120]);
 
         $this->expectException(EditRefused::class);
-        $this->expectExceptionMessageMatches('/^Line 3 \(transpose octaves=1\): Nothing moved: .* Nothing was changed\.$/');
+        $this->expectExceptionMessageMatches(
+            '/^Line 3 \(transpose octaves=1\): Nothing moved: .* Nothing was changed\.$/',
+        );
 
         self::done(['velocity set=20', 'nudge by=1/4', 'transpose octaves=1'], $notes);
     }
@@ -82,22 +91,44 @@ final class ScriptTest extends MusicTestCase
 
     public function test_only_lines_that_paste_need_what_was_cut(): void
     {
-        $recipes = ['Twice' => ['lines' => ['recipe name=Again']], 'Again' => ['lines' => ['grid value=1/8', 'paste']], 'Tight' => ['lines' => ['quantize']]];
+        $recipes = [
+            'Twice' => ['lines' => ['recipe name=Again']], 'Again' => ['lines' => ['grid value=1/8', 'paste']],
+            'Tight' => ['lines' => ['quantize']],
+        ];
         $needs = static fn (string ...$lines): Reach => self::read(array_values($lines), $recipes)->reach();
 
         foreach (['paste', 'clip-paste', 'recipe name=Twice'] as $line) {
             self::assertTrue($needs('quantize', $line)->clipboard, $line);
         }
-        foreach (['nudge', 'copy', 'track-new', 'tempo to=90', 'clip-join', 'grid value=1/8', 'choose where="pitch=60"', 'select what=all', 'recipe name=Tight'] as $line) {
+        foreach (
+            [
+                'nudge',
+                'copy',
+                'track-new',
+                'tempo to=90',
+                'clip-join',
+                'grid value=1/8',
+                'choose where="pitch=60"',
+                'select what=all',
+                'recipe name=Tight',
+            ] as $line
+        ) {
             self::assertFalse($needs('quantize', $line)->clipboard, $line);
         }
     }
 
     public function test_only_lines_about_the_song_need_all_of_it(): void
     {
-        $needs = static fn (string ...$lines): Reach => self::read(array_values($lines), ['Tight' => ['lines' => ['quantize']], 'Fast' => ['lines' => ['tempo to=150']]])->reach();
+        $needs = static fn (string ...$lines): Reach => self::read(
+            array_values($lines), ['Tight' => ['lines' => ['quantize']], 'Fast' => ['lines' => ['tempo to=150']]],
+        )->reach();
 
-        self::assertFalse($needs('grid value=1/8', 'swing to=30', 'select what=all', 'choose where="pitch=60"', 'transpose octaves=1', 'recipe name=Tight')->song);
+        self::assertFalse(
+            $needs(
+                'grid value=1/8', 'swing to=30', 'select what=all', 'choose where="pitch=60"', 'transpose octaves=1',
+                'recipe name=Tight',
+            )->song,
+        );
         self::assertTrue($needs('grid value=1/8', 'recipe name=Fast')->song);
     }
 
@@ -111,7 +142,10 @@ final class ScriptTest extends MusicTestCase
 
     public function test_recipes_run_recipes_but_never_themselves(): void
     {
-        $recipes = ['Loud' => ['lines' => ['velocity set=110']], 'Both' => ['lines' => ['recipe name=Loud', 'mute']], 'A' => ['lines' => ['recipe name=B']], 'B' => ['lines' => ['recipe name=A']]];
+        $recipes = [
+            'Loud' => ['lines' => ['velocity set=110']], 'Both' => ['lines' => ['recipe name=Loud', 'mute']],
+            'A' => ['lines' => ['recipe name=B']], 'B' => ['lines' => ['recipe name=A']],
+        ];
 
         $done = self::done(['recipe name=Both'], self::notes([0, 100, 60, 50]), $recipes);
         self::assertSame([[110], [1]], [$done->notes->velocity, $done->notes->muted]);
@@ -129,7 +163,9 @@ final class ScriptTest extends MusicTestCase
             $recipes["Level {$level}"] = ['lines' => [$below, $below]];
         }
         $before = self::notes([0, 100, 60]);
-        self::assertSame($before->velocity[0] + 16, self::done(['recipe name="Level 4"'], $before, $recipes)->notes->velocity[0]);
+        self::assertSame(
+            $before->velocity[0] + 16, self::done(['recipe name="Level 4"'], $before, $recipes)->notes->velocity[0],
+        );
 
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('more than 1,000 lines together');
@@ -138,7 +174,9 @@ final class ScriptTest extends MusicTestCase
 
     public function test_a_thousand_lines_are_run_and_one_more_is_not(): void
     {
-        self::assertSame([60], self::done(array_fill(0, 1_000, 'grid value=1/8'), self::notes([0, 100, 60]))->notes->pitch);
+        self::assertSame(
+            [60], self::done(array_fill(0, 1_000, 'grid value=1/8'), self::notes([0, 100, 60]))->notes->pitch,
+        );
 
         $this->expectException(BadInput::class);
         self::done(array_fill(0, 1_001, 'grid value=1/8'), self::notes([0, 100, 60]));
@@ -146,7 +184,10 @@ final class ScriptTest extends MusicTestCase
 
     public function test_lines_choose_the_notes_of_the_lines_after_them(): void
     {
-        $done = self::done(['choose where="velocity=..20"', 'delete', 'select what=all', 'velocity set=64'], self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]));
+        $done = self::done(
+            ['choose where="velocity=..20"', 'delete', 'select what=all', 'velocity set=64'],
+            self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]),
+        );
 
         self::assertSame([64, 64], $done->notes->velocity);
         self::assertCount(2, $done->selection->ids);
@@ -160,12 +201,32 @@ final class ScriptTest extends MusicTestCase
     /** @return iterable<string, array{array<string, mixed>, list<int>}> */
     public static function rules(): iterable
     {
-        yield 'all conditions at once' => [['join' => 'all', 'groups' => [['join' => 'all', 'conditions' => ['velocity=..50', 'pitch=60']]]], [60]];
-        yield 'any of them' => [['join' => 'all', 'groups' => [['join' => 'any', 'conditions' => ['velocity=..30', 'pitch=67']]]], [62, 67]];
-        yield 'any of two groups' => [['join' => 'any', 'groups' => [['conditions' => ['velocity=..50', 'pitch=60']], ['conditions' => ['velocity=100..']]]], [60, 67]];
-        yield 'two groups at once' => [['join' => 'all', 'groups' => [['join' => 'any', 'conditions' => ['pitch=60', 'pitch=62']], ['conditions' => ['velocity=..30']]]], [62]];
+        yield 'all conditions at once' => [
+            ['join' => 'all', 'groups' => [['join' => 'all', 'conditions' => ['velocity=..50', 'pitch=60']]]], [60],
+        ];
+        yield 'any of them' => [
+            ['join' => 'all', 'groups' => [['join' => 'any', 'conditions' => ['velocity=..30', 'pitch=67']]]], [62, 67],
+        ];
+        yield 'any of two groups' => [
+            [
+                'join' => 'any',
+                'groups' => [['conditions' => ['velocity=..50', 'pitch=60']], ['conditions' => ['velocity=100..']]],
+            ],
+            [60, 67],
+        ];
+        yield 'two groups at once' => [
+            [
+                'join' => 'all',
+                'groups' => [
+                    ['join' => 'any', 'conditions' => ['pitch=60', 'pitch=62']], ['conditions' => ['velocity=..30']],
+                ],
+            ],
+            [62],
+        ];
         yield 'of the range alone' => [['scope' => 'range', 'groups' => [['conditions' => ['velocity=1..']]]], [62]];
-        yield 'of the selection alone' => [['scope' => 'selection', 'groups' => [['conditions' => ['velocity=1..']]]], [60, 62]];
+        yield 'of the selection alone' => [
+            ['scope' => 'selection', 'groups' => [['conditions' => ['velocity=1..']]]], [60, 62],
+        ];
         yield 'none' => [['groups' => [['conditions' => ['velocity=5']]]], []];
     }
 
@@ -176,9 +237,17 @@ final class ScriptTest extends MusicTestCase
         $rule = Recipe::fromArray(['name' => 'R', 'lines' => ['mute state=on'], 'choice' => $choice]);
         $script = Script::read(['recipe name=R'], Catalog::standard(), static fn (): Recipe => $rule);
 
-        $done = $script->apply(OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), Selection::of([1, 2]), self::context(range: [480, 960]))->notes;
+        $done = $script->apply(
+            OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), Selection::of([1, 2]),
+            self::context(range: [480, 960]),
+        )->notes;
 
-        self::assertSame($muted, array_values(array_filter(array_map(static fn (int $i): ?int => $done->muted[$i] ? $done->pitch[$i] : null, array_keys($done->id)))));
+        self::assertSame(
+            $muted,
+            array_values(array_filter(array_map(
+                static fn (int $i): ?int => $done->muted[$i] ? $done->pitch[$i] : null, array_keys($done->id),
+            ))),
+        );
         self::assertEquals($rule, Recipe::fromArray($rule->toArray()), 'it is kept as it is');
     }
 }

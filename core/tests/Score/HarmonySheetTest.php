@@ -24,14 +24,32 @@ final class HarmonySheetTest extends TestCase
 {
     public function test_each_bar_has_its_chords_where_they_begin(): void
     {
-        $sheet = self::sheet(['0 Dm7', '960 G7b9/B', '1920 Ebmaj7', '5520 C69'], [ConductorEvent::of(ConductorKind::Key, 0, 'D dorian'), ConductorEvent::of(ConductorKind::Meter, 3840, '7/8')]);
+        $sheet = self::sheet(
+            ['0 Dm7', '960 G7b9/B', '1920 Ebmaj7', '5520 C69'],
+            [
+                ConductorEvent::of(ConductorKind::Key, 0, 'D dorian'),
+                ConductorEvent::of(ConductorKind::Meter, 3840, '7/8'),
+            ],
+        );
 
         self::assertSame('Ferry & Quay', (string) $sheet->work->{'work-title'});
         self::assertCount(4, $sheet->part->measure);
         self::assertSame(['Dm7', 'G7b9/B +9:-1:add @960'], self::harmonies($sheet->part->measure[0]));
         self::assertSame(['Ebmaj7'], self::harmonies($sheet->part->measure[1]));
-        self::assertSame([[], ['C69 +9:0:add']], [self::harmonies($sheet->part->measure[2]), self::harmonies($sheet->part->measure[3])], 'the bar of 7/8 is 1680 ticks long, and the next chord begins after it');
-        self::assertSame(['480', '0', '4', '4'], [(string) $sheet->part->measure[0]->attributes->divisions, (string) $sheet->part->measure[0]->attributes->key->fifths, (string) $sheet->part->measure[0]->attributes->time->beats, (string) $sheet->part->measure[0]->attributes->time->{'beat-type'}]);
+        self::assertSame(
+            [[], ['C69 +9:0:add']],
+            [self::harmonies($sheet->part->measure[2]), self::harmonies($sheet->part->measure[3])],
+            'the bar of 7/8 is 1680 ticks long, and the next chord begins after it',
+        );
+        self::assertSame(
+            ['480', '0', '4', '4'],
+            [
+                (string) $sheet->part->measure[0]->attributes->divisions,
+                (string) $sheet->part->measure[0]->attributes->key->fifths,
+                (string) $sheet->part->measure[0]->attributes->time->beats,
+                (string) $sheet->part->measure[0]->attributes->time->{'beat-type'},
+            ],
+        );
         self::assertFalse(isset($sheet->part->measure[1]->attributes));
         self::assertSame('7', (string) $sheet->part->measure[2]->attributes->time->beats);
     }
@@ -52,18 +70,37 @@ final class HarmonySheetTest extends TestCase
     {
         $song = self::song(['0 Dm7', '1920 G7/B'], [ConductorEvent::of(ConductorKind::Marker, 1920, 'Verse')]);
         $file = SmfFile::read(SmfFile::of($song, $as)->write());
-        $said = array_filter($file->tracks[0]->events, static fn (string $event): bool => in_array(ChordsAs::words($event), ['Dm7', 'G7/B'], true));
+        $said = array_filter(
+            $file->tracks[0]->events,
+            static fn (string $event): bool => in_array(ChordsAs::words($event), ['Dm7', 'G7/B'], true),
+        );
 
         self::assertCount($words, $said);
-        self::assertSame(['Dm7', 'Verse', 'G7/B'], array_map(static fn (ConductorEvent $event): string => $event->label(), self::byTick($file->song())));
-        self::assertCount($words, array_filter(SmfFile::read(SmfFile::of($file->song(), $as)->write())->tracks[0]->events, static fn (string $event): bool => in_array(ChordsAs::words($event), ['Dm7', 'G7/B'], true)), 'there and back twice it is not said twice');
+        self::assertSame(
+            ['Dm7', 'Verse', 'G7/B'],
+            array_map(static fn (ConductorEvent $event): string => $event->label(), self::byTick($file->song())),
+        );
+        self::assertCount(
+            $words,
+            array_filter(
+                SmfFile::read(SmfFile::of($file->song(), $as)->write())->tracks[0]->events,
+                static fn (string $event): bool => in_array(ChordsAs::words($event), ['Dm7', 'G7/B'], true),
+            ),
+            'there and back twice it is not said twice',
+        );
     }
 
     /** @return list<ConductorEvent> markers before chords of one tick */
     private static function byTick(Song $song): array
     {
         $events = $song->conductor->events;
-        usort($events, static fn (ConductorEvent $a, ConductorEvent $b): int => [$a->tick, $b->kind->value] <=> [$b->tick, $a->kind->value]);
+        usort(
+            $events,
+            static fn (ConductorEvent $a, ConductorEvent $b): int => [$a->tick, $b->kind->value] <=> [
+                $b->tick,
+                $a->kind->value,
+            ],
+        );
 
         return $events;
     }
@@ -73,8 +110,10 @@ final class HarmonySheetTest extends TestCase
     {
         $found = [];
         foreach ($measure->harmony as $harmony) {
-            $alter = static fn (SimpleXMLElement $pitch, string $name): string => $pitch->{"{$name}-step"}.(['1' => '#', '-1' => 'b'][(string) $pitch->{"{$name}-alter"}] ?? '');
-            $text = $alter($harmony->root, 'root').$harmony->kind['text'].(isset($harmony->bass) ? '/'.$alter($harmony->bass, 'bass') : '');
+            $alter = static fn (SimpleXMLElement $pitch, string $name): string => $pitch
+                ->{"{$name}-step"}.(['1' => '#', '-1' => 'b'][(string) $pitch->{"{$name}-alter"}] ?? '');
+            $text = $alter($harmony->root, 'root').$harmony
+                ->kind['text'].(isset($harmony->bass) ? '/'.$alter($harmony->bass, 'bass') : '');
             foreach ($harmony->degree as $degree) {
                 $text .= ' +'.$degree->{'degree-value'}.':'.$degree->{'degree-alter'}.':'.$degree->{'degree-type'};
             }
@@ -90,9 +129,17 @@ final class HarmonySheetTest extends TestCase
      */
     private static function song(array $chords, array $more = []): Song
     {
-        $events = array_map(static fn (string $chord): ConductorEvent => ConductorEvent::of(ConductorKind::Chord, (int) $chord, explode(' ', $chord)[1]), $chords);
+        $events = array_map(
+            static fn (string $chord): ConductorEvent => ConductorEvent::of(
+                ConductorKind::Chord, (int) $chord, explode(' ', $chord)[1],
+            ),
+            $chords,
+        );
 
-        return Song::of(Conductor::of(480, [...$more, ...$events]), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 7200)], [1 => Content::none()], 1);
+        return Song::of(
+            Conductor::of(480, [...$more, ...$events]), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 7200)],
+            [1 => Content::none()], 1,
+        );
     }
 
     /**
@@ -101,6 +148,8 @@ final class HarmonySheetTest extends TestCase
      */
     private static function sheet(array $chords, array $more = []): SimpleXMLElement
     {
-        return new SimpleXMLElement((new HarmonySheet(self::song($chords, $more)->conductor, 'Ferry & Quay', 7200))->write());
+        return new SimpleXMLElement(
+            (new HarmonySheet(self::song($chords, $more)->conductor, 'Ferry & Quay', 7200))->write(),
+        );
     }
 }

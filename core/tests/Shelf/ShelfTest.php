@@ -24,7 +24,9 @@ final class ShelfTest extends TestCase
 {
     public function test_a_selection_is_kept_from_the_beat_it_begins_in_to_the_one_it_ends_in(): void
     {
-        $item = self::item(new Phrase(Notes::fromRows([['start' => 2000, 'length' => 100], ['start' => 2500, 'length' => 300]]), 480));
+        $item = self::item(new Phrase(
+            Notes::fromRows([['start' => 2000, 'length' => 100], ['start' => 2500, 'length' => 300]]), 480,
+        ));
 
         self::assertSame([80, 580], $item->notes->start);
         self::assertSame(960, $item->length);
@@ -35,7 +37,13 @@ final class ShelfTest extends TestCase
     {
         $notes = Notes::fromRows([['start' => 2000, 'length' => 100]]);
 
-        self::assertSame([[80], 1920], [self::item(new Phrase($notes, 480, TickRange::of(1920, 3840)))->notes->start, self::item(new Phrase($notes, 480, TickRange::of(1920, 3840)))->length]);
+        self::assertSame(
+            [[80], 1920],
+            [
+                self::item(new Phrase($notes, 480, TickRange::of(1920, 3840)))->notes->start,
+                self::item(new Phrase($notes, 480, TickRange::of(1920, 3840)))->length,
+            ],
+        );
         $clip = self::item(new Phrase($notes->with(['clip' => [0]]), 480, null, [new Piece(0, 1900, 3000)]));
         self::assertSame([[100], 3000, [0]], [$clip->notes->start, $clip->length, $clip->notes->clip]);
     }
@@ -59,9 +67,12 @@ final class ShelfTest extends TestCase
      * @param  list<int>  $expected
      */
     #[DataProvider('keys')]
-    public function test_it_is_taken_in_another_key(?string $own, ?string $key, Voice $voice, array $pitches, array $expected): void
-    {
-        $notes = Notes::fromRows(array_map(static fn (int $pitch): array => ['start' => 0, 'length' => 240, 'pitch' => $pitch], $pitches));
+    public function test_it_is_taken_in_another_key(
+        ?string $own, ?string $key, Voice $voice, array $pitches, array $expected,
+    ): void {
+        $notes = Notes::fromRows(array_map(
+            static fn (int $pitch): array => ['start' => 0, 'length' => 240, 'pitch' => $pitch], $pitches,
+        ));
         $item = ShelfItem::of('Phrase', [], 92, $own === null ? null : Scale::parse($own), $voice, 480, 480, $notes);
 
         self::assertSame($expected, $item->phrase($key === null ? null : Scale::parse($key))->notes->pitch);
@@ -71,16 +82,31 @@ final class ShelfTest extends TestCase
     {
         foreach (Voice::cases() as $voice) {
             foreach ([null, 'D dorian', 'Bb minor'] as $key) {
-                $notes = Notes::fromRows([['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 90, 'release' => 30], ['start' => 240, 'length' => 120, 'pitch' => 43]]);
-                $item = ShelfItem::of('Größe', ['bass', 'half time'], 92.5, $key === null ? null : Scale::parse($key), $voice, 480, 1920, $notes);
+                $notes = Notes::fromRows([
+                    ['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 90, 'release' => 30],
+                    ['start' => 240, 'length' => 120, 'pitch' => 43],
+                ]);
+                $item = ShelfItem::of(
+                    'Größe', ['bass', 'half time'], 92.5, $key === null ? null : Scale::parse($key), $voice, 480, 1920,
+                    $notes,
+                );
                 $bytes = ShelfFile::write($item);
                 [$again] = ShelfFile::read($bytes, 'other');
 
                 self::assertSame(
                     ['Größe', ['bass', 'half time'], 92.5, $key, $voice, 480, 1920],
-                    [$again->name, $again->tags, $again->tempo, $again->key === null ? null : (string) $again->key, $again->voice, $again->ppq, $again->length],
+                    [
+                        $again->name, $again->tags, $again->tempo, $again->key === null ? null : (string) $again->key,
+                        $again->voice, $again->ppq, $again->length,
+                    ],
                 );
-                self::assertSame([[0, 240], [240, 120], [40, 43], [90, 96], [30, 64]], [$again->notes->start, $again->notes->length, $again->notes->pitch, $again->notes->velocity, $again->notes->release]);
+                self::assertSame(
+                    [[0, 240], [240, 120], [40, 43], [90, 96], [30, 64]],
+                    [
+                        $again->notes->start, $again->notes->length, $again->notes->pitch, $again->notes->velocity,
+                        $again->notes->release,
+                    ],
+                );
                 self::assertSame($bytes, ShelfFile::write($again));
             }
         }
@@ -89,21 +115,42 @@ final class ShelfTest extends TestCase
     public function test_without_what_only_we_say_a_file_still_has_a_voice_a_key_and_a_tempo(): void
     {
         foreach (array_diff(Voice::names(), ['sustained']) as $voice) {
-            $item = ShelfItem::of('Quay', [], 100, Scale::parse('E minor'), Voice::from($voice), 480, 480, Notes::fromRows([['start' => 0, 'length' => 240]]));
+            $item = ShelfItem::of(
+                'Quay', [], 100, Scale::parse('E minor'), Voice::from($voice), 480, 480,
+                Notes::fromRows([['start' => 0, 'length' => 240]]),
+            );
             $file = SmfFile::read(ShelfFile::write($item));
-            $plain = new SmfFile($file->format, $file->ppq, array_map(static fn (SmfTrack $track): SmfTrack => $track->withoutMetas(Meta::SequencerSpecific), $file->tracks));
+            $plain = new SmfFile(
+                $file->format, $file->ppq,
+                array_map(
+                    static fn (SmfTrack $track): SmfTrack => $track->withoutMetas(Meta::SequencerSpecific),
+                    $file->tracks,
+                ),
+            );
             [$again] = ShelfFile::read($plain->write(), 'other');
 
-            self::assertSame([$voice, 'E minor', 100.0, 'Quay', []], [$again->voice->value, (string) $again->key, $again->tempo, $again->name, $again->tags]);
+            self::assertSame(
+                [$voice, 'E minor', 100.0, 'Quay', []],
+                [$again->voice->value, (string) $again->key, $again->tempo, $again->name, $again->tags],
+            );
         }
     }
 
     public function test_each_track_of_a_file_is_a_phrase_of_its_own(): void
     {
-        $track = static fn (int $pitch): SmfTrack => new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240, 'pitch' => $pitch]]), end: 960);
-        $items = ShelfFile::read((new SmfFile(1, 480, [new SmfTrack(Notes::none()), $track(60), $track(40)]))->write(), 'Two parts');
+        $track = static fn (int $pitch): SmfTrack => new SmfTrack(
+            Notes::fromRows([['start' => 0, 'length' => 240, 'pitch' => $pitch]]), end: 960,
+        );
+        $items = ShelfFile::read(
+            (new SmfFile(1, 480, [new SmfTrack(Notes::none()), $track(60), $track(40)]))->write(), 'Two parts',
+        );
 
-        self::assertSame([['Two parts', 60, 960], ['Two parts', 40, 960]], array_map(static fn (ShelfItem $item): array => [$item->name, $item->notes->pitch[0], $item->length], $items));
+        self::assertSame(
+            [['Two parts', 60, 960], ['Two parts', 40, 960]],
+            array_map(
+                static fn (ShelfItem $item): array => [$item->name, $item->notes->pitch[0], $item->length], $items,
+            ),
+        );
     }
 
     public function test_a_file_without_notes_is_refused(): void
@@ -131,14 +178,20 @@ final class ShelfTest extends TestCase
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage($said);
 
-        ShelfItem::of($name, $tags, 92, null, Voice::Plucked, 480, 480, Notes::fromRows(array_fill(0, $notes, ['start' => 0, 'length' => 240])));
+        ShelfItem::of(
+            $name, $tags, 92, null, Voice::Plucked, 480, 480,
+            Notes::fromRows(array_fill(0, $notes, ['start' => 0, 'length' => 240])),
+        );
     }
 
     public function test_tags_are_trimmed_and_each_is_there_once(): void
     {
         $notes = Notes::fromRows([['start' => 0, 'length' => 240]]);
 
-        self::assertSame(['bass', 'soft'], ShelfItem::of('Quay', [' bass', '', 'soft', 'bass ', 7], 92, null, Voice::Bass, 480, 480, $notes)->tags);
+        self::assertSame(
+            ['bass', 'soft'],
+            ShelfItem::of('Quay', [' bass', '', 'soft', 'bass ', 7], 92, null, Voice::Bass, 480, 480, $notes)->tags,
+        );
     }
 
     private static function item(Phrase $phrase): ShelfItem

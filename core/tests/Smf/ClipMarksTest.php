@@ -18,7 +18,10 @@ use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** An arrangement goes out as a file and comes in again as it was; what another program did to the file meanwhile is kept. */
+/**
+ * An arrangement goes out as a file and comes in again as it was; what another program did to the file meanwhile is
+ * kept.
+ */
 final class ClipMarksTest extends TestCase
 {
     private const BAR = 1920;
@@ -30,7 +33,10 @@ final class ClipMarksTest extends TestCase
 
         self::assertCount(2, SmfFile::of($song)->tracks, 'the conductor and one track');
         self::assertSame(
-            [[0, self::BAR, 0, 'Intro: Ümläute / "quotes"'], [self::BAR, 2 * self::BAR, 960, 'Loop'], [5 * self::BAR, 480, 0, '']],
+            [
+                [0, self::BAR, 0, 'Intro: Ümläute / "quotes"'], [self::BAR, 2 * self::BAR, 960, 'Loop'],
+                [5 * self::BAR, 480, 0, ''],
+            ],
             self::clips($again),
             'the muted one is silent, and no part of the file',
         );
@@ -47,7 +53,9 @@ final class ClipMarksTest extends TestCase
             $song = self::random();
             $again = self::throughAFile($song);
             self::assertSame(self::sounding($song), self::sounding($again), "round {$round}");
-            self::assertSame(self::sounding($song), self::sounding(self::throughAFile($again)), "round {$round}, twice");
+            self::assertSame(
+                self::sounding($song), self::sounding(self::throughAFile($again)), "round {$round}, twice",
+            );
             if (! self::overlaps($song)) {
                 self::assertSame(self::clips($song), self::clips($again), "round {$round}");
                 $kept++;
@@ -78,8 +86,14 @@ final class ClipMarksTest extends TestCase
 
         $again = self::throughAFile(self::throughAFile(self::throughAFile($song)));
 
-        self::assertSame([8 * self::BAR, self::BAR], array_map(static fn (Clip $clip): int => $clip->length, array_values($again->clips)));
-        self::assertSame(['Kalimba', 'Pad'], array_map(static fn (Track $track): string => $track->name, array_values($again->tracks)));
+        self::assertSame(
+            [8 * self::BAR, self::BAR],
+            array_map(static fn (Clip $clip): int => $clip->length, array_values($again->clips)),
+        );
+        self::assertSame(
+            ['Kalimba', 'Pad'],
+            array_map(static fn (Track $track): string => $track->name, array_values($again->tracks)),
+        );
     }
 
     public function test_a_track_with_one_plain_clip_goes_out_without_marks(): void
@@ -91,24 +105,44 @@ final class ClipMarksTest extends TestCase
 
     public function test_notes_that_another_program_put_outside_of_all_clips_come_into_clips_of_their_own_up_to_bar_lines(): void
     {
-        $changed = self::changed(static fn (array $rows): array => [...$rows, ['start' => 4 * self::BAR + 10, 'length' => 100, 'pitch' => 40], ['start' => 9 * self::BAR, 'length' => 5 * self::BAR, 'pitch' => 41]]);
+        $changed = self::changed(
+            static fn (array $rows): array => [
+                ...$rows, ['start' => 4 * self::BAR + 10, 'length' => 100, 'pitch' => 40],
+                ['start' => 9 * self::BAR, 'length' => 5 * self::BAR, 'pitch' => 41],
+            ],
+        );
 
         self::assertSame(
-            [[0, self::BAR], [self::BAR, 2 * self::BAR], [4 * self::BAR, self::BAR], [5 * self::BAR, 480], [9 * self::BAR, 5 * self::BAR]],
+            [
+                [0, self::BAR], [self::BAR, 2 * self::BAR], [4 * self::BAR, self::BAR], [5 * self::BAR, 480],
+                [9 * self::BAR, 5 * self::BAR],
+            ],
             array_map(static fn (array $clip): array => array_slice($clip, 0, 2), self::clips($changed)),
         );
     }
 
     public function test_a_note_that_another_program_made_longer_than_its_clip_makes_the_clip_longer(): void
     {
-        $changed = self::changed(static fn (array $rows): array => array_map(static fn (array $row): array => ($row['start'] === 0 ? ['length' => 3000, 'pitch' => 40] : []) + $row, $rows));
+        $changed = self::changed(
+            static fn (array $rows): array => array_map(
+                static fn (array $row): array => ($row['start'] === 0 ? ['length' => 3000, 'pitch' => 40] : []) + $row,
+                $rows,
+            ),
+        );
 
         self::assertSame([0, 3000, 0, 'Intro: Ümläute / "quotes"'], self::clips($changed)[0]);
     }
 
     public function test_a_loop_of_which_another_program_changed_a_round_loops_no_more(): void
     {
-        $changed = self::changed(static fn (array $rows): array => array_map(static fn (array $row): array => ['pitch' => $row['start'] === self::BAR + 960 ? 72 : $row['pitch']] + $row, $rows));
+        $changed = self::changed(
+            static fn (array $rows): array => array_map(
+                static fn (array $row): array => [
+                    'pitch' => $row['start'] === self::BAR + 960 ? 72 : $row['pitch'],
+                ] + $row,
+                $rows,
+            ),
+        );
 
         self::assertSame([self::BAR, 2 * self::BAR, 0, 'Loop'], self::clips($changed)[1]);
         self::assertSame(8, $changed->contentOf(2)->notes->count(), 'all rounds are notes now');
@@ -125,7 +159,9 @@ final class ClipMarksTest extends TestCase
     public function test_what_is_no_mark_of_ours_stays_in_the_file_as_it_is(string $data): void
     {
         $event = "\xFF\x7F".chr(strlen($data)).$data;
-        $file = new SmfFile(1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), [0], [$event], 240)]);
+        $file = new SmfFile(
+            1, 480, [new SmfTrack(Notes::fromRows([['start' => 0, 'length' => 240]]), [0], [$event], 240)],
+        );
 
         self::assertNull(ClipMark::read(0, $event, 480));
         self::assertSame([[0, self::BAR, 0, '']], self::clips($file->song()));
@@ -150,7 +186,10 @@ final class ClipMarksTest extends TestCase
     private static function arrangement(): Song
     {
         $notes = static fn (int $id): Content => new Content(
-            Notes::fromRows([['id' => $id, 'start' => 0, 'length' => 240], ['id' => $id + 1, 'start' => 480, 'length' => 480, 'pitch' => 64]]),
+            Notes::fromRows([
+                ['id' => $id, 'start' => 0, 'length' => 240],
+                ['id' => $id + 1, 'start' => 480, 'length' => 480, 'pitch' => 64],
+            ]),
             Points::fromRows([['id' => $id + 2, 'start' => 240, 'number' => 1, 'value' => 80]]),
         );
 
@@ -169,11 +208,20 @@ final class ClipMarksTest extends TestCase
         foreach (range(1, mt_rand(1, 5)) as $id) {
             $rows = $points = [];
             for ($k = mt_rand(0, 8); $k > 0; $k--) {
-                $rows[] = ['id' => $nextId++, 'start' => 120 * mt_rand(0, 20), 'length' => 60 * mt_rand(1, 12), 'pitch' => 20 + $nextId % 100, 'velocity' => mt_rand(1, 127), 'channel' => mt_rand(0, 1)];
-                $points[] = ['id' => $nextId++, 'start' => 120 * mt_rand(0, 20), 'number' => mt_rand(1, 3), 'value' => mt_rand(0, 127)];
+                $rows[] = [
+                    'id' => $nextId++, 'start' => 120 * mt_rand(0, 20), 'length' => 60 * mt_rand(1, 12),
+                    'pitch' => 20 + $nextId % 100, 'velocity' => mt_rand(1, 127), 'channel' => mt_rand(0, 1),
+                ];
+                $points[] = [
+                    'id' => $nextId++, 'start' => 120 * mt_rand(0, 20), 'number' => mt_rand(1, 3),
+                    'value' => mt_rand(0, 127),
+                ];
             }
             $contents[$id] = new Content(Notes::fromRows($rows), Points::fromRows($points));
-            $clips[] = new Clip($id, 1, 480 * mt_rand(0, 30), 240 * mt_rand(1, 16), 120 * mt_rand(0, 3), [0, 0, 480, 720][mt_rand(0, 3)], ['', 'Verse'][mt_rand(0, 1)]);
+            $clips[] = new Clip(
+                $id, 1, 480 * mt_rand(0, 30), 240 * mt_rand(1, 16), 120 * mt_rand(0, 3),
+                [0, 0, 480, 720][mt_rand(0, 3)], ['', 'Verse'][mt_rand(0, 1)],
+            );
         }
 
         return Song::of(Conductor::of(480), [new Track(1, 0, 'Kalimba')], $clips, $contents, $nextId);
@@ -190,12 +238,19 @@ final class ClipMarksTest extends TestCase
             foreach (mt_rand(0, 4) === 0 && $clips !== [] ? [] : range(1, mt_rand(1, 3)) as $_) {
                 $id = count($clips) + 1;
                 $at += 480 * mt_rand(0, 3);
-                $clip = new Clip($id, $number, $at, 480 * mt_rand(1, 12), 0, [0, 0, 960][mt_rand(0, 2)], ['', 'Verse'][mt_rand(0, 1)]);
+                $clip = new Clip(
+                    $id, $number, $at, 480 * mt_rand(1, 12), 0, [0, 0, 960][mt_rand(0, 2)],
+                    ['', 'Verse'][mt_rand(0, 1)],
+                );
                 $at = $clip->end();
                 $rows = [];
                 for ($k = [0, 0, 3, 6][mt_rand(0, 3)]; $k > 0; $k--) {
                     $start = 120 * mt_rand(0, intdiv($clip->loop ?: $clip->length, 120) - 1);
-                    $rows[] = ['id' => $nextId++, 'start' => $start, 'length' => min(($clip->loop ?: $clip->length) - $start, 60 * mt_rand(1, 6)), 'pitch' => 20 + $nextId % 100];
+                    $rows[] = [
+                        'id' => $nextId++, 'start' => $start,
+                        'length' => min(($clip->loop ?: $clip->length) - $start, 60 * mt_rand(1, 6)),
+                        'pitch' => 20 + $nextId % 100,
+                    ];
                 }
                 [$clips[], $contents[$id]] = [$clip, Content::ofNotes(Notes::fromRows($rows))];
             }
@@ -244,13 +299,21 @@ final class ClipMarksTest extends TestCase
         return SmfFile::read(SmfFile::of($song)->write())->song();
     }
 
-    /** @param  callable(list<array<string, int>>): list<array<string, int>>  $change  what another program does to the notes */
+    /**
+     * @param  callable(list<array<string, int>>): list<array<string, int>>  $change  what another program does to the
+     *     notes
+     */
     private static function changed(callable $change): Song
     {
         $file = SmfFile::read(SmfFile::of(self::arrangement())->write());
         $track = $file->tracks[1];
         $rows = array_map($track->notes->row(...), array_keys($track->notes->id));
-        $tracks = [$file->tracks[0], $track->withNotes(Notes::fromRows(array_map(static fn (array $row): array => ['id' => 0] + $row, $change($rows))))];
+        $tracks = [
+            $file->tracks[0],
+            $track->withNotes(Notes::fromRows(array_map(
+                static fn (array $row): array => ['id' => 0] + $row, $change($rows),
+            ))),
+        ];
 
         return SmfFile::read((new SmfFile(1, 480, $tracks))->write())->song();
     }
@@ -258,7 +321,10 @@ final class ClipMarksTest extends TestCase
     /** @return list<array{int, int, int, string}> start, length, loop and name of each */
     private static function clips(Song $song, int $track = 1): array
     {
-        return array_map(static fn (Clip $clip): array => [$clip->start, $clip->length, $clip->loop, $clip->name], $song->clipsOf($track));
+        return array_map(
+            static fn (Clip $clip): array => [$clip->start, $clip->length, $clip->loop, $clip->name],
+            $song->clipsOf($track),
+        );
     }
 
     /** @return list<string> */
@@ -267,7 +333,13 @@ final class ClipMarksTest extends TestCase
         $content = Sounding::of($song, $song->tracks[$track]);
         $rows = [];
         foreach ($content->notes->start as $i => $start) {
-            $rows[] = implode(' ', [$start, $content->notes->length[$i], $content->notes->pitch[$i], $content->notes->velocity[$i], $content->notes->channel[$i]]);
+            $rows[] = implode(
+                ' ',
+                [
+                    $start, $content->notes->length[$i], $content->notes->pitch[$i], $content->notes->velocity[$i],
+                    $content->notes->channel[$i],
+                ],
+            );
         }
         foreach ($content->points->start as $i => $start) {
             $rows[] = "point {$start} {$content->points->number[$i]} {$content->points->value[$i]}";

@@ -12,7 +12,9 @@ use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 
-/** 10,000 mutated files: whatever the bytes, they are read or refused, and what was read can be written and read again. */
+/**
+ * 10,000 mutated files: whatever the bytes, they are read or refused, and what was read can be written and read again.
+ */
 final class FuzzTest extends TestCase
 {
     private const FILES = 10_000;
@@ -36,7 +38,9 @@ final class FuzzTest extends TestCase
                 self::assertSame($track->events, $again->tracks[$number]->events);
             }
             $song = $file->song();
-            self::assertSame(bin2hex($file->write()), bin2hex(SmfFile::of($song)->write()), "file {$k} taken apart and put together");
+            self::assertSame(
+                bin2hex($file->write()), bin2hex(SmfFile::of($song)->write()), "file {$k} taken apart and put together",
+            );
             self::assertGreaterThanOrEqual(0.0, $song->conductor->tempo->secondsAt($track->end ?? 0));
             self::assertGreaterThanOrEqual(0, $song->conductor->meters->barAt($track->end ?? 0));
         }
@@ -49,7 +53,10 @@ final class FuzzTest extends TestCase
         for ($k = 0; $k < 12; $k++) {
             $rows[] = ['start' => $k * 60, 'length' => 50 + $k, 'pitch' => 60 + $k % 5, 'velocity' => 40 + $k];
         }
-        $track = new SmfTrack(Notes::fromRows($rows), [0, 0, 100, 200], ["\xFF\x51\x03\x07\xA1\x20", "\xFF\x58\x04\x07\x03\x18\x08", "\xB0\x07\x40", "\xF0\x03\x01\x02\xF7"], 2000);
+        $track = new SmfTrack(
+            Notes::fromRows($rows), [0, 0, 100, 200],
+            ["\xFF\x51\x03\x07\xA1\x20", "\xFF\x58\x04\x07\x03\x18\x08", "\xB0\x07\x40", "\xF0\x03\x01\x02\xF7"], 2000,
+        );
 
         return (new SmfFile($format, 96, $format === 0 ? [$track] : [$track, $track]))->write();
     }
@@ -63,7 +70,9 @@ final class FuzzTest extends TestCase
                 1 => substr_replace($bytes, $random->getBytes($random->getInt(1, 5)), $at, 0),
                 2 => substr_replace($bytes, '', $at, $random->getInt(1, 9)),
                 3 => $at > 20 ? substr($bytes, 0, $at) : $bytes,
-                default => substr_replace($bytes, substr($bytes, $random->getInt(0, $at), $random->getInt(1, 40)), $at, 0),
+                default => substr_replace(
+                    $bytes, substr($bytes, $random->getInt(0, $at), $random->getInt(1, 40)), $at, 0,
+                ),
             };
         }
 

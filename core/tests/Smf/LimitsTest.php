@@ -34,7 +34,9 @@ final class LimitsTest extends TestCase
     {
         $notes = Notes::fromRows([['start' => $tick, 'length' => 10, 'pitch' => 60, 'velocity' => 64]]);
 
-        self::assertSame([$tick], SmfFile::read((new SmfFile(1, 480, [new SmfTrack($notes)]))->write())->tracks[0]->notes->start);
+        self::assertSame(
+            [$tick], SmfFile::read((new SmfFile(1, 480, [new SmfTrack($notes)]))->write())->tracks[0]->notes->start,
+        );
     }
 
     public function test_a_note_on_the_last_tick_is_left_out_and_said_rather_than_lost_later(): void
@@ -45,7 +47,10 @@ final class LimitsTest extends TestCase
         self::assertStringContainsString('on the last tick', implode(' ', $there->problems));
         $song = $there->song();
 
-        self::assertSame($song->contentOf(1)->notes->start, SmfFile::read(SmfFile::of($song)->write())->song()->contentOf(1)->notes->start);
+        self::assertSame(
+            $song->contentOf(1)->notes->start,
+            SmfFile::read(SmfFile::of($song)->write())->song()->contentOf(1)->notes->start,
+        );
     }
 
     public function test_notes_without_ends_that_could_not_go_out_do_not_come_in(): void
@@ -83,7 +88,13 @@ final class LimitsTest extends TestCase
         $import = new SongImport(SmfFile::read(self::file([$meters.self::NOTE.self::END])));
         $song = $import->song();
 
-        self::assertLessThan(100_000, array_sum(array_map(static fn (array $stretch): int => count($stretch['lines']), Grid::parse('1/16', 0)->on($song->conductor->meters)->table())));
+        self::assertLessThan(
+            100_000,
+            array_sum(array_map(
+                static fn (array $stretch): int => count($stretch['lines']),
+                Grid::parse('1/16', 0)->on($song->conductor->meters)->table(),
+            )),
+        );
         self::assertStringContainsString('more events of the kind meter', implode(' ', $import->problems()));
         self::assertSame(20_000, substr_count(SmfFile::of($song)->write(), "\xFF\x58\x04\xFF\x00"), 'nothing is lost');
     }
@@ -96,7 +107,13 @@ final class LimitsTest extends TestCase
         $song = $import->song();
 
         self::assertCount($most, $song->conductor->all(ConductorKind::Tempo));
-        self::assertSame(['3 more events of the kind tempo than a song can hold were left as they are: they go out again, and hold for nothing here.'], $import->problems());
+        self::assertSame(
+            [
+                '3 more events of the kind tempo than a song can hold were left as they are: they go out again, and '
+                    .'hold for nothing here.',
+            ],
+            $import->problems(),
+        );
         self::assertSame($most + 3, substr_count(SmfFile::of($song)->write(), "\xFF\x51\x03"));
     }
 
@@ -130,8 +147,13 @@ final class LimitsTest extends TestCase
     {
         $names = $passing = Song::MOST_TRACKS;
 
-        self::assertGreaterThanOrEqual(Song::MOST_EVENTS + $names + $passing * intdiv(Bounds::LAST_TICK, 0x0FFFFFFF), SmfLimits::EVENTS);
-        self::assertLessThan(SmfLimits::BYTES, SmfLimits::KEPT_BYTES + 7 * SmfLimits::EVENTS, 'four bytes of time and three of a note each, beside what is kept');
+        self::assertGreaterThanOrEqual(
+            Song::MOST_EVENTS + $names + $passing * intdiv(Bounds::LAST_TICK, 0x0FFFFFFF), SmfLimits::EVENTS,
+        );
+        self::assertLessThan(
+            SmfLimits::BYTES, SmfLimits::KEPT_BYTES + 7 * SmfLimits::EVENTS,
+            'four bytes of time and three of a note each, beside what is kept',
+        );
     }
 
     #[TestWith(['MTrk', 'more than 2,000 tracks'])]

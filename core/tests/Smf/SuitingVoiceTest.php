@@ -30,15 +30,20 @@ final class SuitingVoiceTest extends TestCase
     #[TestWith(['Glockenspiel', null, 0, Voice::Mallet])]
     #[TestWith(['Lead synth', null, 0, Voice::Lead])]
     #[TestWith(['', null, 0, Voice::Plucked])]
-    public function test_a_track_gets_the_voice_that_suits_it(string $name, ?int $program, int $channel, Voice $voice): void
-    {
+    public function test_a_track_gets_the_voice_that_suits_it(
+        string $name, ?int $program, int $channel, Voice $voice,
+    ): void {
         $events = $program === null ? [] : [chr(0xC0 | $channel).chr($program)];
-        $track = (new SmfTrack(Notes::none(), array_fill(0, count($events), 0), $events))->withMetas(Meta::TrackName, [0 => $name]);
+        $track = (new SmfTrack(Notes::none(), array_fill(0, count($events), 0), $events))
+            ->withMetas(Meta::TrackName, [0 => $name]);
 
         self::assertSame($voice, SuitingVoice::of($track, $channel));
     }
 
-    /** @return iterable<string, array{int, int, Voice}> programs from and to, counted from 0 as their messages do, and the voice */
+    /**
+     * @return iterable<string, array{int, int, Voice}> programs from and to, counted from 0 as their messages do, and
+     *     the voice
+     */
     public static function programs(): iterable
     {
         yield 'pianos' => [0, 7, Voice::Struck];
@@ -71,7 +76,10 @@ final class SuitingVoiceTest extends TestCase
     public function test_programs_go_by_the_families_of_general_midi(int $from, int $to, Voice $voice): void
     {
         foreach (range($from, $to) as $program) {
-            self::assertSame($voice, SuitingVoice::of(new SmfTrack(Notes::none(), [0], [chr(0xC0).chr($program)]), 0), "program {$program}");
+            self::assertSame(
+                $voice, SuitingVoice::of(new SmfTrack(Notes::none(), [0], [chr(0xC0).chr($program)]), 0),
+                "program {$program}",
+            );
         }
     }
 }

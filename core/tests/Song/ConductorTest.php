@@ -26,26 +26,37 @@ final class ConductorTest extends TestCase
     public function test_events_stand_in_order_of_time_and_at_one_tick_in_that_of_the_file(): void
     {
         $conductor = Conductor::of(480, [
-            ConductorEvent::of(ConductorKind::Marker, 960, 'B', 0, 7), ConductorEvent::of(ConductorKind::Marker, 960, 'A', 0, 2), ConductorEvent::ofTempo(0, 92),
+            ConductorEvent::of(ConductorKind::Marker, 960, 'B', 0, 7),
+            ConductorEvent::of(ConductorKind::Marker, 960, 'A', 0, 2), ConductorEvent::ofTempo(0, 92),
         ]);
 
-        self::assertSame(['92 BPM', 'A', 'B'], array_map(static fn (ConductorEvent $event): string => $event->label(), $conductor->events));
+        self::assertSame(
+            ['92 BPM', 'A', 'B'],
+            array_map(static fn (ConductorEvent $event): string => $event->label(), $conductor->events),
+        );
     }
 
     #[TestWith([0, 'D dorian'])]
     #[TestWith([1919, 'D dorian'])]
     #[TestWith([1920, 'G minor'])]
     #[TestWith([99_999, 'G minor'])]
-    public function test_a_key_holds_until_the_next_one_and_the_first_one_before_itself_too(int $tick, string $key): void
-    {
-        $conductor = Conductor::of(480, [ConductorEvent::of(ConductorKind::Key, 480, 'D dorian'), ConductorEvent::of(ConductorKind::Key, 1920, 'G minor')]);
+    public function test_a_key_holds_until_the_next_one_and_the_first_one_before_itself_too(
+        int $tick,
+        string $key,
+    ): void {
+        $conductor = Conductor::of(480, [
+            ConductorEvent::of(ConductorKind::Key, 480, 'D dorian'),
+            ConductorEvent::of(ConductorKind::Key, 1920, 'G minor'),
+        ]);
 
         self::assertSame($key, (string) $conductor->keyAt($tick));
     }
 
     public function test_an_event_takes_the_place_of_the_one_of_its_kind_there_and_goes_out_where_that_did(): void
     {
-        $conductor = Conductor::of(480, [ConductorEvent::of(ConductorKind::Marker, 960, 'Verse', 2, 5), ConductorEvent::ofTempo(960, 100)])
+        $conductor = Conductor::of(
+            480, [ConductorEvent::of(ConductorKind::Marker, 960, 'Verse', 2, 5), ConductorEvent::ofTempo(960, 100)],
+        )
             ->with(ConductorEvent::of(ConductorKind::Marker, 960, 'Chorus'));
 
         [$marker] = $conductor->at(ConductorKind::Marker, 960);
@@ -55,18 +66,31 @@ final class ConductorTest extends TestCase
 
     public function test_all_tempos_go_along_in_proportion(): void
     {
-        $conductor = Conductor::of(480, [ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 60)])->scaledTo(90);
+        $conductor = Conductor::of(
+            480, [ConductorEvent::ofTempo(0, 120), ConductorEvent::ofTempo(1920, 60)],
+        )->scaledTo(90);
 
-        self::assertSame(['90 BPM', '45 BPM'], array_map(static fn (ConductorEvent $event): string => $event->label(), $conductor->all(ConductorKind::Tempo)));
-        self::assertSame('140 BPM', Conductor::of(480)->scaledTo(140)->events[0]->label(), 'a song without a tempo gets one');
+        self::assertSame(
+            ['90 BPM', '45 BPM'],
+            array_map(
+                static fn (ConductorEvent $event): string => $event->label(), $conductor->all(ConductorKind::Tempo),
+            ),
+        );
+        self::assertSame(
+            '140 BPM', Conductor::of(480)->scaledTo(140)->events[0]->label(), 'a song without a tempo gets one',
+        );
     }
 
     public function test_it_goes_to_rows_and_back_also_with_words_that_are_no_utf_8(): void
     {
         $conductor = Conductor::of(480, [
-            ConductorEvent::ofTempo(0, 92), ConductorEvent::of(ConductorKind::Meter, 0, '7/8 12 8'), ConductorEvent::of(ConductorKind::Key, 0, 'Eb lydian'), ConductorEvent::of(ConductorKind::Marker, 480, "Br\xFCcke"),
+            ConductorEvent::ofTempo(0, 92), ConductorEvent::of(ConductorKind::Meter, 0, '7/8 12 8'),
+            ConductorEvent::of(ConductorKind::Key, 0, 'Eb lydian'),
+            ConductorEvent::of(ConductorKind::Marker, 480, "Br\xFCcke"),
         ]);
-        $back = Conductor::fromRows(480, (array) json_decode(json_encode($conductor->toRows(), JSON_THROW_ON_ERROR), true));
+        $back = Conductor::fromRows(
+            480, (array) json_decode(json_encode($conductor->toRows(), JSON_THROW_ON_ERROR), true),
+        );
 
         self::assertTrue($back->equals($conductor));
         self::assertSame('Brücke', $back->events[3]->label());
@@ -75,7 +99,10 @@ final class ConductorTest extends TestCase
 
     public function test_what_is_left_out_is_usual(): void
     {
-        self::assertSame('7/8 24 8', ConductorEvent::of(ConductorKind::Meter, 0, '7/8')->value, 'a click a quarter, eight 32nds a quarter');
+        self::assertSame(
+            '7/8 24 8', ConductorEvent::of(ConductorKind::Meter, 0, '7/8')->value,
+            'a click a quarter, eight 32nds a quarter',
+        );
 
         $event = ConductorEvent::fromRow(['marker', 480, 'A']);
         self::assertSame([0, ConductorEvent::LAST_RANK], [$event->home, $event->rank]);

@@ -38,7 +38,10 @@ final class OpenSongTest extends TestCase
 
         $open = OpenSong::of($song, [1], 1);
         self::assertSame([2], $open->notes->id, 'the second note sounds from 480 to 960');
-        self::assertSame([-120], array_map(static fn (int $start): int => $start, $open->notes->start), 'its start lies before the clip');
+        self::assertSame(
+            [-120], array_map(static fn (int $start): int => $start, $open->notes->start),
+            'its start lies before the clip',
+        );
     }
 
     public function test_a_loop_shows_its_first_round(): void
@@ -73,7 +76,9 @@ final class OpenSongTest extends TestCase
         $song = self::song();
         $after = self::changed($song, ['start' => 100, 'length' => 240]);
 
-        self::assertSame([0, 2 * self::BAR, 0], [$after->clips[2]->start, $after->clips[2]->length, $after->clips[2]->offset]);
+        self::assertSame(
+            [0, 2 * self::BAR, 0], [$after->clips[2]->start, $after->clips[2]->length, $after->clips[2]->offset],
+        );
         self::assertSame([100, self::BAR, self::BAR + 480], OpenSong::of($after, [2], 2)->notes->start);
         self::assertSame([self::BAR + 240], $after->contentOf(2)->points->start, 'controllers move along');
     }
@@ -83,7 +88,10 @@ final class OpenSongTest extends TestCase
         $song = self::song()->withClip((new Clip(2, 2, 2 * self::BAR, self::BAR))->with(['offset' => self::BAR]));
         $after = self::changed($song, ['start' => self::BAR + 100, 'length' => 240]);
 
-        self::assertSame([self::BAR, 2 * self::BAR, 0], [$after->clips[2]->start, $after->clips[2]->length, $after->clips[2]->offset]);
+        self::assertSame(
+            [self::BAR, 2 * self::BAR, 0],
+            [$after->clips[2]->start, $after->clips[2]->length, $after->clips[2]->offset],
+        );
         self::assertSame([self::BAR, self::BAR + 100, self::BAR + 480], OpenSong::of($after, [2], 2)->notes->start);
     }
 
@@ -109,7 +117,12 @@ final class OpenSongTest extends TestCase
             (new Content($notes, Points::fromRows([['id' => 9]])))->highestId(), Content::ofNotes($notes)->highestId(),
             (new Content(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(), Content::none()->highestId(),
         ]);
-        self::assertSame(10, self::song()->withClip(new Clip(1, 1, 0, self::BAR), new Content($notes, Points::fromRows([['id' => 9]])))->nextId);
+        self::assertSame(
+            10,
+            self::song()->withClip(
+                new Clip(1, 1, 0, self::BAR), new Content($notes, Points::fromRows([['id' => 9]])),
+            )->nextId,
+        );
     }
 
     public function test_without_a_clip_there_is_nothing_to_open(): void
@@ -150,24 +163,36 @@ final class OpenSongTest extends TestCase
     /** Two tracks: a clip in the first bar and one in the second, each with notes at its start and a beat later. */
     private static function song(): Song
     {
-        $notes = static fn (int $id): Notes => Notes::fromRows([['id' => $id, 'start' => 0, 'length' => 480, 'pitch' => 60], ['id' => $id + 1, 'start' => 480, 'length' => 480, 'pitch' => 64]]);
+        $notes = static fn (int $id): Notes => Notes::fromRows([
+            ['id' => $id, 'start' => 0, 'length' => 480, 'pitch' => 60],
+            ['id' => $id + 1, 'start' => 480, 'length' => 480, 'pitch' => 64],
+        ]);
 
         return Song::of(
-            Conductor::of(480), [new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass')], [new Clip(1, 1, 0, self::BAR), new Clip(2, 2, self::BAR, self::BAR)],
-            [1 => Content::ofNotes($notes(1)), 2 => new Content($notes(3), Points::fromRows([['id' => 5, 'start' => 240]]))], 6,
+            Conductor::of(480), [new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass')],
+            [new Clip(1, 1, 0, self::BAR), new Clip(2, 2, self::BAR, self::BAR)],
+            [
+                1 => Content::ofNotes($notes(1)),
+                2 => new Content($notes(3), Points::fromRows([['id' => 5, 'start' => 240]])),
+            ],
+            6,
         );
     }
 
     public function test_notes_alone_are_one_clip_as_long_as_they_last(): void
     {
-        $open = OpenSong::ofNotes(Notes::fromRows([['start' => 0, 'length' => 10], ['start' => 5000, 'length' => 1000]]), Conductor::of(480));
+        $open = OpenSong::ofNotes(
+            Notes::fromRows([['start' => 0, 'length' => 10], ['start' => 5000, 'length' => 1000]]), Conductor::of(480),
+        );
 
         self::assertSame([[0, 5000], 7680], [$open->notes->start, $open->song->clips[0]->length]);
     }
 
     public function test_a_change_tells_all_that_is_seen_unless_notes_lie_outside_of_a_window(): void
     {
-        $content = Content::ofNotes(Notes::fromRows([['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 2000, 'length' => 240]]));
+        $content = Content::ofNotes(Notes::fromRows([
+            ['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 2000, 'length' => 240],
+        ]));
         $tells = static function (Clip $clip) use ($content): bool {
             $song = Song::of(Conductor::of(480), [new Track(1, 0, 'A')], [$clip], [1 => $content], 3);
             $open = OpenSong::of($song, [1], 1);

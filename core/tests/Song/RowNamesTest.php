@@ -56,7 +56,10 @@ final class RowNamesTest extends TestCase
         self::assertSame('C2 Kick; F#2 Hat; D2 Snare', (string) $names->moved(36, 42, Beside::Above));
         self::assertSame('D2 Snare; C2 Kick; F#2 Hat', (string) $names->moved(42, 36, Beside::Below));
         self::assertSame('D2 Snare; F#2 Hat; C2 Kick', (string) $names->moved(42, 38, Beside::Below));
-        self::assertSame('F#2 Hat; D2 Snare; C2 Kick; B1', (string) $names->moved(35, 36, Beside::Below), 'one without a name has a place from then on');
+        self::assertSame(
+            'F#2 Hat; D2 Snare; C2 Kick; B1', (string) $names->moved(35, 36, Beside::Below),
+            'one without a name has a place from then on',
+        );
         self::assertSame('F#2 Hat; E2; D2 Snare; C2 Kick', (string) $names->moved(38, 40, Beside::Below));
         self::assertSame((string) $names, (string) $names->moved(38, 38, Beside::Above));
     }
@@ -65,8 +68,13 @@ final class RowNamesTest extends TestCase
     {
         self::assertSame('Snare', (new Track(1, 0, 'Kit', voice: Voice::Drums))->rowNames()->called(38));
         self::assertSame('D2', (new Track(1, 0, 'Harp'))->rowNames()->called(38));
-        self::assertSame('D2', (new Track(1, 0, 'Kit', voice: Voice::Drums, rows: RowNames::none()))->rowNames()->called(38));
-        self::assertSame(range(81, 35), array_keys(RowNames::generalMidi()->rows), 'the whole percussion map of the standard, from the top down');
+        self::assertSame(
+            'D2', (new Track(1, 0, 'Kit', voice: Voice::Drums, rows: RowNames::none()))->rowNames()->called(38),
+        );
+        self::assertSame(
+            range(81, 35), array_keys(RowNames::generalMidi()->rows),
+            'the whole percussion map of the standard, from the top down',
+        );
     }
 
     public function test_a_track_keeps_its_names(): void
@@ -82,12 +90,17 @@ final class RowNamesTest extends TestCase
         $names = RowNames::parse('D2 Snare; C2/3 Kick; A2');
 
         self::assertEquals($names, RowNamesFile::read(RowNamesFile::write($names, 'My kit')));
-        self::assertEquals(RowNames::generalMidi(), RowNamesFile::read((string) file_get_contents(__DIR__.'/../../../docs/general-midi.row-names.json')), 'that of General MIDI ships');
+        self::assertEquals(
+            RowNames::generalMidi(),
+            RowNamesFile::read((string) file_get_contents(__DIR__.'/../../../docs/general-midi.row-names.json')),
+            'that of General MIDI ships',
+        );
     }
 
     public function test_a_file_made_elsewhere_is_read_as_far_as_it_says_something(): void
     {
-        $file = '{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36, "name": "A very; long \"name\" of a drum"}, {"pitch": "D2"}]}';
+        $file = '{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36, "name": "A very; long \"name\" of a '
+            .'drum"}, {"pitch": "D2"}]}';
 
         self::assertSame('C2 A very long name of; D2', (string) RowNamesFile::read($file));
     }
@@ -95,9 +108,17 @@ final class RowNamesTest extends TestCase
     #[TestWith(['nothing', 'These are no names of rows.'])]
     #[TestWith(['{"jactonic": "keymap", "version": 1, "rows": []}', 'These are no names of rows.'])]
     #[TestWith(['{"jactonic": "row-names", "version": 2, "rows": []}', 'of another version'])]
-    #[TestWith(['{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36}, 7]}', 'Row 2 of the file takes a pitch'])]
-    #[TestWith(['{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36, "colour": "red"}]}', 'Row 1 of the file takes a pitch'])]
-    #[TestWith(['{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36}, {"pitch": "C2"}]}', 'C2 stands in the file twice'])]
+    #[TestWith([
+        '{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36}, 7]}', 'Row 2 of the file takes a pitch',
+    ])]
+    #[TestWith([
+        '{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36, "colour": "red"}]}',
+        'Row 1 of the file takes a pitch',
+    ])]
+    #[TestWith([
+        '{"jactonic": "row-names", "version": 1, "rows": [{"pitch": 36}, {"pitch": "C2"}]}',
+        'C2 stands in the file twice',
+    ])]
     #[TestWith(['{"jactonic": "row-names", "version": 1, "rows": [{"pitch": "H2"}]}', 'is no pitch'])]
     public function test_a_file_that_is_none_is_refused_with_what_would_work(string $file, string $said): void
     {

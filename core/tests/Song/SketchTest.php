@@ -22,7 +22,9 @@ final class SketchTest extends TestCase
     {
         yield 'empty' => [Sketch::Empty, 'Keys plucked 0'];
         yield 'keys, bass and drums' => [Sketch::KeysBassDrums, 'Keys plucked 0, Bass bass 1, Drums drums 9'];
-        yield 'four parts' => [Sketch::FourParts, 'Melody plucked 0, Chords sustained 1, Counterpart plucked 2, Bass bass 3'];
+        yield 'four parts' => [
+            Sketch::FourParts, 'Melody plucked 0, Chords sustained 1, Counterpart plucked 2, Bass bass 3',
+        ];
         yield 'drums' => [Sketch::Drums, 'Drums drums 9'];
     }
 
@@ -31,7 +33,16 @@ final class SketchTest extends TestCase
     {
         $song = $sketch->song(120, Meter::of(4, 4), null);
 
-        self::assertSame($expected, implode(', ', array_map(static fn (Track $track): string => "{$track->name} {$track->voice->value} {$track->channel}", $song->tracks)));
+        self::assertSame(
+            $expected,
+            implode(
+                ', ',
+                array_map(
+                    static fn (Track $track): string => "{$track->name} {$track->voice->value} {$track->channel}",
+                    $song->tracks,
+                ),
+            ),
+        );
         self::assertSame(implode(', ', array_column($song->tracks, 'name')), $sketch->about());
         self::assertNotSame('', $sketch->title());
     }

@@ -15,22 +15,35 @@ use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** What of a track is heard and exported. The clip holds C4 at 0 and E4 at 480, each 480 long, with a controller at 240. */
+/**
+ * What of a track is heard and exported. The clip holds C4 at 0 and E4 at 480, each 480 long, with a controller at 240.
+ */
 final class SoundingTest extends TestCase
 {
     private const BAR = 1920;
 
-    /** @return iterable<string, array{array<string, mixed>, list<list<int>>}> what the clip is like, and start, length and pitch of what sounds */
+    /**
+     * @return iterable<string, array{array<string, mixed>, list<list<int>>}> what the clip is like, and start, length
+     *     and pitch of what sounds
+     */
     public static function clips(): iterable
     {
         yield 'a clip at the start' => [[], [[0, 480, 60], [480, 480, 64]]];
-        yield 'a clip in the second bar' => [['start' => self::BAR], [[self::BAR, 480, 60], [self::BAR + 480, 480, 64]]];
+        yield 'a clip in the second bar' => [
+            ['start' => self::BAR], [[self::BAR, 480, 60], [self::BAR + 480, 480, 64]],
+        ];
         yield 'a window that begins inside' => [['offset' => 480, 'start' => self::BAR], [[self::BAR, 480, 64]]];
         yield 'a window that ends inside a note' => [['length' => 600], [[0, 480, 60], [480, 120, 64]]];
-        yield 'a loop of a half bar' => [['length' => self::BAR, 'loop' => 960], [[0, 480, 60], [480, 480, 64], [960, 480, 60], [1440, 480, 64]]];
-        yield 'a loop whose last round is cut' => [['length' => 1500, 'loop' => 960], [[0, 480, 60], [480, 480, 64], [960, 480, 60], [1440, 60, 64]]];
+        yield 'a loop of a half bar' => [
+            ['length' => self::BAR, 'loop' => 960], [[0, 480, 60], [480, 480, 64], [960, 480, 60], [1440, 480, 64]],
+        ];
+        yield 'a loop whose last round is cut' => [
+            ['length' => 1500, 'loop' => 960], [[0, 480, 60], [480, 480, 64], [960, 480, 60], [1440, 60, 64]],
+        ];
         yield 'a loop shorter than a note' => [['length' => 480, 'loop' => 240], [[0, 240, 60], [240, 240, 60]]];
-        yield 'a loop that begins inside' => [['length' => 960, 'loop' => 480, 'offset' => 480], [[0, 480, 64], [480, 480, 64]]];
+        yield 'a loop that begins inside' => [
+            ['length' => 960, 'loop' => 480, 'offset' => 480], [[0, 480, 64], [480, 480, 64]],
+        ];
         yield 'a muted clip' => [['muted' => true], []];
     }
 
@@ -59,7 +72,9 @@ final class SoundingTest extends TestCase
         $song = self::song([], ['transposition' => 7]);
         self::assertSame([67, 71], Sounding::of($song, $song->tracks[1])->notes->pitch);
 
-        $high = self::song([], ['transposition' => 48])->withClip(new Clip(1, 1, 0, self::BAR), Content::ofNotes(Notes::fromRows([['pitch' => 70], ['pitch' => 100]])));
+        $high = self::song([], ['transposition' => 48])->withClip(
+            new Clip(1, 1, 0, self::BAR), Content::ofNotes(Notes::fromRows([['pitch' => 70], ['pitch' => 100]])),
+        );
         self::assertSame([118, 127], Sounding::of($high, $high->tracks[1])->notes->pitch);
     }
 
@@ -73,9 +88,15 @@ final class SoundingTest extends TestCase
 
     public function test_several_clips_of_a_track_sound_in_order_of_time(): void
     {
-        $song = self::song(['start' => self::BAR])->withClip(new Clip(2, 1, 0, self::BAR), Content::ofNotes(Notes::fromRows([['start' => 960, 'length' => 240, 'pitch' => 50]])));
+        $song = self::song(['start' => self::BAR])->withClip(
+            new Clip(2, 1, 0, self::BAR),
+            Content::ofNotes(Notes::fromRows([['start' => 960, 'length' => 240, 'pitch' => 50]])),
+        );
 
-        self::assertSame([[960, 240, 50], [self::BAR, 480, 60], [self::BAR + 480, 480, 64]], self::heard(Sounding::of($song, $song->tracks[1])));
+        self::assertSame(
+            [[960, 240, 50], [self::BAR, 480, 60], [self::BAR + 480, 480, 64]],
+            self::heard(Sounding::of($song, $song->tracks[1])),
+        );
     }
 
     /**
@@ -84,10 +105,15 @@ final class SoundingTest extends TestCase
      */
     private static function song(array $clip, array $track = []): Song
     {
-        $notes = Notes::fromRows([['start' => 0, 'length' => 480, 'pitch' => 60], ['start' => 480, 'length' => 480, 'pitch' => 64]]);
+        $notes = Notes::fromRows([
+            ['start' => 0, 'length' => 480, 'pitch' => 60], ['start' => 480, 'length' => 480, 'pitch' => 64],
+        ]);
         $points = Points::fromRows([['start' => 240, 'number' => 11, 'value' => 90]]);
 
-        return Song::of(Conductor::of(480), [(new Track(1, 0, 'Keys'))->with($track)], [(new Clip(1, 1, 0, self::BAR))->with($clip)], [1 => new Content($notes, $points)], 4);
+        return Song::of(
+            Conductor::of(480), [(new Track(1, 0, 'Keys'))->with($track)],
+            [(new Clip(1, 1, 0, self::BAR))->with($clip)], [1 => new Content($notes, $points)], 4,
+        );
     }
 
     /** @return list<list<int>> */

@@ -46,9 +46,18 @@ abstract class MusicTestCase extends TestCase
         ?Pointer $pointer = null, ?Rows $rows = null, ?NudgeAmounts $nudge = null,
     ): Context {
         return new Context(
-            new Timeline(MeterMap::of($ppq, array_map(static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))), $meters)),
+            new Timeline(
+                MeterMap::of(
+                    $ppq,
+                    array_map(
+                        static fn (string $meter): Meter => Meter::of(...array_map(intval(...), explode('/', $meter))),
+                        $meters,
+                    ),
+                ),
                 TempoMap::of($ppq, array_map(static fn (int $bpm): int => intdiv(60_000_000, $bpm), $tempos)),
-                Grid::parse($grid, $swing), nudge: $nudge),
+                Grid::parse($grid, $swing),
+                nudge: $nudge,
+            ),
             $key === null ? null : Scale::parse($key),
             $caret ?? new Caret,
             $range === null ? null : TickRange::of(...$range),
@@ -59,8 +68,9 @@ abstract class MusicTestCase extends TestCase
     }
 
     /** @param  list<int>|null  $selected  ids; all where left out */
-    protected static function change(string $line, Notes $notes, ?Context $context = null, ?array $selected = null): Change
-    {
+    protected static function change(
+        string $line, Notes $notes, ?Context $context = null, ?array $selected = null,
+    ): Change {
         $selection = $selected === null ? Selection::all($notes) : Selection::of($selected);
 
         return Catalog::standard()->read($line)->apply($notes, $selection, $context ?? self::context());
@@ -88,6 +98,9 @@ abstract class MusicTestCase extends TestCase
     /** @return list<int> */
     protected static function ends(Notes $notes): array
     {
-        return array_map(static fn (int $start, int $length): int => $start + $length, self::values('start', $notes), self::values('length', $notes));
+        return array_map(
+            static fn (int $start, int $length): int => $start + $length, self::values('start', $notes),
+            self::values('length', $notes),
+        );
     }
 }

@@ -65,9 +65,14 @@ final class RandomClips
             $tick += (int) ($ppq * $pick([0.25, 0.25, 0.5, 1, 1 / 3, 0.1]));
         }
         $notes = Notes::fromRows($rows);
-        $chosen = $number % 3 === 0 ? $notes->id : array_filter($notes->id, static fn (): bool => $random->getInt(0, 1) === 1);
+        $chosen = $number % 3 === 0
+            ? $notes->id
+            : array_filter($notes->id, static fn (): bool => $random->getInt(0, 1) === 1);
 
-        return [$notes, Selection::of($chosen === [] ? [$notes->id[0]] : $chosen), self::surroundings($ppq, $pick(self::GRIDS), $pick([0, 0, 50, 100, 150]))];
+        return [
+            $notes, Selection::of($chosen === [] ? [$notes->id[0]] : $chosen),
+            self::surroundings($ppq, $pick(self::GRIDS), $pick([0, 0, 50, 100, 150])),
+        ];
     }
 
     /**
@@ -86,12 +91,17 @@ final class RandomClips
         for ($k = 0, $count = $random->getInt(8, 40); $k < $count; $k++) {
             $line = $k * $step;
             $rows[] = [
-                'start' => max(0, $line + $random->getInt(-$feel, $feel)), 'length' => $random->getInt(intdiv($step, 3), $step + $feel),
-                'pitch' => 38 + [0, 0, 7, 5, 3, 0, 10][$k % 7], 'velocity' => ($k % 4 === 0 ? 100 : 72) + $random->getInt(-12, 12),
+                'start' => max(0, $line + $random->getInt(-$feel, $feel)),
+                'length' => $random->getInt(intdiv($step, 3), $step + $feel),
+                'pitch' => 38 + [0, 0, 7, 5, 3, 0, 10][$k % 7],
+                'velocity' => ($k % 4 === 0 ? 100 : 72) + $random->getInt(-12, 12),
             ];
             if ($k % 8 === 0) {
                 foreach ([62, 65, 69, 72] as $voice => $pitch) {
-                    $rows[] = ['start' => max(0, $line + $voice * intdiv($feel, 2)), 'length' => 7 * $step, 'pitch' => $pitch, 'velocity' => 64 + 5 * $voice, 'channel' => 1];
+                    $rows[] = [
+                        'start' => max(0, $line + $voice * intdiv($feel, 2)), 'length' => 7 * $step, 'pitch' => $pitch,
+                        'velocity' => 64 + 5 * $voice, 'channel' => 1,
+                    ];
                 }
             }
             if ($random->getInt(0, 11) === 0) {
@@ -112,21 +122,39 @@ final class RandomClips
         foreach ($notes->rows() as $i => $row) {
             $late = max(-$row['start'], $random->getInt(-20, 20));
             $rows[] = [
-                'playedStart' => $random->getInt(0, 2) === 0 ? 0 : $late, 'playedEnd' => max($late + 1 - $row['length'], $random->getInt(-15, 15)),
-                'group' => intdiv($i, 4) % 2 === 0 ? intdiv($i, 8) + 1 : 0, 'channel' => $i % 3 === 0 ? 9 : 0, 'clip' => $i % 5 < 3 ? 1 : 2,
+                'playedStart' => $random->getInt(0, 2) === 0 ? 0 : $late,
+                'playedEnd' => max($late + 1 - $row['length'], $random->getInt(-15, 15)),
+                'group' => intdiv($i, 4) % 2 === 0 ? intdiv($i, 8) + 1 : 0, 'channel' => $i % 3 === 0 ? 9 : 0,
+                'clip' => $i % 5 < 3 ? 1 : 2,
             ] + $row;
         }
         $ppq = self::RESOLUTIONS[$number % 5];
 
-        return [Notes::fromRows($rows), $selection, self::surroundings($ppq, $number % 2 === 0 ? '1/16' : '1/8t', 50 * ($number % 2), OpenClips::of([1 => 1, 2 => 2], 1))];
+        return [
+            Notes::fromRows($rows), $selection,
+            self::surroundings(
+                $ppq, $number % 2 === 0 ? '1/16' : '1/8t', 50 * ($number % 2), OpenClips::of([1 => 1, 2 => 2], 1),
+            ),
+        ];
     }
 
     private static function surroundings(int $ppq, string $grid, int $swing, ?OpenClips $clips = null): Context
     {
         return new Context(
-            new Timeline(MeterMap::of($ppq, [0 => Meter::of(4, 4), 4 * $ppq => Meter::of(7, 8), 4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4)]),
+            new Timeline(
+                MeterMap::of($ppq, [
+                    0 => Meter::of(4, 4),
+                    4 * $ppq => Meter::of(7, 8),
+                    4 * $ppq + intdiv(7 * $ppq, 2) => Meter::of(3, 4),
+                ]),
                 TempoMap::of($ppq, [0 => 500_000, 2 * $ppq => 652_174, 5 * $ppq => 400_000]),
-                Grid::parse($grid, $swing)), Scale::parse('D dorian'), new Caret($ppq, 62), TickRange::of($ppq, 5 * $ppq), playhead: 2 * $ppq, clips: $clips,
+                Grid::parse($grid, $swing),
+            ),
+            Scale::parse('D dorian'),
+            new Caret($ppq, 62),
+            TickRange::of($ppq, 5 * $ppq),
+            playhead: 2 * $ppq,
+            clips: $clips,
         );
     }
 }

@@ -40,7 +40,10 @@ final class AmountTest extends MusicTestCase
     {
         $context = self::context(tempos: [0 => 120, 480 => 60]);
 
-        self::assertSame(720, Amount::parse('1s')->shift(0, $context->time), 'a quarter at 120 takes half a second, half a quarter at 60 the other half');
+        self::assertSame(
+            720, Amount::parse('1s')->shift(0, $context->time),
+            'a quarter at 120 takes half a second, half a quarter at 60 the other half',
+        );
     }
 
     #[TestWith([''])]

@@ -21,9 +21,13 @@ final class GridLawsTest extends TestCase
                 $lines->around($tick);
                 self::assertTrue($lines->before <= $tick && $tick < $lines->after, $name);
                 $bars = max(1, $context->time->grid->bars);
-                $nextGroup = $context->time->meters->barAt($tick) - $context->time->meters->barAt($tick) % $bars + $bars;
+                $nextGroup = $context->time->meters->barAt($tick) - $context->time->meters
+                    ->barAt($tick) % $bars + $bars;
                 self::assertLessThanOrEqual($context->time->meters->barStart($nextGroup), $lines->after, $name);
-                self::assertSame([$lines->before, $lines->after], [$lines->nearest($lines->before), $lines->next($lines->before)], $name);
+                self::assertSame(
+                    [$lines->before, $lines->after], [$lines->nearest($lines->before), $lines->next($lines->before)],
+                    $name,
+                );
             }
         }
     }
@@ -34,7 +38,10 @@ final class GridLawsTest extends TestCase
             $lines = $context->time->gridLines();
             for ($bar = 0; $bar < 12; $bar++) {
                 $start = $context->time->meters->barStart($bar);
-                self::assertSame($bar % max(1, $context->time->grid->bars) === 0, $lines->nearest($start) === $start, "{$name}, bar {$bar}");
+                self::assertSame(
+                    $bar % max(1, $context->time->grid->bars) === 0, $lines->nearest($start) === $start,
+                    "{$name}, bar {$bar}",
+                );
             }
         }
     }
@@ -45,7 +52,8 @@ final class GridLawsTest extends TestCase
             $change = Catalog::standard()->read('quantize')->apply($notes, $selection, $context);
             $lines = $context->time->gridLines();
             foreach ($change->notes->after['start'] ?? [] as $id => $start) {
-                $played = $change->notes->before['start'][$id] + $notes->playedStart[(int) array_search($id, $notes->id, true)];
+                $played = $change->notes->before['start'][$id] + $notes
+                    ->playedStart[(int) array_search($id, $notes->id, true)];
                 $lines->around($played);
                 self::assertContains($start, [$lines->before, $lines->after], $name);
                 self::assertLessThanOrEqual($lines->after - $lines->before, 2 * abs($start - $played), $name);
@@ -58,7 +66,9 @@ final class GridLawsTest extends TestCase
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, , $context]) {
             foreach ($notes->start as $tick) {
                 self::assertSame($tick, $context->time->meters->tickOf($context->time->meters->position($tick)), $name);
-                self::assertEqualsWithDelta($tick, $context->time->tempo->tickAt($context->time->tempo->secondsAt($tick)), 1e-6, $name);
+                self::assertEqualsWithDelta(
+                    $tick, $context->time->tempo->tickAt($context->time->tempo->secondsAt($tick)), 1e-6, $name,
+                );
             }
         }
     }

@@ -27,11 +27,15 @@ final class GridLinesTest extends MusicTestCase
             'swing 150 is dotted' => ['1/8', 150, [], 480, [0, 360, 480, 840, 960]],
             'swing 50 of sixteenths' => ['1/16', 50, [], 480, [0, 140, 240, 380, 480]],
             'a swung line that would pass the bar line is left out' => ['1/2', 150, [0 => '3/4'], 480, [0, 1440, 2880]],
-            'quarters over a bar of 7/8' => ['1/4', 0, $odd, 480, [0, 480, 960, 1440, 1920, 2400, 2880, 3360, 3600, 4080, 4560, 5040]],
+            'quarters over a bar of 7/8' => [
+                '1/4', 0, $odd, 480, [0, 480, 960, 1440, 1920, 2400, 2880, 3360, 3600, 4080, 4560, 5040],
+            ],
             'bars' => ['bar', 0, $odd, 480, [0, 1920, 3600, 5040]],
             'two bars count from the first' => ['2bar', 0, $odd, 480, [0, 3600, 6480]],
             'triplet sixteenths at 96 ticks' => ['1/16t', 0, [], 96, [0, 16, 32, 48]],
-            'thirty-second triplets at 100 ticks do not drift' => ['1/32t', 0, [], 100, [0, 8, 17, 25, 33, 42, 50, 58, 67, 75, 83, 92, 100]],
+            'thirty-second triplets at 100 ticks do not drift' => [
+                '1/32t', 0, [], 100, [0, 8, 17, 25, 33, 42, 50, 58, 67, 75, 83, 92, 100],
+            ],
             'a step finer than a tick gives every tick once' => ['1/128', 0, [], 24, [0, 1, 2, 3, 4, 5]],
         ];
     }
@@ -41,8 +45,9 @@ final class GridLinesTest extends MusicTestCase
      * @param  list<int>  $expected
      */
     #[DataProvider('grids')]
-    public function test_it_puts_the_lines_where_the_bars_and_the_swing_want_them(string $grid, int $swing, array $meters, int $ppq, array $expected): void
-    {
+    public function test_it_puts_the_lines_where_the_bars_and_the_swing_want_them(
+        string $grid, int $swing, array $meters, int $ppq, array $expected,
+    ): void {
         $lines = self::context($grid, $swing, meters: $meters, ppq: $ppq)->time->gridLines();
         $found = [];
         for ($tick = 0; count($found) < count($expected); $tick = $lines->next($tick)) {
@@ -67,7 +72,9 @@ final class GridLinesTest extends MusicTestCase
     #[TestWith(['3/2', [0, 960, 1920]])]
     public function test_the_table_for_drawing_has_a_beat_for_each_of_the_meter(string $meter, array $beats): void
     {
-        self::assertSame([$beats], array_column(self::context(meters: [0 => $meter])->time->gridLines()->table(), 'beats'));
+        self::assertSame(
+            [$beats], array_column(self::context(meters: [0 => $meter])->time->gridLines()->table(), 'beats'),
+        );
     }
 
     public function test_the_table_for_drawing_gives_the_same_lines_as_the_search(): void

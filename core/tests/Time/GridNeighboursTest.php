@@ -22,16 +22,21 @@ final class GridNeighboursTest extends TestCase
     #[TestWith(['1/100', '1/128', '1/50'])]
     public function test_a_grid_has_a_finer_and_a_coarser_one(string $grid, string $finer, string $coarser): void
     {
-        self::assertSame([$finer, $coarser], [(string) Grid::parse($grid)->finer(), (string) Grid::parse($grid)->coarser()]);
+        self::assertSame(
+            [$finer, $coarser], [(string) Grid::parse($grid)->finer(), (string) Grid::parse($grid)->coarser()],
+        );
     }
 
     #[TestWith(['1/8', '1/8t', '1/8d'])]
     #[TestWith(['1/8t', '1/8', '1/8d'])]
     #[TestWith(['1/8d', '1/8t', '1/8'])]
     #[TestWith(['bar', 'bar', 'bar'])]
-    public function test_a_grid_turns_to_triplets_or_dotted_values_and_back(string $grid, string $triplet, string $dotted): void
-    {
-        self::assertSame([$triplet, $dotted], [(string) Grid::parse($grid)->triplet(), (string) Grid::parse($grid)->dotted()]);
+    public function test_a_grid_turns_to_triplets_or_dotted_values_and_back(
+        string $grid, string $triplet, string $dotted,
+    ): void {
+        self::assertSame(
+            [$triplet, $dotted], [(string) Grid::parse($grid)->triplet(), (string) Grid::parse($grid)->dotted()],
+        );
     }
 
     public function test_the_swing_stays(): void

@@ -36,7 +36,8 @@ final class Numbers
 
         return $head.match (true) {
             $min === $max => self::SAME.pack('l', $first),
-            $max - $min === $count - 1 && $first === $min && array_values($values) === range($min, $max) => self::RUN.pack('l', $first),
+            $max - $min === $count - 1 && $first === $min
+                && array_values($values) === range($min, $max) => self::RUN.pack('l', $first),
             $min >= 0 && $max < 256 => self::BYTES.self::bytes('C*', $values),
             default => self::LONGS.self::bytes('l*', $values),
         };

@@ -9,7 +9,8 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\TableChange;
 
 /**
- * A change of a table as bytes and back, for the history: only rows and columns that changed, each column with its name.
+ * A change of a table as bytes and back, for the history: only rows and columns that changed, each column with its
+ * name.
  *
  * The first version had no mark, numbers in place of the names, and the selection between the rows and the columns.
  */
@@ -31,7 +32,9 @@ final class PackedChange
             if (array_keys($before) !== $ids) {
                 $before = array_map(static fn (int $id): int => $before[$id], $ids);
             }
-            $bytes .= chr(strlen($name) | ($ids === $last ? self::SAME_ROWS : 0)).$name.($ids === $last ? '' : Numbers::pack($ids));
+            $bytes .= chr(
+                strlen($name) | ($ids === $last ? self::SAME_ROWS : 0),
+            ).$name.($ids === $last ? '' : Numbers::pack($ids));
             $bytes .= Numbers::pack($before).Numbers::pack($after);
             $last = $ids;
         }

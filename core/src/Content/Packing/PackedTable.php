@@ -22,7 +22,10 @@ final class PackedTable
     private const FIRST_MARK = 'notes1';
 
     /** The columns of the first version, in their order. */
-    public const FIRST_COLUMNS = ['id', 'start', 'length', 'pitch', 'velocity', 'release', 'channel', 'muted', 'group', 'playedStart', 'playedEnd'];
+    public const FIRST_COLUMNS = [
+        'id', 'start', 'length', 'pitch', 'velocity', 'release', 'channel', 'muted', 'group', 'playedStart',
+        'playedEnd',
+    ];
 
     public static function pack(Notes|Points $table): string
     {
@@ -30,8 +33,8 @@ final class PackedTable
     }
 
     /**
-     * The same bytes as `pack()` gives, where those of the table before a change are at hand: columns that did not change
-     * keep theirs.
+     * The same bytes as `pack()` gives, where those of the table before a change are at hand: columns that did not
+     * change keep theirs.
      *
      * @param  string  $bytes  of `$before`, as `pack()` gave them
      */
@@ -41,7 +44,9 @@ final class PackedTable
             return self::pack($table);
         }
         [$kept, $was, $columns] = [self::slices($bytes), $before->columns(), $table->columns()];
-        $changed = array_filter($columns, static fn (array $column, string $name): bool => $column !== $was[$name], ARRAY_FILTER_USE_BOTH);
+        $changed = array_filter(
+            $columns, static fn (array $column, string $name): bool => $column !== $was[$name], ARRAY_FILTER_USE_BOTH,
+        );
         $packed = array_map(Numbers::pack(...), self::telling($table, $changed));
         $all = [];
         foreach (array_keys($columns) as $name) {
@@ -117,7 +122,9 @@ final class PackedTable
     /** Reads notes at a place in the bytes and moves the place behind them. */
     public static function readNotes(string $bytes, int &$at): Notes
     {
-        return substr($bytes, $at, 6) === self::FIRST_MARK ? self::readFirst($bytes, $at) : self::read(Notes::class, $bytes, $at);
+        return substr($bytes, $at, 6) === self::FIRST_MARK
+            ? self::readFirst($bytes, $at)
+            : self::read(Notes::class, $bytes, $at);
     }
 
     /**
@@ -129,7 +136,9 @@ final class PackedTable
     public static function read(string $kind, string $bytes, int &$at): Table
     {
         if (substr($bytes, $at, 6) !== self::MARKS[$kind]) {
-            throw new UnexpectedValueException('These bytes are no packed '.($kind === Notes::class ? 'notes.' : 'points.'));
+            throw new UnexpectedValueException(
+                'These bytes are no packed '.($kind === Notes::class ? 'notes.' : 'points.'),
+            );
         }
         [$nextId, $count] = self::head($bytes, $at);
         $columns = [];
@@ -153,7 +162,8 @@ final class PackedTable
         $count = count($columns['id'] ?? []);
         $complete = $filled = [];
         foreach ($kind::COLUMNS as $name => ['default' => $default]) {
-            $complete[$name] = $columns[$name] ?? ($count === 0 ? [] : $filled[$default] ??= array_fill(0, $count, $default));
+            $complete[$name] = $columns[$name]
+                ?? ($count === 0 ? [] : $filled[$default] ??= array_fill(0, $count, $default));
         }
 
         return $complete;

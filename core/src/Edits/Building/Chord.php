@@ -26,16 +26,31 @@ final readonly class Chord implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('chord', 'Insert a chord', Group::Building, 'Adds a chord at the caret and selects it.', [
-            Parameter::moment('at', 'Where it starts.'),
-            Parameter::pitch('pitch', 'Its root.'),
-            Parameter::chordShape('shape', 'maj', 'Which chord.'),
-            Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
-            Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
-            Parameter::onOff('group', true, 'Whether its notes are one group.'),
-        ], subject: Subject::Anywhere, putsIn: true, synonyms: ['triad', 'harmony', 'major', 'minor', 'seventh'], uses: [
-            'chord shape=maj' => 'Major chord', 'chord shape=min' => 'Minor chord', 'chord shape=min7' => 'Minor seventh chord', 'chord shape=maj7' => 'Major seventh chord', 'chord shape=7' => 'Seventh chord',
-        ], isHeard: true);
+        return new Declaration(
+            'chord',
+            'Insert a chord',
+            Group::Building,
+            'Adds a chord at the caret and selects it.',
+            [
+                Parameter::moment('at', 'Where it starts.'),
+                Parameter::pitch('pitch', 'Its root.'),
+                Parameter::chordShape('shape', 'maj', 'Which chord.'),
+                Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
+                Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
+                Parameter::onOff('group', true, 'Whether its notes are one group.'),
+            ],
+            subject: Subject::Anywhere,
+            putsIn: true,
+            synonyms: ['triad', 'harmony', 'major', 'minor', 'seventh'],
+            uses: [
+                'chord shape=maj' => 'Major chord',
+                'chord shape=min' => 'Minor chord',
+                'chord shape=min7' => 'Minor seventh chord',
+                'chord shape=maj7' => 'Major seventh chord',
+                'chord shape=7' => 'Seventh chord',
+            ],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -44,7 +59,10 @@ final readonly class Chord implements Edit
         $shape = $parameters->list('shape');
         [$length, $velocity] = $context->newNote($parameters, $start);
         if ($root + max($shape) > 127) {
-            throw new EditRefused('The chord would pass G9 (127), the highest pitch; take a root of '.PitchName::of(127 - max($shape)).' at most.');
+            throw new EditRefused(
+                'The chord would pass G9 (127), the highest pitch; take a root of '.PitchName::of(127 - max($shape))
+                    .' at most.',
+            );
         }
         $draft = new Draft($notes);
         $group = $parameters->isOn('group') ? $draft->newGroup() : 0;
@@ -59,7 +77,10 @@ final readonly class Chord implements Edit
         $change = $draft->change(Selection::of($added));
 
         return $change->saying(
-            Said::of('Chord of '.Noun::Note->counted(count($shape)).' on '.PitchName::of($root), "added at {$context->time->position($start)}")
+            Said::of(
+                'Chord of '.Noun::Note->counted(count($shape)).' on '.PitchName::of($root),
+                "added at {$context->time->position($start)}",
+            )
                 ->with(Doubles::saidOf($notes, $change->notes->added, $context)),
         );
     }

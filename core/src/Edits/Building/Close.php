@@ -26,9 +26,15 @@ final readonly class Close implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('close', 'Close the gap', Group::Building, 'Takes the range out of the clip with what is in it; everything behind moves up.', [
-            Parameter::range('range', 'What is taken out.'),
-        ], subject: Subject::Anywhere, synonyms: ['delete time', 'remove bars', 'cut time', 'pull up', 'remove silence']);
+        return new Declaration(
+            'close',
+            'Close the gap',
+            Group::Building,
+            'Takes the range out of the clip with what is in it; everything behind moves up.',
+            [Parameter::range('range', 'What is taken out.')],
+            subject: Subject::Anywhere,
+            synonyms: ['delete time', 'remove bars', 'cut time', 'pull up', 'remove silence'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

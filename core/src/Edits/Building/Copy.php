@@ -20,15 +20,25 @@ final readonly class Copy implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('copy', 'Copy', Group::Building, 'Takes notes to the clipboard, to be pasted in any clip, song or window.', [
-            Taking::parameter(),
-        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take'], uses: ['copy range=on' => 'Copy the range with its silence'], onPoints: true);
+        return new Declaration(
+            'copy',
+            'Copy',
+            Group::Building,
+            'Takes notes to the clipboard, to be pasted in any clip, song or window.',
+            [Taking::parameter()],
+            subject: Subject::SelectionOrRange,
+            synonyms: ['clipboard', 'take'],
+            uses: ['copy range=on' => 'Copy the range with its silence'],
+            onPoints: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $taking = Taking::of($notes, $selection, $context, $parameters);
 
-        return Change::nothing($selection, Said::of($taking->counted(), "copied{$taking->where}"))->taking($taking->phrase);
+        return Change::nothing(
+            $selection, Said::of($taking->counted(), "copied{$taking->where}"),
+        )->taking($taking->phrase);
     }
 }

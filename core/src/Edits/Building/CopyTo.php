@@ -25,7 +25,10 @@ use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 
-/** Doubles notes on another track at the same place, or hands them over to it; its clips there are opened, and the copies selected. */
+/**
+ * Doubles notes on another track at the same place, or hands them over to it; its clips there are opened, and the
+ * copies selected.
+ */
 final readonly class CopyTo implements SongEdit
 {
     private const NEXT = 'next';
@@ -36,14 +39,34 @@ final readonly class CopyTo implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('copy-to', 'To another track', Group::Building, 'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.', [
-            Parameter::track('track', [self::NEXT, self::PREVIOUS, self::FRONT], 'The next or previous track, the one in front, or one by its name or its number from the top.'),
-            Parameter::pitch('pitch', 'One pitch for all of them, such as that of a drum; notes that then start together become one.', [], 'as they are'),
-            Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
-            Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
-        ], synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'], uses: [
-            'copy-to keep=off' => 'Hand over to the next track', 'copy-to track=previous' => 'Double on the track above', 'copy-to track=front' => 'Double on the track in front', 'copy-to transpose=-12' => 'Double on the next track an octave down',
-        ]);
+        return new Declaration(
+            'copy-to',
+            'To another track',
+            Group::Building,
+            'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.',
+            [
+                Parameter::track(
+                    'track',
+                    [self::NEXT, self::PREVIOUS, self::FRONT],
+                    'The next or previous track, the one in front, or one by its name or its number from the top.',
+                ),
+                Parameter::pitch(
+                    'pitch',
+                    'One pitch for all of them, such as that of a drum; notes that then start together become one.',
+                    [],
+                    'as they are',
+                ),
+                Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
+                Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
+            ],
+            synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'],
+            uses: [
+                'copy-to keep=off' => 'Hand over to the next track',
+                'copy-to track=previous' => 'Double on the track above',
+                'copy-to track=front' => 'Double on the track in front',
+                'copy-to transpose=-12' => 'Double on the next track an octave down',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -53,7 +76,9 @@ final readonly class CopyTo implements SongEdit
             throw new EditRefused('Nothing is selected, so nothing changed. Select notes first.');
         }
         $track = self::track($open, $parameters);
-        $places = array_values(array_filter($selected, static fn (int $i): bool => $open->song->clips[$open->notes->clip[$i]]->track !== $track->id));
+        $places = array_values(array_filter(
+            $selected, static fn (int $i): bool => $open->song->clips[$open->notes->clip[$i]]->track !== $track->id,
+        ));
         if ($places === []) {
             throw new EditRefused("The notes lie on {$track->name} already; name another track.");
         }
@@ -68,7 +93,8 @@ final readonly class CopyTo implements SongEdit
         foreach ($places as $i) {
             if (array_key_exists($i, $louder) && ! isset($taken["{$open->notes->start[$i]} {$pitches[$i]}"])) {
                 $copies[] = $draft->copy($at[$open->notes->id[$i]], [
-                    'clip' => $clips[$i], 'channel' => $track->channel, 'pitch' => $pitches[$i], 'velocity' => $louder[$i] ?? $open->notes->velocity[$i],
+                    'clip' => $clips[$i], 'channel' => $track->channel, 'pitch' => $pitches[$i],
+                    'velocity' => $louder[$i] ?? $open->notes->velocity[$i],
                 ]);
             }
             if (! $parameters->isOn('keep')) {
@@ -81,10 +107,17 @@ final readonly class CopyTo implements SongEdit
         $change = (new NoteCurves($wide->notes, $wide->points))->along($draft->change(Selection::of($copies)));
 
         return SongResult::opening(
-            $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->nextId()), $wide->open, $wide->front,
-            Said::did(count($copies), Noun::Note, ($parameters->isOn('keep') ? 'doubled on ' : 'handed over to ').$track->name)->with(
+            $open, $wide->changeOf($change)->applyTo($wide->song)->counted($change->nextId()), $wide->open,
+            $wide->front,
+            Said::did(
+                count($copies),
+                Noun::Note,
+                ($parameters->isOn('keep') ? 'doubled on ' : 'handed over to ').$track->name,
+            )->with(
                 $parameters->has('pitch') && $copies !== [] ? 'all on '.PitchName::of($pitches[$places[0]]) : '',
-                count($copies) < count($places) ? Noun::Note->counted(count($places) - count($copies)).' would have doubled another' : '',
+                count($copies) < count($places) ? Noun::Note->counted(
+                    count($places) - count($copies),
+                ).' would have doubled another' : '',
             ),
         )->selecting($change->selection);
     }
@@ -100,13 +133,19 @@ final readonly class CopyTo implements SongEdit
             $said === self::PREVIOUS => $front - 1,
             $said === self::FRONT => $front,
             ctype_digit($said) => (int) $said - 1,
-            default => array_search(mb_strtolower($said), array_map(static fn (Track $track): string => mb_strtolower($track->name), $tracks), true),
+            default => array_search(
+                mb_strtolower($said),
+                array_map(static fn (Track $track): string => mb_strtolower($track->name), $tracks), true,
+            ),
         };
 
         return $tracks[$place === false ? -1 : $place] ?? throw new EditRefused(match (true) {
             in_array($said, [self::NEXT, self::PREVIOUS], true) => "There is no {$said} track; track-new makes one.",
-            ctype_digit($said) => "There is no track {$said}; the song has ".(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.'),
-            default => "There is no track “{$said}”; there are ".implode(', ', array_map(static fn (Track $track): string => $track->name, $tracks)).'.',
+            ctype_digit($said) => "There is no track {$said}; the song has "
+                .(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.'),
+            default => "There is no track “{$said}”; there are ".implode(
+                ', ', array_map(static fn (Track $track): string => $track->name, $tracks),
+            ).'.',
         });
     }
 
@@ -123,7 +162,9 @@ final readonly class CopyTo implements SongEdit
         foreach ($places as $i) {
             $pitches[$i] = ($to ?? $notes->pitch[$i]) + $parameters->int('transpose');
             if ($pitches[$i] < 0 || $pitches[$i] > 127) {
-                throw new EditRefused('Nothing copied: a note would leave the 128 pitches there are; transpose it by less.');
+                throw new EditRefused(
+                    'Nothing copied: a note would leave the 128 pitches there are; transpose it by less.',
+                );
             }
         }
 
@@ -142,7 +183,9 @@ final readonly class CopyTo implements SongEdit
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $velocity[$start] = max($velocity[$start] ?? 0, $notes->velocity[$i]);
-            $kept[$start] = isset($kept[$start]) && $notes->length[$kept[$start]] >= $notes->length[$i] ? $kept[$start] : $i;
+            $kept[$start] = isset($kept[$start]) && $notes->length[$kept[$start]] >= $notes->length[$i]
+                ? $kept[$start]
+                : $i;
         }
 
         return array_combine($kept, array_map(static fn (int $i): int => $velocity[$notes->start[$i]], $kept));
@@ -175,8 +218,13 @@ final readonly class CopyTo implements SongEdit
     {
         $song = $open->song;
         if ($song->clipsOf($track->id) === []) {
-            $end = max(array_map(static fn (int $i): int => $open->notes->start[$i] + $open->notes->length[$i], $places));
-            $song = $song->withClip(new Clip($song->newClipId(), $track->id, 0, $song->conductor->meters->nextBarLine($end - 1)), Content::none());
+            $end = max(array_map(
+                static fn (int $i): int => $open->notes->start[$i] + $open->notes->length[$i], $places,
+            ));
+            $song = $song->withClip(
+                new Clip($song->newClipId(), $track->id, 0, $song->conductor->meters->nextBarLine($end - 1)),
+                Content::none(),
+            );
         }
         $clips = $song->clipsOf($track->id);
         $homes = [];

@@ -23,9 +23,18 @@ final readonly class Cut implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('cut', 'Cut', Group::Building, 'Takes notes out of the clip and to the clipboard.', [
-            Taking::parameter(),
-        ], subject: Subject::SelectionOrRange, synonyms: ['clipboard', 'take out'], uses: ['cut range=on' => 'Cut the range with its silence'], onPoints: true, inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'cut',
+            'Cut',
+            Group::Building,
+            'Takes notes out of the clip and to the clipboard.',
+            [Taking::parameter()],
+            subject: Subject::SelectionOrRange,
+            synonyms: ['clipboard', 'take out'],
+            uses: ['cut range=on' => 'Cut the range with its silence'],
+            onPoints: true,
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -60,6 +69,8 @@ final readonly class Cut implements Edit
         $taking->inRange?->cut($points);
         $ofPoints = $points->change();
 
-        return $change->cutting()->withPoints($ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)))->taking($taking->phrase);
+        return $change->cutting()->withPoints(
+            $ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)),
+        )->taking($taking->phrase);
     }
 }

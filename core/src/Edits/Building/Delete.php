@@ -19,7 +19,10 @@ final readonly class Delete implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('delete', 'Delete', Group::Building, 'Takes notes out.', synonyms: ['remove', 'erase'], onClips: true, onPoints: true);
+        return new Declaration(
+            'delete', 'Delete', Group::Building, 'Takes notes out.', synonyms: ['remove', 'erase'], onClips: true,
+            onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said

@@ -14,14 +14,20 @@ use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
 
-/** Copies notes onto the same place and selects the copies, to be moved next. Groups of them are groups of their own. */
+/**
+ * Copies notes onto the same place and selects the copies, to be moved next. Groups of them are groups of their own.
+ */
 final readonly class Duplicate implements SpanEdit
 {
     use ArrangesSpans;
 
     public function declaration(): Declaration
     {
-        return new Declaration('duplicate', 'Duplicate', Group::Building, 'Copies notes onto the same place and selects the copies, to be moved next.', synonyms: ['clone', 'copy in place'], onClips: true);
+        return new Declaration(
+            'duplicate', 'Duplicate', Group::Building,
+            'Copies notes onto the same place and selects the copies, to be moved next.',
+            synonyms: ['clone', 'copy in place'], onClips: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said

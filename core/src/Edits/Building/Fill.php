@@ -21,7 +21,8 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
 /**
- * Fills the range with notes of one pitch, one on each line of a grid, in the place of those of that pitch that start in it.
+ * Fills the range with notes of one pitch, one on each line of a grid, in the place of those of that pitch that start
+ * in it.
  *
  * The pattern of velocities counts the lines of each bar, as `accent` does, so that filling a second range beside the
  * first goes on with it. A 0 in it leaves its line empty.
@@ -30,17 +31,34 @@ final readonly class Fill implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('fill', 'Fill the row', Group::Building, 'Puts a note of one pitch on each line of a grid in the range, in the place of those of that pitch there.', [
-            Parameter::pitch('pitch', 'Which row.', ['caret', 'pointer']),
-            Parameter::grid('every', 'On which lines.'),
-            Parameter::accents('velocity', 'Velocities from the first line of the bar on, a pattern that repeats; 0 leaves a line empty.', absent: 'as set for new notes'),
-            Parameter::amount('length', null, 'How long they last.', absent: 'up to the next line'),
-            Parameter::range('range', 'From where to where.'),
-            Parameter::onOff('clear', true, 'Whether the notes of the row that start there are taken out first.'),
-        ], subject: Subject::Anywhere, putsIn: true, synonyms: ['hi-hat', 'pattern', 'step sequence', 'drum row', 'paint', 'programming'], uses: [
-            'fill every=1/8' => 'Fill with eighths', 'fill every=1/16' => 'Fill with sixteenths', 'fill every=1/4' => 'Fill with quarters',
-            'fill every=1/8 velocity=0,100' => 'Fill the off-beats',
-        ], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'fill',
+            'Fill the row',
+            Group::Building,
+            'Puts a note of one pitch on each line of a grid in the range, in the place of those of that pitch there.',
+            [
+                Parameter::pitch('pitch', 'Which row.', ['caret', 'pointer']),
+                Parameter::grid('every', 'On which lines.'),
+                Parameter::accents(
+                    'velocity',
+                    'Velocities from the first line of the bar on, a pattern that repeats; 0 leaves a line empty.',
+                    absent: 'as set for new notes',
+                ),
+                Parameter::amount('length', null, 'How long they last.', absent: 'up to the next line'),
+                Parameter::range('range', 'From where to where.'),
+                Parameter::onOff('clear', true, 'Whether the notes of the row that start there are taken out first.'),
+            ],
+            subject: Subject::Anywhere,
+            putsIn: true,
+            synonyms: ['hi-hat', 'pattern', 'step sequence', 'drum row', 'paint', 'programming'],
+            uses: [
+                'fill every=1/8' => 'Fill with eighths',
+                'fill every=1/16' => 'Fill with sixteenths',
+                'fill every=1/4' => 'Fill with quarters',
+                'fill every=1/8 velocity=0,100' => 'Fill the off-beats',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -48,19 +66,30 @@ final readonly class Fill implements Edit
         $range = $context->range($parameters, 'fill');
         $pitch = $context->pitch($parameters, 'pitch');
         $every = $context->time->gridLines($context->grid($parameters, 'every'));
-        $pattern = $parameters->has('velocity') ? $parameters->list('velocity') : [$context->newNote($parameters, $range->from)[1]];
+        $pattern = $parameters->has('velocity')
+            ? $parameters->list('velocity')
+            : [$context->newNote($parameters, $range->from)[1]];
         $draft = new Draft($notes);
-        $gone = $parameters->isOn('clear') ? $this->clear($notes, $draft, $pitch, $range->from, $range->to, $context) : 0;
+        $gone = $parameters->isOn('clear')
+            ? $this->clear($notes, $draft, $pitch, $range->from, $range->to, $context)
+            : 0;
         $added = [];
-        // Far too many need not be made one by one; the lines of a bar may be a little fewer than its length would have.
+        // Far too many need not be made one by one; the lines of a bar may be a little fewer than its length would
+        // have.
         if ($every->estimate($range->from, $range->to) > 2 * Draft::MOST_NOTES) {
             throw Draft::tooMany();
         }
         $tick = $range->from;
-        for ($every->around($tick), $tick = $every->before < $tick ? $every->after : $tick; $tick < $range->to; $tick = $every->next($tick)) {
+        for (
+            $every->around($tick), $tick = $every->before < $tick ? $every->after : $tick;
+            $tick < $range->to;
+            $tick = $every->next($tick)
+        ) {
             $velocity = $pattern[$every->nearestIndex($tick) % count($pattern)];
             if ($velocity > 0) {
-                $length = $parameters->has('length') ? $parameters->amount('length')->ticksAt($tick, $context->time) : $every->next($tick) - $tick;
+                $length = $parameters->has('length')
+                    ? $parameters->amount('length')->ticksAt($tick, $context->time)
+                    : $every->next($tick) - $tick;
                 $added[] = $draft->add([
                     'start' => $tick, 'length' => max(1, $length), 'pitch' => $pitch, 'velocity' => $velocity,
                     'channel' => $context->clips->channel, 'clip' => $context->clips->front,
@@ -80,7 +109,12 @@ final readonly class Fill implements Edit
         $track = $context->clips->trackOf($context->clips->front);
         $gone = 0;
         foreach ($notes->start as $i => $start) {
-            if ($start >= $from && $start < $to && $notes->pitch[$i] === $pitch && $context->clips->trackOf($notes->clip[$i]) === $track) {
+            if (
+                $start >= $from &&
+                $start < $to &&
+                $notes->pitch[$i] === $pitch &&
+                $context->clips->trackOf($notes->clip[$i]) === $track
+            ) {
                 $draft->remove($i);
                 $gone++;
             }

@@ -27,14 +27,52 @@ final readonly class FillChords implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('chords-fill', 'Notes from chord names', Group::Building, 'Puts the chords that are named above into notes, each as long as it holds: in the range, or all of them.', [
-            Parameter::choice('voicing', Voicing::WAYS, 'close', 'Close within an octave; open with the second note from above an octave lower; wide with the third from above; root with the root at the foot of each.'),
-            Parameter::pitchOr('low', 'C3', 'The lowest note.'),
-            Parameter::pitchOr('high', 'C5', 'The highest note.'),
-            Parameter::choice('lead', ['smooth', 'plain'], 'smooth', 'Smooth moves each voice as little as can be; plain begins anew with each chord.'),
-            Parameter::onOff('bass', false, 'Whether the bass is put in below them, in the octave under the lowest note.'),
-            Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud they are.', absent: 'as set for new notes'),
-        ], subject: Subject::Anywhere, synonyms: ['comp', 'chords to notes', 'voice leading', 'accompaniment', 'realise chords'], uses: ['chords-fill bass=on' => 'Chord names as notes, with the bass', 'chords-fill voicing=open' => 'Chord names as notes, open'], putsIn: true, isHeard: true, inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'chords-fill',
+            'Notes from chord names',
+            Group::Building,
+            'Puts the chords that are named above into notes, each as long as it holds: in the range, or all of them.',
+            [
+                Parameter::choice(
+                    'voicing',
+                    Voicing::WAYS,
+                    'close',
+                    'Close within an octave; open with the second note from above an octave lower; wide with the third '.
+                        'from above; root with the root at the foot of each.',
+                ),
+                Parameter::pitchOr('low', 'C3', 'The lowest note.'),
+                Parameter::pitchOr('high', 'C5', 'The highest note.'),
+                Parameter::choice(
+                    'lead',
+                    ['smooth', 'plain'],
+                    'smooth',
+                    'Smooth moves each voice as little as can be; plain begins anew with each chord.',
+                ),
+                Parameter::onOff(
+                    'bass',
+                    false,
+                    'Whether the bass is put in below them, in the octave under the lowest note.',
+                ),
+                Parameter::wholeNumber(
+                    'velocity',
+                    1,
+                    127,
+                    '',
+                    null,
+                    'How loud they are.',
+                    absent: 'as set for new notes',
+                ),
+            ],
+            subject: Subject::Anywhere,
+            synonyms: ['comp', 'chords to notes', 'voice leading', 'accompaniment', 'realise chords'],
+            uses: [
+                'chords-fill bass=on' => 'Chord names as notes, with the bass',
+                'chords-fill voicing=open' => 'Chord names as notes, open',
+            ],
+            putsIn: true,
+            isHeard: true,
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -52,13 +90,17 @@ final readonly class FillChords implements Edit
             $group = $draft->newGroup();
             foreach ($pitches as $pitch) {
                 $added[] = $draft->add([
-                    'start' => $from, 'length' => $to - $from, 'pitch' => $pitch, 'velocity' => $context->newNote($parameters, $from)[1],
+                    'start' => $from, 'length' => $to - $from, 'pitch' => $pitch,
+                    'velocity' => $context->newNote($parameters, $from)[1],
                     'channel' => $context->clips->channel, 'clip' => $context->clips->at($from), 'group' => $group,
                 ]);
             }
         }
 
-        return $draft->change(Selection::of($added), Said::did(count($spans), Noun::Chord, 'put in as '.Noun::Note->counted(count($added))));
+        return $draft->change(
+            Selection::of($added),
+            Said::did(count($spans), Noun::Chord, 'put in as '.Noun::Note->counted(count($added))),
+        );
     }
 
     /**
@@ -79,6 +121,11 @@ final readonly class FillChords implements Edit
             }
         }
 
-        return $spans !== [] ? $spans : throw new EditRefused($all === [] ? 'No chord is named yet; chord-name writes one, chord-names finds those that sound.' : 'No chord holds in the range; take another, or none.');
+        return $spans !== []
+            ? $spans
+            : throw new EditRefused(
+                $all === [] ? 'No chord is named yet; chord-name writes one, chord-names finds those that '
+                    .'sound.' : 'No chord holds in the range; take another, or none.',
+            );
     }
 }

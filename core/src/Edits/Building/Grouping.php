@@ -36,8 +36,15 @@ final readonly class Grouping implements SpanEdit
     public function declaration(): Declaration
     {
         return $this->together
-            ? new Declaration('group', 'Group', Group::Building, 'Makes the selected notes one group: a click on one selects them all.', synonyms: ['bind together', 'link'], onClips: true)
-            : new Declaration('ungroup', 'Ungroup', Group::Building, 'Takes the selected notes out of their groups.', synonyms: ['unlink', 'release'], onClips: true);
+            ? new Declaration(
+                'group', 'Group', Group::Building,
+                'Makes the selected notes one group: a click on one selects them all.',
+                synonyms: ['bind together', 'link'], onClips: true,
+            )
+            : new Declaration(
+                'ungroup', 'Ungroup', Group::Building, 'Takes the selected notes out of their groups.',
+                synonyms: ['unlink', 'release'], onClips: true,
+            );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said

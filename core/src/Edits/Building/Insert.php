@@ -24,12 +24,21 @@ final readonly class Insert implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('insert', 'Insert a note', Group::Building, 'Adds one note at the caret, or at a tick, and selects it.', [
-            Parameter::moment('at', 'Where it starts.'),
-            Parameter::pitch('pitch', 'Its pitch.'),
-            Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
-            Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
-        ], subject: Subject::Anywhere, putsIn: true, isHeard: true);
+        return new Declaration(
+            'insert',
+            'Insert a note',
+            Group::Building,
+            'Adds one note at the caret, or at a tick, and selects it.',
+            [
+                Parameter::moment('at', 'Where it starts.'),
+                Parameter::pitch('pitch', 'Its pitch.'),
+                Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
+                Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
+            ],
+            subject: Subject::Anywhere,
+            putsIn: true,
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -45,7 +54,9 @@ final readonly class Insert implements Edit
         $change = $draft->change(Selection::of([$id]));
 
         return $change->saying(
-            Said::of(PitchName::of($pitch), "added at {$context->time->position($start)}")->with(Doubles::saidOf($notes, $change->notes->added, $context)),
+            Said::of(
+                PitchName::of($pitch), "added at {$context->time->position($start)}",
+            )->with(Doubles::saidOf($notes, $change->notes->added, $context)),
         );
     }
 }

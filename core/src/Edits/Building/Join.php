@@ -22,9 +22,15 @@ final readonly class Join implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('join', 'Join', Group::Building, 'Makes notes of one pitch that touch or overlap into one.', [
-            Parameter::amount('gap', '1tk', 'Notes this far apart are joined too.'),
-        ], synonyms: ['glue', 'merge', 'tie', 'unite', 'connect', 'consolidate'], uses: ['join gap=1/16' => 'Join across small gaps']);
+        return new Declaration(
+            'join',
+            'Join',
+            Group::Building,
+            'Makes notes of one pitch that touch or overlap into one.',
+            [Parameter::amount('gap', '1tk', 'Notes this far apart are joined too.')],
+            synonyms: ['glue', 'merge', 'tie', 'unite', 'connect', 'consolidate'],
+            uses: ['join gap=1/16' => 'Join across small gaps'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -37,7 +43,8 @@ final readonly class Join implements Edit
         foreach ($selection->positions($notes) as $i) {
             $start = $notes->start[$i];
             $end = $start + $notes->length[$i];
-            $voice = $context->clips->trackOf($notes->clip[$i]) << 12 | $notes->pitch[$i] << 5 | $notes->channel[$i] << 1 | $notes->muted[$i];
+            $voice = $context->clips->trackOf($notes->clip[$i]) << 12 | $notes->pitch[$i] << 5 | $notes
+                ->channel[$i] << 1 | $notes->muted[$i];
             if (! isset($runs[$voice]) || $start > $gap->shift($ends[$voice], $context->time)) {
                 $runs[$voice] = $i;
                 $ends[$voice] = $end;

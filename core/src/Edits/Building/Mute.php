@@ -22,9 +22,14 @@ final readonly class Mute implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('mute', 'Mute', Group::Building, 'Silences notes without taking them out, or lets them sound again.', [
-            Parameter::choice('state', ['on', 'off', 'toggle'], 'toggle', 'Silent, sounding, or each the other way.'),
-        ], onClips: true);
+        return new Declaration(
+            'mute',
+            'Mute',
+            Group::Building,
+            'Silences notes without taking them out, or lets them sound again.',
+            [Parameter::choice('state', ['on', 'off', 'toggle'], 'toggle', 'Silent, sounding, or each the other way.')],
+            onClips: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said

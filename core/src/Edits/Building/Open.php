@@ -26,9 +26,16 @@ final readonly class Open implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('open', 'Open a gap', Group::Building, 'Makes room in the clip: everything from the start of the range on moves back by its length.', [
-            Parameter::range('range', 'Where the room is made.'),
-        ], subject: Subject::Anywhere, synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back'], inLoops: InLoops::Refuse);
+        return new Declaration(
+            'open',
+            'Open a gap',
+            Group::Building,
+            'Makes room in the clip: everything from the start of the range on moves back by its length.',
+            [Parameter::range('range', 'Where the room is made.')],
+            subject: Subject::Anywhere,
+            synonyms: ['insert time', 'insert silence', 'make room', 'add bars', 'push back'],
+            inLoops: InLoops::Refuse,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -43,7 +50,9 @@ final readonly class Open implements Edit
                 $draft->start[$i] = $start + $room;
                 $moved++;
             } elseif ($end > $range->from) {
-                $draft->addPiece($i, ['start' => $range->to, 'length' => $end - $range->from, 'playedStart' => 0], $room);
+                $draft->addPiece(
+                    $i, ['start' => $range->to, 'length' => $end - $range->from, 'playedStart' => 0], $room,
+                );
                 $draft->length[$i] = $range->from - $start;
                 $draft->playedEnd[$i] = 0;
                 $split++;

@@ -32,15 +32,34 @@ final readonly class Paste implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('paste', 'Paste', Group::Building, 'Puts the notes of the clipboard in at the caret, or at the same place in the song.', [
-            Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
-            Parameter::optionalLane('lane', 'The lane points of one lane are put into; notes stay notes.', 'the one they were taken from'),
-        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in'], uses: ['paste at=same' => 'Paste at the same place'], usesClipboard: true, putsIn: true, onPoints: true, inLoops: InLoops::Refuse);
+        return new Declaration(
+            'paste',
+            'Paste',
+            Group::Building,
+            'Puts the notes of the clipboard in at the caret, or at the same place in the song.',
+            [
+                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+                Parameter::optionalLane(
+                    'lane',
+                    'The lane points of one lane are put into; notes stay notes.',
+                    'the one they were taken from',
+                ),
+            ],
+            subject: Subject::Anywhere,
+            synonyms: ['clipboard', 'put in'],
+            uses: ['paste at=same' => 'Paste at the same place'],
+            usesClipboard: true,
+            putsIn: true,
+            onPoints: true,
+            inLoops: InLoops::Refuse,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $phrase = $context->clipboard?->at($context->time->ppq()) ?? throw new EditRefused('Nothing was copied yet; copy or cut notes first.');
+        $phrase = $context->clipboard?->at($context->time->ppq()) ?? throw new EditRefused(
+            'Nothing was copied yet; copy or cut notes first.',
+        );
         $at = $parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at');
         $by = $at - $phrase->start();
         $draft = new Draft($notes);
@@ -48,27 +67,46 @@ final readonly class Paste implements Edit
         $pasted = [];
         foreach ($phrase->notes->start as $i => $start) {
             $group = $groups[$phrase->notes->group[$i]] ??= $draft->newGroup();
-            $pasted[] = $draft->addLike($i, ['start' => $start + $by, 'channel' => $context->clips->channel, 'group' => $group, 'clip' => $context->clips->front], $phrase->notes);
+            $pasted[] = $draft->addLike(
+                $i,
+                [
+                    'start' => $start + $by, 'channel' => $context->clips->channel, 'group' => $group,
+                    'clip' => $context->clips->front,
+                ],
+                $phrase->notes,
+            );
         }
 
         $change = $draft->change(Selection::none());
         $points = new PointDraft($context->points, $change->notes->added->nextId);
-        $lane = $pasted === [] && $phrase->hasOneLane() && $parameters->has('lane') && ! $parameters->lane()->isOfNotes() ? $parameters->lane() : null;
+        $lane = $pasted === [] && $phrase->hasOneLane() && $parameters->has('lane')
+            && ! $parameters->lane()->isOfNotes()
+            ? $parameters->lane()
+            : null;
         $ids = [0 => 0] + array_combine($phrase->notes->id, $pasted);
         $inLanes = [];
         foreach ($phrase->points?->rows() ?? [] as $point) {
             $note = $ids[$point['note']] ?? 0;
-            $id = $points->add(['note' => $note] + ($note === 0 ? [] : ['clip' => $context->clips->front]) + $this->inLane($point, $lane, $context, $point['start'] + $by));
+            $id = $points->add(
+                ['note' => $note] + ($note === 0 ? [] : ['clip' => $context->clips->front]) + $this->inLane(
+                    $point, $lane, $context, $point['start'] + $by,
+                ),
+            );
             if ($point['note'] === 0) {
                 $inLanes[] = $id;
             }
         }
-        $said = [...($pasted !== [] || $inLanes === [] ? [Noun::Note->counted(count($pasted))] : []), ...($inLanes === [] ? [] : [Noun::Point->counted(count($inLanes))])];
+        $said = [
+            ...($pasted !== [] || $inLanes === [] ? [Noun::Note->counted(count($pasted))] : []),
+            ...($inLanes === [] ? [] : [Noun::Point->counted(count($inLanes))]),
+        ];
 
         $this->endRange($phrase, $points, $lane, $context, $by);
 
         return $change->withPoints($points->change(), Selection::of([...$pasted, ...$inLanes]))->saying(
-            Said::of(implode(' and ', $said), "pasted at {$context->time->position($at)}")->with(Doubles::saidOf($notes, $change->notes->added, $context)),
+            Said::of(
+                implode(' and ', $said), "pasted at {$context->time->position($at)}",
+            )->with(Doubles::saidOf($notes, $change->notes->added, $context)),
         );
     }
 
@@ -90,9 +128,15 @@ final readonly class Paste implements Edit
         foreach ($last as $place) {
             $in = Lane::ofPoints(PointKind::from($place['kind']), $place['number']);
             $clip = $context->clips->at($end);
-            $places = array_values(array_filter($in->placesIn($points), static fn (int $i): bool => $points->clip[$i] === $clip && $points->channel[$i] === $place['channel']));
+            $places = array_values(array_filter(
+                $in->placesIn($points),
+                static fn (int $i): bool => $points->clip[$i] === $clip && $points->channel[$i] === $place['channel'],
+            ));
             $held = (new HeldValues($points, $places, $in->rest()))->at($end);
-            if ($held !== $place['value'] && array_filter($places, static fn (int $i): bool => $points->start[$i] === $end) === []) {
+            if (
+                $held !== $place['value'] &&
+                array_filter($places, static fn (int $i): bool => $points->start[$i] === $end) === []
+            ) {
                 $draft->add(['start' => $end, 'value' => $held, 'clip' => $clip] + $place);
             }
             // What lies under it gives way: it would be heard between the values that were pasted.
@@ -110,9 +154,14 @@ final readonly class Paste implements Edit
      */
     private function inLane(array $point, ?Lane $lane, Context $context, int $tick): array
     {
-        $place = ['start' => $tick, 'channel' => $context->clips->channel, 'clip' => $context->clips->at($tick), 'rank' => Points::LAST_RANK];
+        $place = [
+            'start' => $tick, 'channel' => $context->clips->channel, 'clip' => $context->clips->at($tick),
+            'rank' => Points::LAST_RANK,
+        ];
         if ($lane?->kind !== null) {
-            $place += ['kind' => $lane->kind->value, 'number' => $lane->number, 'value' => $lane->within($point['value'])];
+            $place += [
+                'kind' => $lane->kind->value, 'number' => $lane->number, 'value' => $lane->within($point['value']),
+            ];
         }
 
         return $place + $point;

@@ -26,8 +26,8 @@ use Jactonic\Core\Time\TickRange;
 /**
  * Copies notes one span after the other and selects the copies.
  *
- * The span runs from line to line and every note goes on by lines, so copies never drift, never fall into the phrase and
- * stay on swung lines. A push up to a 64th before a line belongs to that line; a release as late is forgiven.
+ * The span runs from line to line and every note goes on by lines, so copies never drift, never fall into the phrase
+ * and stay on swung lines. A push up to a 64th before a line belongs to that line; a release as late is forgiven.
  */
 final readonly class Repeat implements SpanEdit
 {
@@ -39,13 +39,40 @@ final readonly class Repeat implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('repeat', 'Repeat', Group::Building, 'Copies the selection right behind itself, on the grid, and selects the copies.', [
-            Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
-            Parameter::moment('until', 'Where the last copy ends instead, cut off there.', [self::NONE], self::NONE),
-            Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
-            Parameter::choice('span', ['selection', 'range'], null, 'What is repeated: the span of the notes, or the range with its silence.', absent: 'range where there is one'),
-            Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
-        ], synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'], uses: ['repeat times=3' => 'Four times in all', 'repeat round=bar' => 'Repeat on the next bar', 'repeat until=range-end' => 'Repeat to the end of the range', 'repeat every=4bar' => 'Again four bars later'], onClips: true, onPoints: true, inLoops: InLoops::Refuse);
+        return new Declaration(
+            'repeat',
+            'Repeat',
+            Group::Building,
+            'Copies the selection right behind itself, on the grid, and selects the copies.',
+            [
+                Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
+                Parameter::moment(
+                    'until',
+                    'Where the last copy ends instead, cut off there.',
+                    [self::NONE],
+                    self::NONE,
+                ),
+                Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
+                Parameter::choice(
+                    'span',
+                    ['selection', 'range'],
+                    null,
+                    'What is repeated: the span of the notes, or the range with its silence.',
+                    absent: 'range where there is one',
+                ),
+                Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
+            ],
+            synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'],
+            uses: [
+                'repeat times=3' => 'Four times in all',
+                'repeat round=bar' => 'Repeat on the next bar',
+                'repeat until=range-end' => 'Repeat to the end of the range',
+                'repeat every=4bar' => 'Again four bars later',
+            ],
+            onClips: true,
+            onPoints: true,
+            inLoops: InLoops::Refuse,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
@@ -59,7 +86,9 @@ final readonly class Repeat implements SpanEdit
         };
         [$place, $behind] = self::course($spans, $places, $range, $lines?->numbers(), $parameters, $context);
         $until = $parameters->value('until') === self::NONE ? null : $context->moment($parameters, 'until');
-        $times = $until === null ? $parameters->int('times') : self::timesUntil($until, static fn (int $k): int => $place($places[0], $k), $context);
+        $times = $until === null
+            ? $parameters->int('times')
+            : self::timesUntil($until, static fn (int $k): int => $place($places[0], $k), $context);
         $this->refuseTooMany($spans, count($places), $times);
         for ($k = 1; $k <= $times; $k++) {
             $spans->beginCopies();
@@ -67,7 +96,9 @@ final readonly class Repeat implements SpanEdit
                 $start = max(0, $place($i, $k));
                 if ($until === null || $start < $until) {
                     $isCut = $until !== null && $start + $spans->length[$i] > $until;
-                    $spans->copy($i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []));
+                    $spans->copy(
+                        $i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []),
+                    );
                 }
             }
         }
@@ -75,7 +106,10 @@ final readonly class Repeat implements SpanEdit
         $spans->range = $range === null ? null : self::lastRange($range, $behind($times), $until);
 
         return Said::of($spans->counted(count($places)), 'repeated '.($times === 1 ? 'once' : "{$times} times"))
-            ->with('up to '.$context->time->position($until ?? $behind($times)), $lines === null ? '' : "on {$lines->grid}");
+            ->with(
+                'up to '.$context->time->position($until ?? $behind($times)),
+                $lines === null ? '' : "on {$lines->grid}",
+            );
     }
 
     /**
@@ -83,15 +117,22 @@ final readonly class Repeat implements SpanEdit
      *
      * @param  non-empty-array<int, int>  $places
      * @param  LineNumbers|null  $numbers  of the lines that copies begin on
-     * @return array{callable(int, int): int, callable(int): int} by the place of the note and the number of the copy, from 1
+     * @return array{callable(int, int): int, callable(int): int} by the place of the note and the number of the copy,
+     *     from 1
      */
-    private static function course(Spans $spans, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context): array
-    {
-        $every = static fn (int $at): ?array => $parameters->has('every') ? $parameters->amount('every')->exactly($at, $context->time) : null;
+    private static function course(
+        Spans $spans, array $places, ?TickRange $range, ?LineNumbers $numbers, Parameters $parameters, Context $context,
+    ): array {
+        $every = static fn (int $at): ?array => $parameters->has('every')
+            ? $parameters->amount('every')->exactly($at, $context->time)
+            : null;
         $byTicks = static function (int $to, int $dividend, int $divisor) use ($spans): array {
             $far = static fn (int $k): int => max($k, Rounding::quotient($k * $dividend, $divisor));
 
-            return [static fn (int $i, int $k): int => $spans->start[$i] + $far($k), static fn (int $k): int => $to + $far($k)];
+            return [
+                static fn (int $i, int $k): int => $spans->start[$i] + $far($k),
+                static fn (int $k): int => $to + $far($k),
+            ];
         };
         [$from, $to] = $range === null ? self::span($spans, $places) : [$range->from, $range->to];
         if ($numbers === null || ($range !== null && ! self::areLines($numbers, $from, $to))) {
@@ -100,7 +141,9 @@ final readonly class Repeat implements SpanEdit
         }
         $early = intdiv($context->time->ppq(), 16);
         $first = $range === null ? self::opened($numbers, $from, $early) : $numbers->nearest($from);
-        $behind = $range === null ? max($first + 1, self::ended($numbers, $spans, $places, $to, $early)) : $numbers->nearest($to);
+        $behind = $range === null
+            ? max($first + 1, self::ended($numbers, $spans, $places, $to, $early))
+            : $numbers->nearest($to);
         $start = $numbers->line($first);
         $exactly = $every($start);
         $far = $exactly === null ? null : max(1, Rounding::quotient(...$exactly));
@@ -109,7 +152,10 @@ final readonly class Repeat implements SpanEdit
         }
         $step = $far === null ? $behind - $first : $numbers->nearest($start + $far) - $first;
 
-        return [static fn (int $i, int $k): int => $numbers->moved($spans->start[$i], $k * $step), static fn (int $k): int => $numbers->line($behind + $k * $step)];
+        return [
+            static fn (int $i, int $k): int => $numbers->moved($spans->start[$i], $k * $step),
+            static fn (int $k): int => $numbers->line($behind + $k * $step),
+        ];
     }
 
     /** The range of the last copy, so that the next press goes on behind it. */
@@ -135,7 +181,9 @@ final readonly class Repeat implements SpanEdit
             $times++;
         }
 
-        return $times > 0 ? $times : throw new EditRefused("Nothing repeated: no copy would begin before {$context->time->position($until)}.");
+        return $times > 0
+            ? $times
+            : throw new EditRefused("Nothing repeated: no copy would begin before {$context->time->position($until)}.");
     }
 
     /** @throws EditRefused where the range is asked for and there is none */
@@ -143,7 +191,9 @@ final readonly class Repeat implements SpanEdit
     {
         return match (true) {
             ! $parameters->has('span') => $context->range,
-            $parameters->choice('span') === 'range' => $context->needRange('repeat span=range', ', or take span=selection'),
+            $parameters->choice('span') === 'range' => $context->needRange(
+                'repeat span=range', ', or take span=selection',
+            ),
             default => null,
         };
     }
@@ -160,7 +210,12 @@ final readonly class Repeat implements SpanEdit
             static fn (int $i): bool => $spans->start[$i] >= $range->from && $spans->start[$i] < $range->to,
         ));
 
-        return $within !== [] ? $within : throw new EditRefused("Nothing repeated: no selected {$spans->noun->value} begins in the range. Take span=selection, or set the range anew.");
+        return $within !== []
+            ? $within
+            : throw new EditRefused(
+                "Nothing repeated: no selected {$spans->noun->value} begins in the range. Take span=selection, or set "
+                    .'the range anew.',
+            );
     }
 
     /** @throws EditRefused saying how many times would fit */
@@ -169,7 +224,8 @@ final readonly class Repeat implements SpanEdit
         $fit = intdiv($spans->room, $count);
         if ($times > $fit) {
             throw new EditRefused(
-                "That would make more {$spans->noun->many()} than there may be. ".($fit > 0 ? "times={$fit} would fit." : "Select fewer {$spans->noun->many()}."),
+                "That would make more {$spans->noun->many()} than there may be. "
+                    .($fit > 0 ? "times={$fit} would fit." : "Select fewer {$spans->noun->many()}."),
                 ['possible' => $fit],
             );
         }
@@ -191,7 +247,10 @@ final readonly class Repeat implements SpanEdit
         return [$from, $end];
     }
 
-    /** The number of the line a span begins at: the one at or before it; a push belongs to the line it comes before, where that is nearer. */
+    /**
+     * The number of the line a span begins at: the one at or before it; a push belongs to the line it comes before,
+     * where that is nearer.
+     */
     private static function opened(LineNumbers $numbers, int $from, int $early): int
     {
         $before = $numbers->before($from);
@@ -201,8 +260,8 @@ final readonly class Repeat implements SpanEdit
     }
 
     /**
-     * The number of the line a span ends at: the first one at or after it; a release past a line by no more than is early, and
-     * by less than half the note, is forgiven.
+     * The number of the line a span ends at: the first one at or after it; a release past a line by no more than is
+     * early, and by less than half the note, is forgiven.
      *
      * @param  non-empty-array<int, int>  $places
      */

@@ -23,15 +23,26 @@ final readonly class Split implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('split', 'Split', Group::Building, 'Cuts notes in two at the caret, the pointer, the playhead or a tick.', [
-            Parameter::moment('at', 'Where to cut; at the pointer on the nearest line of the grid.'),
-            Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
-        ], synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'], uses: ['split at=playhead' => 'Split at the playhead'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'split',
+            'Split',
+            Group::Building,
+            'Cuts notes in two at the caret, the pointer, the playhead or a tick.',
+            [
+                Parameter::moment('at', 'Where to cut; at the pointer on the nearest line of the grid.'),
+                Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
+            ],
+            synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'],
+            uses: ['split at=playhead' => 'Split at the playhead'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $at = $parameters->value('at') === 'pointer' ? $context->needPointer('split at=pointer')->line($context->time) : $context->moment($parameters, 'at');
+        $at = $parameters->value('at') === 'pointer'
+            ? $context->needPointer('split at=pointer')->line($context->time)
+            : $context->moment($parameters, 'at');
         $both = $parameters->choice('keep') === 'both';
         $draft = new Draft($notes);
         $added = [];

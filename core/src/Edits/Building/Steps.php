@@ -29,14 +29,32 @@ final readonly class Steps implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('steps', 'Cut into steps', Group::Building, 'Cuts notes at every grid line inside them, or into equal parts, for rolls.', [
-            Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
-            Parameter::wholeNumber('parts', 2, 64, 'parts', null, 'Into how many parts to cut instead.'),
-            Parameter::curve('curve', 'Of parts: above 0 they get shorter toward the end, below 0 longer.'),
-            Parameter::wholeNumber('ramp', 0, 400, '%', 100, 'The velocity of the last part, as a share of the first.'),
-        ], oneOf: ['grid', 'parts'], synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll', 'flam'], uses: [
-            'steps parts=4' => 'Four parts', 'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',
-        ], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'steps',
+            'Cut into steps',
+            Group::Building,
+            'Cuts notes at every grid line inside them, or into equal parts, for rolls.',
+            [
+                Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
+                Parameter::wholeNumber('parts', 2, 64, 'parts', null, 'Into how many parts to cut instead.'),
+                Parameter::curve('curve', 'Of parts: above 0 they get shorter toward the end, below 0 longer.'),
+                Parameter::wholeNumber(
+                    'ramp',
+                    0,
+                    400,
+                    '%',
+                    100,
+                    'The velocity of the last part, as a share of the first.',
+                ),
+            ],
+            oneOf: ['grid', 'parts'],
+            synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll', 'flam'],
+            uses: [
+                'steps parts=4' => 'Four parts',
+                'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -63,7 +81,9 @@ final readonly class Steps implements Edit
                 $added[] = $draft->addPiece($i, [
                     'start' => $edge,
                     'length' => ($edges[$k + 1] ?? $end) - $edge,
-                    'velocity' => $ramp === 100 ? $notes->velocity[$i] : max(1, min(127, Rounding::quotient($notes->velocity[$i] * $share, 100 * $last))),
+                    'velocity' => $ramp === 100 ? $notes->velocity[$i] : max(
+                        1, min(127, Rounding::quotient($notes->velocity[$i] * $share, 100 * $last)),
+                    ),
                     'playedStart' => 0,
                     'playedEnd' => $k === $last - 1 ? $notes->playedEnd[$i] : 0,
                 ]);
@@ -72,7 +92,10 @@ final readonly class Steps implements Edit
         $pieces = count($added) + $cut;
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
-            ? Said::nothing('Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies inside a selected note. A finer grid cuts more."))
+            ? Said::nothing(
+                'Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies "
+                    .'inside a selected note. A finer grid cuts more.'),
+            )
             : Said::did($cut, Noun::Note, "cut into {$pieces} steps"));
     }
 
@@ -119,7 +142,8 @@ final readonly class Steps implements Edit
      */
     private static function linesInside(GridLines $lines, int $start, int $end): array
     {
-        // Far too many need not be found one by one; the lines of a bar may be a little fewer than its length would have.
+        // Far too many need not be found one by one; the lines of a bar may be a little fewer than its length would
+        // have.
         if ($lines->estimate($start, $end) > 2 * Draft::MOST_NOTES) {
             throw Draft::tooMany();
         }

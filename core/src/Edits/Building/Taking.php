@@ -37,7 +37,10 @@ final readonly class Taking
 
     public static function parameter(): Parameter
     {
-        return Parameter::onOff('range', false, 'On takes only what lies in the range, with its silence; of all notes where none is selected.');
+        return Parameter::onOff(
+            'range', false,
+            'On takes only what lies in the range, with its silence; of all notes where none is selected.',
+        );
     }
 
     /** @throws EditRefused where there is nothing to take */
@@ -46,22 +49,33 @@ final readonly class Taking
         $places = $selection->positions($notes);
         if (! $parameters->isOn('range')) {
             $points = array_values($selection->positions($context->points));
-            $taken = self::along($context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places));
+            $taken = self::along(
+                $context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places),
+            );
 
             $heard = self::fromTheStart($notes->at($places));
             $along = $context->points->at($taken);
 
-            return new self(new Phrase($heard, $context->time->ppq(), points: NoteCurves::within($heard, $along)->applyTo($along)), $places, '', $points);
+            return new self(
+                new Phrase($heard, $context->time->ppq(), points: NoteCurves::within($heard, $along)->applyTo($along)),
+                $places, '', $points,
+            );
         }
         $range = $context->needRange('Taking the range');
         $places = array_values(array_filter(
             $places === [] ? array_keys($notes->id) : $places,
-            static fn (int $i): bool => $notes->start[$i] < $range->to && $range->from < $notes->start[$i] + $notes->length[$i],
+            static fn (int $i): bool => $notes->start[$i] < $range->to
+                && $range->from < $notes->start[$i] + $notes->length[$i],
         ));
-        $clips = $selection->positions($notes) === [] ? null : array_fill_keys(array_map(static fn (int $i): int => $notes->clip[$i], $places), true);
+        $clips = $selection->positions($notes) === []
+            ? null
+            : array_fill_keys(array_map(static fn (int $i): int => $notes->clip[$i], $places), true);
         $inRange = $context->takesPoints ? RangePoints::ofLanes($context->points, $range, $clips) : null;
-        $curves = $context->points->at(self::along($context->points, [], array_map(static fn (int $i): int => $notes->id[$i], $places)));
-        $points = (new Content(Notes::none(), $inRange?->taken() ?? Points::none()))->and(new Content(Notes::none(), $curves))->points;
+        $curves = $context->points->at(self::along(
+            $context->points, [], array_map(static fn (int $i): int => $notes->id[$i], $places),
+        ));
+        $points = (new Content(Notes::none(), $inRange?->taken() ?? Points::none()))
+            ->and(new Content(Notes::none(), $curves))->points;
         if ($places === [] && $points->id === []) {
             throw new EditRefused('Nothing taken: no note sounds in the range.');
         }
@@ -81,7 +95,10 @@ final readonly class Taking
         $taken = Notes::of($columns);
         $points = NoteCurves::within($taken, $points)->applyTo($points);
 
-        return new self(new Phrase($taken, $context->time->ppq(), $range, points: $points), $places, ' from the range', inRange: $inRange);
+        return new self(
+            new Phrase($taken, $context->time->ppq(), $range, points: $points), $places, ' from the range',
+            inRange: $inRange,
+        );
     }
 
     /** Of a note that began before the song, in a part of its clip that is not seen, what is heard. */
@@ -112,7 +129,9 @@ final readonly class Taking
     private static function along(Points $points, array $places, array $notes): array
     {
         $taken = array_fill_keys($notes, true);
-        $curves = array_keys(array_filter($points->note, static fn (int $note): bool => $note !== 0 && isset($taken[$note])));
+        $curves = array_keys(array_filter(
+            $points->note, static fn (int $note): bool => $note !== 0 && isset($taken[$note]),
+        ));
         $all = array_unique([...$places, ...$curves]);
         sort($all);
 
@@ -125,6 +144,12 @@ final readonly class Taking
         $points = count(array_keys($this->phrase->points->note ?? [], 0, true));
         $notes = $this->phrase->notes->count();
 
-        return implode(' and ', [...($notes > 0 || $points === 0 ? [Noun::Note->counted($notes)] : []), ...($points > 0 ? [Noun::Point->counted($points)] : [])]);
+        return implode(
+            ' and ',
+            [
+                ...($notes > 0 || $points === 0 ? [Noun::Note->counted($notes)] : []),
+                ...($points > 0 ? [Noun::Point->counted($points)] : []),
+            ],
+        );
     }
 }

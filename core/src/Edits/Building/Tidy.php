@@ -23,10 +23,21 @@ final readonly class Tidy implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('tidy', 'Tidy', Group::Building, 'Takes out touches too short to be meant, and doubled notes.', [
-            Parameter::amount('shorter', '1/128', 'Notes shorter than this go.'),
-            Parameter::onOff('doubles', true, 'Of notes with the same start, pitch and channel one stays: the longest, as loud as the loudest.'),
-        ], synonyms: ['clean', 'clean up', 'ghost notes', 'remove doubles', 'mistakes', 'short notes']);
+        return new Declaration(
+            'tidy',
+            'Tidy',
+            Group::Building,
+            'Takes out touches too short to be meant, and doubled notes.',
+            [
+                Parameter::amount('shorter', '1/128', 'Notes shorter than this go.'),
+                Parameter::onOff(
+                    'doubles',
+                    true,
+                    'Of notes with the same start, pitch and channel one stays: the longest, as loud as the loudest.',
+                ),
+            ],
+            synonyms: ['clean', 'clean up', 'ghost notes', 'remove doubles', 'mistakes', 'short notes'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -43,10 +54,17 @@ final readonly class Tidy implements Edit
                 $left[] = $i;
             }
         }
-        $doubles = $parameters->isOn('doubles') ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true), $context)) : 0;
+        $doubles = $parameters->isOn('doubles')
+            ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true), $context))
+            : 0;
 
-        return $draft->change($selection, $touches + $doubles === 0
-            ? Said::nothing('Nothing to tidy: no touches and no doubled notes.')
-            : Said::each(Noun::Touch, [[$touches, "shorter than {$shorter} taken out"]])->with(Doubles::said($doubles)));
+        return $draft->change(
+            $selection,
+            $touches + $doubles === 0
+                ? Said::nothing('Nothing to tidy: no touches and no doubled notes.')
+                : Said::each(Noun::Touch, [[$touches, "shorter than {$shorter} taken out"]])->with(
+                    Doubles::said($doubles),
+                ),
+        );
     }
 }

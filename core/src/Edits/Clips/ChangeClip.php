@@ -19,7 +19,10 @@ use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Amount;
 
-/** Changes the chosen clips, or the one in front: the name, the colour, whether they are muted, and after which length it begins again. */
+/**
+ * Changes the chosen clips, or the one in front: the name, the colour, whether they are muted, and after which length
+ * it begins again.
+ */
 final readonly class ChangeClip implements SongEdit
 {
     private const OFF = 'off';
@@ -28,15 +31,40 @@ final readonly class ChangeClip implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('clip', 'Clip', Group::Clips, 'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it loops.', [
-            Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
-            Parameter::wholeNumber('colour', 0, Track::COLOURS, '', null, 'One of the eight colours of the theme; 0 for that of its track.', absent: 'as it is'),
-            Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
-            Parameter::amountOr([self::OFF, self::NOTES], 'loop', 'The length after which its content begins again until the clip ends; notes makes all rounds notes of their own.'),
-            Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
-        ], subject: Subject::Clip, synonyms: ['rename clip', 'clip colour', 'loop clip', 'silence clip'], uses: [
-            'clip mute=toggle' => 'Mute the clip', 'clip loop=4bar length=16bar' => 'Loop four bars over sixteen', 'clip loop=off' => 'Loop the clip no more', 'clip loop=notes' => 'All rounds as notes of their own',
-        ]);
+        return new Declaration(
+            'clip',
+            'Clip',
+            Group::Clips,
+            'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it loops.',
+            [
+                Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
+                Parameter::wholeNumber(
+                    'colour',
+                    0,
+                    Track::COLOURS,
+                    '',
+                    null,
+                    'One of the eight colours of the theme; 0 for that of its track.',
+                    absent: 'as it is',
+                ),
+                Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
+                Parameter::amountOr(
+                    [self::OFF, self::NOTES],
+                    'loop',
+                    'The length after which its content begins again until the clip ends; notes makes all rounds notes of '.
+                        'their own.',
+                ),
+                Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
+            ],
+            subject: Subject::Clip,
+            synonyms: ['rename clip', 'clip colour', 'loop clip', 'silence clip'],
+            uses: [
+                'clip mute=toggle' => 'Mute the clip',
+                'clip loop=4bar length=16bar' => 'Loop four bars over sixteen',
+                'clip loop=off' => 'Loop the clip no more',
+                'clip loop=notes' => 'All rounds as notes of their own',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -48,7 +76,9 @@ final readonly class ChangeClip implements SongEdit
             $values['name'] = (string) $parameters->word('name');
         }
         if ($parameters->has('mute')) {
-            $values['muted'] = $parameters->choice('mute') === 'toggle' ? ! $clip->muted : $parameters->choice('mute') === 'on';
+            $values['muted'] = $parameters->choice('mute') === 'toggle'
+                ? ! $clip->muted
+                : $parameters->choice('mute') === 'on';
         }
         if ($parameters->has('colour')) {
             $values['colour'] = $parameters->int('colour');
@@ -68,16 +98,35 @@ final readonly class ChangeClip implements SongEdit
                 [$song, $now] = ChosenClips::unrolled($song, $now);
             }
             $new = array_keys(array_diff_assoc($now->toArray(), $one->toArray()));
-            [$song, $said, $changed] = $new === [] ? [$song, $said, $changed] : [$song->withClip($now), $said === [] ? $new : $said, $said === [] ? $now : $changed];
+            [$song, $said, $changed] = $new === []
+                ? [$song, $said, $changed]
+                : [$song->withClip($now), $said === [] ? $new : $said, $said === [] ? $now : $changed];
         }
 
-        return SongResult::of($open, $song, $said === []
-            ? Said::nothing('Nothing changed: the clip is so already.')
-            : Said::that((count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').implode(', ', array_map(static fn (string $name): string => match ($name) {
-                'muted' => $changed->muted ? 'muted' : 'sounding',
-                'loop' => $isUnrolled ? 'its rounds are notes now' : ($changed->loop === 0 ? 'loops no more' : 'loops'),
-                'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
-                default => "{$name} changed",
-            }, $said))));
+        return SongResult::of(
+            $open,
+            $song,
+            $said === []
+                ? Said::nothing('Nothing changed: the clip is so already.')
+                : Said::that(
+                    (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').
+                        implode(
+                            ', ',
+                            array_map(
+                                static fn (string $name): string => match ($name) {
+                                    'muted' => $changed->muted ? 'muted' : 'sounding',
+                                    'loop' => $isUnrolled
+                                        ? 'its rounds are notes now'
+                                        : ($changed->loop === 0
+                                            ? 'loops no more'
+                                            : 'loops'),
+                                    'name' => $changed->name === '' ? 'without a name' : "named {$changed->name}",
+                                    default => "{$name} changed",
+                                },
+                                $said,
+                            ),
+                        ),
+                ),
+        );
     }
 }

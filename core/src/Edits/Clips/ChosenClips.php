@@ -19,7 +19,10 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Voice;
 
-/** The clips that are chosen in the song: which they are, what is done to them as wholes, and which of their notes are meant. */
+/**
+ * The clips that are chosen in the song: which they are, what is done to them as wholes, and which of their notes are
+ * meant.
+ */
 final readonly class ChosenClips
 {
     /**
@@ -46,9 +49,13 @@ final readonly class ChosenClips
         }
         $tracks = $open->tracks();
         $isDrums = static fn (int $clip): bool => $open->song->tracks[$tracks[$clip]]->voice === Voice::Drums;
-        $others = array_filter($selection->positions($open->notes), static fn (int $i): bool => ! $isDrums($open->notes->clip[$i]));
+        $others = array_filter(
+            $selection->positions($open->notes), static fn (int $i): bool => ! $isDrums($open->notes->clip[$i]),
+        );
 
-        return $others === [] ? $selection : Selection::of(array_map(static fn (int $i): int => $open->notes->id[$i], array_values($others)));
+        return $others === []
+            ? $selection
+            : Selection::of(array_map(static fn (int $i): int => $open->notes->id[$i], array_values($others)));
     }
 
     /**
@@ -90,7 +97,9 @@ final readonly class ChosenClips
         $earlier = $isTrimmed ? max(0, -$later - $clip->offset) : 0;
         $changed = $clip->with($now + ['offset' => $isTrimmed ? max(0, $clip->offset + $later) : $clip->offset]);
 
-        return $changed->toArray() === $clip->toArray() ? $song : $song->withClip($changed, $earlier > 0 ? $song->contentOf($clip->id)->shifted($earlier) : null);
+        return $changed->toArray() === $clip->toArray()
+            ? $song
+            : $song->withClip($changed, $earlier > 0 ? $song->contentOf($clip->id)->shifted($earlier) : null);
     }
 
     /** @param  array<string, int|bool>  $values  of the copy, its id among them */
@@ -102,8 +111,8 @@ final readonly class ChosenClips
     }
 
     /**
-     * A clip that loops with all its rounds as notes of their own, which sounds the same. Copies of a group are a group of
-     * their own.
+     * A clip that loops with all its rounds as notes of their own, which sounds the same. Copies of a group are a group
+     * of their own.
      *
      * @return array{Song, Clip}
      */
@@ -117,7 +126,9 @@ final readonly class ChosenClips
         $groups = max([0, ...$song->contentOf($clip->id)->notes->group]);
         foreach (array_slice($rounds, 1) as $k => $round) {
             [$song, $copy] = $song->copyOf($round);
-            $group = array_map(static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group);
+            $group = array_map(
+                static fn (int $group): int => $group === 0 ? 0 : $group + ($k + 1) * $groups, $copy->notes->group,
+            );
             $all[] = $copy->withNotes($copy->notes->with(['group' => $group]));
         }
         $plain = $clip->with(['loop' => 0, 'offset' => 0]);

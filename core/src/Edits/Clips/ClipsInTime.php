@@ -39,9 +39,11 @@ final readonly class ClipsInTime implements Spanning
 
         return new Spans(
             Noun::Clip, array_keys($clips),
-            array_map(static fn (Clip $clip): int => $clip->start, $clips), array_map(static fn (Clip $clip): int => $clip->length, $clips),
+            array_map(static fn (Clip $clip): int => $clip->start, $clips),
+            array_map(static fn (Clip $clip): int => $clip->length, $clips),
             $none, $none, $none,
-            array_map(static fn (Clip $clip): int => $clip->muted ? 1 : 0, $clips), array_map(static fn (Clip $clip): int => $clip->group, $clips),
+            array_map(static fn (Clip $clip): int => $clip->muted ? 1 : 0, $clips),
+            array_map(static fn (Clip $clip): int => $clip->group, $clips),
             max(0, Song::MOST_CLIPS - count($this->open->song->clips)), ChosenClips::lastGroup($this->open->song),
             static function (array $places) use ($tracks): array {
                 $parts = [];
@@ -66,7 +68,8 @@ final readonly class ClipsInTime implements Spanning
             } else {
                 $there[] = $clip->id;
                 $song = ChosenClips::changed($song, $clip, [
-                    'start' => $spans->start[$i], 'length' => $spans->length[$i], 'muted' => $spans->muted[$i] === 1, 'group' => $spans->group[$i],
+                    'start' => $spans->start[$i], 'length' => $spans->length[$i], 'muted' => $spans->muted[$i] === 1,
+                    'group' => $spans->group[$i],
                 ]);
             }
         }

@@ -25,14 +25,24 @@ use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
-/** Takes the chosen clips, or the one in front, to the clipboard, as they are seen: what lies outside of them stays behind. */
+/**
+ * Takes the chosen clips, or the one in front, to the clipboard, as they are seen: what lies outside of them stays
+ * behind.
+ */
 final readonly class CopyClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-copy', 'Copy clips', Group::Clips, 'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or window.', [
-            Parameter::onOff('cut', false, 'On takes them out of the song.'),
-        ], subject: Subject::Clip, synonyms: ['clipboard', 'take clip', 'cut clip'], uses: ['clip-copy cut=on' => 'Cut the clips']);
+        return new Declaration(
+            'clip-copy',
+            'Copy clips',
+            Group::Clips,
+            'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or window.',
+            [Parameter::onOff('cut', false, 'On takes them out of the song.')],
+            subject: Subject::Clip,
+            synonyms: ['clipboard', 'take clip', 'cut clip'],
+            uses: ['clip-copy cut=on' => 'Cut the clips'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -61,8 +71,12 @@ final readonly class CopyClip implements SongEdit
         $inPiece = static fn (Notes|Points $table, int $k): array => ['clip' => array_fill(0, $table->count(), $k)];
         foreach ($clips as $k => $clip) {
             $seen = $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift());
-            $pieces[] = new Piece($rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted);
-            $parts[] = new Content($seen->notes->with($inPiece($seen->notes, $k)), $seen->points->with($inPiece($seen->points, $k)));
+            $pieces[] = new Piece(
+                $rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted,
+            );
+            $parts[] = new Content(
+                $seen->notes->with($inPiece($seen->notes, $k)), $seen->points->with($inPiece($seen->points, $k)),
+            );
         }
         $content = Content::of($parts);
 

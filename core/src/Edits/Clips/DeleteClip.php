@@ -23,7 +23,11 @@ final readonly class DeleteClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-delete', 'Delete the clip', Group::Clips, 'Takes the chosen clips, or the one in front, out with what lies in them.', subject: Subject::Clip, synonyms: ['remove clip']);
+        return new Declaration(
+            'clip-delete', 'Delete the clip', Group::Clips,
+            'Takes the chosen clips, or the one in front, out with what lies in them.', subject: Subject::Clip,
+            synonyms: ['remove clip'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -39,6 +43,9 @@ final readonly class DeleteClip implements SongEdit
         $stays = array_values(array_diff($open->open, $gone));
         $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($open->frontTrack()->id));
 
-        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0, Said::of(Noun::Clip->named(count($gone)), 'deleted'));
+        return SongResult::opening(
+            $open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), 0,
+            Said::of(Noun::Clip->named(count($gone)), 'deleted'),
+        );
     }
 }

@@ -26,9 +26,23 @@ final readonly class JoinClips implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-join', 'Join clips', Group::Clips, 'Makes the chosen clips of each track one clip, or the one in front and the next one, or all that lie over it, such as the layers of a loop.', [
-            Parameter::choice('what', ['next', 'over'], 'next', 'The next clip, or all that lie over the one in front; muted ones stay as they are.'),
-        ], subject: Subject::Clip, synonyms: ['merge clips', 'glue clips', 'unite', 'flatten', 'layers', 'comp'], uses: ['clip-join what=over' => 'All layers in one clip']);
+        return new Declaration(
+            'clip-join',
+            'Join clips',
+            Group::Clips,
+            'Makes the chosen clips of each track one clip, or the one in front and the next one, or all that lie over it, such as the layers of a loop.',
+            [
+                Parameter::choice(
+                    'what',
+                    ['next', 'over'],
+                    'next',
+                    'The next clip, or all that lie over the one in front; muted ones stay as they are.',
+                ),
+            ],
+            subject: Subject::Clip,
+            synonyms: ['merge clips', 'glue clips', 'unite', 'flatten', 'layers', 'comp'],
+            uses: ['clip-join what=over' => 'All layers in one clip'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -51,7 +65,9 @@ final readonly class JoinClips implements SongEdit
 
         return SongResult::opening(
             $open, $song, array_values(array_unique([...array_diff($open->open, $gone), ...$joined])), $joined[0],
-            Said::of($count === 2 ? 'Clips' : Noun::Clip->counted($count), 'joined')->with(count($joined) > 1 ? 'to '.count($joined) : ''),
+            Said::of(
+                $count === 2 ? 'Clips' : Noun::Clip->counted($count), 'joined',
+            )->with(count($joined) > 1 ? 'to '.count($joined) : ''),
         );
     }
 
@@ -98,7 +114,9 @@ final readonly class JoinClips implements SongEdit
         }
         $several = array_values(array_filter($tracks, static fn (array $clips): bool => count($clips) > 1));
 
-        return $several !== [] ? $several : throw new EditRefused('Nothing joined: each chosen clip lies on a track of its own.');
+        return $several !== []
+            ? $several
+            : throw new EditRefused('Nothing joined: each chosen clip lies on a track of its own.');
     }
 
     /**
@@ -110,7 +128,12 @@ final readonly class JoinClips implements SongEdit
     {
         $clips = $song->clipsOf($front->track);
 
-        return [$front, $clips[1 + (int) array_search($front, $clips, true)] ?? throw new EditRefused('Nothing joined: no clip follows on this track.')];
+        return [
+            $front,
+            $clips[1 + (int) array_search($front, $clips, true)] ?? throw new EditRefused(
+                'Nothing joined: no clip follows on this track.',
+            ),
+        ];
     }
 
     /**
@@ -124,10 +147,13 @@ final readonly class JoinClips implements SongEdit
     {
         $clips = array_values(array_filter(
             $song->clipsOf($front->track),
-            static fn (Clip $clip): bool => $clip === $front || (! $clip->muted && $clip->start < $front->end() && $clip->end() > $front->start),
+            static fn (Clip $clip): bool => $clip === $front
+                || (! $clip->muted && $clip->start < $front->end() && $clip->end() > $front->start),
         ));
 
-        return count($clips) > 1 ? $clips : throw new EditRefused('Nothing joined: no other clip that sounds lies over the one in front.');
+        return count($clips) > 1
+            ? $clips
+            : throw new EditRefused('Nothing joined: no other clip that sounds lies over the one in front.');
     }
 
     /** What is seen of a clip, in time of a clip that begins where another does. */

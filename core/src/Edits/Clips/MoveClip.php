@@ -22,18 +22,52 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Bounds;
 
-/** Puts the clips that are chosen, or the one in front, elsewhere: earlier or later, on other tracks, as copies where wanted. */
+/**
+ * Puts the clips that are chosen, or the one in front, elsewhere: earlier or later, on other tracks, as copies where
+ * wanted.
+ */
 final readonly class MoveClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-move', 'Move clips', Group::Clips, 'Moves the chosen clips, or the one in front, in time and to other tracks, with what lies in them.', [
-            Parameter::signedAmount('by', '1bar', 'How far; earlier with a minus.'),
-            Parameter::choice('to', ['next', 'previous'], null, 'The next or previous edge of another clip of the song instead.', absent: 'by so much'),
-            Parameter::wholeNumber('rows', -Song::MOST_TRACKS, Song::MOST_TRACKS, 'tracks', 0, 'How many tracks lower; higher with a minus.'),
-            Parameter::choice('of', ['clip', 'content'], 'clip', 'Content moves what lies in them, while they stay where they are.'),
-            Parameter::onOff('copy', false, 'On leaves them where they are and moves copies.'),
-        ], subject: Subject::Clip, synonyms: ['nudge clip', 'shift clip', 'copy clip to track'], uses: ['clip-move by=-1bar' => 'Move the clip a bar earlier', 'clip-move to=next' => 'To the next edge of a clip', 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track']);
+        return new Declaration(
+            'clip-move',
+            'Move clips',
+            Group::Clips,
+            'Moves the chosen clips, or the one in front, in time and to other tracks, with what lies in them.',
+            [
+                Parameter::signedAmount('by', '1bar', 'How far; earlier with a minus.'),
+                Parameter::choice(
+                    'to',
+                    ['next', 'previous'],
+                    null,
+                    'The next or previous edge of another clip of the song instead.',
+                    absent: 'by so much',
+                ),
+                Parameter::wholeNumber(
+                    'rows',
+                    -Song::MOST_TRACKS,
+                    Song::MOST_TRACKS,
+                    'tracks',
+                    0,
+                    'How many tracks lower; higher with a minus.',
+                ),
+                Parameter::choice(
+                    'of',
+                    ['clip', 'content'],
+                    'clip',
+                    'Content moves what lies in them, while they stay where they are.',
+                ),
+                Parameter::onOff('copy', false, 'On leaves them where they are and moves copies.'),
+            ],
+            subject: Subject::Clip,
+            synonyms: ['nudge clip', 'shift clip', 'copy clip to track'],
+            uses: [
+                'clip-move by=-1bar' => 'Move the clip a bar earlier',
+                'clip-move to=next' => 'To the next edge of a clip',
+                'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -53,7 +87,8 @@ final readonly class MoveClip implements SongEdit
         $rows = $parameters->int('rows');
         if ($by === 0 && $rows === 0) {
             return SongResult::of($open, $open->song, Said::nothing($parameters->has('to')
-                ? 'Nothing moved: no other clip begins or ends '.($parameters->choice('to') === 'next' ? 'later.' : 'earlier.')
+                ? 'Nothing moved: no other clip begins or ends '
+                    .($parameters->choice('to') === 'next' ? 'later.' : 'earlier.')
                 : 'Nothing moved: the clip is at the start of the song.'));
         }
         $song = $open->song;
@@ -64,12 +99,19 @@ final readonly class MoveClip implements SongEdit
             $values = ['start' => $clip->start + $by, 'track' => self::track($open->song, $clip, $rows)->id];
             $isCopy = $parameters->isOn('copy');
             $there[] = $isCopy ? $song->newClipId() : $clip->id;
-            $song = $isCopy ? ChosenClips::copied($song, $clip, ['id' => $song->newClipId(), 'group' => $groups[$clip->group] ??= ++$last] + $values) : $song->withClip($clip->with($values));
+            $song = $isCopy
+                ? ChosenClips::copied(
+                    $song, $clip, ['id' => $song->newClipId(), 'group' => $groups[$clip->group] ??= ++$last] + $values,
+                )
+                : $song->withClip($clip->with($values));
         }
         // A copy of what is open is open beside it.
         $opened = $context->onClips ? $there : array_values(array_unique([...$open->open, ...$there]));
 
-        return SongResult::opening($open, $song, $opened, $there[0], self::said($clips, $song->clips[$there[0]], $rows, $parameters->isOn('copy'), $context, $song));
+        return SongResult::opening(
+            $open, $song, $opened, $there[0],
+            self::said($clips, $song->clips[$there[0]], $rows, $parameters->isOn('copy'), $context, $song),
+        );
     }
 
     /**
@@ -103,10 +145,16 @@ final readonly class MoveClip implements SongEdit
         foreach ($clips as $clip) {
             $offset = $clip->offset - $parameters->amount('by')->ticksAt($clip->start, $context->time);
             // Before its content begins there is room only where all of the content moves.
-            $song = $song->withClip($clip->with(['offset' => max(0, $offset)]), $offset < 0 ? $song->contentOf($clip->id)->shifted(-$offset) : null);
+            $song = $song->withClip(
+                $clip->with(['offset' => max(0, $offset)]),
+                $offset < 0 ? $song->contentOf($clip->id)->shifted(-$offset) : null,
+            );
         }
 
-        return SongResult::of($open, $song, Said::of('The content of '.Noun::Clip->counted(count($clips)), 'moved by '.$parameters->amount('by')));
+        return SongResult::of(
+            $open, $song,
+            Said::of('The content of '.Noun::Clip->counted(count($clips)), 'moved by '.$parameters->amount('by')),
+        );
     }
 
     /** @throws EditRefused where there is no such track */
@@ -115,7 +163,9 @@ final readonly class MoveClip implements SongEdit
         $tracks = array_values($song->tracks);
         $row = (int) array_search($song->tracks[$clip->track], $tracks, true) + $rows;
 
-        return $tracks[$row] ?? throw new EditRefused('Nothing moved: there is no track '.($rows > 0 ? 'below' : 'above').' for every clip; track-new makes one.');
+        return $tracks[$row] ?? throw new EditRefused(
+            'Nothing moved: there is no track '.($rows > 0 ? 'below' : 'above').' for every clip; track-new makes one.',
+        );
     }
 
     /** @param  non-empty-list<Clip>  $clips */

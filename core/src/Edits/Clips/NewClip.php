@@ -36,8 +36,13 @@ final readonly class NewClip implements SongEdit
         $start = $context->moment($parameters, 'at');
         $length = max(1, $parameters->amount('length')->ticksAt($start, $context->time));
         $song = $open->song;
-        $clip = Clip::fromArray((new Clip($song->newClipId(), WhichTrack::of($open, $parameters)->id, $start, $length))->toArray());
+        $clip = Clip::fromArray(
+            (new Clip($song->newClipId(), WhichTrack::of($open, $parameters)->id, $start, $length))->toArray(),
+        );
 
-        return SongResult::opening($open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id, Said::that("New clip at {$context->time->position($start)}"));
+        return SongResult::opening(
+            $open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id,
+            Said::that("New clip at {$context->time->position($start)}"),
+        );
     }
 }

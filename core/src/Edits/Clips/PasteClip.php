@@ -30,28 +30,49 @@ use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * Puts clips of the clipboard in, the first one on the track in front and the others as many tracks from it as they were;
- * notes that were copied without their clip become one in whole bars.
+ * Puts clips of the clipboard in, the first one on the track in front and the others as many tracks from it as they
+ * were; notes that were copied without their clip become one in whole bars.
  */
 final readonly class PasteClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-paste', 'Paste clips', Group::Clips, 'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front or another one on; copied notes become a clip.', [
-            Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
-            WhichTrack::parameter(),
-            Parameter::onOff('fill', false, 'On begins at the range and repeats them to its end, the last one cut off there.'),
-        ], subject: Subject::Anywhere, synonyms: ['clipboard', 'put in clip'], uses: ['clip-paste at=same' => 'Paste clips at the same place', 'clip-paste fill=on' => 'Fill the range with the clipboard'], usesClipboard: true, putsIn: true);
+        return new Declaration(
+            'clip-paste',
+            'Paste clips',
+            Group::Clips,
+            'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front or another one on; copied notes become a clip.',
+            [
+                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+                WhichTrack::parameter(),
+                Parameter::onOff(
+                    'fill',
+                    false,
+                    'On begins at the range and repeats them to its end, the last one cut off there.',
+                ),
+            ],
+            subject: Subject::Anywhere,
+            synonyms: ['clipboard', 'put in clip'],
+            uses: [
+                'clip-paste at=same' => 'Paste clips at the same place',
+                'clip-paste fill=on' => 'Fill the range with the clipboard',
+            ],
+            usesClipboard: true,
+            putsIn: true,
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
         $meters = $song->conductor->meters;
-        $phrase = $context->clipboard?->at($song->conductor->ppq) ?? throw new EditRefused('Nothing was copied yet; copy or cut clips first.');
+        $phrase = $context->clipboard?->at($song->conductor->ppq) ?? throw new EditRefused(
+            'Nothing was copied yet; copy or cut clips first.',
+        );
         $pieces = $phrase->pieces !== [] ? $phrase->pieces : [self::pieceOf($phrase, $meters)];
         $range = $parameters->isOn('fill') ? $context->needRange('clip-paste fill=on') : null;
-        $at = $range->from ?? ($parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at'));
+        $at = $range->from
+            ?? ($parameters->word('at') === 'same' ? $phrase->start() : $context->moment($parameters, 'at'));
         $rounds = self::rounds($phrase, $pieces, $at, $range, $meters);
         $first = min(array_map(static fn (Piece $piece): int => $piece->row, $pieces));
         $pasted = [];
@@ -63,7 +84,9 @@ final readonly class PasteClip implements SongEdit
                 $length = min($piece->length, ($range->to ?? PHP_INT_MAX) - $start);
                 if ($length > 0) {
                     [$song, $copy] = $song->copyOf(self::content($phrase, $k, $piece->start, $track->channel));
-                    $clip = new Clip($song->newClipId(), $track->id, $start, $length, 0, $piece->loop, $piece->name, $piece->muted);
+                    $clip = new Clip(
+                        $song->newClipId(), $track->id, $start, $length, 0, $piece->loop, $piece->name, $piece->muted,
+                    );
                     $song = $song->withClip($clip->with([]), $copy);
                     $pasted[] = $clip->id;
                 }
@@ -71,13 +94,15 @@ final readonly class PasteClip implements SongEdit
         }
 
         return SongResult::opening(
-            $open, $song, $context->onClips ? $pasted : array_values(array_unique([...$open->open, ...$pasted])), $pasted[0],
+            $open, $song, $context->onClips ? $pasted : array_values(array_unique([...$open->open, ...$pasted])),
+            $pasted[0],
             Said::did(count($pasted), Noun::Clip, "pasted at {$context->time->position($at)}"),
         );
     }
 
     /**
-     * How far the pieces are moved, each time they are put in: once, or as often as fills a range, from bar line to bar line.
+     * How far the pieces are moved, each time they are put in: once, or as often as fills a range, from bar line to bar
+     * line.
      *
      * @param  non-empty-list<Piece>  $pieces
      * @return non-empty-list<int> ticks
@@ -85,7 +110,9 @@ final readonly class PasteClip implements SongEdit
     private static function rounds(Phrase $phrase, array $pieces, int $at, ?TickRange $range, MeterMap $meters): array
     {
         $rounds = [$at - $phrase->start()];
-        $length = max(array_map(static fn (Piece $piece): int => $piece->start + $piece->length, $pieces)) - $phrase->start();
+        $length = max(array_map(
+            static fn (Piece $piece): int => $piece->start + $piece->length, $pieces,
+        )) - $phrase->start();
         while ($range !== null && count($rounds) < Song::MOST_CLIPS) {
             $behind = $phrase->start() + $rounds[count($rounds) - 1] + $length;
             $next = $meters->barStart($meters->barAt($behind)) === $behind ? $behind : $meters->nextBarLine($behind);
@@ -112,17 +139,24 @@ final readonly class PasteClip implements SongEdit
         $tracks = array_values($song->tracks);
         $row = (int) array_search($top, $tracks, true) + $rows;
 
-        return $tracks[$row] ?? throw new EditRefused('Nothing pasted: it takes '.($row + 1).' tracks, and the song has '.count($tracks).'; track-new makes one, or put a higher track in front.');
+        return $tracks[$row] ?? throw new EditRefused(
+            'Nothing pasted: it takes '.($row + 1).' tracks, and the song has '.count($tracks)
+                .'; track-new makes one, or put a higher track in front.',
+        );
     }
 
     /** What lies in one of the pieces, in time of a clip that begins where it does. */
     private static function content(Phrase $phrase, int $piece, int $start, int $channel): Content
     {
-        $mine = static fn (array $clips): array => $phrase->pieces === [] ? array_keys($clips) : array_keys($clips, $piece, true);
+        $mine = static fn (array $clips): array => $phrase->pieces === []
+            ? array_keys($clips)
+            : array_keys($clips, $piece, true);
         $notes = $phrase->notes->at($mine($phrase->notes->clip));
         $points = ($phrase->points ?? Points::none());
         $points = $points->at($mine($points->clip));
-        $flat = static fn (Notes|Points $rows): array => ['clip' => array_fill(0, $rows->count(), 0), 'channel' => array_fill(0, $rows->count(), $channel)];
+        $flat = static fn (Notes|Points $rows): array => [
+            'clip' => array_fill(0, $rows->count(), 0), 'channel' => array_fill(0, $rows->count(), $channel),
+        ];
 
         return (new Content($notes->with($flat($notes)), $points->with($flat($points))))->shifted(-$start);
     }

@@ -25,9 +25,16 @@ final readonly class RepeatClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-repeat', 'Repeat the clip', Group::Clips, 'Puts copies of the clip in front right behind it.', [
-            Parameter::wholeNumber('times', 1, 64, 'times', 1, 'How many copies.'),
-        ], subject: Subject::Clip, synonyms: ['duplicate clip', 'copy clip'], uses: ['clip-repeat times=3' => 'The clip four times in all']);
+        return new Declaration(
+            'clip-repeat',
+            'Repeat the clip',
+            Group::Clips,
+            'Puts copies of the clip in front right behind it.',
+            [Parameter::wholeNumber('times', 1, 64, 'times', 1, 'How many copies.')],
+            subject: Subject::Clip,
+            synonyms: ['duplicate clip', 'copy clip'],
+            uses: ['clip-repeat times=3' => 'The clip four times in all'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -41,12 +48,21 @@ final readonly class RepeatClip implements SongEdit
         $opened = $open->open;
         for ($k = 1; $k <= $times; $k++) {
             [$song, $content] = $song->copyOf($open->song->contentOf($clip->id));
-            $copy = $clip->with(['id' => $song->newClipId(), 'start' => $clip->start + $k * $clip->length, 'group' => 0]);
+            $copy = $clip->with([
+                'id' => $song->newClipId(), 'start' => $clip->start + $k * $clip->length, 'group' => 0,
+            ]);
             $song = $song->withClip($copy, $content);
             $opened[] = $copy->id;
         }
 
-        return SongResult::opening($open, $song, $opened, $open->front, Said::of(Noun::Clip->named(1), 'repeated '.Numbers::times($times))
-            ->with("up to {$context->time->position($clip->end() + $times * $clip->length)}"));
+        return SongResult::opening(
+            $open,
+            $song,
+            $opened,
+            $open->front,
+            Said::of(Noun::Clip->named(1), 'repeated '.Numbers::times($times))->with(
+                "up to {$context->time->position($clip->end() + $times * $clip->length)}",
+            ),
+        );
     }
 }

@@ -22,17 +22,46 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\MeterMap;
 
-/** Puts an edge of the chosen clips, or of the one in front, at a place, or moves it by so much. What lies in them stays where it sounds. */
+/**
+ * Puts an edge of the chosen clips, or of the one in front, at a place, or moves it by so much. What lies in them stays
+ * where it sounds.
+ */
 final readonly class TrimClip implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('clip-trim', 'Trim clips', Group::Clips, 'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them stays where it sounds.', [
-            Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
-            Parameter::moment('at', 'Where it goes.'),
-            Parameter::signedAmount('by', null, 'How far it moves instead; earlier with a minus.', absent: 'to the place'),
-            Parameter::choice('to', ['range', 'notes', 'bars'], null, 'Both edges at once: to the range, to the first and the last note, or to the nearest bar lines.', absent: 'one edge alone'),
-        ], subject: Subject::Clip, synonyms: ['shorten clip', 'lengthen clip', 'crop clip'], uses: ['clip-trim edge=start' => 'Begin the clip at the caret', 'clip-trim by=1bar' => 'The clip a bar longer', 'clip-trim to=bars' => 'Whole bars', 'clip-trim to=notes' => 'Trim the clip to its notes', 'clip-trim to=range' => 'Trim the clip to the range']);
+        return new Declaration(
+            'clip-trim',
+            'Trim clips',
+            Group::Clips,
+            'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them stays where it sounds.',
+            [
+                Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
+                Parameter::moment('at', 'Where it goes.'),
+                Parameter::signedAmount(
+                    'by',
+                    null,
+                    'How far it moves instead; earlier with a minus.',
+                    absent: 'to the place',
+                ),
+                Parameter::choice(
+                    'to',
+                    ['range', 'notes', 'bars'],
+                    null,
+                    'Both edges at once: to the range, to the first and the last note, or to the nearest bar lines.',
+                    absent: 'one edge alone',
+                ),
+            ],
+            subject: Subject::Clip,
+            synonyms: ['shorten clip', 'lengthen clip', 'crop clip'],
+            uses: [
+                'clip-trim edge=start' => 'Begin the clip at the caret',
+                'clip-trim by=1bar' => 'The clip a bar longer',
+                'clip-trim to=bars' => 'Whole bars',
+                'clip-trim to=notes' => 'Trim the clip to its notes',
+                'clip-trim to=range' => 'Trim the clip to the range',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -45,19 +74,28 @@ final readonly class TrimClip implements SongEdit
         $clips = ChosenClips::of($open, $context);
         foreach ($clips as $clip) {
             $edge = $atStart ? $clip->start : $clip->end();
-            $at = $parameters->has('by') ? max(0, $parameters->amount('by')->shift($edge, $context->time)) : $context->moment($parameters, 'at');
+            $at = $parameters->has('by')
+                ? max(0, $parameters->amount('by')->shift($edge, $context->time))
+                : $context->moment($parameters, 'at');
             if ($atStart ? $at >= $clip->end() : $at <= $clip->start) {
                 throw new EditRefused('Nothing trimmed: the clip would have no length.');
             }
             $song = ChosenClips::changed($song, $clip, [
-                'start' => $atStart ? $at : $clip->start, 'length' => $atStart ? $clip->end() - $at : $at - $clip->start, 'muted' => $clip->muted,
+                'start' => $atStart ? $at : $clip->start,
+                'length' => $atStart ? $clip->end() - $at : $at - $clip->start, 'muted' => $clip->muted,
             ]);
         }
         $first = $song->clips[$clips[0]->id];
 
         return SongResult::of(
-            $open, $song, Said::that((count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').($atStart ? 'begins' : 'ends').' at '
-                .$context->time->position($atStart ? $first->start : $first->end())),
+            $open,
+            $song,
+            Said::that(
+                (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').
+                    ($atStart ? 'begins' : 'ends').
+                    ' at '.
+                    $context->time->position($atStart ? $first->start : $first->end()),
+            ),
         );
     }
 
@@ -75,8 +113,14 @@ final readonly class TrimClip implements SongEdit
             };
             if ($end > $start && ($start !== $clip->start || $end !== $clip->end())) {
                 // One edge after the other: what lies in the clip stays where it sounds.
-                $song = ChosenClips::changed($song, $clip, ['start' => $start, 'length' => max(1, $clip->end() - $start), 'muted' => $clip->muted]);
-                $song = ChosenClips::changed($song, $song->clips[$clip->id], ['start' => $start, 'length' => $end - $start, 'muted' => $clip->muted]);
+                $song = ChosenClips::changed(
+                    $song, $clip,
+                    ['start' => $start, 'length' => max(1, $clip->end() - $start), 'muted' => $clip->muted],
+                );
+                $song = ChosenClips::changed(
+                    $song, $song->clips[$clip->id],
+                    ['start' => $start, 'length' => $end - $start, 'muted' => $clip->muted],
+                );
                 $changed++;
             }
         }

@@ -22,11 +22,24 @@ final readonly class Accent implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('accent', 'Accent', Group::Dynamics, 'Gives each note the velocity of its grid line in the bar, from a pattern that repeats.', [
-            Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
-            Parameter::grid('grid', 'The lines that are counted.'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'], uses: ['accent pattern=110,70 grid=1/8' => 'Off-beats softer', 'accent pattern=80,110 grid=1/8' => 'Off-beats louder'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'accent',
+            'Accent',
+            Group::Dynamics,
+            'Gives each note the velocity of its grid line in the bar, from a pattern that repeats.',
+            [
+                Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
+                Parameter::grid('grid', 'The lines that are counted.'),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['accents', 'pattern', 'emphasis', 'metre', 'stress', 'groove'],
+            uses: [
+                'accent pattern=110,70 grid=1/8' => 'Off-beats softer',
+                'accent pattern=80,110 grid=1/8' => 'Off-beats louder',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

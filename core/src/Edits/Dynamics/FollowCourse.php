@@ -27,11 +27,26 @@ final readonly class FollowCourse implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('course', 'Follow a course', Group::Dynamics, 'Lets velocities follow a course of values over time, such as one drawn in the lane; notes outside of it stay.', [
-            Parameter::course('at', '0:64 1920:96', 'Its points.'),
-            Parameter::choice('mode', self::MODES, 'set', 'Set gives velocities of 1 to 127, or draws points in a lane of them; scale takes 0 to 400 % of those there are; add from -126 to 126.'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['draw', 'envelope', 'automation', 'pencil', 'shape', 'tilt'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'course',
+            'Follow a course',
+            Group::Dynamics,
+            'Lets velocities follow a course of values over time, such as one drawn in the lane; notes outside of it stay.',
+            [
+                Parameter::course('at', '0:64 1920:96', 'Its points.'),
+                Parameter::choice(
+                    'mode',
+                    self::MODES,
+                    'set',
+                    'Set gives velocities of 1 to 127, or draws points in a lane of them; scale takes 0 to 400 % of those '.
+                        'there are; add from -126 to 126.',
+                ),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['draw', 'envelope', 'automation', 'pencil', 'shape', 'tilt'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,21 +56,32 @@ final readonly class FollowCourse implements Edit
         $levels = Levels::sought($notes, $selection, $context, $parameters);
         [$least, $most, $values] = self::bounds($levels->lane, $mode);
         if ($course->lowest() < $least || $course->highest() > $most) {
-            throw new EditRefused("A course with mode={$mode} takes {$values} from {$least} to {$most}; this one goes from {$course->lowest()} to {$course->highest()}.");
+            throw new EditRefused(
+                "A course with mode={$mode} takes {$values} from {$least} to {$most}; this one goes from "
+                    ."{$course->lowest()} to {$course->highest()}.",
+            );
         }
         if ($mode === 'set') {
-            $levels->follow($course->first(), $course->last(), static fn (int $tick): float => $course->at($tick) ?? 0.0);
+            $levels->follow(
+                $course->first(), $course->last(), static fn (int $tick): float => $course->at($tick) ?? 0.0,
+            );
         } else {
             foreach ($levels->between($course->first(), $course->last()) as $i) {
                 $value = $course->at($levels->start[$i]);
                 if ($value !== null) {
-                    $levels->set($i, (int) round($mode === 'scale' ? $levels->value[$i] * $value / 100 : $levels->value[$i] + $value));
+                    $levels->set(
+                        $i,
+                        (int) round(
+                            $mode === 'scale' ? $levels->value[$i] * $value / 100 : $levels->value[$i] + $value,
+                        ),
+                    );
                 }
             }
         }
 
         return $levels->change($selection, match ($mode) {
-            'scale' => 'scaled along a course', 'add' => 'raised or lowered along a course', default => 'set along a course',
+            'scale' => 'scaled along a course', 'add' => 'raised or lowered along a course',
+            default => 'set along a course',
         }." from {$course->lowest()} to {$course->highest()}".($mode === 'scale' ? ' %' : ''));
     }
 

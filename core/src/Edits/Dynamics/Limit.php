@@ -23,11 +23,21 @@ final readonly class Limit implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('limit', 'Limit', Group::Dynamics, 'Lifts velocities below a lowest and lowers those above a highest.', [
-            Parameter::level('min', null, 'The lowest.', 'no lowest'),
-            Parameter::level('max', null, 'The highest.', 'no highest'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'], uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'limit',
+            'Limit',
+            Group::Dynamics,
+            'Lifts velocities below a lowest and lowers those above a highest.',
+            [
+                Parameter::level('min', null, 'The lowest.', 'no lowest'),
+                Parameter::level('max', null, 'The highest.', 'no highest'),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'],
+            uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

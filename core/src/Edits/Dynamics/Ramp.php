@@ -23,15 +23,32 @@ final readonly class Ramp implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('ramp', 'Ramp', Group::Dynamics, 'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where none is selected over the range.', [
-            Parameter::level('from', '40', 'At the first note.'),
-            Parameter::level('to', '110', 'At the last note.'),
-            Parameter::choice('mode', ['set', 'scale'], 'set', 'Set gives the velocities; scale multiplies those there are, so accents stay.'),
-            Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['crescendo', 'diminuendo', 'decrescendo', 'fade', 'swell', 'fade in', 'fade out'], uses: [
-            'ramp from=40 to=110' => 'Crescendo', 'ramp from=110 to=40' => 'Diminuendo', 'ramp from=40 to=110 mode=scale' => 'Crescendo that keeps the accents',
-        ], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'ramp',
+            'Ramp',
+            Group::Dynamics,
+            'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where none is selected over the range.',
+            [
+                Parameter::level('from', '40', 'At the first note.'),
+                Parameter::level('to', '110', 'At the last note.'),
+                Parameter::choice(
+                    'mode',
+                    ['set', 'scale'],
+                    'set',
+                    'Set gives the velocities; scale multiplies those there are, so accents stay.',
+                ),
+                Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['crescendo', 'diminuendo', 'decrescendo', 'fade', 'swell', 'fade in', 'fade out'],
+            uses: [
+                'ramp from=40 to=110' => 'Crescendo',
+                'ramp from=110 to=40' => 'Diminuendo',
+                'ramp from=40 to=110 mode=scale' => 'Crescendo that keeps the accents',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -47,7 +64,8 @@ final readonly class Ramp implements Edit
         $places = $levels->places;
         $first = $draws ? $context->range->from : $levels->start[$places[0]];
         $last = $draws ? $context->range->to - 1 : $levels->start[$places[count($places) - 1]];
-        $at = static fn (int $tick): float => $from + ($to - $from) * ($last === $first ? 0 : Curve::at(($tick - $first) / ($last - $first), $curve));
+        $at = static fn (int $tick): float => $from +
+            ($to - $from) * ($last === $first ? 0 : Curve::at(($tick - $first) / ($last - $first), $curve));
         if (! $scale) {
             $levels->follow($first, $last, $at);
         }
@@ -55,6 +73,8 @@ final readonly class Ramp implements Edit
             $levels->set($i, (int) round($levels->value[$i] * $at($levels->start[$i]) / max(1, $from, $to)));
         }
 
-        return $levels->change($selection, ($scale ? 'scaled along a ramp' : 'set along a ramp')." from {$from} to {$to}");
+        return $levels->change(
+            $selection, ($scale ? 'scaled along a ramp' : 'set along a ramp')." from {$from} to {$to}",
+        );
     }
 }

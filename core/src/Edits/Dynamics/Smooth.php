@@ -23,11 +23,20 @@ final readonly class Smooth implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('smooth', 'Smooth', Group::Dynamics, 'Takes each velocity toward those of its neighbours in time.', [
-            Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
-            Parameter::spread(),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['even', 'soften jumps', 'average', 'outliers'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'smooth',
+            'Smooth',
+            Group::Dynamics,
+            'Takes each velocity toward those of its neighbours in time.',
+            [
+                Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
+                Parameter::spread(),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['even', 'soften jumps', 'average', 'outliers'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -44,7 +53,12 @@ final readonly class Smooth implements Edit
     /** @param  list<non-empty-list<int>>  $moments  of one track, in order of time */
     private function smooth(Levels $levels, array $moments, float $amount): void
     {
-        $means = array_map(static fn (array $places): float => array_sum(array_map(static fn (int $i): int => $levels->value[$i], $places)) / count($places), $moments);
+        $means = array_map(
+            static fn (array $places): float => array_sum(array_map(
+                static fn (int $i): int => $levels->value[$i], $places,
+            )) / count($places),
+            $moments,
+        );
         foreach ($moments as $k => $places) {
             $around = array_filter([$means[$k - 1] ?? null, $means[$k + 1] ?? null], is_float(...));
             foreach ($around === [] ? [] : $places as $i) {

@@ -23,11 +23,28 @@ final readonly class Squeeze implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('squeeze', 'Squeeze', Group::Dynamics, 'Brings velocities nearer to a middle, or spreads them out with a minus.', [
-            Parameter::wholeNumber('amount', -100, 100, '%', 50, 'How much nearer; negative spreads the dynamics out.'),
-            Parameter::level('toward', 'mean', 'The middle.', '', 'mean'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'], uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'squeeze',
+            'Squeeze',
+            Group::Dynamics,
+            'Brings velocities nearer to a middle, or spreads them out with a minus.',
+            [
+                Parameter::wholeNumber(
+                    'amount',
+                    -100,
+                    100,
+                    '%',
+                    50,
+                    'How much nearer; negative spreads the dynamics out.',
+                ),
+                Parameter::level('toward', 'mean', 'The middle.', '', 'mean'),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'],
+            uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -46,10 +63,15 @@ final readonly class Squeeze implements Edit
             $sum = $parameters->int('toward');
         }
         foreach ($places as $i) {
-            $levels->set($i, Rounding::quotient($sum * $amount + $count * $levels->value[$i] * (100 - $amount), 100 * $count));
+            $levels->set(
+                $i, Rounding::quotient($sum * $amount + $count * $levels->value[$i] * (100 - $amount), 100 * $count),
+            );
         }
         $middle = round($sum / $count);
 
-        return $levels->change($selection, $amount >= 0 ? "brought {$amount} % nearer to {$middle}" : 'spread '.-$amount." % away from {$middle}");
+        return $levels->change(
+            $selection,
+            $amount >= 0 ? "brought {$amount} % nearer to {$middle}" : 'spread '.-$amount." % away from {$middle}",
+        );
     }
 }

@@ -27,14 +27,27 @@ final readonly class Velocity implements Edit, Gesture
 {
     public function declaration(): Declaration
     {
-        return new Declaration('velocity', 'Velocity', Group::Dynamics, 'Makes notes louder or softer.', [
-            Parameter::levelDifference('add', 'Louder by so much, softer with a minus.'),
-            Parameter::level('set', null, 'All to this velocity.'),
-            Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
-            Parameter::lane(),
-        ], oneOf: ['add', 'set', 'scale'], subject: Subject::Levels, synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent', 'level'], uses: [
-            'velocity set=96' => 'All to one velocity', 'velocity scale=80' => 'A fifth softer', 'velocity scale=120' => 'A fifth louder',
-        ], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'velocity',
+            'Velocity',
+            Group::Dynamics,
+            'Makes notes louder or softer.',
+            [
+                Parameter::levelDifference('add', 'Louder by so much, softer with a minus.'),
+                Parameter::level('set', null, 'All to this velocity.'),
+                Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
+                Parameter::lane(),
+            ],
+            oneOf: ['add', 'set', 'scale'],
+            subject: Subject::Levels,
+            synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent', 'level'],
+            uses: [
+                'velocity set=96' => 'All to one velocity',
+                'velocity scale=80' => 'A fifth softer',
+                'velocity scale=120' => 'A fifth louder',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function combined(array $first, array $second): ?array
@@ -57,13 +70,17 @@ final readonly class Velocity implements Edit, Gesture
                 default => Rounding::quotient($levels->value[$i] * $value, 100),
             });
         }
-        [$more, $less, $called] = $levels->lane->name === Lane::VELOCITY ? ['louder', 'softer', 'velocity'] : ['higher', 'lower', 'value'];
+        [$more, $less, $called] = $levels->lane->name === Lane::VELOCITY
+            ? ['louder', 'softer', 'velocity']
+            : ['higher', 'lower', 'value'];
         $said = match ($kind) {
             'add' => '',
             'set' => "set to {$called} {$value}",
             default => "scaled to {$value} % of the {$called}",
         };
 
-        return $levels->change($selection, $said, count($levels->places), $kind === 'add' ? By::levels($value, $more, $less) : null);
+        return $levels->change(
+            $selection, $said, count($levels->places), $kind === 'add' ? By::levels($value, $more, $less) : null,
+        );
     }
 }

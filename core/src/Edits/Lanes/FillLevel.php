@@ -25,12 +25,26 @@ final readonly class FillLevel implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('fill-level', 'One value from here on', Group::Lanes, 'Sets one value in a lane of the track in front from a moment on, in the place of all points behind it.', [
-            Parameter::pointLevel('value', 'The value.', 'what holds there'),
-            Parameter::moment('at', 'From where on.'),
-            Parameter::moment('until', 'Up to where; what held there goes on then.', [self::END], self::END),
-            Parameter::laneOfPoints(),
-        ], subject: Subject::Anywhere, synonyms: ['flatten', 'hold', 'flat', 'constant', 'reset'], uses: ['fill-level at=range-start until=range-end' => 'Flat over the range', 'fill-level lane=bend value=0' => 'No bend from here on'], putsIn: true, inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'fill-level',
+            'One value from here on',
+            Group::Lanes,
+            'Sets one value in a lane of the track in front from a moment on, in the place of all points behind it.',
+            [
+                Parameter::pointLevel('value', 'The value.', 'what holds there'),
+                Parameter::moment('at', 'From where on.'),
+                Parameter::moment('until', 'Up to where; what held there goes on then.', [self::END], self::END),
+                Parameter::laneOfPoints(),
+            ],
+            subject: Subject::Anywhere,
+            synonyms: ['flatten', 'hold', 'flat', 'constant', 'reset'],
+            uses: [
+                'fill-level at=range-start until=range-end' => 'Flat over the range',
+                'fill-level lane=bend value=0' => 'No bend from here on',
+            ],
+            putsIn: true,
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -15,8 +15,8 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Halving;
 
 /**
- * The presses of a pedal: from a value of 64 or more to the next below it, as the MIDI 1.0 specification reads switches;
- * those of each track and channel by themselves.
+ * The presses of a pedal: from a value of 64 or more to the next below it, as the MIDI 1.0 specification reads
+ * switches; those of each track and channel by themselves.
  */
 final class Pedal
 {
@@ -38,7 +38,12 @@ final class Pedal
         $this->lane = Lane::parse('cc'.self::NUMBERS[$parameters->choice('pedal')]);
         $this->points = $context->points;
         $this->draft = new PointDraft($this->points);
-        $chosen = array_fill_keys(array_filter($selection->positions($this->points), fn (int $i): bool => $this->lane->holds($this->points, $i)), true);
+        $chosen = array_fill_keys(
+            array_filter(
+                $selection->positions($this->points), fn (int $i): bool => $this->lane->holds($this->points, $i),
+            ),
+            true,
+        );
         $rows = [];
         foreach ($this->lane->placesIn($this->points) as $i) {
             if ($chosen === [] || isset($chosen[$i])) {
@@ -85,8 +90,8 @@ final class Pedal
     }
 
     /**
-     * The lifts of a row no longer than a gap, each whole: the places from the point that lifts it up to the one that presses it
-     * again, half-pedalled values too.
+     * The lifts of a row no longer than a gap, each whole: the places from the point that lifts it up to the one that
+     * presses it again, half-pedalled values too.
      *
      * @param  list<array{from: int, to: int, down: int, up: int|null}>  $presses  of the row, in order of time
      * @param  Closure(int): int  $gap  ticks, at a tick
@@ -120,12 +125,17 @@ final class Pedal
                 if ($this->isDown($i)) {
                     $down ??= $i;
                 } elseif ($down !== null) {
-                    $presses[$row][] = ['from' => $this->points->start[$down], 'to' => $this->points->start[$i], 'down' => $down, 'up' => $i];
+                    $presses[$row][] = [
+                        'from' => $this->points->start[$down], 'to' => $this->points->start[$i], 'down' => $down,
+                        'up' => $i,
+                    ];
                     $down = null;
                 }
             }
             if ($down !== null) {
-                $presses[$row][] = ['from' => $this->points->start[$down], 'to' => PHP_INT_MAX, 'down' => $down, 'up' => null];
+                $presses[$row][] = [
+                    'from' => $this->points->start[$down], 'to' => PHP_INT_MAX, 'down' => $down, 'up' => null,
+                ];
             }
         }
 

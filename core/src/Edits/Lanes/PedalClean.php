@@ -17,14 +17,24 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
-/** Leaves of a pedal what can be heard: one point where it goes down, one where it goes up, and no press that holds nothing. */
+/**
+ * Leaves of a pedal what can be heard: one point where it goes down, one where it goes up, and no press that holds
+ * nothing.
+ */
 final readonly class PedalClean implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('pedal-clean', 'Clean a pedal', Group::Lanes, 'Takes out values of a pedal that repeat each other, and presses that hold no note.', [
-            Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain', 'damper', 'tidy pedal', 'redundant'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'pedal-clean',
+            'Clean a pedal',
+            Group::Lanes,
+            'Takes out values of a pedal that repeat each other, and presses that hold no note.',
+            [Pedal::parameter()],
+            subject: Subject::Anywhere,
+            synonyms: ['sustain', 'damper', 'tidy pedal', 'redundant'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -33,12 +43,16 @@ final readonly class PedalClean implements Edit
         $presses = $pedal->presses();
         $needed = [];
         foreach ($notes->start as $i => $start) {
-            $press = Pedal::pressAt($presses[$pedal->row($notes->clip[$i], $notes->channel[$i])] ?? [], $start + $notes->length[$i]);
+            $press = Pedal::pressAt(
+                $presses[$pedal->row($notes->clip[$i], $notes->channel[$i])] ?? [], $start + $notes->length[$i],
+            );
             if ($press !== null) {
                 $needed[$press['down']] = $needed[$press['up'] ?? $press['down']] = true;
             }
         }
-        $idle = count(array_filter(array_merge(...array_values($presses)), static fn (array $press): bool => ! isset($needed[$press['down']])));
+        $idle = count(array_filter(
+            array_merge(...array_values($presses)), static fn (array $press): bool => ! isset($needed[$press['down']]),
+        ));
         $gone = 0;
         foreach (array_merge(...array_values($pedal->rows())) as $place) {
             if (isset($needed[$place])) {
@@ -49,8 +63,13 @@ final readonly class PedalClean implements Edit
             }
         }
 
-        return Change::nothing($selection, $gone === 0
-            ? Said::nothing('Nothing to clean: every value of the pedal is needed.')
-            : Said::did($gone, Noun::ValueOfThePedal, 'taken out')->with($idle > 0 ? Noun::PressOfThePedal->counted($idle).' held nothing' : ''))->withPoints($pedal->draft->change());
+        return Change::nothing(
+            $selection,
+            $gone === 0
+                ? Said::nothing('Nothing to clean: every value of the pedal is needed.')
+                : Said::did($gone, Noun::ValueOfThePedal, 'taken out')->with(
+                    $idle > 0 ? Noun::PressOfThePedal->counted($idle).' held nothing' : '',
+                ),
+        )->withPoints($pedal->draft->change());
     }
 }

@@ -23,10 +23,16 @@ final readonly class PedalJoin implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('pedal-join', 'Join presses of a pedal', Group::Lanes, 'Keeps a pedal down where it was lifted for no longer than a gap.', [
-            Parameter::amount('gap', '1/16', 'The longest lift that is taken out.'),
-            Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain', 'hold', 'damper', 'legato pedal'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'pedal-join',
+            'Join presses of a pedal',
+            Group::Lanes,
+            'Keeps a pedal down where it was lifted for no longer than a gap.',
+            [Parameter::amount('gap', '1/16', 'The longest lift that is taken out.'), Pedal::parameter()],
+            subject: Subject::Anywhere,
+            synonyms: ['sustain', 'hold', 'damper', 'legato pedal'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -23,9 +23,16 @@ final readonly class PedalToNotes implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('pedal-to-notes', 'Write the pedal into the notes', Group::Lanes, 'Lets notes last while the pedal is down, up to the next one of their pitch, and takes the pedal out.', [
-            Pedal::parameter(),
-        ], subject: Subject::Anywhere, synonyms: ['sustain to length', 'damper', 'bake pedal', 'hold'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'pedal-to-notes',
+            'Write the pedal into the notes',
+            Group::Lanes,
+            'Lets notes last while the pedal is down, up to the next one of their pitch, and takes the pedal out.',
+            [Pedal::parameter()],
+            subject: Subject::Anywhere,
+            synonyms: ['sustain to length', 'damper', 'bake pedal', 'hold'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,7 +48,9 @@ final readonly class PedalToNotes implements Edit
             $key = "{$row} {$notes->pitch[$i]}";
             [$start, $end] = [$notes->start[$i], $notes->start[$i] + $notes->length[$i]];
             $held = Pedal::pressAt($presses[$row] ?? [], $end);
-            $to = $held === null ? $end : min($held['to'], $next[$key] ?? PHP_INT_MAX, $held['up'] === null ? max($end, $last) : PHP_INT_MAX);
+            $to = $held === null
+                ? $end
+                : min($held['to'], $next[$key] ?? PHP_INT_MAX, $held['up'] === null ? max($end, $last) : PHP_INT_MAX);
             if ($to > $end) {
                 $draft->length[$i] = $to - $start;
                 $longer++;
@@ -52,8 +61,13 @@ final readonly class PedalToNotes implements Edit
             $pedal->draft->remove($place);
         }
 
-        return $draft->change($selection, $pedal->rows() === []
-            ? Said::nothing('Nothing changed: there is no pedal here.')
-            : Said::did($longer, Noun::Note, 'as long as the pedal held them')->with('the pedal taken out'))->withPoints($pedal->draft->change());
+        return $draft
+            ->change(
+                $selection,
+                $pedal->rows() === []
+                    ? Said::nothing('Nothing changed: there is no pedal here.')
+                    : Said::did($longer, Noun::Note, 'as long as the pedal held them')->with('the pedal taken out'),
+            )
+            ->withPoints($pedal->draft->change());
     }
 }

@@ -10,8 +10,8 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * What becomes of the points of lanes where a range is copied, cut out, opened or closed. What lies outside of the range
- * sounds as before: the value that held at its end is kept there.
+ * What becomes of the points of lanes where a range is copied, cut out, opened or closed. What lies outside of the
+ * range sounds as before: the value that held at its end is kept there.
  */
 final readonly class RangePoints
 {
@@ -26,7 +26,11 @@ final readonly class RangePoints
     /** @param  array<int, true>|null  $clips  the clips whose points go along; null for all */
     public static function ofLanes(Points $points, TickRange $range, ?array $clips = null): self
     {
-        return new self($points, $range, static fn (int $i): bool => $points->note[$i] === 0 && ($clips === null || isset($clips[$points->clip[$i]])));
+        return new self(
+            $points, $range,
+            static fn (int $i): bool => $points->note[$i] === 0
+                && ($clips === null || isset($clips[$points->clip[$i]])),
+        );
     }
 
     /** @param  array<int, true>  $notes  the notes, by id, that the range was taken out of */
@@ -107,7 +111,8 @@ final readonly class RangePoints
     {
         return array_values(array_filter(
             array_keys($this->points->start),
-            fn (int $i): bool => $this->points->start[$i] >= $this->range->from && $this->points->start[$i] < $this->range->to && $this->goesAlong($i),
+            fn (int $i): bool => $this->points->start[$i] >= $this->range->from
+                && $this->points->start[$i] < $this->range->to && $this->goesAlong($i),
         ));
     }
 

@@ -24,10 +24,17 @@ final readonly class Sample implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('sample', 'Sample', Group::Lanes, 'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those there are.', [
-            Parameter::grid('every', 'The lines.'),
-            Parameter::laneOfPoints(),
-        ], subject: Subject::Levels, synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'], uses: ['sample every=1/8' => 'Stairs of eighths'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'sample',
+            'Sample',
+            Group::Lanes,
+            'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those there are.',
+            [Parameter::grid('every', 'The lines.'), Parameter::laneOfPoints()],
+            subject: Subject::Levels,
+            synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'],
+            uses: ['sample every=1/8' => 'Stairs of eighths'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -37,7 +44,10 @@ final readonly class Sample implements Edit
         foreach ($levels->courses() as $course) {
             [$first, $last] = [$levels->start[$course[0]], $levels->start[$course[count($course) - 1]]];
             if ($every->estimate($first, $last) > PointDraft::MOST_POINTS) {
-                throw new EditRefused('That would make more points than can be worked on at once; take a coarser grid or a shorter range.');
+                throw new EditRefused(
+                    'That would make more points than can be worked on at once; take a coarser grid or a shorter '
+                        .'range.',
+                );
             }
             $held = $levels->beside($course[0]);
             $from = $levels->areSelected ? $first : max($context->range->from ?? 0, $held->firstFrom(0) ?? $first);

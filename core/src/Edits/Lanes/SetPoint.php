@@ -22,11 +22,26 @@ final readonly class SetPoint implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('point', 'Set a point', Group::Lanes, 'Sets a point in a lane of controllers, bend, pressure or programs, on the track in front, and selects it.', [
-            Parameter::moment('at', 'Where.'),
-            Parameter::pointLevel('value', 'What it sets.', 'what holds there'),
-            Parameter::laneOfPoints(),
-        ], subject: Subject::Anywhere, synonyms: ['controller', 'automation', 'node', 'breakpoint', 'program change', 'insert point'], uses: ['point lane=cc64 value=127' => 'Pedal down', 'point lane=cc64 value=0' => 'Pedal up', 'point lane=bend value=0' => 'Bend back to the middle'], putsIn: true, inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'point',
+            'Set a point',
+            Group::Lanes,
+            'Sets a point in a lane of controllers, bend, pressure or programs, on the track in front, and selects it.',
+            [
+                Parameter::moment('at', 'Where.'),
+                Parameter::pointLevel('value', 'What it sets.', 'what holds there'),
+                Parameter::laneOfPoints(),
+            ],
+            subject: Subject::Anywhere,
+            synonyms: ['controller', 'automation', 'node', 'breakpoint', 'program change', 'insert point'],
+            uses: [
+                'point lane=cc64 value=127' => 'Pedal down',
+                'point lane=cc64 value=0' => 'Pedal up',
+                'point lane=bend value=0' => 'Bend back to the middle',
+            ],
+            putsIn: true,
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

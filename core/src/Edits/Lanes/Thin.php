@@ -18,17 +18,34 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 
 /**
- * As few points as keep within a deviation. Points hold until the next one, so a run of them can be one step as long as one
- * value lies near enough to all of theirs; taking each run as long as it can be gives the fewest steps there are.
+ * As few points as keep within a deviation. Points hold until the next one, so a run of them can be one step as long as
+ * one value lies near enough to all of theirs; taking each run as long as it can be gives the fewest steps there are.
  */
 final readonly class Thin implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('thin', 'Thin out', Group::Lanes, 'Leaves as few points as keep within a deviation of how the lane sounds now.', [
-            Parameter::wholeNumber('within', 0, 8191, '', 2, 'How far a value may come to lie from what it is now.'),
-            Parameter::laneOfPoints(),
-        ], subject: Subject::Levels, synonyms: ['reduce', 'simplify', 'fewer points', 'decimate', 'data'], uses: ['thin within=0' => 'Take out points that change nothing'], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'thin',
+            'Thin out',
+            Group::Lanes,
+            'Leaves as few points as keep within a deviation of how the lane sounds now.',
+            [
+                Parameter::wholeNumber(
+                    'within',
+                    0,
+                    8191,
+                    '',
+                    2,
+                    'How far a value may come to lie from what it is now.',
+                ),
+                Parameter::laneOfPoints(),
+            ],
+            subject: Subject::Levels,
+            synonyms: ['reduce', 'simplify', 'fewer points', 'decimate', 'data'],
+            uses: ['thin within=0' => 'Take out points that change nothing'],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -24,24 +24,53 @@ final readonly class Wave implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('wave', 'Wave', Group::Lanes, 'Lets values swing between a low and a high one with a period of the grid: draws it over the range, or moves what is selected onto it.', [
-            Parameter::choice('shape', ['sine', 'triangle', 'saw', 'fall', 'square'], 'sine', 'Sine, triangle and saw begin low; fall begins high; square is high for the first half.'),
-            Parameter::level('low', '40', 'The lowest value.'),
-            Parameter::level('high', '100', 'The highest value.'),
-            Parameter::amount('period', 'grid', 'How long one swing takes.'),
-            Parameter::wholeNumber('phase', 0, 100, '%', 0, 'Where in its swing it begins.'),
-            Parameter::range('range', 'Where it is drawn, or what of the selection it reaches.'),
-            Parameter::lane(),
-        ], subject: Subject::Levels, synonyms: ['oscillate', 'tremolo', 'vibrato', 'sine', 'square', 'saw', 'triangle', 'swing between', 'pulse'], uses: [
-            'wave period=1bar' => 'One swing a bar', 'wave shape=square period=1/8' => 'On and off in eighths', 'wave shape=saw period=1/4' => 'Rise on every quarter',
-        ], inLoops: InLoops::LeaveOut);
+        return new Declaration(
+            'wave',
+            'Wave',
+            Group::Lanes,
+            'Lets values swing between a low and a high one with a period of the grid: draws it over the range, or moves what is selected onto it.',
+            [
+                Parameter::choice(
+                    'shape',
+                    ['sine', 'triangle', 'saw', 'fall', 'square'],
+                    'sine',
+                    'Sine, triangle and saw begin low; fall begins high; square is high for the first half.',
+                ),
+                Parameter::level('low', '40', 'The lowest value.'),
+                Parameter::level('high', '100', 'The highest value.'),
+                Parameter::amount('period', 'grid', 'How long one swing takes.'),
+                Parameter::wholeNumber('phase', 0, 100, '%', 0, 'Where in its swing it begins.'),
+                Parameter::range('range', 'Where it is drawn, or what of the selection it reaches.'),
+                Parameter::lane(),
+            ],
+            subject: Subject::Levels,
+            synonyms: [
+                'oscillate',
+                'tremolo',
+                'vibrato',
+                'sine',
+                'square',
+                'saw',
+                'triangle',
+                'swing between',
+                'pulse',
+            ],
+            uses: [
+                'wave period=1bar' => 'One swing a bar',
+                'wave shape=square period=1/8' => 'On and off in eighths',
+                'wave shape=saw period=1/4' => 'Rise on every quarter',
+            ],
+            inLoops: InLoops::LeaveOut,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         [$low, $high, $shape] = [$parameters->int('low'), $parameters->int('high'), $parameters->choice('shape')];
         if ($low > $high) {
-            throw new EditRefused("wave: low ({$low}) is above high ({$high}); swap them, or begin elsewhere with phase=50.");
+            throw new EditRefused(
+                "wave: low ({$low}) is above high ({$high}); swap them, or begin elsewhere with phase=50.",
+            );
         }
         $levels = Levels::sought($notes, $selection, $context, $parameters);
         $said = $parameters->value('range');
@@ -54,9 +83,16 @@ final readonly class Wave implements Edit
         [$dividend, $divisor] = $parameters->amount('period')->exactly($from, $context->time);
         $period = max(1, $dividend / $divisor);
         $phase = $parameters->int('phase') / 100;
-        $levels->follow($from, $to, static fn (int $tick): float => $low + ($high - $low) * self::height(fmod(($tick - $from) / $period + $phase, 1.0), $shape));
+        $levels->follow(
+            $from, $to,
+            static fn (int $tick): float => $low + ($high - $low) * self::height(
+                fmod(($tick - $from) / $period + $phase, 1.0), $shape,
+            ),
+        );
 
-        return $levels->change($selection, "as a {$shape} wave from {$low} to {$high} every ".round($period, 2).' ticks');
+        return $levels->change(
+            $selection, "as a {$shape} wave from {$low} to {$high} every ".round($period, 2).' ticks',
+        );
     }
 
     /** How high a wave is, 0 to 1, at a share of its period. */

@@ -18,22 +18,35 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Rounding;
 
-/** Leaves air between notes: each lasts a share of the distance to the next chord. The played ends go along: it is meant. */
+/**
+ * Leaves air between notes: each lasts a share of the distance to the next chord. The played ends go along: it is
+ * meant.
+ */
 final readonly class Detach implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('detach', 'Detach', Group::Length, 'Lets each note last a share of the distance to the next chord.', [
-            Parameter::wholeNumber('keep', 1, 100, '%', 75, 'The share; of the old length where nothing follows.'),
-            Scope::parameter(),
-            Parameter::spread(),
-        ], synonyms: ['staccato', 'portato', 'gate', 'shorten', 'air'], uses: ['detach keep=30' => 'Staccato', 'detach keep=50' => 'Half the distance']);
+        return new Declaration(
+            'detach',
+            'Detach',
+            Group::Length,
+            'Lets each note last a share of the distance to the next chord.',
+            [
+                Parameter::wholeNumber('keep', 1, 100, '%', 75, 'The share; of the old length where nothing follows.'),
+                Scope::parameter(),
+                Parameter::spread(),
+            ],
+            synonyms: ['staccato', 'portato', 'gate', 'shorten', 'air'],
+            uses: ['detach keep=30' => 'Staccato', 'detach keep=50' => 'Half the distance'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $keep = $parameters->int('keep');
-        [$next] = Scope::nextChords($notes, Scope::places($notes, $selection, $parameters), $parameters->spread(), $context);
+        [$next] = Scope::nextChords(
+            $notes, Scope::places($notes, $selection, $parameters), $parameters->spread(), $context,
+        );
         $draft = new Draft($notes);
         $places = $selection->positions($notes);
         foreach ($places as $i) {
@@ -41,6 +54,8 @@ final readonly class Detach implements Edit
             $draft->length[$i] = max(1, Rounding::quotient($room * $keep, 100));
         }
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, "detached to {$keep} % of the distance"));
+        return $draft->change(
+            $selection, Said::did(count($places), Noun::Note, "detached to {$keep} % of the distance"),
+        );
     }
 }

@@ -24,10 +24,18 @@ final readonly class Fit implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('fit', 'Fit lengths', Group::Length, 'Makes notes at least as long as one amount and at most as long as another.', [
-            Parameter::amount('min', '1/64', 'The shortest length.'),
-            Parameter::amount('max', null, 'The longest length.', absent: 'no limit'),
-        ], synonyms: ['limit length', 'shortest', 'longest', 'clamp'], uses: ['fit max=1bar' => 'No longer than a bar']);
+        return new Declaration(
+            'fit',
+            'Fit lengths',
+            Group::Length,
+            'Makes notes at least as long as one amount and at most as long as another.',
+            [
+                Parameter::amount('min', '1/64', 'The shortest length.'),
+                Parameter::amount('max', null, 'The longest length.', absent: 'no limit'),
+            ],
+            synonyms: ['limit length', 'shortest', 'longest', 'clamp'],
+            uses: ['fit max=1bar' => 'No longer than a bar'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -41,7 +49,9 @@ final readonly class Fit implements Edit
             $low = max(1, $min->ticksAt($start, $context->time));
             $high = $max === null ? Bounds::LAST_TICK - $start : max(1, $max->ticksAt($start, $context->time));
             if ($low > $high) {
-                throw new EditRefused("fit: min ({$min}) is longer than max ({$max}) at {$context->time->position($start)}; swap them.");
+                throw new EditRefused(
+                    "fit: min ({$min}) is longer than max ({$max}) at {$context->time->position($start)}; swap them.",
+                );
             }
             $draft->length[$i] = max($low, min($high, $notes->length[$i]));
             $longer += $draft->length[$i] > $notes->length[$i] ? 1 : 0;

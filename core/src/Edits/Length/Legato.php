@@ -25,22 +25,52 @@ final readonly class Legato implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('legato', 'Legato', Group::Length, 'Lets each note last until the next one begins.', [
-            Scope::parameter(),
-            Parameter::choice('by', ['chord', 'pitch'], 'chord', 'Until the next chord, or the next note of the same pitch.'),
-            Parameter::spread(),
-            Parameter::signedAmount('gap', '0tk', 'Silence left before the next note; a negative gap overlaps.'),
-            Parameter::choice('last', ['bar', 'range', 'keep'], 'bar', 'The last chord goes to the next bar line, to the end of the range, or stays.'),
-            Parameter::choice('long', ['shorten', 'keep'], 'shorten', 'Keep leaves notes alone that already last longer.'),
-        ], synonyms: ['connect', 'fill gaps', 'sustain', 'extend', 'tenuto', 'smooth'], uses: ['legato gap=-1/64' => 'Legato with a slight overlap', 'legato by=pitch' => 'Until the next note of the pitch']);
+        return new Declaration(
+            'legato',
+            'Legato',
+            Group::Length,
+            'Lets each note last until the next one begins.',
+            [
+                Scope::parameter(),
+                Parameter::choice(
+                    'by',
+                    ['chord', 'pitch'],
+                    'chord',
+                    'Until the next chord, or the next note of the same pitch.',
+                ),
+                Parameter::spread(),
+                Parameter::signedAmount('gap', '0tk', 'Silence left before the next note; a negative gap overlaps.'),
+                Parameter::choice(
+                    'last',
+                    ['bar', 'range', 'keep'],
+                    'bar',
+                    'The last chord goes to the next bar line, to the end of the range, or stays.',
+                ),
+                Parameter::choice(
+                    'long',
+                    ['shorten', 'keep'],
+                    'shorten',
+                    'Keep leaves notes alone that already last longer.',
+                ),
+            ],
+            synonyms: ['connect', 'fill gaps', 'sustain', 'extend', 'tenuto', 'smooth'],
+            uses: [
+                'legato gap=-1/64' => 'Legato with a slight overlap',
+                'legato by=pitch' => 'Until the next note of the pitch',
+            ],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $scope = Scope::places($notes, $selection, $parameters);
         $gap = $parameters->amount('gap');
-        $ofPitch = $parameters->choice('by') === 'pitch' || $gap->isNegative() ? Scope::nextOfPitch($notes, $scope, $context) : [[], []];
-        [$next, $last] = $parameters->choice('by') === 'pitch' ? $ofPitch : Scope::nextChords($notes, $scope, $parameters->spread(), $context);
+        $ofPitch = $parameters->choice('by') === 'pitch' || $gap->isNegative()
+            ? Scope::nextOfPitch($notes, $scope, $context)
+            : [[], []];
+        [$next, $last] = $parameters->choice('by') === 'pitch'
+            ? $ofPitch
+            : Scope::nextChords($notes, $scope, $parameters->spread(), $context);
         $ends = [];
         foreach ($next as $i => $start) {
             $ends[$i] = $gap->shift($start, $context->time, -1);
@@ -66,9 +96,14 @@ final readonly class Legato implements Edit
             $changed++;
         }
 
-        return $draft->change($selection, $changed === 0
-            ? Said::nothing('Nothing changed: the notes are legato already.')
-            : Said::did($changed, Noun::Note, 'made legato')->with(Numbers::were(count($places) - $changed, 'legato already')));
+        return $draft->change(
+            $selection,
+            $changed === 0
+                ? Said::nothing('Nothing changed: the notes are legato already.')
+                : Said::did($changed, Noun::Note, 'made legato')->with(
+                    Numbers::were(count($places) - $changed, 'legato already'),
+                ),
+        );
     }
 
     /**

@@ -19,15 +19,26 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Rounding;
 
-/** Sets or scales lengths. The played end goes along, as with a nudge: a length given on purpose is no timing to undo. */
+/**
+ * Sets or scales lengths. The played end goes along, as with a nudge: a length given on purpose is no timing to undo.
+ */
 final readonly class Length implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('length', 'Length', Group::Length, 'Sets the length of notes, or scales it.', [
-            Parameter::amount('to', null, 'The new length.', absent: 'grid'),
-            Parameter::wholeNumber('scale', 1, 1600, '%', null, 'The new length as a share of the old.'),
-        ], oneOf: ['to', 'scale'], synonyms: ['duration', 'longer', 'shorter', 'gate'], uses: ['length scale=50' => 'Half as long', 'length scale=200' => 'Twice as long']);
+        return new Declaration(
+            'length',
+            'Length',
+            Group::Length,
+            'Sets the length of notes, or scales it.',
+            [
+                Parameter::amount('to', null, 'The new length.', absent: 'grid'),
+                Parameter::wholeNumber('scale', 1, 1600, '%', null, 'The new length as a share of the old.'),
+            ],
+            oneOf: ['to', 'scale'],
+            synonyms: ['duration', 'longer', 'shorter', 'gate'],
+            uses: ['length scale=50' => 'Half as long', 'length scale=200' => 'Twice as long'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

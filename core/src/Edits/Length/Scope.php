@@ -13,7 +13,8 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Time\Amount;
 
 /**
- * What a note is followed by, for the edits that look at the next note: within the selection, or among all notes of the open clips.
+ * What a note is followed by, for the edits that look at the next note: within the selection, or among all notes of the
+ * open clips.
  *
  * What follows is always asked within one track.
  */
@@ -38,7 +39,8 @@ final class Scope
      * For each note the start of the next chord of its track; notes of the last chords are left out.
      *
      * @param  array<int, int>  $places
-     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last chord of each track
+     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last chord
+     *     of each track
      */
     public static function nextChords(Notes $notes, array $places, ?Amount $spread, Context $context): array
     {
@@ -56,7 +58,8 @@ final class Scope
      * For each note the start of the next, later note of its pitch in its track; the last of each pitch is left out.
      *
      * @param  array<int, int>  $places
-     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last notes, each by itself
+     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last notes,
+     *     each by itself
      */
     public static function nextOfPitch(Notes $notes, array $places, Context $context): array
     {

@@ -17,15 +17,25 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
-/** Puts one edge of notes at a place, in either direction. The played moment goes along, as with a nudge of the edge. */
+/**
+ * Puts one edge of notes at a place, in either direction. The played moment goes along, as with a nudge of the edge.
+ */
 final readonly class Trim implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('trim', 'Trim', Group::Length, 'Puts the start or the end of notes at the caret, the playhead or an end of the range.', [
-            Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
-            Parameter::moment('at', 'Where it goes.'),
-        ], synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'], uses: ['trim edge=end' => 'End at the caret', 'trim edge=start' => 'Begin at the caret']);
+        return new Declaration(
+            'trim',
+            'Trim',
+            Group::Length,
+            'Puts the start or the end of notes at the caret, the playhead or an end of the range.',
+            [
+                Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
+                Parameter::moment('at', 'Where it goes.'),
+            ],
+            synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'],
+            uses: ['trim edge=end' => 'End at the caret', 'trim edge=start' => 'Begin at the caret'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -48,7 +58,11 @@ final readonly class Trim implements Edit
         }
         $there = $context->time->position($at);
 
-        return $draft->change($selection, Said::did($trimmed, Noun::Note, 'made to '.($atStart ? 'begin' : 'end')." at {$there}")
-            ->with($unreached > 0 ? "{$unreached} left alone that would have no length" : ''));
+        return $draft->change(
+            $selection,
+            Said::did($trimmed, Noun::Note, 'made to '.($atStart ? 'begin' : 'end')." at {$there}")->with(
+                $unreached > 0 ? "{$unreached} left alone that would have no length" : '',
+            ),
+        );
     }
 }

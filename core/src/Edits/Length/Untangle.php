@@ -26,11 +26,24 @@ final readonly class Untangle implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('untangle', 'Untangle', Group::Length, 'Shortens notes that run into later ones and makes doubled notes one.', [
-            Scope::parameter(),
-            Parameter::choice('by', ['pitch', 'any'], 'any', 'Only notes of the same pitch get in the way, or any later chord.'),
-            Parameter::spread(),
-        ], synonyms: ['overlap', 'remove overlaps', 'monophonic', 'doubles'], uses: ['untangle by=pitch' => 'Untangle each pitch by itself']);
+        return new Declaration(
+            'untangle',
+            'Untangle',
+            Group::Length,
+            'Shortens notes that run into later ones and makes doubled notes one.',
+            [
+                Scope::parameter(),
+                Parameter::choice(
+                    'by',
+                    ['pitch', 'any'],
+                    'any',
+                    'Only notes of the same pitch get in the way, or any later chord.',
+                ),
+                Parameter::spread(),
+            ],
+            synonyms: ['overlap', 'remove overlaps', 'monophonic', 'doubles'],
+            uses: ['untangle by=pitch' => 'Untangle each pitch by itself'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -63,8 +76,8 @@ final readonly class Untangle implements Edit
     }
 
     /**
-     * The start of the next chord by place. A hit that ends because its pitch is hit again sounds on in the next one, so
-     * taking flams apart changes nothing about what is one chord.
+     * The start of the next chord by place. A hit that ends because its pitch is hit again sounds on in the next one,
+     * so taking flams apart changes nothing about what is one chord.
      *
      * @param  array<int, int>  $places
      * @return array<int, int>
@@ -82,7 +95,9 @@ final readonly class Untangle implements Edit
                 $ends[$i] = $end >= $again ? max($end, $until) : $end;
                 $held[$notes->pitch[$i]] = [$start, $ends[$i]];
             }
-            [$following] = Following::chords($notes, Chords::group(array_reverse($starts, true), $ends, $spread, $context->time));
+            [$following] = Following::chords(
+                $notes, Chords::group(array_reverse($starts, true), $ends, $spread, $context->time),
+            );
             $next += $following;
         }
 

@@ -23,9 +23,18 @@ final readonly class Double implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('double', 'Double at an interval', Group::Pitch, 'Adds a copy of each note at an interval and selects the copies.', [...Interval::parameters(), Interval::within()], oneOf: Interval::UNITS,
-            synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'], uses: [
-                'double octaves=1' => 'Double an octave up', 'double octaves=-1' => 'Double an octave down', 'double degrees=2' => 'Double in thirds of the key',
+        return new Declaration(
+            'double',
+            'Double at an interval',
+            Group::Pitch,
+            'Adds a copy of each note at an interval and selects the copies.',
+            [...Interval::parameters(), Interval::within()],
+            oneOf: Interval::UNITS,
+            synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'],
+            uses: [
+                'double octaves=1' => 'Double an octave up',
+                'double octaves=-1' => 'Double an octave down',
+                'double degrees=2' => 'Double in thirds of the key',
             ], isHeard: true);
     }
 
@@ -40,7 +49,9 @@ final readonly class Double implements Edit
         $copies = [];
         foreach ($places as $i) {
             $pitch = $targets[$notes->pitch[$i]]
-                ?? Interval::ofChord($parameters, $context, $notes->start[$i])->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
+                ?? Interval::ofChord(
+                    $parameters, $context, $notes->start[$i],
+                )->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
             $key = Doubles::key($notes->start[$i], $pitch, $notes->channel[$i], $notes->muted[$i]);
             $track = $context->clips->trackOf($notes->clip[$i]);
             if (! isset($taken[$track][$key])) {
@@ -50,7 +61,13 @@ final readonly class Double implements Edit
         }
         $there = count($places) - count($copies);
 
-        return $draft->change($copies === [] ? $selection : Selection::of($copies), Said::did(count($copies), Noun::Note, 'added '.($interval?->by() ?? Interval::inChords($parameters)))
-            ->with(Numbers::were($there, 'there already')));
+        return $draft->change(
+            $copies === [] ? $selection : Selection::of($copies),
+            Said::did(
+                count($copies),
+                Noun::Note,
+                'added '.($interval?->by() ?? Interval::inChords($parameters)),
+            )->with(Numbers::were($there, 'there already')),
+        );
     }
 }

@@ -25,15 +25,26 @@ final readonly class Harmony implements Edit
     private const DEGREES = ['third' => [2], 'sixth' => [5], 'triad' => [2, 4], 'seventh' => [2, 4, 6]];
 
     /** Semitones above a note: those of the major scale. A fifth and an octave are the same in any scale. */
-    private const SEMITONES = ['third' => [4], 'sixth' => [9], 'triad' => [4, 7], 'seventh' => [4, 7, 11], 'power' => [7, 12]];
+    private const SEMITONES = [
+        'third' => [4], 'sixth' => [9], 'triad' => [4, 7], 'seventh' => [4, 7, 11], 'power' => [7, 12],
+    ];
 
     public function declaration(): Declaration
     {
-        return new Declaration('harmony', 'Harmony', Group::Pitch, 'Stacks notes of the key above each note.', [
-            Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
-            Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
-            Interval::within(),
-        ], synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'], uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves'], isHeard: true);
+        return new Declaration(
+            'harmony',
+            'Harmony',
+            Group::Pitch,
+            'Stacks notes of the key above each note.',
+            [
+                Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
+                Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
+                Interval::within(),
+            ],
+            synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'],
+            uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves'],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -44,7 +55,9 @@ final readonly class Harmony implements Edit
         $taken = Doubles::taken($notes, $context);
         $draft = new Draft($notes);
         $added = [];
-        $steps = $inChord ? range(1, count(self::DEGREES[$shape])) : ($key === null || $shape === 'power' ? self::SEMITONES[$shape] : self::DEGREES[$shape]);
+        $steps = $inChord
+            ? range(1, count(self::DEGREES[$shape]))
+            : ($key === null || $shape === 'power' ? self::SEMITONES[$shape] : self::DEGREES[$shape]);
         $tooHigh = 0;
         $places = $selection->positions($notes);
         foreach ($places as $i) {
@@ -63,7 +76,13 @@ final readonly class Harmony implements Edit
             }
         }
 
-        return $draft->change(Selection::of([...$selection->ids, ...$added]), Said::did(count($added), Noun::Note, 'added above '.(count($places) === 1 ? '1 note' : count($places)))
-            ->with($tooHigh > 0 ? "{$tooHigh} left out above G9" : ''));
+        return $draft->change(
+            Selection::of([...$selection->ids, ...$added]),
+            Said::did(
+                count($added),
+                Noun::Note,
+                'added above '.(count($places) === 1 ? '1 note' : count($places)),
+            )->with($tooHigh > 0 ? "{$tooHigh} left out above G9" : ''),
+        );
     }
 }

@@ -24,9 +24,22 @@ final readonly class InKey implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('inkey', 'Into the key', Group::Pitch, 'Takes notes outside the key to the nearest note of it.', [
-            Parameter::choice('prefer', ['nearest', 'up', 'down'], 'nearest', 'Which way to go; nearest goes down on a tie.'),
-        ], synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune'], isHeard: true);
+        return new Declaration(
+            'inkey',
+            'Into the key',
+            Group::Pitch,
+            'Takes notes outside the key to the nearest note of it.',
+            [
+                Parameter::choice(
+                    'prefer',
+                    ['nearest', 'up', 'down'],
+                    'nearest',
+                    'Which way to go; nearest goes down on a tie.',
+                ),
+            ],
+            synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune'],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -43,8 +56,16 @@ final readonly class InKey implements Edit
         $same = count($places) - $moved;
         $doubles = count(Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context));
 
-        return $draft->change($selection, $moved === 0 && $doubles === 0
-            ? Said::nothing($same === 1 ? "The note is in {$key} already." : "All {$same} notes are in {$key} already.")
-            : Said::did($moved, Noun::Note, "moved into {$key}")->with(Numbers::were($same, 'in it already'), Doubles::said($doubles)));
+        return $draft->change(
+            $selection,
+            $moved === 0 && $doubles === 0
+                ? Said::nothing(
+                    $same === 1 ? "The note is in {$key} already." : "All {$same} notes are in {$key} already.",
+                )
+                : Said::did($moved, Noun::Note, "moved into {$key}")->with(
+                    Numbers::were($same, 'in it already'),
+                    Doubles::said($doubles),
+                ),
+        );
     }
 }

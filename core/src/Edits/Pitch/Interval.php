@@ -29,17 +29,28 @@ final readonly class Interval
     public static function parameters(): array
     {
         return [
-            Parameter::wholeNumber('semitones', -127, 127, 'semitones', null, 'Up by so many semitones, down with a minus.'),
+            Parameter::wholeNumber(
+                'semitones', -127, 127, 'semitones', null, 'Up by so many semitones, down with a minus.',
+            ),
             Parameter::wholeNumber('octaves', -10, 10, 'octaves', null, 'Up by so many octaves, down with a minus.'),
-            Parameter::wholeNumber('degrees', -74, 74, 'scale steps', null, 'Along the scale of the key; a note outside it first goes to the next scale note.'),
-            Parameter::wholeNumber('rows', -127, 127, 'rows', null, 'Along the rows that are shown; where all are, along the pitches that occur.'),
+            Parameter::wholeNumber(
+                'degrees', -74, 74, 'scale steps', null,
+                'Along the scale of the key; a note outside it first goes to the next scale note.',
+            ),
+            Parameter::wholeNumber(
+                'rows', -127, 127, 'rows', null,
+                'Along the rows that are shown; where all are, along the pitches that occur.',
+            ),
         ];
     }
 
     /** What degrees go along, which several edits share. */
     public static function within(): Parameter
     {
-        return Parameter::choice('within', ['key', 'chord'], 'key', 'What degrees go along: the scale of the key, or the notes of the chord that is named there.');
+        return Parameter::choice(
+            'within', ['key', 'chord'], 'key',
+            'What degrees go along: the scale of the key, or the notes of the chord that is named there.',
+        );
     }
 
     /**
@@ -64,7 +75,9 @@ final readonly class Interval
         return match (true) {
             $parameters->has('semitones') => new self('semitone', $parameters->int('semitones'), null),
             $parameters->has('octaves') => new self('octave', $parameters->int('octaves'), null),
-            $parameters->has('rows') => new self('row', $parameters->int('rows'), $context->rows ?? Rows::occurring($notes->pitch)),
+            $parameters->has('rows') => new self(
+                'row', $parameters->int('rows'), $context->rows ?? Rows::occurring($notes->pitch),
+            ),
             default => new self('scale step', $parameters->int('degrees'), $context->needKey('Moving by degrees')),
         };
     }

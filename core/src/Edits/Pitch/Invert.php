@@ -24,10 +24,27 @@ final readonly class Invert implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('invert', 'Invert', Group::Pitch, 'Mirrors pitches about one of them: what rose by a third falls by a third.', [
-            Parameter::pitch('about', 'What stays: the first note, the lowest, the highest or a pitch.', ['first', 'lowest', 'highest', 'caret']),
-            Parameter::onOff('key', false, 'On mirrors by degrees of the key; a note outside it first goes to the nearest one.'),
-        ], synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion'], isHeard: true);
+        return new Declaration(
+            'invert',
+            'Invert',
+            Group::Pitch,
+            'Mirrors pitches about one of them: what rose by a third falls by a third.',
+            [
+                Parameter::pitch('about', 'What stays: the first note, the lowest, the highest or a pitch.', [
+                    'first',
+                    'lowest',
+                    'highest',
+                    'caret',
+                ]),
+                Parameter::onOff(
+                    'key',
+                    false,
+                    'On mirrors by degrees of the key; a note outside it first goes to the nearest one.',
+                ),
+            ],
+            synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion'],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -43,14 +60,21 @@ final readonly class Invert implements Edit
                 : $key->pitchOf(2 * $key->degreeOf($key->nearest($about)) - $key->degreeOf($key->nearest($pitch)));
         }
         if ($targets !== [] && (min($targets) < 0 || max($targets) > 127)) {
-            throw new EditRefused('Nothing inverted: a note would leave C-1 to G9. Invert about a pitch nearer to the middle.');
+            throw new EditRefused(
+                'Nothing inverted: a note would leave C-1 to G9. Invert about a pitch nearer to the middle.',
+            );
         }
         $draft = new Draft($notes);
         foreach ($places as $i) {
             $draft->pitch[$i] = $targets[$notes->pitch[$i]];
         }
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, 'inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}")));
+        return $draft->change(
+            $selection,
+            Said::did(
+                count($places), Noun::Note, 'inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}"),
+            ),
+        );
     }
 
     /**

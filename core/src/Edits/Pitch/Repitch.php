@@ -24,9 +24,15 @@ final readonly class Repitch implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('repitch', 'Repitch', Group::Pitch, 'Puts every note on one pitch, times unchanged; notes that then start together become one.', [
-            Parameter::pitch('to', 'The pitch.'),
-        ], synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse'], isHeard: true);
+        return new Declaration(
+            'repitch',
+            'Repitch',
+            Group::Pitch,
+            'Puts every note on one pitch, times unchanged; notes that then start together become one.',
+            [Parameter::pitch('to', 'The pitch.')],
+            synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse'],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -39,6 +45,9 @@ final readonly class Repitch implements Edit
         }
         $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, 'put on '.PitchName::of($pitch))->with(Doubles::said(count($gone))));
+        return $draft->change(
+            $selection,
+            Said::did(count($places), Noun::Note, 'put on '.PitchName::of($pitch))->with(Doubles::said(count($gone))),
+        );
     }
 }

@@ -23,11 +23,29 @@ final readonly class Revoice implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('revoice', 'Revoice', Group::Pitch, 'Of each chord, takes the lowest note up an octave, or the highest down.', [
-            Parameter::choice('move', ['up', 'down'], 'up', 'Up takes the lowest note up, down the highest down.'),
-            Parameter::choice('within', ['octave', 'chord'], 'octave', 'Octave keeps the notes; chord lets the note go to the next note of the chord that is named there, above or below all others.'),
-            Parameter::spread(),
-        ], synonyms: ['inversion', 'voicing', 'chord inversion', 'octave of a chord note'], uses: ['revoice move=down' => 'Previous inversion of the chords', 'revoice move=up' => 'Next inversion of the chords'], isHeard: true);
+        return new Declaration(
+            'revoice',
+            'Revoice',
+            Group::Pitch,
+            'Of each chord, takes the lowest note up an octave, or the highest down.',
+            [
+                Parameter::choice('move', ['up', 'down'], 'up', 'Up takes the lowest note up, down the highest down.'),
+                Parameter::choice(
+                    'within',
+                    ['octave', 'chord'],
+                    'octave',
+                    'Octave keeps the notes; chord lets the note go to the next note of the chord that is named there, '.
+                        'above or below all others.',
+                ),
+                Parameter::spread(),
+            ],
+            synonyms: ['inversion', 'voicing', 'chord inversion', 'octave of a chord note'],
+            uses: [
+                'revoice move=down' => 'Previous inversion of the chords',
+                'revoice move=up' => 'Next inversion of the chords',
+            ],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -45,14 +63,19 @@ final readonly class Revoice implements Edit
             }
             $moving = (int) array_search($octave > 0 ? min($pitches) : max($pitches), $pitches, true);
             $target = $parameters->choice('within') === 'chord'
-                ? $context->needChord($notes->start[$moving])->shift($octave > 0 ? max($pitches) : min($pitches), $octave <=> 0)
+                ? $context->needChord($notes->start[$moving])->shift(
+                    $octave > 0 ? max($pitches) : min($pitches), $octave <=> 0,
+                )
                 : $pitches[$moving] + $octave;
             // Where the chord has that octave already, the note goes on to the next free one.
             while (in_array($target, $pitches, true)) {
                 $target += $octave;
             }
             if ($target < 0 || $target > 127) {
-                throw new EditRefused('Nothing revoiced: a note would leave C-1 to G9 at '.$context->time->position($notes->start[$moving]).'.');
+                throw new EditRefused(
+                    'Nothing revoiced: a note would leave C-1 to G9 at '.$context->time
+                        ->position($notes->start[$moving]).'.',
+                );
             }
             $draft->pitch[$moving] = $target;
             $turned++;

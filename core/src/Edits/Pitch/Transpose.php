@@ -24,8 +24,17 @@ final readonly class Transpose implements Edit, Gesture
 {
     public function declaration(): Declaration
     {
-        return new Declaration('transpose', 'Transpose', Group::Pitch, 'Moves notes up or down by semitones, octaves, steps of the key or rows of the roll.', [...Interval::parameters(), Interval::within()], oneOf: Interval::UNITS,
-            synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'], uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'], isHeard: true);
+        return new Declaration(
+            'transpose',
+            'Transpose',
+            Group::Pitch,
+            'Moves notes up or down by semitones, octaves, steps of the key or rows of the roll.',
+            [...Interval::parameters(), Interval::within()],
+            oneOf: Interval::UNITS,
+            synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'],
+            uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'],
+            isHeard: true,
+        );
     }
 
     public function combined(array $first, array $second): ?array
@@ -46,9 +55,14 @@ final readonly class Transpose implements Edit, Gesture
             $draft->pitch[$i] = $targets[$notes->pitch[$i]];
         }
 
-        $doubles = $interval->mayMeet() ? Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context) : [];
+        $doubles = $interval->mayMeet()
+            ? Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context)
+            : [];
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, '', $interval->by())->with(Doubles::said(count($doubles))));
+        return $draft->change(
+            $selection,
+            Said::did(count($places), Noun::Note, '', $interval->by())->with(Doubles::said(count($doubles))),
+        );
     }
 
     /**
@@ -56,14 +70,22 @@ final readonly class Transpose implements Edit, Gesture
      *
      * @param  array<int, int>  $places
      */
-    private function alongChords(Notes $notes, array $places, Selection $selection, Context $context, Parameters $parameters): Change
-    {
+    private function alongChords(
+        Notes $notes, array $places, Selection $selection, Context $context, Parameters $parameters,
+    ): Change {
         $draft = new Draft($notes);
         foreach ($places as $i) {
-            $draft->pitch[$i] = Interval::ofChord($parameters, $context, $notes->start[$i])->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
+            $draft->pitch[$i] = Interval::ofChord(
+                $parameters, $context, $notes->start[$i],
+            )->targets([$notes->pitch[$i]])[$notes->pitch[$i]];
         }
         $doubles = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, '', Interval::inChords($parameters))->with(Doubles::said(count($doubles))));
+        return $draft->change(
+            $selection,
+            Said::did(
+                count($places), Noun::Note, '', Interval::inChords($parameters),
+            )->with(Doubles::said(count($doubles))),
+        );
     }
 }

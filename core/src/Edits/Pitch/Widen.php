@@ -29,11 +29,24 @@ final readonly class Widen implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('widen', 'Widen', Group::Pitch, 'Makes intervals wider or narrower from the lowest or the highest note on, in steps of the key where one is set.', [
-            Parameter::ratio('factor', 8, '2', 'Every interval times this.'),
-            Parameter::choice('about', ['lowest', 'highest'], 'lowest', 'The note that stays.'),
-            Parameter::onOff('key', true, 'On counts in degrees where the song has a key; off, and without one, in semitones.'),
-        ], synonyms: ['spread', 'narrow', 'compress intervals', 'expand', 'range of pitches', 'scale pitch'], uses: ['widen factor=1/2' => 'Intervals half as wide'], isHeard: true);
+        return new Declaration(
+            'widen',
+            'Widen',
+            Group::Pitch,
+            'Makes intervals wider or narrower from the lowest or the highest note on, in steps of the key where one is set.',
+            [
+                Parameter::ratio('factor', 8, '2', 'Every interval times this.'),
+                Parameter::choice('about', ['lowest', 'highest'], 'lowest', 'The note that stays.'),
+                Parameter::onOff(
+                    'key',
+                    true,
+                    'On counts in degrees where the song has a key; off, and without one, in semitones.',
+                ),
+            ],
+            synonyms: ['spread', 'narrow', 'compress intervals', 'expand', 'range of pitches', 'scale pitch'],
+            uses: ['widen factor=1/2' => 'Intervals half as wide'],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -47,7 +60,11 @@ final readonly class Widen implements Edit
         foreach (array_unique($pitches) as $pitch) {
             $targets[$pitch] = $key === null
                 ? $about + $factor->of($pitch - $about)
-                : $key->pitchOf($key->degreeOf($key->nearest($about)) + $factor->of($key->degreeOf($key->nearest($pitch)) - $key->degreeOf($key->nearest($about))));
+                : $key->pitchOf(
+                    $key->degreeOf($key->nearest($about)) + $factor->of(
+                        $key->degreeOf($key->nearest($pitch)) - $key->degreeOf($key->nearest($about)),
+                    ),
+                );
         }
         if ($targets !== [] && (min($targets) < 0 || max($targets) > 127)) {
             throw new EditRefused('Nothing widened: a note would leave C-1 to G9. Take a smaller factor.');
@@ -61,7 +78,8 @@ final readonly class Widen implements Edit
 
         return $draft->change($selection, Said::of(
             'Intervals of '.Noun::Note->counted(count($places)),
-            'times '.$factor->numerator.($factor->denominator === 1 ? '' : "/{$factor->denominator}").($key === null ? '' : " in {$key}").', from '.PitchName::of($low).' to '.PitchName::of($high),
+            'times '.$factor->numerator.($factor->denominator === 1 ? '' : "/{$factor->denominator}")
+                .($key === null ? '' : " in {$key}").', from '.PitchName::of($low).' to '.PitchName::of($high),
         )->with(Doubles::said(count($doubles))));
     }
 }

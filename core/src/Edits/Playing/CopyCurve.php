@@ -25,9 +25,14 @@ final readonly class CopyCurve implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('curve-copy', 'Copy the curves of a note', Group::Playing, 'Gives all curves of the first selected note that has some to the other selected ones.', [
-            Parameter::choice('from', ['first', 'last'], 'first', 'Which of the selected notes that have curves.'),
-        ], synonyms: ['mpe copy', 'same bend', 'paste curve']);
+        return new Declaration(
+            'curve-copy',
+            'Copy the curves of a note',
+            Group::Playing,
+            'Gives all curves of the first selected note that has some to the other selected ones.',
+            [Parameter::choice('from', ['first', 'last'], 'first', 'Which of the selected notes that have curves.')],
+            synonyms: ['mpe copy', 'same bend', 'paste curve'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -52,11 +57,21 @@ final readonly class CopyCurve implements Edit
                 $draft->remove($point);
             }
             foreach ($curves[$notes->id[$from]] as $point) {
-                $tick = NoteCurves::scaled($points->start[$point], $notes->start[$from], $notes->length[$from], $notes->start[$i], $notes->length[$i]);
-                $draft->add(['start' => $tick, 'note' => $notes->id[$i], 'channel' => $notes->channel[$i], 'clip' => $notes->clip[$i], 'rank' => Points::LAST_RANK] + $points->row($point));
+                $tick = NoteCurves::scaled(
+                    $points->start[$point], $notes->start[$from], $notes->length[$from], $notes->start[$i],
+                    $notes->length[$i],
+                );
+                $draft->add(
+                    [
+                        'start' => $tick, 'note' => $notes->id[$i], 'channel' => $notes->channel[$i],
+                        'clip' => $notes->clip[$i], 'rank' => Points::LAST_RANK,
+                    ] + $points->row($point),
+                );
             }
         }
 
-        return Change::nothing($selection, Said::that('Curves given to '.Noun::Note->counted(count($places) - 1)))->withPoints($draft->change());
+        return Change::nothing(
+            $selection, Said::that('Curves given to '.Noun::Note->counted(count($places) - 1)),
+        )->withPoints($draft->change());
     }
 }

@@ -35,12 +35,30 @@ final readonly class DrawCurve implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('curve', 'Curve within notes', Group::Playing, 'Lets the pitch, the loudness or the timbre of single notes follow a curve over their length.', [
-            Parameter::choice('of', array_column(CurveOf::cases(), 'value'), 'pitch', 'What follows it.'),
-            Parameter::course('at', '0:0 1000:0', 'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in cents from -4800 to 4800, loudness and timbre from 0 to 127.'),
-        ], synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'swell of a note', 'fade of a note'], uses: [
-            'curve at="0:-200 250:0 1000:0"' => 'Scoop up into the note', 'curve at="0:0 700:0 1000:-700"' => 'Fall off at the end', 'curve of=loudness at="0:127 1000:0"' => 'Fade the note', 'curve of=loudness at="0:20 1000:127"' => 'Swell the note', 'curve at="0:0"' => 'No bend within the note',
-        ], isHeard: true);
+        return new Declaration(
+            'curve',
+            'Curve within notes',
+            Group::Playing,
+            'Lets the pitch, the loudness or the timbre of single notes follow a curve over their length.',
+            [
+                Parameter::choice('of', array_column(CurveOf::cases(), 'value'), 'pitch', 'What follows it.'),
+                Parameter::course(
+                    'at',
+                    '0:0 1000:0',
+                    'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in '.
+                        'cents from -4800 to 4800, loudness and timbre from 0 to 127.',
+                ),
+            ],
+            synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'swell of a note', 'fade of a note'],
+            uses: [
+                'curve at="0:-200 250:0 1000:0"' => 'Scoop up into the note',
+                'curve at="0:0 700:0 1000:-700"' => 'Fall off at the end',
+                'curve of=loudness at="0:127 1000:0"' => 'Fade the note',
+                'curve of=loudness at="0:20 1000:127"' => 'Swell the note',
+                'curve at="0:0"' => 'No bend within the note',
+            ],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -48,7 +66,10 @@ final readonly class DrawCurve implements Edit
         $of = CurveOf::from($parameters->choice('of'));
         $course = $parameters->course('at');
         if ($course->lowest() < $of->least() || $course->highest() > $of->most() || $course->last() > self::WHOLE) {
-            throw new EditRefused("A curve of {$of->value} takes values from {$of->least()} to {$of->most()} at places from 0 to ".self::WHOLE.'.');
+            throw new EditRefused(
+                "A curve of {$of->value} takes values from {$of->least()} to {$of->most()} at places from 0 to "
+                    .self::WHOLE.'.',
+            );
         }
         [$kind, $number] = $of->kind();
         $points = $context->points;
@@ -62,13 +83,17 @@ final readonly class DrawCurve implements Edit
         }
         foreach ($places as $i) {
             foreach (self::points($course, $of, $notes->start[$i], $notes->length[$i], $context) as [$tick, $value]) {
-                $draft->add(['start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $value, 'channel' => $notes->channel[$i], 'note' => $notes->id[$i], 'clip' => $notes->clip[$i]]);
+                $draft->add([
+                    'start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $value,
+                    'channel' => $notes->channel[$i], 'note' => $notes->id[$i], 'clip' => $notes->clip[$i],
+                ]);
             }
         }
 
         return Change::nothing($selection, Said::did(
             count($places), Noun::Note,
-            "with a curve of {$of->value} from {$course->lowest()} to {$course->highest()}".($of === CurveOf::Pitch ? ' cents' : ''),
+            "with a curve of {$of->value} from {$course->lowest()} to {$course->highest()}"
+                .($of === CurveOf::Pitch ? ' cents' : ''),
         ))->withPoints($draft->change());
     }
 
@@ -81,7 +106,9 @@ final readonly class DrawCurve implements Edit
     {
         $points = [];
         $last = $of->value($of->rest());
-        $apart = max(1, Amount::parse(self::APART.'ms')->ticksAt($start, $context->time), intdiv($length, self::MOST_OF_A_NOTE));
+        $apart = max(
+            1, Amount::parse(self::APART.'ms')->ticksAt($start, $context->time), intdiv($length, self::MOST_OF_A_NOTE),
+        );
         for ($tick = 0; $tick < $length; $tick += $apart) {
             $at = (int) round($tick * self::WHOLE / $length);
             $written = $course->at(max($course->first(), min($course->last(), $at)));

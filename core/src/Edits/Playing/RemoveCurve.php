@@ -22,9 +22,14 @@ final readonly class RemoveCurve implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('curve-remove', 'Remove curves within notes', Group::Playing, 'Takes curves out of notes.', [
-            Parameter::choice('of', ['all', ...array_column(CurveOf::cases(), 'value')], 'all', 'Which.'),
-        ], synonyms: ['flatten note', 'mpe remove', 'no bend']);
+        return new Declaration(
+            'curve-remove',
+            'Remove curves within notes',
+            Group::Playing,
+            'Takes curves out of notes.',
+            [Parameter::choice('of', ['all', ...array_column(CurveOf::cases(), 'value')], 'all', 'Which.')],
+            synonyms: ['flatten note', 'mpe remove', 'no bend'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -35,14 +40,25 @@ final readonly class RemoveCurve implements Edit
         $chosen = array_fill_keys($selection->ids, true);
         $flat = [];
         foreach ($points->note as $i => $note) {
-            if ($note !== 0 && isset($chosen[$note]) && ($of === null || CurveOf::ofPoint($points->kind[$i], $points->number[$i]) === $of)) {
+            if (
+                $note !== 0 &&
+                isset($chosen[$note]) &&
+                ($of === null || CurveOf::ofPoint($points->kind[$i], $points->number[$i]) === $of)
+            ) {
                 $draft->remove($i);
                 $flat[$note] = true;
             }
         }
 
-        return Change::nothing($selection, $flat === []
-            ? Said::nothing('Nothing changed: none of the notes has such a curve.')
-            : Said::did(count($flat), Noun::Note, 'without '.($of === null ? 'curves' : "a curve of {$of->value}")))->withPoints($draft->change());
+        return Change::nothing(
+            $selection,
+            $flat === []
+                ? Said::nothing('Nothing changed: none of the notes has such a curve.')
+                : Said::did(
+                    count($flat),
+                    Noun::Note,
+                    'without '.($of === null ? 'curves' : "a curve of {$of->value}"),
+                ),
+        )->withPoints($draft->change());
     }
 }

@@ -56,7 +56,10 @@ final readonly class Rounds
     /** The last round, counted from 1, that was played in. */
     public function count(): int
     {
-        return 1 + $this->roundAt(max($this->played->until, $this->played->events === [] ? 0 : $this->played->events[count($this->played->events) - 1][0]));
+        return 1 + $this->roundAt(max(
+            $this->played->until,
+            $this->played->events === [] ? 0 : $this->played->events[count($this->played->events) - 1][0],
+        ));
     }
 
     /** The time in the song that a round, or all of them, went over. */
@@ -68,8 +71,13 @@ final readonly class Rounds
 
         return match (true) {
             $loop === null => TickRange::of($origin, $end),
-            $round === null => TickRange::of($last > 1 ? min($origin, $loop->from) : $origin, $last > 1 ? $loop->to : $end),
-            default => TickRange::of($round === 1 ? $origin : $loop->from, $round < $last ? $loop->to : max($end, ($round === 1 ? $origin : $loop->from) + 1)),
+            $round === null => TickRange::of(
+                $last > 1 ? min($origin, $loop->from) : $origin, $last > 1 ? $loop->to : $end,
+            ),
+            default => TickRange::of(
+                $round === 1 ? $origin : $loop->from,
+                $round < $last ? $loop->to : max($end, ($round === 1 ? $origin : $loop->from) + 1),
+            ),
         };
     }
 
@@ -89,7 +97,9 @@ final readonly class Rounds
             unset($held[$key]);
             $note = $this->note($on, $at, $round);
             if ($note !== null) {
-                $notes[] = $note + ['pitch' => $key & 127, 'velocity' => $velocity, 'release' => $release, 'channel' => $channel];
+                $notes[] = $note + [
+                    'pitch' => $key & 127, 'velocity' => $velocity, 'release' => $release, 'channel' => $channel,
+                ];
             }
         };
         foreach ($this->played->events as [$at, $status, $first, $second]) {
@@ -109,7 +119,10 @@ final readonly class Rounds
                     }
                 }
             } elseif ($at >= -self::EARLY && ($round === null || $this->roundAt($at) === $round - 1)) {
-                $points[] = ['start' => $this->tickAt($at), ...PointKind::from($kind)->columns($first, $second), 'channel' => $channel];
+                $points[] = [
+                    'start' => $this->tickAt($at), ...PointKind::from($kind)->columns($first, $second),
+                    'channel' => $channel,
+                ];
             }
         }
         // A key that was not let go, also where its device vanished, sounds until the end.
@@ -143,9 +156,14 @@ final readonly class Rounds
         };
         // One that was over before its beat is as long on it as it was played.
         $off = $isPickUp && $off <= $seam ? $seam + $off - $on : $off;
-        $end = $this->played->loop !== null && $off >= $this->seamAfter($in) ? $this->played->loop->to : $this->tickAt($off);
+        $end = $this->played->loop !== null && $off >= $this->seamAfter($in)
+            ? $this->played->loop->to
+            : $this->tickAt($off);
 
-        return ['start' => $start, 'length' => max(1, $end - $start), 'playedStart' => $isPickUp ? $this->shift($start, -$early) : 0];
+        return [
+            'start' => $start, 'length' => max(1, $end - $start),
+            'playedStart' => $isPickUp ? $this->shift($start, -$early) : 0,
+        ];
     }
 
     /** How many ticks later something lies that was played so many ms later than at a tick. */

@@ -28,9 +28,35 @@ final readonly class SetTechnique implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('technique', 'Technique', Group::Playing, 'Lets notes be played by a technique of their track, such as plucked or short.', [
-            Parameter::text('to', 20, 'Its name, its sign or its number; none for ordinary, next for the one after that of the first note.', absent: self::NEXT),
-        ], synonyms: ['articulation', 'pizzicato', 'staccato', 'tremolo', 'legato', 'playing style', 'ways of playing'], uses: ['technique to=none' => 'Play as ordinary', 'technique to=1' => 'First technique', 'technique to=2' => 'Second technique'], isHeard: true);
+        return new Declaration(
+            'technique',
+            'Technique',
+            Group::Playing,
+            'Lets notes be played by a technique of their track, such as plucked or short.',
+            [
+                Parameter::text(
+                    'to',
+                    20,
+                    'Its name, its sign or its number; none for ordinary, next for the one after that of the first note.',
+                    absent: self::NEXT,
+                ),
+            ],
+            synonyms: [
+                'articulation',
+                'pizzicato',
+                'staccato',
+                'tremolo',
+                'legato',
+                'playing style',
+                'ways of playing',
+            ],
+            uses: [
+                'technique to=none' => 'Play as ordinary',
+                'technique to=1' => 'First technique',
+                'technique to=2' => 'Second technique',
+            ],
+            isHeard: true,
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
@@ -68,8 +94,12 @@ final readonly class SetTechnique implements Edit
 
     private static function unknown(string $called, Techniques $techniques): EditRefused
     {
-        return new EditRefused($techniques->all === []
-            ? 'This track has no techniques yet; technique-map to=strings or to=bellows gives it some, or write its own.'
-            : "This track has no technique “{$called}”; it has {$techniques->names()}.", ['allowed' => array_values(array_map(static fn ($technique): string => $technique->name, $techniques->all))]);
+        return new EditRefused(
+            $techniques->all === []
+                ? 'This track has no techniques yet; technique-map to=strings or to=bellows gives it some, or write its '.
+                    'own.'
+                : "This track has no technique “{$called}”; it has {$techniques->names()}.",
+            ['allowed' => array_values(array_map(static fn ($technique): string => $technique->name, $techniques->all))],
+        );
     }
 }

@@ -41,18 +41,51 @@ final readonly class Take implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('take', 'Take in what was played', Group::Playing, 'Puts what was played where it was played, beside what is there or in its place; its notes are selected.', [
-            Parameter::choice('mode', ['merge', 'replace'], 'merge', 'Replace takes out what starts in the time that was played over.'),
-            Parameter::onOff('layer', false, 'On puts it into a clip of its own over the one in front.'),
-            Parameter::onOff('punch', false, 'On takes only what was played in the range, and replaces only there.'),
-            Parameter::choice('tempo', ['keep', 'guess'], 'keep', 'Guess finds the tempo it was played in where nothing told one, and gives it to a song without notes.'),
-            Parameter::wholeNumber('round', 1, 10_000, '', null, 'Only this round of the loop it was played over.', absent: 'all rounds, on top of each other'),
-        ], subject: Subject::Anywhere, putsIn: true, synonyms: ['record', 'recording', 'capture', 'overdub', 'punch in', 'layer']);
+        return new Declaration(
+            'take',
+            'Take in what was played',
+            Group::Playing,
+            'Puts what was played where it was played, beside what is there or in its place; its notes are selected.',
+            [
+                Parameter::choice(
+                    'mode',
+                    ['merge', 'replace'],
+                    'merge',
+                    'Replace takes out what starts in the time that was played over.',
+                ),
+                Parameter::onOff('layer', false, 'On puts it into a clip of its own over the one in front.'),
+                Parameter::onOff(
+                    'punch',
+                    false,
+                    'On takes only what was played in the range, and replaces only there.',
+                ),
+                Parameter::choice(
+                    'tempo',
+                    ['keep', 'guess'],
+                    'keep',
+                    'Guess finds the tempo it was played in where nothing told one, and gives it to a song without notes.',
+                ),
+                Parameter::wholeNumber(
+                    'round',
+                    1,
+                    10_000,
+                    '',
+                    null,
+                    'Only this round of the loop it was played over.',
+                    absent: 'all rounds, on top of each other',
+                ),
+            ],
+            subject: Subject::Anywhere,
+            putsIn: true,
+            synonyms: ['record', 'recording', 'capture', 'overdub', 'punch in', 'layer'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $played = $context->played ?? throw new EditRefused('Nothing was played. Play on a keyboard first, or on the computer’s keys.');
+        $played = $context->played ?? throw new EditRefused(
+            'Nothing was played. Play on a keyboard first, or on the computer’s keys.',
+        );
         [$open, $guessed] = $parameters->choice('tempo') === 'guess' ? self::inItsTempo($open, $played) : [$open, ''];
         $rounds = new Rounds($played, $open->song->conductor->tempo);
         $round = $parameters->has('round') ? $parameters->int('round') : null;
@@ -60,13 +93,19 @@ final readonly class Take implements SongEdit
         $taken = $rounds->content($round, $open->frontTrack()->channel);
         $taken = $range === null ? $taken : $taken->within($range);
         if ($taken->notes->id === [] && $taken->points->id === []) {
-            return SongResult::of($open, $open->song, Said::nothing('Nothing was played in that time, so nothing changed.'));
+            return SongResult::of(
+                $open, $open->song, Said::nothing('Nothing was played in that time, so nothing changed.'),
+            );
         }
         $over = $range ?? $rounds->span($round);
-        [$song, $clip] = $parameters->isOn('layer') ? self::layer($open, $taken, $over) : [$open->song, $open->song->clips[$open->front]];
+        [$song, $clip] = $parameters->isOn('layer')
+            ? self::layer($open, $taken, $over)
+            : [$open->song, $open->song->clips[$open->front]];
         [$song, $clip] = self::reaching($song, $clip, $taken);
         $there = $song->contentOf($clip->id);
-        $kept = $parameters->choice('mode') === 'replace' ? self::without($there, $taken, self::inClip($over, $clip)) : $there;
+        $kept = $parameters->choice('mode') === 'replace'
+            ? self::without($there, $taken, self::inClip($over, $clip))
+            : $there;
         $new = $taken->numbered($song->nextId);
         $song = $song->withClip($clip, $kept->and($new->shifted(-$clip->shift())));
 
@@ -83,16 +122,23 @@ final readonly class Take implements SongEdit
      */
     private static function inItsTempo(OpenSong $open, Played $played): array
     {
-        $presses = array_values(array_filter($played->events, static fn (array $event): bool => $event[1] >> 4 === 0x9 && $event[3] > 0));
+        $presses = array_values(array_filter(
+            $played->events, static fn (array $event): bool => $event[1] >> 4 === 0x9 && $event[3] > 0,
+        ));
         $guess = TempoGuess::of(array_column($presses, 0));
         if ($guess === null) {
             return [$open, 'too few moments to tell a tempo'];
         }
-        $isEmpty = array_filter($open->song->contents, static fn (Content $content): bool => $content->notes->id !== []) === [];
+        $isEmpty = array_filter(
+            $open->song->contents, static fn (Content $content): bool => $content->notes->id !== [],
+        ) === [];
         $heard = "sounds like {$guess->tempo} BPM, {$guess->sure} % sure";
 
         return $isEmpty && $guess->sure >= self::SURE
-            ? [$open->with($open->song->conducted($open->song->conductor->scaledTo($guess->tempo))), $heard.', which the song has now']
+            ? [
+                $open->with($open->song->conducted($open->song->conductor->scaledTo($guess->tempo))),
+                $heard.', which the song has now',
+            ]
             : [$open, $heard];
     }
 
@@ -107,7 +153,10 @@ final readonly class Take implements SongEdit
         while (in_array("Layer {$number}", $names, true)) {
             $number++;
         }
-        $clip = new Clip($open->song->newClipId(), $track->id, $from, $meters->nextBarLine($over->to - 1) - $from, name: "Layer {$number}");
+        $clip = new Clip(
+            $open->song->newClipId(), $track->id, $from, $meters->nextBarLine($over->to - 1) - $from,
+            name: "Layer {$number}",
+        );
 
         return [$open->song->withClip($clip, Content::none()), $clip];
     }
@@ -124,7 +173,9 @@ final readonly class Take implements SongEdit
         $starts = [...$taken->notes->start, ...$taken->points->start];
         $last = max($taken->notes->end(), 1 + max([0, ...$starts]));
         if ($clip->loop > 0 && $last > $clip->start + $clip->loop) {
-            throw new EditRefused('The clip in front repeats its content there; take clip loop=off first, or layer=on.');
+            throw new EditRefused(
+                'The clip in front repeats its content there; take clip loop=off first, or layer=on.',
+            );
         }
         [$wide, $shift] = $clip->reaching(min([$last, ...$starts]), $last, $song->conductor->meters);
 
@@ -142,7 +193,10 @@ final readonly class Take implements SongEdit
     private static function without(Content $content, Content $taken, TickRange $over): Content
     {
         $outside = static fn (int $start): bool => $start < $over->from || $start >= $over->to;
-        $played = array_flip(array_map(static fn (int $kind, int $number): string => "{$kind} {$number}", $taken->points->kind, $taken->points->number));
+        $played = array_flip(array_map(
+            static fn (int $kind, int $number): string => "{$kind} {$number}", $taken->points->kind,
+            $taken->points->number,
+        ));
         $points = $content->points;
         $notes = $content->notes->at(array_keys(array_filter($content->notes->start, $outside)));
         $kept = array_fill_keys($notes->id, true);
@@ -150,7 +204,9 @@ final readonly class Take implements SongEdit
             ? $outside($start) || ! isset($played["{$points->kind[$i]} {$points->number[$i]}"])
             : isset($kept[$points->note[$i]]);
 
-        return new Content($notes, $points->at(array_keys(array_filter($points->start, $stays, ARRAY_FILTER_USE_BOTH))));
+        return new Content(
+            $notes, $points->at(array_keys(array_filter($points->start, $stays, ARRAY_FILTER_USE_BOTH))),
+        );
     }
 
     /** “34 notes in 4 bars, 11 ms late on average, 1/16 fits”. */
@@ -159,7 +215,9 @@ final readonly class Take implements SongEdit
         $notes = $taken->notes;
         $points = $taken->points->count();
         $meters = $context->time->meters;
-        $bars = $notes->id === [] ? 0 : 1 + $meters->barAt($notes->start[$notes->count() - 1]) - $meters->barAt($notes->start[0]);
+        $bars = $notes->id === []
+            ? 0
+            : 1 + $meters->barAt($notes->start[$notes->count() - 1]) - $meters->barAt($notes->start[0]);
         $grid = Advice::on($notes, Selection::all($notes), $context)->candidates[0]->grid ?? null;
 
         return Said::that('')->with(
@@ -183,6 +241,8 @@ final readonly class Take implements SongEdit
         }
         $mean = $sum / $notes->count();
 
-        return abs($mean) < 0.5 ? 'on the lines on average' : Numbers::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
+        return abs($mean) < 0.5
+            ? 'on the lines on average'
+            : Numbers::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
     }
 }

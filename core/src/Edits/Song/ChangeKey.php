@@ -24,10 +24,19 @@ final readonly class ChangeKey implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('key', 'Key', Group::Song, 'Sets the key from a place on; none takes all keys away.', [
-            Parameter::key('to', 'A root and a scale.'),
-            Parameter::moment('at', 'From where on.', ['start'], 'start'),
-        ], subject: Subject::Conductor, synonyms: ['scale', 'root', 'key signature', 'mode', 'tonality'], uses: ['key to=none' => 'No key', 'key to="D dorian" at=caret' => 'D dorian from the caret on']);
+        return new Declaration(
+            'key',
+            'Key',
+            Group::Song,
+            'Sets the key from a place on; none takes all keys away.',
+            [
+                Parameter::key('to', 'A root and a scale.'),
+                Parameter::moment('at', 'From where on.', ['start'], 'start'),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['scale', 'root', 'key signature', 'mode', 'tonality'],
+            uses: ['key to=none' => 'No key', 'key to="D dorian" at=caret' => 'D dorian from the caret on'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -35,7 +44,10 @@ final readonly class ChangeKey implements SongEdit
         $key = $parameters->value('to');
         $conductor = $open->song->conductor;
         if (! $key instanceof Scale) {
-            return SongResult::of($open, $open->song->conducted($conductor->withoutAll(ConductorKind::Key)), Said::that('The song has no key now'));
+            return SongResult::of(
+                $open, $open->song->conducted($conductor->withoutAll(ConductorKind::Key)),
+                Said::that('The song has no key now'),
+            );
         }
         $at = $parameters->word('at') === 'start' ? 0 : $context->moment($parameters, 'at');
 

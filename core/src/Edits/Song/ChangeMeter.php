@@ -24,11 +24,29 @@ final readonly class ChangeMeter implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('meter', 'Meter', Group::Song, 'Sets the meter from a place on; notes stay where they sound, or in their bars.', [
-            Parameter::meter('to', 'Beats in a bar and what counts as a beat.'),
-            Parameter::moment('at', 'From where on.', ['start'], 'start'),
-            Parameter::choice('keep', ['seconds', 'bars'], 'seconds', 'Seconds leaves notes where they sound; bars moves them along with the bars they lie in.'),
-        ], subject: Subject::Conductor, synonyms: ['time signature', 'bar', 'signature'], uses: ['meter to=3/4' => 'Three quarters', 'meter to=7/8 at=caret' => 'Seven eighths from the caret on', 'meter to=3/4 keep=bars' => 'Three quarters, notes stay in their bars']);
+        return new Declaration(
+            'meter',
+            'Meter',
+            Group::Song,
+            'Sets the meter from a place on; notes stay where they sound, or in their bars.',
+            [
+                Parameter::meter('to', 'Beats in a bar and what counts as a beat.'),
+                Parameter::moment('at', 'From where on.', ['start'], 'start'),
+                Parameter::choice(
+                    'keep',
+                    ['seconds', 'bars'],
+                    'seconds',
+                    'Seconds leaves notes where they sound; bars moves them along with the bars they lie in.',
+                ),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['time signature', 'bar', 'signature'],
+            uses: [
+                'meter to=3/4' => 'Three quarters',
+                'meter to=7/8 at=caret' => 'Seven eighths from the caret on',
+                'meter to=3/4 keep=bars' => 'Three quarters, notes stay in their bars',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -42,7 +60,9 @@ final readonly class ChangeMeter implements SongEdit
 
         return SongResult::of(
             $open, $keepsBars ? Retimed::keepingBars($open->song, $changed, $at) : $open->song->conducted($changed),
-            Said::that("Meter {$event->label()} from {$context->time->position($at)}")->with($keepsBars ? 'notes stay in their bars' : ''),
+            Said::that(
+                "Meter {$event->label()} from {$context->time->position($at)}",
+            )->with($keepsBars ? 'notes stay in their bars' : ''),
         );
     }
 }

@@ -23,16 +23,36 @@ final readonly class ChangeTempo implements Gesture, SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('tempo', 'Tempo', Group::Song, 'Sets the tempo of the song, or another one from a place on.', [
-            Parameter::tempo('to', 'Quarter notes a minute.'),
-            Parameter::moment('at', 'From where on; whole takes all tempos of the song along in proportion.', ['whole'], 'whole'),
-            Retimed::keep(),
-        ], subject: Subject::Conductor, synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'], uses: ['tempo to=120 at=caret' => 'Another tempo from the caret on', 'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is']);
+        return new Declaration(
+            'tempo',
+            'Tempo',
+            Group::Song,
+            'Sets the tempo of the song, or another one from a place on.',
+            [
+                Parameter::tempo('to', 'Quarter notes a minute.'),
+                Parameter::moment(
+                    'at',
+                    'From where on; whole takes all tempos of the song along in proportion.',
+                    ['whole'],
+                    'whole',
+                ),
+                Retimed::keep(),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['bpm', 'speed', 'faster', 'slower', 'tempo change'],
+            uses: [
+                'tempo to=120 at=caret' => 'Another tempo from the caret on',
+                'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is',
+            ],
+        );
     }
 
     public function combined(array $first, array $second): ?array
     {
-        return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole') && ($first['keep'] ?? 'bars') === ($second['keep'] ?? 'bars') ? $second : null;
+        return ($first['at'] ?? 'whole') === ($second['at'] ?? 'whole')
+            && ($first['keep'] ?? 'bars') === ($second['keep'] ?? 'bars')
+            ? $second
+            : null;
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -44,7 +64,10 @@ final readonly class ChangeTempo implements Gesture, SongEdit
 
         return SongResult::of(
             $open, Retimed::under($open->song, $changed, $parameters),
-            Said::that("Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}").Retimed::said($parameters)),
+            Said::that(
+                "Tempo {$bpm} BPM".($at === null ? '' : " from {$context->time->position($at)}")
+                    .Retimed::said($parameters),
+            ),
         );
     }
 }

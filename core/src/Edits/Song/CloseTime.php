@@ -27,10 +27,16 @@ final readonly class CloseTime implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('time-close', 'Close a gap in the song', Group::Song, 'Takes the range out of the song with what lies in it; all clips, tempos, meters, keys and markers behind move up.', [
-            Parameter::range('range', 'What is taken out.'),
-            Gap::tracks(),
-        ], subject: Subject::Conductor, synonyms: ['delete time', 'remove bars', 'cut time', 'shorten the song'], uses: ['time-close tracks=chosen' => 'Close a gap in the chosen tracks']);
+        return new Declaration(
+            'time-close',
+            'Close a gap in the song',
+            Group::Song,
+            'Takes the range out of the song with what lies in it; all clips, tempos, meters, keys and markers behind move up.',
+            [Parameter::range('range', 'What is taken out.'), Gap::tracks()],
+            subject: Subject::Conductor,
+            synonyms: ['delete time', 'remove bars', 'cut time', 'shorten the song'],
+            uses: ['time-close tracks=chosen' => 'Close a gap in the chosen tracks'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -52,8 +58,16 @@ final readonly class CloseTime implements SongEdit
         [$song, $moved] = Gap::shifted($song, $tracks, $range->to, $range->from - $range->to);
         $song = $parameters->choice('tracks') === 'all' ? self::conducted($song, $range) : $song;
 
-        return SongResult::opening($open, $song, $pieces, $open->front, Said::that("Gap closed at {$context->time->position($range->from)}")
-            ->with($removed > 0 ? Noun::Clip->counted($removed).' taken out' : '', Noun::Clip->counted($moved).' moved up'));
+        return SongResult::opening(
+            $open,
+            $song,
+            $pieces,
+            $open->front,
+            Said::that("Gap closed at {$context->time->position($range->from)}")->with(
+                $removed > 0 ? Noun::Clip->counted($removed).' taken out' : '',
+                Noun::Clip->counted($moved).' moved up',
+            ),
+        );
     }
 
     /** The tempo, meter and key that hold behind the range hold there still; markers in it are gone. */

@@ -16,12 +16,18 @@ use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Bounds;
 
-/** What making room in the song and taking time out of it share: clips are cut at an edge, and what lies behind it moves. */
+/**
+ * What making room in the song and taking time out of it share: clips are cut at an edge, and what lies behind it
+ * moves.
+ */
 final class Gap
 {
     public static function tracks(): Parameter
     {
-        return Parameter::choice('tracks', ['all', 'chosen'], 'all', 'All tracks with tempos, meters, keys and markers, or the tracks of the chosen clips alone.');
+        return Parameter::choice(
+            'tracks', ['all', 'chosen'], 'all',
+            'All tracks with tempos, meters, keys and markers, or the tracks of the chosen clips alone.',
+        );
     }
 
     /** @return list<int> the ids of the tracks a line is about */
@@ -29,11 +35,14 @@ final class Gap
     {
         return $parameters->choice('tracks') === 'all'
             ? array_keys($open->song->tracks)
-            : array_values(array_unique(array_map(static fn (Clip $clip): int => $clip->track, ChosenClips::of($open, $context))));
+            : array_values(array_unique(array_map(
+                static fn (Clip $clip): int => $clip->track, ChosenClips::of($open, $context),
+            )));
     }
 
     /**
-     * The song with the clips of some tracks that lie over a tick cut in two there, rounds of loops as notes of their own.
+     * The song with the clips of some tracks that lie over a tick cut in two there, rounds of loops as notes of their
+     * own.
      *
      * @param  list<int>  $tracks
      * @param  list<int>  $open  clips that are open

@@ -23,11 +23,19 @@ final readonly class MoveEvent implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('conductor-move', 'Move a tempo, meter, key or marker', Group::Song, 'Moves the tempo, meter, key or marker that stands at a place.', [
-            Parameter::choice('what', RemoveEvent::kinds(), 'marker', 'What is moved.'),
-            Parameter::moment('at', 'Where it stands.'),
-            Parameter::moment('to', 'Where it goes.', default: 'playhead'),
-        ], subject: Subject::Conductor, synonyms: ['move marker', 'drag marker']);
+        return new Declaration(
+            'conductor-move',
+            'Move a tempo, meter, key or marker',
+            Group::Song,
+            'Moves the tempo, meter, key or marker that stands at a place.',
+            [
+                Parameter::choice('what', RemoveEvent::kinds(), 'marker', 'What is moved.'),
+                Parameter::moment('at', 'Where it stands.'),
+                Parameter::moment('to', 'Where it goes.', default: 'playhead'),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['move marker', 'drag marker'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -44,6 +52,9 @@ final readonly class MoveEvent implements SongEdit
             $moved = $moved->with($event->at($to));
         }
 
-        return SongResult::of($open, $at === $to ? $open->song : $open->song->conducted($moved), Said::of(ucfirst($kind->value), "moved to {$context->time->position($to)}"));
+        return SongResult::of(
+            $open, $at === $to ? $open->song : $open->song->conducted($moved),
+            Said::of(ucfirst($kind->value), "moved to {$context->time->position($to)}"),
+        );
     }
 }

@@ -36,16 +36,41 @@ final readonly class NameChords implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('chord-names', 'Name the chords', Group::Song, 'Finds the chords that sound in the range, or in all of the song, and writes their names above, spelled by the key.', [
-            Parameter::choice('by', ChordNaming::BY, 'bars', 'Where a name may begin: wherever chords change, on beats, or on bars.'),
-            Parameter::choice('tracks', ['open', 'all'], 'open', 'What is listened to: the tracks that are open, or all of them; never drums.'),
-            Parameter::amount('passing', '1/8', 'By changes: what sounds for no longer belongs to the chord before it.'),
-            Parameter::onOff('tensions', true, 'Whether ninths, elevenths and thirteenths are named.'),
-            Parameter::onOff('sevenths', true, 'Whether sevenths and sixths are named.'),
-            Parameter::onOff('bass', true, 'Whether a bass that is not the root is named.'),
-        ], subject: Subject::Conductor, synonyms: ['chord analysis', 'what chords', 'detect chords', 'recognise', 'harmony', 'chord symbols'], uses: [
-            'chord-names by=changes' => 'Name the chords where they change', 'chord-names tracks=all' => 'Name the chords of all tracks', 'chord-names tensions=off sevenths=off bass=off' => 'Name the triads',
-        ]);
+        return new Declaration(
+            'chord-names',
+            'Name the chords',
+            Group::Song,
+            'Finds the chords that sound in the range, or in all of the song, and writes their names above, spelled by the key.',
+            [
+                Parameter::choice(
+                    'by',
+                    ChordNaming::BY,
+                    'bars',
+                    'Where a name may begin: wherever chords change, on beats, or on bars.',
+                ),
+                Parameter::choice(
+                    'tracks',
+                    ['open', 'all'],
+                    'open',
+                    'What is listened to: the tracks that are open, or all of them; never drums.',
+                ),
+                Parameter::amount(
+                    'passing',
+                    '1/8',
+                    'By changes: what sounds for no longer belongs to the chord before it.',
+                ),
+                Parameter::onOff('tensions', true, 'Whether ninths, elevenths and thirteenths are named.'),
+                Parameter::onOff('sevenths', true, 'Whether sevenths and sixths are named.'),
+                Parameter::onOff('bass', true, 'Whether a bass that is not the root is named.'),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['chord analysis', 'what chords', 'detect chords', 'recognise', 'harmony', 'chord symbols'],
+            uses: [
+                'chord-names by=changes' => 'Name the chords where they change',
+                'chord-names tracks=all' => 'Name the chords of all tracks',
+                'chord-names tensions=off sevenths=off bass=off' => 'Name the triads',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -55,20 +80,49 @@ final readonly class NameChords implements SongEdit
         $notes = self::heard($open, $parameters->choice('tracks') === 'all');
         $range = $context->range ?? TickRange::of(0, max(1, $notes->end()));
         $passing = $parameters->amount('passing')->ticksAt($range->from, $context->time);
-        $found = (new ChordNaming($conductor->meters, $conductor->keyAt(...), $passing))->names($notes, $range, $parameters->choice('by'));
+        $found = (new ChordNaming($conductor->meters, $conductor->keyAt(...), $passing))->names(
+            $notes, $range, $parameters->choice('by'),
+        );
         if ($found === []) {
-            throw new EditRefused('No chord is heard there: nowhere do two notes sound together. Take tracks=all, by=bars, or another range.');
+            throw new EditRefused(
+                'No chord is heard there: nowhere do two notes sound together. Take tracks=all, by=bars, or another '
+                    .'range.',
+            );
         }
-        $kept = array_values(array_filter($conductor->events, static fn (ConductorEvent $event): bool => $event->kind !== ConductorKind::Chord || $event->tick < $range->from || $event->tick >= $range->to));
+        $kept = array_values(array_filter(
+            $conductor->events,
+            static fn (ConductorEvent $event): bool => $event->kind !== ConductorKind::Chord
+                || $event->tick < $range->from || $event->tick >= $range->to,
+        ));
         $named = self::events($found, $conductor, $parameters);
-        if (count($named) + count(array_filter($kept, static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Chord)) > ConductorRoom::most(ConductorKind::Chord)) {
-            throw new EditRefused('A song has at most '.number_format(ConductorRoom::most(ConductorKind::Chord)).' names of chords; take by=bars, or a shorter range.');
+        if (
+            count($named) +
+                count(
+                    array_filter(
+                        $kept,
+                        static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Chord,
+                    ),
+                ) >
+            ConductorRoom::most(ConductorKind::Chord)
+        ) {
+            throw new EditRefused(
+                'A song has at most '.number_format(ConductorRoom::most(ConductorKind::Chord))
+                    .' names of chords; take by=bars, or a shorter range.',
+            );
         }
         $doubtful = count(array_filter($found, static fn (array $one): bool => $one['match']->sure < self::DOUBTFUL));
-        $mean = (int) round(array_sum(array_map(static fn (array $one): int => $one['match']->sure, $found)) / count($found));
+        $mean = (int) round(
+            array_sum(array_map(static fn (array $one): int => $one['match']->sure, $found)) / count($found),
+        );
 
-        return SongResult::of($open, $song->conducted(Conductor::of($conductor->ppq, [...$kept, ...$named])), Said::did(count($named), Noun::Chord, 'named by '.$parameters->choice('by'))
-            ->with("{$mean} % sure on average", $doubtful > 0 ? "{$doubtful} doubtful" : ''));
+        return SongResult::of(
+            $open,
+            $song->conducted(Conductor::of($conductor->ppq, [...$kept, ...$named])),
+            Said::did(count($named), Noun::Chord, 'named by '.$parameters->choice('by'))->with(
+                "{$mean} % sure on average",
+                $doubtful > 0 ? "{$doubtful} doubtful" : '',
+            ),
+        );
     }
 
     /**
@@ -80,7 +134,10 @@ final readonly class NameChords implements SongEdit
         $events = [];
         $last = '';
         foreach ($found as ['tick' => $tick, 'match' => $match]) {
-            $name = (string) $match->name->plainer($parameters->isOn('tensions'), $parameters->isOn('sevenths'), $parameters->isOn('bass'), $conductor->keyAt($tick));
+            $name = (string) $match->name->plainer(
+                $parameters->isOn('tensions'), $parameters->isOn('sevenths'), $parameters->isOn('bass'),
+                $conductor->keyAt($tick),
+            );
             if ($name !== $last) {
                 $events[] = ConductorEvent::of(ConductorKind::Chord, $tick, $last = $name);
             }

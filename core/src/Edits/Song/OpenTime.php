@@ -23,10 +23,16 @@ final readonly class OpenTime implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('time-open', 'Open a gap in the song', Group::Song, 'Makes room in the song: all clips, tempos, meters, keys and markers from the start of the range on move back by its length.', [
-            Parameter::range('range', 'Where the room is made.'),
-            Gap::tracks(),
-        ], subject: Subject::Conductor, synonyms: ['insert time', 'insert bars', 'insert silence', 'make room'], uses: ['time-open tracks=chosen' => 'Open a gap in the chosen tracks']);
+        return new Declaration(
+            'time-open',
+            'Open a gap in the song',
+            Group::Song,
+            'Makes room in the song: all clips, tempos, meters, keys and markers from the start of the range on move back by its length.',
+            [Parameter::range('range', 'Where the room is made.'), Gap::tracks()],
+            subject: Subject::Conductor,
+            synonyms: ['insert time', 'insert bars', 'insert silence', 'make room'],
+            uses: ['time-open tracks=chosen' => 'Open a gap in the chosen tracks'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -38,10 +44,22 @@ final readonly class OpenTime implements SongEdit
         [$song, $moved] = Gap::shifted($song, $tracks, $range->from, $room);
         if ($parameters->choice('tracks') === 'all') {
             // What a song begins with stays at its beginning.
-            $song = Gap::conducted($song, static fn (ConductorEvent $event): int => $event->tick < $range->from || $event->tick === 0 ? $event->tick : $event->tick + $room);
+            $song = Gap::conducted(
+                $song,
+                static fn (ConductorEvent $event): int => $event->tick < $range->from
+                    || $event->tick === 0 ? $event->tick : $event->tick + $room,
+            );
         }
 
-        return SongResult::opening($open, $song, $pieces, $open->front, Said::that("Room made at {$context->time->position($range->from)}")
-            ->with(Noun::Clip->counted($moved).' moved back', $cut > 0 ? "{$cut} cut" : ''));
+        return SongResult::opening(
+            $open,
+            $song,
+            $pieces,
+            $open->front,
+            Said::that("Room made at {$context->time->position($range->from)}")->with(
+                Noun::Clip->counted($moved).' moved back',
+                $cut > 0 ? "{$cut} cut" : '',
+            ),
+        );
     }
 }

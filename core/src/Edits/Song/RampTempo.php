@@ -30,17 +30,28 @@ final readonly class RampTempo implements Gesture, SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('tempo-ramp', 'Tempo ramp', Group::Song, 'Lets the tempo go over the range from the one that holds at its start to another, a step at each eighth.', [
-            Parameter::tempo('to', 'Quarter notes a minute at the end of the range.'),
-            Parameter::range('range', 'Where the tempo goes.'),
-            Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
-            Retimed::keep(),
-        ], subject: Subject::Conductor, synonyms: ['accelerando', 'ritardando', 'rallentando', 'speed up', 'slow down', 'tempo curve']);
+        return new Declaration(
+            'tempo-ramp',
+            'Tempo ramp',
+            Group::Song,
+            'Lets the tempo go over the range from the one that holds at its start to another, a step at each eighth.',
+            [
+                Parameter::tempo('to', 'Quarter notes a minute at the end of the range.'),
+                Parameter::range('range', 'Where the tempo goes.'),
+                Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
+                Retimed::keep(),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['accelerando', 'ritardando', 'rallentando', 'speed up', 'slow down', 'tempo curve'],
+        );
     }
 
     public function combined(array $first, array $second): ?array
     {
-        return ($first['range'] ?? '') === ($second['range'] ?? '') && ($first['keep'] ?? 'bars') === ($second['keep'] ?? 'bars') ? $second : null;
+        return ($first['range'] ?? '') === ($second['range'] ?? '')
+            && ($first['keep'] ?? 'bars') === ($second['keep'] ?? 'bars')
+            ? $second
+            : null;
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -49,11 +60,20 @@ final readonly class RampTempo implements Gesture, SongEdit
         $conductor = $open->song->conductor;
         $from = 60_000_000 / $conductor->tempo->tempoAt($range->from);
         $to = $parameters->decimal('to');
-        $kept = array_filter($conductor->events, static fn (ConductorEvent $event): bool => $event->kind !== ConductorKind::Tempo || $event->tick < $range->from || $event->tick > $range->to);
-        $tempos = count(array_filter($kept, static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Tempo));
+        $kept = array_filter(
+            $conductor->events,
+            static fn (ConductorEvent $event): bool => $event->kind !== ConductorKind::Tempo
+                || $event->tick < $range->from || $event->tick > $range->to,
+        );
+        $tempos = count(array_filter(
+            $kept, static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Tempo,
+        ));
         $step = max(1, intdiv($context->time->ppq(), 2));
         if ($tempos + 2 + intdiv($range->to - $range->from, $step) > ConductorRoom::most(ConductorKind::Tempo)) {
-            throw new EditRefused('A song has at most '.number_format(ConductorRoom::most(ConductorKind::Tempo)).' tempos; take a shorter range.');
+            throw new EditRefused(
+                'A song has at most '.number_format(ConductorRoom::most(ConductorKind::Tempo))
+                    .' tempos; take a shorter range.',
+            );
         }
         $steps = [];
         for ($tick = $range->from; $tick < $range->to; $tick += $step) {

@@ -23,10 +23,18 @@ final readonly class RemoveEvent implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('conductor-remove', 'Remove a tempo, meter, key or marker', Group::Song, 'Takes out the tempo, meter, key or marker that stands at a place.', [
-            Parameter::choice('what', self::kinds(), 'marker', 'What is taken out.'),
-            Parameter::moment('at', 'Where it stands.'),
-        ], subject: Subject::Conductor, synonyms: ['delete marker', 'delete tempo', 'delete meter']);
+        return new Declaration(
+            'conductor-remove',
+            'Remove a tempo, meter, key or marker',
+            Group::Song,
+            'Takes out the tempo, meter, key or marker that stands at a place.',
+            [
+                Parameter::choice('what', self::kinds(), 'marker', 'What is taken out.'),
+                Parameter::moment('at', 'Where it stands.'),
+            ],
+            subject: Subject::Conductor,
+            synonyms: ['delete marker', 'delete tempo', 'delete meter'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -37,7 +45,10 @@ final readonly class RemoveEvent implements SongEdit
             throw new EditRefused("There is no {$kind->value} at {$context->time->position($at)}.");
         }
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->without($kind, $at)), Said::that(ucfirst($kind->value)." at {$context->time->position($at)} removed"));
+        return SongResult::of(
+            $open, $open->song->conducted($open->song->conductor->without($kind, $at)),
+            Said::that(ucfirst($kind->value)." at {$context->time->position($at)} removed"),
+        );
     }
 
     /** @return non-empty-list<string> */

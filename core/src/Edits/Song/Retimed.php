@@ -24,10 +24,11 @@ use Jactonic\Core\Time\MeterMap;
 use Jactonic\Core\Time\TempoMap;
 
 /**
- * A song under another tempo or meter map, everything in it moved so that it keeps its seconds, or its place in its bar.
+ * A song under another tempo or meter map, everything in it moved so that it keeps its seconds, or its place in its
+ * bar.
  *
- * Each edge goes to its new tick by itself, so what touched still touches; the moment a note was played goes along. A loop
- * whose rounds would not be alike any more becomes notes.
+ * Each edge goes to its new tick by itself, so what touched still touches; the moment a note was played goes along. A
+ * loop whose rounds would not be alike any more becomes notes.
  */
 final readonly class Retimed
 {
@@ -44,7 +45,10 @@ final readonly class Retimed
     /** What notes keep under another tempo, which the edits of tempos share. */
     public static function keep(): Parameter
     {
-        return Parameter::choice('keep', ['bars', 'seconds'], 'bars', 'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.');
+        return Parameter::choice(
+            'keep', ['bars', 'seconds'], 'bars',
+            'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.',
+        );
     }
 
     /**
@@ -54,7 +58,9 @@ final readonly class Retimed
      */
     public static function under(Song $song, Conductor $conductor, Parameters $parameters): Song
     {
-        return $parameters->choice('keep') === 'seconds' ? self::keepingSeconds($song, $conductor) : $song->conducted($conductor);
+        return $parameters->choice('keep') === 'seconds'
+            ? self::keepingSeconds($song, $conductor)
+            : $song->conducted($conductor);
     }
 
     /** How the summary says it; empty where notes stay at their beats. */
@@ -72,12 +78,13 @@ final readonly class Retimed
     {
         $before = $song->conductor->tempo;
 
-        return (new self(self::ticks($before, $conductor->tempo), [ConductorKind::Marker, ConductorKind::Chord]))->of($song, $conductor);
+        return (new self(self::ticks($before, $conductor->tempo), [ConductorKind::Marker, ConductorKind::Chord]))
+            ->of($song, $conductor);
     }
 
     /**
-     * The song under another conductor, every note as far behind the line of its bar as it was; meters, keys, tempos and
-     * markers too. What has no room in a bar that is shorter now lies in the next one, as late as it was.
+     * The song under another conductor, every note as far behind the line of its bar as it was; meters, keys, tempos
+     * and markers too. What has no room in a bar that is shorter now lies in the next one, as late as it was.
      *
      * @param  int  $from  the tick of the meter that is another one now
      *
@@ -87,7 +94,13 @@ final readonly class Retimed
     {
         $before = $song->conductor->meters;
 
-        return (new self(self::bars($before, self::meters($before, $conductor, $from), $from), [ConductorKind::Marker, ConductorKind::Chord, ConductorKind::Key, ConductorKind::Tempo, ConductorKind::Meter]))->of($song, $conductor);
+        return (new self(self::bars($before, self::meters($before, $conductor, $from), $from), [
+            ConductorKind::Marker,
+            ConductorKind::Chord,
+            ConductorKind::Key,
+            ConductorKind::Tempo,
+            ConductorKind::Meter,
+        ]))->of($song, $conductor);
     }
 
     /** @return Closure(int): int */
@@ -114,7 +127,9 @@ final readonly class Retimed
     {
         $changes = [];
         foreach ($conductor->all(ConductorKind::Meter) as $event) {
-            $tick = $event->tick <= $from ? $event->tick : self::bars($before, MeterMap::of($before->ppq, $changes), $from)($event->tick);
+            $tick = $event->tick <= $from
+                ? $event->tick
+                : self::bars($before, MeterMap::of($before->ppq, $changes), $from)($event->tick);
             $changes[$tick] = $event->meterValue();
         }
 
@@ -124,7 +139,10 @@ final readonly class Retimed
     private function of(Song $song, Conductor $conductor): Song
     {
         $events = array_map(
-            fn (ConductorEvent $event): ConductorEvent => in_array($event->kind, $this->kinds, true) ? $event->at($this->at($event->tick)) : $event, $conductor->events,
+            fn (ConductorEvent $event): ConductorEvent => in_array(
+                $event->kind, $this->kinds, true,
+            ) ? $event->at($this->at($event->tick)) : $event,
+            $conductor->events,
         );
         $retimed = $song->conducted(Conductor::of($conductor->ppq, $events));
         foreach ($song->clips as $clip) {
@@ -140,13 +158,20 @@ final readonly class Retimed
     {
         $start = $this->at($clip->start);
         for ($round = 1; $clip->loop > 0 && $round * $clip->loop < $clip->length; $round++) {
-            if (abs($this->at($clip->start + $round * $clip->loop) - $start - $round * ($this->at($clip->start + $clip->loop) - $start)) > 1) {
+            if (
+                abs(
+                    $this->at($clip->start + $round * $clip->loop) -
+                        $start -
+                        $round * ($this->at($clip->start + $clip->loop) - $start),
+                ) > 1
+            ) {
                 return false;
             }
         }
 
         return $clip->loop === 0 || $clip->loop >= $clip->length || abs(
-            ($this->at($clip->end()) - $start) * $clip->loop - $clip->length * ($this->at($clip->start + $clip->loop) - $start)
+            ($this->at($clip->end()) - $start) * $clip->loop - $clip
+                ->length * ($this->at($clip->start + $clip->loop) - $start)
         ) <= $clip->length;
     }
 
@@ -178,8 +203,12 @@ final readonly class Retimed
             [$from, $to] = [$place($start), $place($end)];
             $columns['start'][$i] = $from;
             $columns['length'][$i] = $to > $from ? $to - $from : $notes->length[$i];
-            $columns['playedStart'][$i] = $notes->playedStart[$i] === 0 ? 0 : $place(max(0, $start + $notes->playedStart[$i])) - $from;
-            $columns['playedEnd'][$i] = $notes->playedEnd[$i] === 0 ? 0 : $place(max(0, $end + $notes->playedEnd[$i])) - $to;
+            $columns['playedStart'][$i] = $notes->playedStart[$i] === 0
+                ? 0
+                : $place(max(0, $start + $notes->playedStart[$i])) - $from;
+            $columns['playedEnd'][$i] = $notes->playedEnd[$i] === 0
+                ? 0
+                : $place(max(0, $end + $notes->playedEnd[$i])) - $to;
         }
 
         return $notes->with($columns);
@@ -201,7 +230,10 @@ final readonly class Retimed
             [$was, $is] = [$before[$points->note[$i]] ?? null, $now[$points->note[$i]] ?? null];
             $starts[] = $was === null || $is === null
                 ? $place($start)
-                : NoteCurves::scaled($start, $content->notes->start[$was], $content->notes->length[$was], $after->start[$is], $after->length[$is]);
+                : NoteCurves::scaled(
+                    $start, $content->notes->start[$was], $content->notes->length[$was], $after->start[$is],
+                    $after->length[$is],
+                );
         }
 
         return PointDraft::moved($points, $starts);
@@ -211,6 +243,10 @@ final readonly class Retimed
     {
         $at = ($this->tick)($tick);
 
-        return $at <= Bounds::LAST_TICK ? $at : throw new EditRefused('That would go past the end of what a song can hold; take a slower tempo, or keep bars.');
+        return $at <= Bounds::LAST_TICK
+            ? $at
+            : throw new EditRefused(
+                'That would go past the end of what a song can hold; take a slower tempo, or keep bars.',
+            );
     }
 }

@@ -24,10 +24,15 @@ final readonly class SetChord implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('chord-name', 'Name a chord', Group::Song, 'Writes the name of a chord at a place; it holds until the next one.', [
-            Parameter::chordName('name', 'The chord, such as Dm7/G.'),
-            Parameter::moment('at', 'Where it begins.'),
-        ], subject: Subject::Conductor, synonyms: ['chord symbol', 'changes', 'harmony', 'lead sheet']);
+        return new Declaration(
+            'chord-name',
+            'Name a chord',
+            Group::Song,
+            'Writes the name of a chord at a place; it holds until the next one.',
+            [Parameter::chordName('name', 'The chord, such as Dm7/G.'), Parameter::moment('at', 'Where it begins.')],
+            subject: Subject::Conductor,
+            synonyms: ['chord symbol', 'changes', 'harmony', 'lead sheet'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -36,6 +41,9 @@ final readonly class SetChord implements SongEdit
         $name = $parameters->value('name');
         $event = ConductorEvent::of(ConductorKind::Chord, $at, $name instanceof ChordName ? (string) $name : 'C');
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), Said::that("{$event->value} at {$context->time->position($at)}"));
+        return SongResult::of(
+            $open, $open->song->conducted($open->song->conductor->with($event)),
+            Said::that("{$event->value} at {$context->time->position($at)}"),
+        );
     }
 }

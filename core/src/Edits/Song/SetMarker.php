@@ -37,6 +37,9 @@ final readonly class SetMarker implements SongEdit
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';
         $event = ConductorEvent::of(ConductorKind::Marker, $at, $name === '' ? 'Marker' : $name);
 
-        return SongResult::of($open, $open->song->conducted($open->song->conductor->with($event)), Said::that("Marker “{$event->value}” at {$context->time->position($at)}"));
+        return SongResult::of(
+            $open, $open->song->conducted($open->song->conductor->with($event)),
+            Said::that("Marker “{$event->value}” at {$context->time->position($at)}"),
+        );
     }
 }

@@ -32,17 +32,25 @@ final readonly class NotesAndPoints implements Spanning
         $points = $this->points->spans();
         $behind = count($notes->start);
         $start = $notes->start + self::by($behind, $points->start);
-        $places = [...$notes->places, ...array_map(static fn (int $i): int => $i + $behind, array_values($points->places))];
+        $places = [
+            ...$notes->places, ...array_map(static fn (int $i): int => $i + $behind, array_values($points->places)),
+        ];
         usort($places, static fn (int $a, int $b): int => $start[$a] <=> $start[$b]);
 
         return new Spans(
             Noun::NoteOrPoint, $places, $start,
-            $notes->length + self::by($behind, $points->length), $notes->playedStart + self::by($behind, $points->playedStart), $notes->playedEnd + self::by($behind, $points->playedEnd),
-            $notes->looseStart + self::by($behind, $points->looseStart), $notes->muted + self::by($behind, $points->muted), $notes->group + self::by($behind, $points->group),
+            $notes->length + self::by($behind, $points->length),
+            $notes->playedStart + self::by($behind, $points->playedStart),
+            $notes->playedEnd + self::by($behind, $points->playedEnd),
+            $notes->looseStart + self::by($behind, $points->looseStart),
+            $notes->muted + self::by($behind, $points->muted), $notes->group + self::by($behind, $points->group),
             min($notes->room, $points->room), 0,
             static fn (array $places): array => [
                 ...$notes->byTrack(array_values(array_filter($places, static fn (int $i): bool => $i < $behind))),
-                ...array_map(static fn (int $i): array => [$i], array_values(array_filter($places, static fn (int $i): bool => $i >= $behind))),
+                ...array_map(
+                    static fn (int $i): array => [$i],
+                    array_values(array_filter($places, static fn (int $i): bool => $i >= $behind)),
+                ),
             ],
             static fn (int $i): string => $i < $behind ? $notes->row($i) : $points->row($i - $behind),
             static fn (int $i): ?TickRange => $i < $behind ? $notes->roundOf($i) : null,
@@ -83,6 +91,8 @@ final readonly class NotesAndPoints implements Spanning
      */
     private static function by(int $places, array $column): array
     {
-        return $column === [] ? [] : array_combine(array_map(static fn (int $i): int => $i + $places, array_keys($column)), $column);
+        return $column === []
+            ? []
+            : array_combine(array_map(static fn (int $i): int => $i + $places, array_keys($column)), $column);
     }
 }

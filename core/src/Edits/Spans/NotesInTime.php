@@ -51,10 +51,14 @@ final readonly class NotesInTime implements Spanning
 
         return new Spans(
             Noun::Note, $this->selection->positions($notes),
-            $notes->start, $notes->length, $notes->playedStart, $notes->playedEnd, $notes->looseStart, $notes->muted, $notes->group,
-            max(0, Draft::MOST_NOTES - $notes->count()), 0,
+            $notes->start, $notes->length, $notes->playedStart, $notes->playedEnd, $notes->looseStart, $notes->muted,
+            $notes->group,
+            max(0, Draft::MOST_NOTES - $notes->count()),
+            0,
             static fn (array $places): array => $clips->byTrack($places, $notes->clip),
-            static fn (int $i): string => "{$clips->trackOf($notes->clip[$i])} {$notes->channel[$i]} {$notes->pitch[$i]}",
+            static fn (int $i): string => "{$clips->trackOf(
+                $notes->clip[$i],
+            )} {$notes->channel[$i]} {$notes->pitch[$i]}",
             static fn (int $i): ?TickRange => $clips->rounds[$notes->clip[$i]] ?? null,
         );
     }
@@ -62,7 +66,9 @@ final readonly class NotesInTime implements Spanning
     public function changed(Spans $spans, Said $said): Change
     {
         $draft = new Draft($this->notes);
-        [$draft->start, $draft->length, $draft->playedStart, $draft->playedEnd] = [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd];
+        [
+            $draft->start, $draft->length, $draft->playedStart, $draft->playedEnd,
+        ] = [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd];
         [$draft->looseStart, $draft->muted, $draft->group] = [$spans->looseStart, $spans->muted, $spans->group];
         foreach ($spans->removed as $i => $_) {
             $draft->remove($i);
@@ -75,6 +81,8 @@ final readonly class NotesInTime implements Spanning
             }
         }
 
-        return $draft->change($copies === [] ? $this->selection : Selection::of($copies), $said)->movingRange($spans->range);
+        return $draft->change(
+            $copies === [] ? $this->selection : Selection::of($copies), $said,
+        )->movingRange($spans->range);
     }
 }

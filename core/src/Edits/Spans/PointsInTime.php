@@ -14,8 +14,8 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
 /**
- * Points of lanes as spans in time: each lasts to the next chosen one of its lane, the last a 32nd. Each is a track of its
- * own, so that no two are a chord.
+ * Points of lanes as spans in time: each lasts to the next chosen one of its lane, the last a 32nd. Each is a track of
+ * its own, so that no two are a chord.
  *
  * @implements Spanning<Change>
  */
@@ -89,7 +89,9 @@ final readonly class PointsInTime implements Spanning
         }
         $change = $draft->change();
 
-        return [$change, Selection::of(array_diff($copies === [] ? $this->selection->ids : $copies, $change->removed->id))];
+        return [
+            $change, Selection::of(array_diff($copies === [] ? $this->selection->ids : $copies, $change->removed->id)),
+        ];
     }
 
     /** @return array<int, int> ticks by place */

@@ -9,8 +9,8 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Time\TickRange;
 
 /**
- * What is chosen, as spans in time that an edit writes into: starts and lengths in ticks, whether they are heard, groups.
- * What they are spans of (`Spanning`) makes a change of it.
+ * What is chosen, as spans in time that an edit writes into: starts and lengths in ticks, whether they are heard,
+ * groups. What they are spans of (`Spanning`) makes a change of it.
  *
  * Columns go by place; those of `places` are chosen, in order of time. Others may stand beside them.
  */

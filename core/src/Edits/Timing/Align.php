@@ -22,9 +22,20 @@ final readonly class Align implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('align', 'Align', Group::Timing, 'Moves the selection as a block so that it begins at the caret, the playhead or the range.', [
-            Parameter::moment('to', 'Where the earliest note goes.'),
-        ], synonyms: ['move to', 'place at', 'bring to'], uses: ['align to=playhead' => 'Move to the playhead', 'align to=range-start' => 'Move to the start of the range'], onClips: true, onPoints: true);
+        return new Declaration(
+            'align',
+            'Align',
+            Group::Timing,
+            'Moves the selection as a block so that it begins at the caret, the playhead or the range.',
+            [Parameter::moment('to', 'Where the earliest note goes.')],
+            synonyms: ['move to', 'place at', 'bring to'],
+            uses: [
+                'align to=playhead' => 'Move to the playhead',
+                'align to=range-start' => 'Move to the start of the range',
+            ],
+            onClips: true,
+            onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said

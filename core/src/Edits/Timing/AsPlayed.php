@@ -23,9 +23,21 @@ final readonly class AsPlayed implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('as-played', 'Back to as played', Group::Timing, 'Puts notes back to the moment they were played, however often they were quantized since.', [
-            Parameter::choice('what', ['start', 'end', 'both'], 'both', 'Start moves the whole note back, end its end alone.'),
-        ], synonyms: ['unquantize', 'original timing', 'take', 'recorded', 'restore']);
+        return new Declaration(
+            'as-played',
+            'Back to as played',
+            Group::Timing,
+            'Puts notes back to the moment they were played, however often they were quantized since.',
+            [
+                Parameter::choice(
+                    'what',
+                    ['start', 'end', 'both'],
+                    'both',
+                    'Start moves the whole note back, end its end alone.',
+                ),
+            ],
+            synonyms: ['unquantize', 'original timing', 'take', 'recorded', 'restore'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -36,23 +36,32 @@ final readonly class Humanize implements Edit
     {
         return new Declaration('humanize', 'Humanize', Group::Timing, 'Gives starts, velocities and lengths small random offsets, as hands would.', [
             Parameter::amount('time', '10ms', 'The largest offset of a start.'),
-            Parameter::wholeNumber('velocity', 0, 127, '', 8, 'The largest offset of a velocity; of bend in proportion to its range.'),
+            Parameter::wholeNumber(
+                'velocity', 0, 127, '', 8, 'The largest offset of a velocity; of bend in proportion to its range.',
+            ),
             Parameter::wholeNumber('length', 0, 100, '%', 0, 'The largest change of a length.'),
-            Parameter::wholeNumber('lean', -100, 100, '%', 0, 'Shifts the time offsets: −100 only early, 100 only late.'),
-            Parameter::choice('shape', ['even', 'bell'], 'bell', 'Even makes all offsets as likely, bell makes small ones likelier.'),
+            Parameter::wholeNumber(
+                'lean', -100, 100, '%', 0, 'Shifts the time offsets: −100 only early, 100 only late.',
+            ),
+            Parameter::choice(
+                'shape', ['even', 'bell'], 'bell', 'Even makes all offsets as likely, bell makes small ones likelier.',
+            ),
             Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves the notes of a chord alike.'),
             Parameter::seed('The same number gives the same offsets, new others each time.'),
             Parameter::spread(),
             Parameter::lane(),
         ], subject: Subject::Levels, synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
-            'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead', 'humanize time=0ms velocity=12' => 'Vary the dynamics only',
+            'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead',
+            'humanize time=0ms velocity=12' => 'Vary the dynamics only',
         ]);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         if (! $parameters->lane()->isOfNotes()) {
-            return $this->points(PointLevels::chosen($notes, $selection, $context, $parameters), $selection, $context, $parameters);
+            return $this->points(
+                PointLevels::chosen($notes, $selection, $context, $parameters), $selection, $context, $parameters,
+            );
         }
         $places = $selection->positions($notes);
         $velocity = $parameters->int('velocity');
@@ -70,7 +79,10 @@ final readonly class Humanize implements Edit
             $base = $notes->velocity[$i] - $notes->looseVelocity[$i];
             $draft->velocity[$i] = max(1, min(127, $base + (int) round($ofVelocity[$i] * $velocity)));
             $draft->looseVelocity[$i] = $draft->velocity[$i] - $base;
-            $changed += $newStart !== $start || $newLength !== $notes->length[$i] || $draft->velocity[$i] !== $notes->velocity[$i] ? 1 : 0;
+            $changed += $newStart !== $start || $newLength !== $notes->length[$i]
+                || $draft->velocity[$i] !== $notes->velocity[$i]
+                ? 1
+                : 0;
             if (abs($newStart - $start) > $largest) {
                 $largest = abs($newStart - $start);
                 $at = $start;
@@ -86,7 +98,9 @@ final readonly class Humanize implements Edit
     /** Of a lane of points the times and the values, measured from where they are. */
     private function points(PointLevels $levels, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $rows = Notes::fromRows(array_map(static fn (int $i): array => ['start' => $levels->start[$i]], array_values($levels->places)));
+        $rows = Notes::fromRows(array_map(
+            static fn (int $i): array => ['start' => $levels->start[$i]], array_values($levels->places),
+        ));
         [$ofStart, $ofValue] = $this->offsets($rows, array_keys($rows->id), $context, $parameters);
         $shifts = $this->shifts($rows, array_keys($rows->id), $ofStart, $context, $parameters);
         foreach (array_values($levels->places) as $k => $i) {
@@ -112,7 +126,8 @@ final readonly class Humanize implements Edit
         $starts = $velocities = $lengths = [];
         foreach ($places as $i) {
             $track = $clips->trackOf($notes->clip[$i]);
-            $note = "{$seed} {$track} {$notes->pitch[$i]} {$notes->channel[$i]} ".($notes->start[$i] - $notes->looseStart[$i]);
+            $note = "{$seed} {$track} {$notes->pitch[$i]} {$notes->channel[$i]} "
+                .($notes->start[$i] - $notes->looseStart[$i]);
             /** @var array<int, int> $drawn */
             $drawn = unpack('v8', hash('xxh128', $note, true));
             // The mean of two even numbers stays within their bounds and gathers around the middle.
@@ -131,11 +146,14 @@ final readonly class Humanize implements Edit
      * @param  array<int, float>  $offsets  from −1 to 1, by place
      * @return array<int, int> by place
      */
-    private function shifts(Notes $notes, array $places, array $offsets, Context $context, Parameters $parameters): array
-    {
+    private function shifts(
+        Notes $notes, array $places, array $offsets, Context $context, Parameters $parameters,
+    ): array {
         $time = $parameters->amount('time');
         $lean = $parameters->int('lean') / 200;
-        $shiftOf = static fn (int $i): int => (int) round($time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i] * (1 - abs($lean)) + $lean));
+        $shiftOf = static fn (int $i): int => (int) round(
+            $time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i] * (1 - abs($lean)) + $lean),
+        );
         $shifts = [];
         if ($parameters->choice('chords') === 'loose') {
             foreach ($places as $i) {

@@ -24,10 +24,24 @@ final readonly class Nudge implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('nudge', 'Nudge', Group::Timing, 'Moves notes, or one edge of them, earlier or later.', [
-            Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
-            Parameter::choice('edge', ['note', 'start', 'end', 'border'], 'note', 'Move the whole note, one edge alone, or the border between two notes of a pitch that touch.'),
-        ], uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'], onClips: true, onPoints: true);
+        return new Declaration(
+            'nudge',
+            'Nudge',
+            Group::Timing,
+            'Moves notes, or one edge of them, earlier or later.',
+            [
+                Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
+                Parameter::choice(
+                    'edge',
+                    ['note', 'start', 'end', 'border'],
+                    'note',
+                    'Move the whole note, one edge alone, or the border between two notes of a pitch that touch.',
+                ),
+            ],
+            uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'],
+            onClips: true,
+            onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
@@ -80,9 +94,14 @@ final readonly class Nudge implements SpanEdit
         }
 
         return match (true) {
-            $count === 0 => Said::nothing("Nothing moved: no two of the selected {$spans->noun->many()} touch in one row."),
+            $count === 0 => Said::nothing(
+                "Nothing moved: no two of the selected {$spans->noun->many()} touch in one row.",
+            ),
             $last === 0 => Said::nothing("Nothing moved: the {$spans->noun->many()} are as short as can be."),
-            default => Said::of($count === 1 ? "The border of {$spans->counted(2)}" : "{$count} borders", 'moved', $this->by($context, $at, $last)),
+            default => Said::of(
+                $count === 1 ? "The border of {$spans->counted(2)}" : "{$count} borders", 'moved',
+                $this->by($context, $at, $last),
+            ),
         };
     }
 

@@ -30,19 +30,62 @@ final readonly class Quantize implements SpanEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('quantize', 'Quantize', Group::Timing, 'Moves notes toward the lines of the grid; the played moment is kept.', [
-            Parameter::grid('grid', 'The lines to move to.'),
-            Parameter::wholeNumber('swing', 0, Grid::MAX_SWING, '', null, 'Delay of every second line: 100 is the triplet feel, 150 dotted.', absent: 'current'),
-            Parameter::wholeNumber('strength', 0, 100, '%', 100, 'How much of the way to go.'),
-            Parameter::choice('what', ['start', 'end', 'both', 'length'], 'start', 'Which edge moves; length makes it a whole number of steps.'),
-            Parameter::wholeNumber('reach', 0, 100, '%', 100, 'Only notes this near a line move, in % of half the gap between lines.'),
-            Parameter::amount('slack', '0tk', 'Notes nearer to the line than this stay as they are.'),
-            Parameter::choice('from', ['played', 'now'], 'played', 'Measure from the moment a note was played or from where it is now.'),
-            Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves a chord by the shift of its earliest note, so a strum keeps its shape.'),
-            Parameter::spread(),
-        ], synonyms: ['snap', 'timing', 'tighten', 'correct timing', 'grid', 'straighten', 'swing'], uses: [
-            'quantize strength=50' => 'Half way to the grid', 'quantize chords=together' => 'Quantize, strums kept', 'quantize what=both' => 'Quantize starts and ends', 'quantize swing=60' => 'Quantize with swing',
-        ], onClips: true, onPoints: true);
+        return new Declaration(
+            'quantize',
+            'Quantize',
+            Group::Timing,
+            'Moves notes toward the lines of the grid; the played moment is kept.',
+            [
+                Parameter::grid('grid', 'The lines to move to.'),
+                Parameter::wholeNumber(
+                    'swing',
+                    0,
+                    Grid::MAX_SWING,
+                    '',
+                    null,
+                    'Delay of every second line: 100 is the triplet feel, 150 dotted.',
+                    absent: 'current',
+                ),
+                Parameter::wholeNumber('strength', 0, 100, '%', 100, 'How much of the way to go.'),
+                Parameter::choice(
+                    'what',
+                    ['start', 'end', 'both', 'length'],
+                    'start',
+                    'Which edge moves; length makes it a whole number of steps.',
+                ),
+                Parameter::wholeNumber(
+                    'reach',
+                    0,
+                    100,
+                    '%',
+                    100,
+                    'Only notes this near a line move, in % of half the gap between lines.',
+                ),
+                Parameter::amount('slack', '0tk', 'Notes nearer to the line than this stay as they are.'),
+                Parameter::choice(
+                    'from',
+                    ['played', 'now'],
+                    'played',
+                    'Measure from the moment a note was played or from where it is now.',
+                ),
+                Parameter::choice(
+                    'chords',
+                    ['loose', 'together'],
+                    'loose',
+                    'Together moves a chord by the shift of its earliest note, so a strum keeps its shape.',
+                ),
+                Parameter::spread(),
+            ],
+            synonyms: ['snap', 'timing', 'tighten', 'correct timing', 'grid', 'straighten', 'swing'],
+            uses: [
+                'quantize strength=50' => 'Half way to the grid',
+                'quantize chords=together' => 'Quantize, strums kept',
+                'quantize what=both' => 'Quantize starts and ends',
+                'quantize swing=60' => 'Quantize with swing',
+            ],
+            onClips: true,
+            onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
@@ -156,7 +199,9 @@ final readonly class Quantize implements SpanEdit
     {
         [$oldStarts, $oldLengths] = [$spans->start, $spans->length];
         // Written to plain variables: an array in a property is slower to write, and this runs once for each note.
-        [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose] = [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart];
+        [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose] = [
+            $spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart,
+        ];
         foreach ($spans->places as $i) {
             $oldStart = $oldStarts[$i];
             $start = $starts[$i] ?? $oldStart;
@@ -181,7 +226,9 @@ final readonly class Quantize implements SpanEdit
                 $playedEnds[$i] -= $endMoved;
             }
         }
-        [$spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
+        [
+            $spans->start, $spans->length, $spans->playedStart, $spans->playedEnd, $spans->looseStart,
+        ] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
     }
 
     /** A length becomes the nearest whole number of steps, at least one. */
@@ -200,8 +247,9 @@ final readonly class Quantize implements SpanEdit
      * @param  array<int, int>  $oldStarts  by place
      * @param  array<int, int>  $oldLengths
      */
-    private function said(Spans $spans, array $oldStarts, array $oldLengths, Grid $grid, Snap $snap, Context $context): Said
-    {
+    private function said(
+        Spans $spans, array $oldStarts, array $oldLengths, Grid $grid, Snap $snap, Context $context,
+    ): Said {
         $changed = 0;
         $largest = 0;
         $at = 0;
@@ -221,10 +269,16 @@ final readonly class Quantize implements SpanEdit
         $swing = $grid->swing > 0 ? " swing {$grid->swing}" : '';
         $same = count($spans->places) - $changed - $snap->outOfReach;
         if ($changed === 0 && $same === count($spans->places)) {
-            return Said::nothing(($same === 1 ? "The {$spans->noun->value} is" : "All {$spans->counted($same)} are")." on {$grid}{$swing} already.");
+            return Said::nothing(
+                ($same === 1 ? "The {$spans->noun->value} is" : "All {$spans->counted($same)} are")
+                    ." on {$grid}{$swing} already.",
+            );
         }
 
-        return Said::of($spans->counted($changed), 'quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}")->with(
+        return Said::of(
+            $spans->counted($changed),
+            'quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
+        )->with(
             Numbers::were($same, 'already there'),
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
             $changed > 0 ? 'largest move '.Numbers::milliseconds($context->time->milliseconds($at, $largest)) : '',

@@ -27,7 +27,10 @@ final readonly class Reverse implements InClips
 
     public function declaration(): Declaration
     {
-        return new Declaration('reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.', synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true, onPoints: true);
+        return new Declaration(
+            'reverse', 'Reverse', Group::Timing, 'Mirrors the selection in time: the last note comes first.',
+            synonyms: ['backwards', 'retrograde', 'mirror', 'flip'], onClips: true, onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
@@ -49,10 +52,17 @@ final readonly class Reverse implements InClips
         $content = Sounding::roundsOf($song, $there)[0]->shifted(-$there->start);
         $notes = $content->notes;
         $points = $content->points;
-        $starts = array_map(static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start, $notes->length);
+        $starts = array_map(
+            static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start,
+            $notes->length,
+        );
         // A curve within a note goes along with it, forwards.
-        $later = array_combine($notes->id, array_map(static fn (int $new, int $old): int => $new - $old, $starts, $notes->start));
-        $mirrored = static fn (int $start, int $end, int $note): int => isset($later[$note]) ? $start + $later[$note] : $there->length - $end;
+        $later = array_combine(
+            $notes->id, array_map(static fn (int $new, int $old): int => $new - $old, $starts, $notes->start),
+        );
+        $mirrored = static fn (int $start, int $end, int $note): int => isset($later[$note])
+            ? $start + $later[$note]
+            : $there->length - $end;
 
         return $song->withClip($there->with(['offset' => 0]), new Content(
             $notes->with([
@@ -60,7 +70,9 @@ final readonly class Reverse implements InClips
                 'playedStart' => array_map(static fn (int $offset): int => -$offset, $notes->playedEnd),
                 'playedEnd' => array_map(static fn (int $offset): int => -$offset, $notes->playedStart),
             ]),
-            $points->with(['start' => array_map($mirrored, $points->start, self::ends($points, $there->length), $points->note)]),
+            $points->with([
+                'start' => array_map($mirrored, $points->start, self::ends($points, $there->length), $points->note),
+            ]),
         ));
     }
 

@@ -29,13 +29,26 @@ final readonly class Rotate implements Edit, FollowsOn
 {
     public function declaration(): Declaration
     {
-        return new Declaration('rotate', 'Rotate', Group::Timing, 'Shifts starts within the bars of the selection; what leaves at one end comes in at the other.', [
-            Parameter::signedAmount('by', 'grid', 'How far; earlier with a minus.'),
-            Parameter::range('within', 'Within which bars; those that the starts fill where none is said, which its line then says.'),
-        ], synonyms: ['wrap', 'shift pattern', 'cycle', 'loop offset']);
+        return new Declaration(
+            'rotate',
+            'Rotate',
+            Group::Timing,
+            'Shifts starts within the bars of the selection; what leaves at one end comes in at the other.',
+            [
+                Parameter::signedAmount('by', 'grid', 'How far; earlier with a minus.'),
+                Parameter::range(
+                    'within',
+                    'Within which bars; those that the starts fill where none is said, which its line then says.',
+                ),
+            ],
+            synonyms: ['wrap', 'shift pattern', 'cycle', 'loop offset'],
+        );
     }
 
-    /** It turns in the same bars, so that as many presses as there are steps bring the pattern back wherever it lies meanwhile. */
+    /**
+     * It turns in the same bars, so that as many presses as there are steps bring the pattern back wherever it lies
+     * meanwhile.
+     */
     public function following(array $before, array $parameters): array
     {
         return isset($before['within']) ? $parameters + ['within' => $before['within']] : $parameters;
@@ -51,7 +64,11 @@ final readonly class Rotate implements Edit, FollowsOn
         $from = $meters->barStart($meters->barAt(min([PHP_INT_MAX, ...$starts]) + $early));
         // Before the start of the song there is no room for a push: there it lies at the other end of the bars.
         $to = $meters->nextBarLine(max([0, ...$starts]) + ($from === 0 ? 0 : $early));
-        if ($said instanceof TickRange && min([PHP_INT_MAX, ...$starts]) >= $said->from - $early && max([0, ...$starts]) < $said->to) {
+        if (
+            $said instanceof TickRange &&
+            min([PHP_INT_MAX, ...$starts]) >= $said->from - $early &&
+            max([0, ...$starts]) < $said->to
+        ) {
             [$from, $to] = [$said->from, $said->to];
         }
         $turned = $this->turn($from, $to, $early, $context, $parameters);
@@ -64,9 +81,17 @@ final readonly class Rotate implements Edit, FollowsOn
         }
         $bars = $meters->barAt($to - 1) - $meters->barAt($from) + 1;
 
-        return $draft->change($selection, $moved === 0
-            ? Said::nothing('Nothing moved: the pattern is turned by its whole length.')
-            : Said::did($moved, Noun::Note, 'rotated by '.$parameters->amount('by').' within '.Noun::Bar->counted($bars)))
+        return $draft
+            ->change(
+                $selection,
+                $moved === 0
+                    ? Said::nothing('Nothing moved: the pattern is turned by its whole length.')
+                    : Said::did(
+                        $moved,
+                        Noun::Note,
+                        'rotated by '.$parameters->amount('by').' within '.Noun::Bar->counted($bars),
+                    ),
+            )
             ->settling(['within' => "{$from}..{$to}"]);
     }
 
@@ -86,7 +111,9 @@ final readonly class Rotate implements Edit, FollowsOn
 
             $early = min($early, $from);
 
-            return static fn (int $start): int => $from - $early + self::modulo($start - $from + $early + $ticks, $to - $from);
+            return static fn (int $start): int => $from - $early + self::modulo(
+                $start - $from + $early + $ticks, $to - $from,
+            );
         }
         $numbers = $context->time->gridLines()->numbers();
         [$first, $behind] = [$numbers->nearest($from), $numbers->nearest($to)];
@@ -96,12 +123,16 @@ final readonly class Rotate implements Edit, FollowsOn
             $number = $numbers->nearest($start);
             $line = $numbers->at;
             if ($number >= $behind) {
-                [$number, $line] = $to - $start <= $early ? [$first, $to + $numbers->line($first)] : [$behind - 1, $numbers->line($behind - 1)];
+                [$number, $line] = $to - $start <= $early
+                    ? [$first, $to + $numbers->line($first)]
+                    : [$behind - 1, $numbers->line($behind - 1)];
             } elseif ($number < $first) {
                 [$number, $line] = [$first, $numbers->line($first)];
             }
 
-            return $numbers->line($first + self::modulo($number - $first + $steps, max(1, $behind - $first))) + $start - $line;
+            return $numbers->line(
+                $first + self::modulo($number - $first + $steps, max(1, $behind - $first)),
+            ) + $start - $line;
         };
     }
 

@@ -52,7 +52,8 @@ final class Snap
         [$step, $parts] = $this->lines->step($start);
         $steps = max(1, Rounding::quotient($length * $parts, $step));
         $distance = max(1, Rounding::quotient($steps * $step, $parts)) - $length;
-        // A length at reach 100 always moves, also one under half a step, which is farther from one step than reach counts.
+        // A length at reach 100 always moves, also one under half a step, which is farther from one step than reach
+        // counts.
         $isOut = $this->reach < 100 && 200 * abs($distance) * $parts > $this->reach * $step;
         if ($isOut || $this->isWithinSlack($distance, $start)) {
             $this->outOfReach++;

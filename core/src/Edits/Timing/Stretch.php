@@ -30,12 +30,35 @@ final readonly class Stretch implements InClips
 
     public function declaration(): Declaration
     {
-        return new Declaration('stretch', 'Stretch', Group::Timing, 'Multiplies the distances between notes and their lengths, to play them slower or faster.', [
-            Parameter::ratio('factor', self::LARGEST, '2', 'Above 1 slower and longer, below 1 faster and shorter.'),
-            Parameter::choice('anchor', ['start', 'caret'], 'start', 'What stays in its place: the first note, or the caret.'),
-        ], synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'], uses: [
-            'stretch factor=1/2' => 'Twice as fast', 'stretch factor=2' => 'Half as fast', 'stretch factor=2/3' => 'Straight to triplets', 'stretch factor=3/2' => 'Triplets to straight',
-        ], onClips: true, onPoints: true);
+        return new Declaration(
+            'stretch',
+            'Stretch',
+            Group::Timing,
+            'Multiplies the distances between notes and their lengths, to play them slower or faster.',
+            [
+                Parameter::ratio(
+                    'factor',
+                    self::LARGEST,
+                    '2',
+                    'Above 1 slower and longer, below 1 faster and shorter.',
+                ),
+                Parameter::choice(
+                    'anchor',
+                    ['start', 'caret'],
+                    'start',
+                    'What stays in its place: the first note, or the caret.',
+                ),
+            ],
+            synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'],
+            uses: [
+                'stretch factor=1/2' => 'Twice as fast',
+                'stretch factor=2' => 'Half as fast',
+                'stretch factor=2/3' => 'Straight to triplets',
+                'stretch factor=3/2' => 'Triplets to straight',
+            ],
+            onClips: true,
+            onPoints: true,
+        );
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
@@ -44,7 +67,10 @@ final readonly class Stretch implements InClips
         $first = $spans->start[$spans->places[0]];
         $anchor = $parameters->choice('anchor') === 'caret' ? $context->caret->tick : $first;
         if ($anchor + $factor->of($first - $anchor) < 0) {
-            throw new EditRefused("Nothing stretched: the first {$spans->noun->value} would come before the start of the song. Take a smaller factor, or anchor=start.");
+            throw new EditRefused(
+                "Nothing stretched: the first {$spans->noun->value} would come before the start of the song. Take a "
+                    .'smaller factor, or anchor=start.',
+            );
         }
 
         foreach ($spans->places as $i) {
@@ -77,7 +103,9 @@ final readonly class Stretch implements InClips
             $k = $places[$content->points->note[$i]] ?? null;
             $ticks[] = $k === null
                 ? $factor->of($tick)
-                : NoteCurves::scaled($tick, $content->notes->start[$k], $content->notes->length[$k], $starts[$k], $lengths[$k]);
+                : NoteCurves::scaled(
+                    $tick, $content->notes->start[$k], $content->notes->length[$k], $starts[$k], $lengths[$k],
+                );
         }
 
         return $ticks;
@@ -90,14 +118,25 @@ final readonly class Stretch implements InClips
         $content = $song->contentOf($clip);
         $notes = $content->notes;
         $lengths = array_map(
-            static fn (int $start, int $length): int => max(1, $factor->of($start + $length) - $factor->of($start)), $notes->start, $notes->length,
+            static fn (int $start, int $length): int => max(1, $factor->of($start + $length) - $factor->of($start)),
+            $notes->start, $notes->length,
         );
 
         return $song->withClip(
-            $there->with(['offset' => $factor->of($there->offset), 'loop' => $there->loop === 0 ? 0 : max(1, $factor->of($there->loop))]),
+            $there->with([
+                'offset' => $factor->of($there->offset),
+                'loop' => $there->loop === 0 ? 0 : max(1, $factor->of($there->loop)),
+            ]),
             new Content(
-                $notes->with(['start' => array_map($factor->of(...), $notes->start), 'length' => $lengths, 'playedStart' => array_map($factor->of(...), $notes->playedStart), 'playedEnd' => array_map($factor->of(...), $notes->playedEnd)]),
-                PointDraft::moved($content->points, self::curvesWithin($content, array_map($factor->of(...), $notes->start), $lengths, $factor)),
+                $notes->with([
+                    'start' => array_map($factor->of(...), $notes->start), 'length' => $lengths,
+                    'playedStart' => array_map($factor->of(...), $notes->playedStart),
+                    'playedEnd' => array_map($factor->of(...), $notes->playedEnd),
+                ]),
+                PointDraft::moved(
+                    $content->points,
+                    self::curvesWithin($content, array_map($factor->of(...), $notes->start), $lengths, $factor),
+                ),
             ),
         );
     }

@@ -18,17 +18,33 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Rounding;
 
-/** Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment goes along: a strum is meant. */
+/**
+ * Spreads the notes of each chord evenly over a time, as a hand over strings. The played moment goes along: a strum is
+ * meant.
+ */
 final readonly class Strum implements Edit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('strum', 'Strum', Group::Timing, 'Spreads the notes of each chord over a short time, from the lowest or the highest.', [
-            Parameter::amount('time', '20ms', 'From the first note of a chord to its last.'),
-            Parameter::choice('direction', ['up', 'down'], 'up', 'Up begins with the lowest note, down with the highest.'),
-            Parameter::choice('ends', ['keep', 'move'], 'keep', 'Whether the ends stay or move along.'),
-            Parameter::spread(),
-        ], synonyms: ['arpeggiate', 'spread chord', 'roll chord', 'guitar'], uses: ['strum direction=down' => 'Strum downward']);
+        return new Declaration(
+            'strum',
+            'Strum',
+            Group::Timing,
+            'Spreads the notes of each chord over a short time, from the lowest or the highest.',
+            [
+                Parameter::amount('time', '20ms', 'From the first note of a chord to its last.'),
+                Parameter::choice(
+                    'direction',
+                    ['up', 'down'],
+                    'up',
+                    'Up begins with the lowest note, down with the highest.',
+                ),
+                Parameter::choice('ends', ['keep', 'move'], 'keep', 'Whether the ends stay or move along.'),
+                Parameter::spread(),
+            ],
+            synonyms: ['arpeggiate', 'spread chord', 'roll chord', 'guitar'],
+            uses: ['strum direction=down' => 'Strum downward'],
+        );
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -29,14 +29,36 @@ final readonly class ChangeRow implements SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('row', 'Name a row', Group::Tracks, 'Gives a row of a track a name, a colour or another place among the named rows.', [
-            Parameter::pitch('pitch', 'Which row.', ['caret', 'pointer']),
-            Parameter::text('name', RowNames::LONGEST_NAME, 'What it is called; '.self::BY_PITCH.' for its pitch alone.'),
-            Parameter::wholeNumberOr([self::AS_TRACK], 'colour', 1, Track::COLOURS, '', null, 'One of the eight colours of the theme for its notes, or that of the track.', absent: 'as it is'),
-            Parameter::pitch(Beside::Above->value, 'The row it shall lie right above.', [], absent: 'where it is'),
-            Parameter::pitch(Beside::Below->value, 'The row it shall lie right below.', [], absent: 'where it is'),
-            WhichTrack::parameter(),
-        ], subject: Subject::Track, synonyms: ['drum name', 'rename', 'key name', 'drum map', 'kit', 'order of rows'], uses: ['row colour=3' => 'Colour the row of the caret']);
+        return new Declaration(
+            'row',
+            'Name a row',
+            Group::Tracks,
+            'Gives a row of a track a name, a colour or another place among the named rows.',
+            [
+                Parameter::pitch('pitch', 'Which row.', ['caret', 'pointer']),
+                Parameter::text(
+                    'name',
+                    RowNames::LONGEST_NAME,
+                    'What it is called; '.self::BY_PITCH.' for its pitch alone.',
+                ),
+                Parameter::wholeNumberOr(
+                    [self::AS_TRACK],
+                    'colour',
+                    1,
+                    Track::COLOURS,
+                    '',
+                    null,
+                    'One of the eight colours of the theme for its notes, or that of the track.',
+                    absent: 'as it is',
+                ),
+                Parameter::pitch(Beside::Above->value, 'The row it shall lie right above.', [], absent: 'where it is'),
+                Parameter::pitch(Beside::Below->value, 'The row it shall lie right below.', [], absent: 'where it is'),
+                WhichTrack::parameter(),
+            ],
+            subject: Subject::Track,
+            synonyms: ['drum name', 'rename', 'key name', 'drum map', 'kit', 'order of rows'],
+            uses: ['row colour=3' => 'Colour the row of the caret'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -61,8 +83,13 @@ final readonly class ChangeRow implements SongEdit
         }
 
         return $names->rows === $before->rows
-            ? SongResult::of($open, $open->song, Said::nothing("Nothing changed: {$before->called($pitch)} is so already."))
-            : SongResult::of($open, $open->song->withTrack($track->with(['rows' => (string) $names])), $this->said($track, $pitch, $before, $names));
+            ? SongResult::of(
+                $open, $open->song, Said::nothing("Nothing changed: {$before->called($pitch)} is so already."),
+            )
+            : SongResult::of(
+                $open, $open->song->withTrack($track->with(['rows' => (string) $names])),
+                $this->said($track, $pitch, $before, $names),
+            );
     }
 
     private function said(Track $track, int $pitch, RowNames $before, RowNames $names): Said
@@ -72,7 +99,8 @@ final readonly class ChangeRow implements SongEdit
 
         return Said::that(match (true) {
             $was !== $is => "{$track->name}: ".PitchName::of($pitch)." is called {$is}",
-            $colour !== ($before->rows[$pitch][1] ?? 0) => "{$track->name}: {$is} has ".($colour === 0 ? 'the track’s colour' : "colour {$colour}"),
+            $colour !== ($before->rows[$pitch][1] ?? 0) => "{$track->name}: {$is} has "
+                .($colour === 0 ? 'the track’s colour' : "colour {$colour}"),
             default => "{$track->name}: {$is} moved among the rows",
         });
     }

@@ -30,26 +30,78 @@ final readonly class ChangeTrack implements Gesture, SongEdit
 
     public function declaration(): Declaration
     {
-        return new Declaration('track', 'Track', Group::Tracks, 'Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition.', [
-            WhichTrack::parameter(),
-            Parameter::text('name', Track::LONGEST_NAME, 'Its name.'),
-            Parameter::choice('voice', Voice::names(), null, 'The built-in voice it sounds with.', absent: 'as it is'),
-            Parameter::wholeNumber('colour', 1, Track::COLOURS, '', null, 'One of the eight colours of the theme.', absent: 'as it is'),
-            Parameter::wholeNumber('volume', 0, 100, '%', null, 'How loud it is.', absent: 'as it is'),
-            Parameter::wholeNumber('pan', -100, 100, '%', null, '−100 is left, 100 is right.', absent: 'as it is'),
-            Parameter::choice('mute', self::STATES, null, 'Whether it is silent.', absent: 'as it is'),
-            Parameter::choice('solo', self::STATES, null, 'Whether only it, and others on solo, sound.', absent: 'as it is'),
-            Parameter::wholeNumberOr([self::NOTES], 'transpose', -48, 48, 'semitones', null, 'Heard and exported higher or lower, while the notes stay as written; notes writes them as they sound.', absent: 'as it is'),
-            Parameter::wholeNumber('channel', 1, 16, '', null, 'The MIDI channel of notes that are put in.', absent: 'as it is'),
-        ], subject: Subject::Track, synonyms: ['rename', 'instrument', 'sound', 'mixer', 'silence', 'colour', 'left', 'right', 'transposition'], uses: [
-            'track mute=toggle' => 'Mute the track', 'track solo=toggle' => 'Hear the track alone', 'track transpose=12' => 'Sound an octave up', 'track transpose=0' => 'Sound as written', 'track transpose=notes' => 'Write the notes as they sound',
-        ]);
+        return new Declaration(
+            'track',
+            'Track',
+            Group::Tracks,
+            'Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition.',
+            [
+                WhichTrack::parameter(),
+                Parameter::text('name', Track::LONGEST_NAME, 'Its name.'),
+                Parameter::choice(
+                    'voice',
+                    Voice::names(),
+                    null,
+                    'The built-in voice it sounds with.',
+                    absent: 'as it is',
+                ),
+                Parameter::wholeNumber(
+                    'colour',
+                    1,
+                    Track::COLOURS,
+                    '',
+                    null,
+                    'One of the eight colours of the theme.',
+                    absent: 'as it is',
+                ),
+                Parameter::wholeNumber('volume', 0, 100, '%', null, 'How loud it is.', absent: 'as it is'),
+                Parameter::wholeNumber('pan', -100, 100, '%', null, '−100 is left, 100 is right.', absent: 'as it is'),
+                Parameter::choice('mute', self::STATES, null, 'Whether it is silent.', absent: 'as it is'),
+                Parameter::choice(
+                    'solo',
+                    self::STATES,
+                    null,
+                    'Whether only it, and others on solo, sound.',
+                    absent: 'as it is',
+                ),
+                Parameter::wholeNumberOr(
+                    [self::NOTES],
+                    'transpose',
+                    -48,
+                    48,
+                    'semitones',
+                    null,
+                    'Heard and exported higher or lower, while the notes stay as written; notes writes them as they sound.',
+                    absent: 'as it is',
+                ),
+                Parameter::wholeNumber(
+                    'channel',
+                    1,
+                    16,
+                    '',
+                    null,
+                    'The MIDI channel of notes that are put in.',
+                    absent: 'as it is',
+                ),
+            ],
+            subject: Subject::Track,
+            synonyms: ['rename', 'instrument', 'sound', 'mixer', 'silence', 'colour', 'left', 'right', 'transposition'],
+            uses: [
+                'track mute=toggle' => 'Mute the track',
+                'track solo=toggle' => 'Hear the track alone',
+                'track transpose=12' => 'Sound an octave up',
+                'track transpose=0' => 'Sound as written',
+                'track transpose=notes' => 'Write the notes as they sound',
+            ],
+        );
     }
 
     public function combined(array $first, array $second): ?array
     {
         // A slider that is moved on says the same thing anew.
-        return array_keys($first) === array_keys($second) && array_intersect(['mute', 'solo'], array_keys($second)) === []
+        return array_keys($first) === array_keys($second) && array_intersect(
+            ['mute', 'solo'], array_keys($second),
+        ) === []
             && ($first['of'] ?? '') === ($second['of'] ?? '') ? $second : null;
     }
 
@@ -72,7 +124,9 @@ final readonly class ChangeTrack implements Gesture, SongEdit
     {
         $by = $track->transposition;
         if ($by === 0) {
-            return SongResult::of($open, $open->song, Said::nothing("Nothing changed: {$track->name} sounds as written."));
+            return SongResult::of(
+                $open, $open->song, Said::nothing("Nothing changed: {$track->name} sounds as written."),
+            );
         }
         $song = $open->song->withTrack($track->with(['transposition' => 0]));
         $count = 0;
@@ -83,15 +137,29 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             $song = $song->withClip($clip, $content->withNotes($content->notes->with(['pitch' => $pitches])));
         }
 
-        return SongResult::of($open, $song, Said::that("{$track->name}: ".Noun::Note->counted($count).' written as they sound')
-            ->with((string) By::up($by, 'semitone')));
+        return SongResult::of(
+            $open,
+            $song,
+            Said::that("{$track->name}: ".Noun::Note->counted($count).' written as they sound')->with(
+                (string) By::up($by, 'semitone'),
+            ),
+        );
     }
 
     /** @return array<string, int|string|bool> */
     private function values(Track $track, Parameters $parameters): array
     {
         $values = [];
-        foreach (['name' => 'name', 'voice' => 'voice', 'colour' => 'colour', 'volume' => 'volume', 'pan' => 'pan', 'transpose' => 'transposition'] as $parameter => $attribute) {
+        foreach (
+            [
+                'name' => 'name',
+                'voice' => 'voice',
+                'colour' => 'colour',
+                'volume' => 'volume',
+                'pan' => 'pan',
+                'transpose' => 'transposition',
+            ] as $parameter => $attribute
+        ) {
             $value = $parameters->value($parameter);
             if ((is_string($value) && $value !== '') || is_int($value)) {
                 $values[$attribute] = $value;
@@ -100,7 +168,9 @@ final readonly class ChangeTrack implements Gesture, SongEdit
         if ($parameters->has('channel')) {
             $values['channel'] = $parameters->int('channel') - 1;
         }
-        foreach (['mute' => ['muted', $track->muted], 'solo' => ['solo', $track->solo]] as $parameter => [$attribute, $now]) {
+        foreach (
+            ['mute' => ['muted', $track->muted], 'solo' => ['solo', $track->solo]] as $parameter => [$attribute, $now]
+        ) {
             if ($parameters->has($parameter)) {
                 $state = $parameters->choice($parameter);
                 $values[$attribute] = $state === 'toggle' ? ! $now : $state === 'on';
@@ -116,8 +186,10 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             'muted' => $value === true ? 'muted' : 'sounding',
             'solo' => $value === true ? 'on solo' : 'solo off',
             'volume' => "volume {$value} %",
-            'pan' => $value === 0 ? 'pan in the middle' : 'pan '.abs((int) $value).($value < 0 ? ' % left' : ' % right'),
-            'transposition' => $value === 0 ? 'sounds as written' : 'sounds '.abs((int) $value).(abs((int) $value) === 1 ? ' semitone' : ' semitones').((int) $value > 0 ? ' higher' : ' lower'),
+            'pan' => $value === 0 ? 'pan in the middle' : 'pan '.abs((int) $value)
+                .($value < 0 ? ' % left' : ' % right'),
+            'transposition' => $value === 0 ? 'sounds as written' : 'sounds '.abs((int) $value)
+                .(abs((int) $value) === 1 ? ' semitone' : ' semitones').((int) $value > 0 ? ' higher' : ' lower'),
             'channel' => 'channel '.((int) $value + 1),
             default => "{$attribute} {$value}",
         };

@@ -25,12 +25,24 @@ final readonly class CopyTrack implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('track-copy', 'Copy a track', Group::Tracks, 'Puts a copy of a track below it and opens it.', [
-            WhichTrack::parameter(),
-            Parameter::onOff('clips', true, 'On with what lies in its clips, off with empty ones.'),
-            Parameter::choice('voice', Voice::names(), null, 'The voice of the copy.', absent: 'the same'),
-            Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copy sounds.'),
-        ], subject: Subject::Track, synonyms: ['duplicate track', 'clone track', 'layer'], uses: ['track-copy clips=off' => 'Copy the track without its notes', 'track-copy transpose=12' => 'The track doubled an octave up']);
+        return new Declaration(
+            'track-copy',
+            'Copy a track',
+            Group::Tracks,
+            'Puts a copy of a track below it and opens it.',
+            [
+                WhichTrack::parameter(),
+                Parameter::onOff('clips', true, 'On with what lies in its clips, off with empty ones.'),
+                Parameter::choice('voice', Voice::names(), null, 'The voice of the copy.', absent: 'the same'),
+                Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copy sounds.'),
+            ],
+            subject: Subject::Track,
+            synonyms: ['duplicate track', 'clone track', 'layer'],
+            uses: [
+                'track-copy clips=off' => 'Copy the track without its notes',
+                'track-copy transpose=12' => 'The track doubled an octave up',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -39,19 +51,30 @@ final readonly class CopyTrack implements SongEdit
         $track = WhichTrack::of($open, $parameters);
         $place = $track->place + 1;
         $copy = $track->with([
-            'id' => $song->newTrackId(), 'place' => $place, 'name' => mb_substr("{$track->name} copy", 0, Track::LONGEST_NAME), 'home' => null, 'rest' => (new Rest)->pack(),
+            'id' => $song->newTrackId(), 'place' => $place,
+            'name' => mb_substr("{$track->name} copy", 0, Track::LONGEST_NAME), 'home' => null,
+            'rest' => (new Rest)->pack(),
             'transposition' => max(-48, min(48, $track->transposition + $parameters->int('transpose'))),
         ] + ($parameters->has('voice') ? ['voice' => $parameters->choice('voice')] : []));
-        $others = array_map(static fn (Track $other): Track => $other->place >= $place ? $other->with(['place' => $other->place + 1]) : $other, $song->tracks);
+        $others = array_map(
+            static fn (Track $other): Track => $other->place >= $place ? $other
+                ->with(['place' => $other->place + 1]) : $other,
+            $song->tracks,
+        );
         $copied = $song->withTracks([...$others, $copy]);
         $opened = [];
         foreach ($song->clipsOf($track->id) as $clip) {
-            [$copied, $content] = $parameters->isOn('clips') ? $copied->copyOf($song->contentOf($clip->id)) : [$copied, Content::none()];
+            [$copied, $content] = $parameters->isOn('clips')
+                ? $copied->copyOf($song->contentOf($clip->id))
+                : [$copied, Content::none()];
             $new = $clip->with(['id' => $copied->newClipId(), 'track' => $copy->id]);
             $copied = $copied->withClip($new, $content);
             $opened[] = $new->id;
         }
 
-        return SongResult::opening($open, $copied, array_slice($opened, 0, 1), $opened[0] ?? 0, Said::of($track->name, 'copied')->with($parameters->isOn('clips') ? '' : 'without its notes'));
+        return SongResult::opening(
+            $open, $copied, array_slice($opened, 0, 1), $opened[0] ?? 0,
+            Said::of($track->name, 'copied')->with($parameters->isOn('clips') ? '' : 'without its notes'),
+        );
     }
 }

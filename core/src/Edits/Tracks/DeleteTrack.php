@@ -32,7 +32,9 @@ final readonly class DeleteTrack implements SongEdit
         $track = WhichTrack::of($open, $parameters);
         $order = array_keys($open->song->tracks);
         $at = (int) array_search($track->id, $order, true);
-        $next = $order[$at + 1] ?? $order[$at - 1] ?? throw new EditRefused("{$track->name} is the only track; a song has at least one.");
+        $next = $order[$at + 1] ?? $order[$at - 1] ?? throw new EditRefused(
+            "{$track->name} is the only track; a song has at least one.",
+        );
         $song = $open->song->withoutTrack($track->id);
         if ($song->clips === []) {
             throw new EditRefused("{$track->name} has the only clips of the song; make another clip first.");
@@ -40,6 +42,9 @@ final readonly class DeleteTrack implements SongEdit
         $stays = array_values(array_filter($open->open, static fn (int $clip): bool => isset($song->clips[$clip])));
         $beside = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($next));
 
-        return SongResult::opening($open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), $open->front, Said::of($track->name, 'deleted'));
+        return SongResult::opening(
+            $open, $song, $stays !== [] ? $stays : array_slice($beside, 0, 1), $open->front,
+            Said::of($track->name, 'deleted'),
+        );
     }
 }

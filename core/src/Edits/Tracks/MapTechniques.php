@@ -22,10 +22,26 @@ final readonly class MapTechniques implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('technique-map', 'Techniques of the track', Group::Tracks, 'Says how the notes of a track may be played, and what makes the instrument play so.', [
-            Parameter::techniques('to', 'A map that ships, or techniques with what plays them: key, program, cc with its number, channel, length and velocity in %.'),
-            WhichTrack::parameter(),
-        ], subject: Subject::Track, synonyms: ['articulations', 'ways of playing', 'key switches', 'keyswitch', 'playing techniques'], uses: ['technique-map to=strings' => 'Techniques of strings', 'technique-map to=bellows' => 'Techniques of a bellows instrument']);
+        return new Declaration(
+            'technique-map',
+            'Techniques of the track',
+            Group::Tracks,
+            'Says how the notes of a track may be played, and what makes the instrument play so.',
+            [
+                Parameter::techniques(
+                    'to',
+                    'A map that ships, or techniques with what plays them: key, program, cc with its number, channel, '.
+                        'length and velocity in %.',
+                ),
+                WhichTrack::parameter(),
+            ],
+            subject: Subject::Track,
+            synonyms: ['articulations', 'ways of playing', 'key switches', 'keyswitch', 'playing techniques'],
+            uses: [
+                'technique-map to=strings' => 'Techniques of strings',
+                'technique-map to=bellows' => 'Techniques of a bellows instrument',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -35,8 +51,15 @@ final readonly class MapTechniques implements SongEdit
         $changed = $track->with(['techniques' => $said instanceof Techniques ? (string) $said : '']);
         $count = count($changed->techniques->all);
 
-        return SongResult::of($open, $open->song->withTrack($changed), $changed->toArray() === $track->toArray()
-            ? Said::nothing("Nothing changed: {$track->name} has these techniques already.")
-            : Said::that("{$track->name}: ".($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}")));
+        return SongResult::of(
+            $open,
+            $open->song->withTrack($changed),
+            $changed->toArray() === $track->toArray()
+                ? Said::nothing("Nothing changed: {$track->name} has these techniques already.")
+                : Said::that(
+                    "{$track->name}: ".
+                        ($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}"),
+                ),
+        );
     }
 }

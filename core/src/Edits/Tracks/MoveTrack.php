@@ -22,10 +22,26 @@ final readonly class MoveTrack implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('track-move', 'Move a track', Group::Tracks, 'Moves a track down in the order, up with a minus.', [
-            WhichTrack::parameter(),
-            Parameter::wholeNumber('by', -Song::MOST_TRACKS, Song::MOST_TRACKS, 'places', 1, 'How far down; up with a minus.'),
-        ], subject: Subject::Track, synonyms: ['order', 'up', 'down', 'arrange'], uses: ['track-move by=-1' => 'Move the track up', 'track-move by=1' => 'Move the track down']);
+        return new Declaration(
+            'track-move',
+            'Move a track',
+            Group::Tracks,
+            'Moves a track down in the order, up with a minus.',
+            [
+                WhichTrack::parameter(),
+                Parameter::wholeNumber(
+                    'by',
+                    -Song::MOST_TRACKS,
+                    Song::MOST_TRACKS,
+                    'places',
+                    1,
+                    'How far down; up with a minus.',
+                ),
+            ],
+            subject: Subject::Track,
+            synonyms: ['order', 'up', 'down', 'arrange'],
+            uses: ['track-move by=-1' => 'Move the track up', 'track-move by=1' => 'Move the track down'],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -35,15 +51,24 @@ final readonly class MoveTrack implements SongEdit
         $from = (int) array_search($track->id, $order, true);
         $to = max(0, min(count($order) - 1, $from + $parameters->int('by')));
         if ($to === $from) {
-            return SongResult::of($open, $open->song, Said::nothing("Nothing moved: {$track->name} is at the ".($parameters->int('by') < 0 ? 'top.' : 'bottom.')));
+            return SongResult::of(
+                $open, $open->song,
+                Said::nothing(
+                    "Nothing moved: {$track->name} is at the ".($parameters->int('by') < 0 ? 'top.' : 'bottom.'),
+                ),
+            );
         }
         array_splice($order, $from, 1);
         array_splice($order, $to, 0, [$track->id]);
         $tracks = [];
         foreach ($order as $place => $id) {
-            $tracks[] = $open->song->tracks[$id]->place === $place ? $open->song->tracks[$id] : $open->song->tracks[$id]->with(['place' => $place]);
+            $tracks[] = $open->song->tracks[$id]->place === $place
+                ? $open->song->tracks[$id]
+                : $open->song->tracks[$id]->with(['place' => $place]);
         }
 
-        return SongResult::of($open, $open->song->withTracks($tracks), Said::of($track->name, 'moved '.($to > $from ? 'down' : 'up')));
+        return SongResult::of(
+            $open, $open->song->withTracks($tracks), Said::of($track->name, 'moved '.($to > $from ? 'down' : 'up')),
+        );
     }
 }

@@ -24,12 +24,26 @@ final readonly class NameRows implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('row-names', 'Name the rows', Group::Tracks, 'Gives the rows of a track names, colours and an order: those of General MIDI, none, or those written from the top down.', [
-            Parameter::rowNames('to', 'Such as "D2 Snare; C2/3 Kick", from the top down, with a colour after the slash.'),
-            WhichTrack::parameter(),
-        ], subject: Subject::Track, synonyms: ['drum map', 'kit', 'drum names', 'key names'], uses: [
-            'row-names to=general-midi' => 'Name the rows as General MIDI names drums', 'row-names to=none' => 'Call the rows by their pitches', 'row-names to=voice' => 'Name the rows as the voice has them',
-        ]);
+        return new Declaration(
+            'row-names',
+            'Name the rows',
+            Group::Tracks,
+            'Gives the rows of a track names, colours and an order: those of General MIDI, none, or those written from the top down.',
+            [
+                Parameter::rowNames(
+                    'to',
+                    'Such as "D2 Snare; C2/3 Kick", from the top down, with a colour after the slash.',
+                ),
+                WhichTrack::parameter(),
+            ],
+            subject: Subject::Track,
+            synonyms: ['drum map', 'kit', 'drum names', 'key names'],
+            uses: [
+                'row-names to=general-midi' => 'Name the rows as General MIDI names drums',
+                'row-names to=none' => 'Call the rows by their pitches',
+                'row-names to=voice' => 'Name the rows as the voice has them',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -43,8 +57,15 @@ final readonly class NameRows implements SongEdit
         $changed = $track->with(['rows' => (string) $names]);
         $count = count($changed->rowNames()->rows);
 
-        return SongResult::of($open, $open->song->withTrack($changed), $changed->toArray() === $track->toArray()
-            ? Said::nothing("Nothing changed: the rows of {$track->name} are called so already.")
-            : Said::that("{$track->name}: ".($count === 0 ? 'rows are called by their pitches' : Noun::Row->counted($count).' named')));
+        return SongResult::of(
+            $open,
+            $open->song->withTrack($changed),
+            $changed->toArray() === $track->toArray()
+                ? Said::nothing("Nothing changed: the rows of {$track->name} are called so already.")
+                : Said::that(
+                    "{$track->name}: ".
+                        ($count === 0 ? 'rows are called by their pitches' : Noun::Row->counted($count).' named'),
+                ),
+        );
     }
 }

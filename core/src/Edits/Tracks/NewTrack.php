@@ -26,12 +26,23 @@ final readonly class NewTrack implements SongEdit
 {
     public function declaration(): Declaration
     {
-        return new Declaration('track-new', 'New track', Group::Tracks, 'Puts a new track below the one in front and opens it.', [
-            Parameter::text('name', Track::LONGEST_NAME, 'Its name.', absent: 'by its voice'),
-            Parameter::choice('voice', Voice::names(), Voice::Plucked->value, 'The built-in voice it sounds with.'),
-        ], subject: Subject::Track, synonyms: ['add track', 'instrument', 'part'], uses: [
-            'track-new voice=bass' => 'New bass track', 'track-new voice=drums' => 'New drum track', 'track-new voice=sustained' => 'New track with a sustained voice',
-        ]);
+        return new Declaration(
+            'track-new',
+            'New track',
+            Group::Tracks,
+            'Puts a new track below the one in front and opens it.',
+            [
+                Parameter::text('name', Track::LONGEST_NAME, 'Its name.', absent: 'by its voice'),
+                Parameter::choice('voice', Voice::names(), Voice::Plucked->value, 'The built-in voice it sounds with.'),
+            ],
+            subject: Subject::Track,
+            synonyms: ['add track', 'instrument', 'part'],
+            uses: [
+                'track-new voice=bass' => 'New bass track',
+                'track-new voice=drums' => 'New drum track',
+                'track-new voice=sustained' => 'New track with a sustained voice',
+            ],
+        );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
@@ -41,14 +52,20 @@ final readonly class NewTrack implements SongEdit
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';
         $place = $open->frontTrack()->place + 1;
         $track = new Track(
-            $song->newTrackId(), $place, $name !== '' ? $name : self::freeName($song, $voice), count($song->tracks) % Track::COLOURS + 1, $voice,
+            $song->newTrackId(), $place, $name !== '' ? $name : self::freeName($song, $voice),
+            count($song->tracks) % Track::COLOURS + 1, $voice,
             $voice === Voice::Drums ? Track::DRUM_CHANNEL : self::freeChannel($song),
         );
         $clip = new Clip($song->newClipId(), $track->id, 0, self::length($song));
-        $others = array_map(static fn (Track $other): Track => $other->place >= $place ? $other->with(['place' => $other->place + 1]) : $other, $song->tracks);
+        $others = array_map(
+            static fn (Track $other): Track => $other->place >= $place ? $other
+                ->with(['place' => $other->place + 1]) : $other,
+            $song->tracks,
+        );
 
         return SongResult::opening(
-            $open, $song->withTracks([...$others, $track])->withClip($clip, Content::none()), [$clip->id], $clip->id, Said::that("New track {$track->name}"),
+            $open, $song->withTracks([...$others, $track])->withClip($clip, Content::none()), [$clip->id], $clip->id,
+            Said::that("New track {$track->name}"),
         );
     }
 
@@ -74,6 +91,9 @@ final readonly class NewTrack implements SongEdit
 
     private static function length(Song $song): int
     {
-        return max([$song->conductor->meters->barStart(4), ...array_map(static fn (Clip $clip): int => $clip->end(), array_values($song->clips))]);
+        return max([
+            $song->conductor->meters->barStart(4),
+            ...array_map(static fn (Clip $clip): int => $clip->end(), array_values($song->clips)),
+        ]);
     }
 }

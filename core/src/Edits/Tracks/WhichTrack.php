@@ -16,7 +16,10 @@ final class WhichTrack
 {
     public static function parameter(): Parameter
     {
-        return Parameter::wholeNumberOr(['front'], 'of', 1, Song::MOST_TRACKS, '', 'front', 'Which track: the one in front, or its number from the top.');
+        return Parameter::wholeNumberOr(
+            ['front'], 'of', 1, Song::MOST_TRACKS, '', 'front',
+            'Which track: the one in front, or its number from the top.',
+        );
     }
 
     /** @throws EditRefused where there is no such track */
@@ -29,6 +32,9 @@ final class WhichTrack
         $count = count($open->song->tracks);
 
         return array_values($open->song->tracks)[$number - 1]
-            ?? throw new EditRefused("There is no track {$number}; the song has ".($count === 1 ? '1 track.' : "{$count} tracks."), ['possible' => $count]);
+            ?? throw new EditRefused(
+                "There is no track {$number}; the song has ".($count === 1 ? '1 track.' : "{$count} tracks."),
+                ['possible' => $count],
+            );
     }
 }

@@ -17,8 +17,8 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /**
- * What has values at moments, and can be edited by them: velocities of the chosen notes (`NoteLevels`), or the chosen points
- * of a controller, bend or pressure (`PointLevels`). Values written are limited to what the lane holds.
+ * What has values at moments, and can be edited by them: velocities of the chosen notes (`NoteLevels`), or the chosen
+ * points of a controller, bend or pressure (`PointLevels`). Values written are limited to what the lane holds.
  */
 abstract class Levels
 {
@@ -30,7 +30,8 @@ abstract class Levels
      * @param  array<int, int>  $places  of what is chosen, in order of time
      * @param  array<int, int>  $start  ticks, by place
      * @param  array<int, int>  $value  by place
-     * @param  bool  $areSelected  whether something of the lane is selected, rather than taken by the range or not at all
+     * @param  bool  $areSelected  whether something of the lane is selected, rather than taken by the range or not at
+     *     all
      */
     protected function __construct(
         protected readonly Context $context,
@@ -55,8 +56,9 @@ abstract class Levels
     }
 
     /** The same where nothing need be chosen, as for what draws. */
-    final public static function sought(Notes $notes, Selection $selection, Context $context, Parameters $parameters): self
-    {
+    final public static function sought(
+        Notes $notes, Selection $selection, Context $context, Parameters $parameters,
+    ): self {
         return $parameters->lane()->isOfNotes()
             ? NoteLevels::chosen($notes, $selection, $context, $parameters)
             : PointLevels::anyOf($notes, $selection, $context, $parameters);
@@ -117,7 +119,10 @@ abstract class Levels
     final public function change(Selection $selection, string $done, ?int $count = null, ?By $by = null): Change
     {
         return $this->written($selection, $this->changed === 0 && $this->isUntouched()
-            ? Said::nothing('Nothing changed: the '.$this->called().' are '.($this->limited > 0 ? 'at the limit' : 'so').' already.')
+            ? Said::nothing(
+                'Nothing changed: the '.$this->called().' are '.($this->limited > 0 ? 'at the limit' : 'so')
+                    .' already.',
+            )
             : $this->said($done, $count, $by));
     }
 

@@ -26,7 +26,9 @@ use Jactonic\Core\Time\Amount;
  */
 final class PointLevels extends Levels
 {
-    /** So far apart points that are drawn lie at least, in ms: a finer course would fill a MIDI cable and not be heard. */
+    /**
+     * So far apart points that are drawn lie at least, in ms: a finer course would fill a MIDI cable and not be heard.
+     */
     private const DRAWN_APART = 10;
 
     /** So many points are drawn at once at most; over a very long time they lie farther apart. */
@@ -38,8 +40,9 @@ final class PointLevels extends Levels
     private ?HeldValues $inFront = null;
 
     /** @param  array<int, int>  $places */
-    private function __construct(Context $context, Lane $lane, array $places, bool $areSelected, private readonly PointDraft $draft)
-    {
+    private function __construct(
+        Context $context, Lane $lane, array $places, bool $areSelected, private readonly PointDraft $draft,
+    ) {
         parent::__construct($context, $lane, $places, $context->points->start, $context->points->value, $areSelected);
     }
 
@@ -71,10 +74,15 @@ final class PointLevels extends Levels
     {
         $lane = $parameters->lane();
         if ($lane->isOfNotes()) {
-            throw new EditRefused("{$lane->title()} belongs to the notes, so there are no points in its lane; name a lane of points, such as lane=cc11.");
+            throw new EditRefused(
+                "{$lane->title()} belongs to the notes, so there are no points in its lane; name a lane of points, "
+                    .'such as lane=cc11.',
+            );
         }
         $points = $context->points;
-        $selected = array_values(array_filter($selection->positions($points), static fn (int $i): bool => $lane->holds($points, $i)));
+        $selected = array_values(array_filter(
+            $selection->positions($points), static fn (int $i): bool => $lane->holds($points, $i),
+        ));
         $range = $context->range;
         $places = $selected !== [] || $range === null ? $selected : array_values(array_filter(
             $lane->placesIn($points),
@@ -100,15 +108,18 @@ final class PointLevels extends Levels
     /**
      * Puts a point in; one that lies there in its lane gives way.
      *
-     * @param  int|null  $beside  the place of a point whose clip and channel it gets; on the track in front where left out
+     * @param  int|null  $beside  the place of a point whose clip and channel it gets; on the track in front where left
+     *     out
      */
     public function put(int $tick, int $value, ?int $beside = null): void
     {
         $clips = $this->context->clips;
         $points = $this->context->points;
         $this->drawn[] = $this->draft->add([
-            'start' => $tick, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number, 'value' => $this->lane->within($value),
-            'channel' => $beside === null ? $clips->channel : $points->channel[$beside], 'clip' => $beside === null ? $clips->at($tick) : $points->clip[$beside],
+            'start' => $tick, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number,
+            'value' => $this->lane->within($value),
+            'channel' => $beside === null ? $clips->channel : $points->channel[$beside],
+            'clip' => $beside === null ? $clips->at($tick) : $points->clip[$beside],
         ]);
     }
 
@@ -128,7 +139,9 @@ final class PointLevels extends Levels
         $clips = $this->context->clips;
         $points = $this->context->points;
 
-        return $this->inFront ??= $this->held(static fn (int $i): bool => $clips->trackOf($points->clip[$i]) === $clips->trackOf($clips->front));
+        return $this->inFront ??= $this->held(
+            static fn (int $i): bool => $clips->trackOf($points->clip[$i]) === $clips->trackOf($clips->front),
+        );
     }
 
     /** What the lane holds in the course of one of its points. */
@@ -163,7 +176,9 @@ final class PointLevels extends Levels
     public function moments(?Amount $spread): array
     {
         return array_map(
-            static fn (array $places): array => array_map(static fn (int $place): array => [$place], array_values($places)),
+            static fn (array $places): array => array_map(
+                static fn (int $place): array => [$place], array_values($places),
+            ),
             $this->context->clips->byTrack($this->places, $this->context->points->clip),
         );
     }
@@ -200,7 +215,9 @@ final class PointLevels extends Levels
         $change = $this->draft->change();
 
         return Change::nothing($selection, $said)
-            ->withPoints($change, Selection::of([...array_diff($selection->ids, $change->removed->id), ...$this->drawn]));
+            ->withPoints(
+                $change, Selection::of([...array_diff($selection->ids, $change->removed->id), ...$this->drawn]),
+            );
     }
 
     /** @param  Closure(int): bool  $which  of the lane's points, by place */
@@ -208,7 +225,9 @@ final class PointLevels extends Levels
     {
         $points = $this->context->points;
 
-        return new HeldValues($points, array_values(array_filter($this->lane->placesIn($points), $which)), $this->lane->rest());
+        return new HeldValues(
+            $points, array_values(array_filter($this->lane->placesIn($points), $which)), $this->lane->rest(),
+        );
     }
 
     /** @param  Closure(int): float  $at */
@@ -228,7 +247,9 @@ final class PointLevels extends Levels
             if ($tick === $to) {
                 break;
             }
-            $apart = max(Amount::parse(self::DRAWN_APART.'ms')->ticksAt($tick, $time), intdiv($to - $from, self::MOST_DRAWN));
+            $apart = max(
+                Amount::parse(self::DRAWN_APART.'ms')->ticksAt($tick, $time), intdiv($to - $from, self::MOST_DRAWN),
+            );
         }
     }
 }

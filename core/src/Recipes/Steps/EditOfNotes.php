@@ -44,7 +44,9 @@ final readonly class EditOfNotes implements Step
         if ($declared->onClips && $edit instanceof SpanEdit) {
             $settled = $state->settled();
 
-            return $state->afterSong($settled, ChosenClips::apply($edit, $settled, $state->context, $this->edit->parameters));
+            return $state->afterSong(
+                $settled, ChosenClips::apply($edit, $settled, $state->context, $this->edit->parameters),
+            );
         }
         $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
 

@@ -43,7 +43,9 @@ final readonly class RunRecipe implements Step
         if ($this->recipe->choice !== null) {
             $chosen = $this->recipe->choice->choose($state->notes, $state->selection, $state->context);
             if ($chosen->isEmpty()) {
-                return $state->selecting($state->selection, Said::nothing("“{$name}”: no note matches, nothing changed."));
+                return $state->selecting(
+                    $state->selection, Said::nothing("“{$name}”: no note matches, nothing changed."),
+                );
             }
             $state = $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         }
