@@ -548,8 +548,17 @@ final class Endurance
         $notes = benchNotes(120);
         $models = [
             (string) file_get_contents(__DIR__.'/../resources/demo/lantern-ferry.mid'),
-            (new SmfFile(1, 480, [new SmfTrack($notes, [0, 0, 960], ["\xFF\x51\x03\x07\xA1\x20", "\xFF\x58\x04\x03\x02\x18\x08", "\xB0\x40\x7F"], 9600), new SmfTrack($notes)]))->write(),
-            (new SmfFile(0, 96, [new SmfTrack($notes, [0, 10], ["\xF0\x03\x01\x02\xF7", "\xE0\x00\x40"], 5000)], [[0, 'XFIH'.pack('N', 4).'abcd']]))->write(),
+            (new SmfFile(1, 480, [
+                new SmfTrack(
+                    $notes, [0, 0, 960],
+                    ["\xFF\x51\x03\x07\xA1\x20", "\xFF\x58\x04\x03\x02\x18\x08", "\xB0\x40\x7F"], 9600,
+                ),
+                new SmfTrack($notes),
+            ]))->write(),
+            (new SmfFile(
+                0, 96, [new SmfTrack($notes, [0, 10], ["\xF0\x03\x01\x02\xF7", "\xE0\x00\x40"], 5000)],
+                [[0, 'XFIH'.pack('N', 4).'abcd']],
+            ))->write(),
         ];
         set_error_handler(function (int $level, string $message) use (&$bytes): bool {
             $this->faults[] = "A file gave a warning: {$message} (".bin2hex(substr((string) $bytes, 0, 200)).')';
@@ -566,7 +575,9 @@ final class Endurance
             try {
                 $song = SmfFile::read($bytes)->song();
                 $again = SmfFile::read(SmfFile::of($song)->write());
-                if (array_sum(array_map(static fn (SmfTrack $track): int => $track->notes->count(), $again->tracks)) !== array_sum(array_map(static fn ($content): int => $content->notes->count(), $song->contents))) {
+                $written = array_map(static fn (SmfTrack $track): int => $track->notes->count(), $again->tracks);
+                $held = array_map(static fn ($content): int => $content->notes->count(), $song->contents);
+                if (array_sum($written) !== array_sum($held)) {
                     $this->faults[] = 'A file came back with other notes: '.bin2hex(substr($bytes, 0, 200));
                 }
                 $read++;
@@ -696,7 +707,10 @@ final class Endurance
         }
         $seconds = (hrtime(true) - $began) / 1e9;
         $notes = $server->ask("api/songs/{$song}")['answer']['open']['notes'];
-        if ($notes['velocity'] !== array_fill(0, 8, min(127, 1 + $each)) || $notes['pitch'] !== array_map(static fn (int $k): int => 30 + $k + $each % 2, range(0, 7))) {
+        if (
+            $notes['velocity'] !== array_fill(0, 8, min(127, 1 + $each))
+            || $notes['pitch'] !== array_map(static fn (int $k): int => 30 + $k + $each % 2, range(0, 7))
+        ) {
             $this->faults[] = 'Eight writers ended at '.json_encode($notes);
         }
         $this->check("{$server->folder}/songs.sqlite", 'eight writers', [], null, true);
@@ -732,7 +746,10 @@ final class Endurance
             }
         }
         $before = $song->acknowledged;
-        if ($refused === null || $refused['status'] !== 503 || ! str_contains(json_encode($refused['answer']) ?: '', 'disk is full')) {
+        if (
+            $refused === null || $refused['status'] !== 503
+            || ! str_contains(json_encode($refused['answer']) ?: '', 'disk is full')
+        ) {
             $this->faults[] = 'A full disk was said as '.json_encode($refused);
         }
         $this->check("{$folder}/songs.sqlite", 'a full disk', [$song], null, true);
@@ -821,7 +838,10 @@ final class Endurance
             }
         }
         $pdo = new PDO("sqlite:{$database}");
-        if ($imports !== null && (int) $pdo->query("select count(*) from songs where name like 'Import%'")?->fetchColumn() < $imports) {
+        if (
+            $imports !== null
+            && (int) $pdo->query("select count(*) from songs where name like 'Import%'")?->fetchColumn() < $imports
+        ) {
             $this->faults[] = "After {$after} an import is gone.";
         }
         unset($pdo);
@@ -888,7 +908,9 @@ final class Endurance
     {
         $usage = getrusage();
 
-        return $usage['ru_utime.tv_sec'] + $usage['ru_stime.tv_sec'] + ($usage['ru_utime.tv_usec'] + $usage['ru_stime.tv_usec']) / 1e6;
+        $microseconds = $usage['ru_utime.tv_usec'] + $usage['ru_stime.tv_usec'];
+
+        return $usage['ru_utime.tv_sec'] + $usage['ru_stime.tv_sec'] + $microseconds / 1e6;
     }
 
     private function folder(): string

@@ -21,12 +21,12 @@ final class DataFault extends RuntimeException
         10 => 'The disk could not be read or written. Nothing was changed, and what was acknowledged before is safe as '
                 .'far as the disk kept it. Check the disk, then try again.',
         11 => 'The database is damaged. Nothing was changed. Stop the program; ./start says which good copy there is.',
-        13 => 'The disk is full. Nothing was changed, and all that was acknowledged before is safe. Make room and try '.
-            'again.',
-        14 => 'The database cannot be opened. Nothing was changed; check that its file and folder belong to you and can '.
-            'be read and written.',
-        26 => 'The file is no database of this program. Nothing was changed. Stop the program; ./start says which good '.
-            'copy there is.',
+        13 => 'The disk is full. Nothing was changed, and all that was acknowledged before is safe. Make room and try '
+            .'again.',
+        14 => 'The database cannot be opened. Nothing was changed; check that its file and folder belong to you and '
+            .'can be read and written.',
+        26 => 'The file is no database of this program. Nothing was changed. Stop the program; ./start says which good '
+            .'copy there is.',
     ];
 
     /**

@@ -291,7 +291,11 @@ final class LanternFerry
         return $notes;
     }
 
-    /** @return list<array{int, string}> expression (controller 11): the bellows are drawn and pushed once in two bars */
+    /**
+     * @return list<array{
+     *     int, string,
+     * }> expression (controller 11): the bellows are drawn and pushed once in two bars
+     */
     private function breath(): array
     {
         $messages = [];

@@ -28,7 +28,11 @@ final class ShippedMaps
         if (! isset(self::FILES[$slug])) {
             return null;
         }
-        /** @var array{name: string, logic: string, extends?: string, without?: list<string>, bindings: list<mixed>} $file */
+        /**
+         * @var array{
+         *     name: string, logic: string, extends?: string, without?: list<string>, bindings: list<mixed>,
+         * } $file
+         */
         $file = json_decode((string) file_get_contents(resource_path('keys/'.self::FILES[$slug])), true)
             ?? throw new RuntimeException(self::FILES[$slug].' cannot be read.');
         $bindings = array_map(Binding::fromArray(...), $file['bindings']);

@@ -10,7 +10,11 @@ use RuntimeException;
 /**
  * The commands of the view, declared in resources/keys/view-commands.json as edits declare themselves.
  *
- * @phpstan-type ViewCommand array{name: string, title: string, group: string, help: string, parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>, synonyms: list<string>, uses: array<string, string>}
+ * @phpstan-type ViewCommand array{
+ *     name: string, title: string, group: string, help: string,
+ *     parameters: list<array{name: string, kind: string, allowed: string, help: string, options?: list<string>}>,
+ *     synonyms: list<string>, uses: array<string, string>,
+ * }
  */
 final class ViewCommands
 {

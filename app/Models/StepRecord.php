@@ -26,7 +26,10 @@ use Jactonic\Core\Saying\Said;
  * @property string $before what was selected before, packed
  * @property string $after what was selected after, packed
  * @property string $change packed
- * @property array{subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>, times: int, earlier: list<string>, isAside: bool, didNothing: bool}|null $said what it said of itself
+ * @property array{
+ *     subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>,
+ *     times: int, earlier: list<string>, isAside: bool, didNothing: bool,
+ * }|null $said what it said of itself
  */
 final class StepRecord extends Record
 {

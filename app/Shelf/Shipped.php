@@ -23,7 +23,12 @@ final class Shipped
     /** @return list<ShelfItem> */
     public static function items(): array
     {
-        /** @var list<array{name: string, tags: list<string>, voice: string, key: string|null, tempo: int|float, bars: int, lines: non-empty-list<string>}> $shipped */
+        /**
+         * @var list<array{
+         *     name: string, tags: list<string>, voice: string, key: string|null, tempo: int|float, bars: int,
+         *     lines: non-empty-list<string>,
+         * }> $shipped
+         */
         $shipped = json_decode(
             (string) file_get_contents(resource_path('shelf/shipped.json')), true, 8, JSON_THROW_ON_ERROR,
         );
@@ -31,7 +36,12 @@ final class Shipped
         return array_map(self::made(...), $shipped);
     }
 
-    /** @param  array{name: string, tags: list<string>, voice: string, key: string|null, tempo: int|float, bars: int, lines: non-empty-list<string>}  $said */
+    /**
+     * @param array{
+     *     name: string, tags: list<string>, voice: string, key: string|null, tempo: int|float, bars: int,
+     *     lines: non-empty-list<string>,
+     * }  $said
+     */
     private static function made(array $said): ShelfItem
     {
         $key = $said['key'] === null ? null : Scale::parse($said['key']);

@@ -64,8 +64,8 @@ final readonly class Carrying
     private function carriedOut(int $songId, Standing $standing, Closure $plan, ?Plan $planned): ?SongAnswer
     {
         if (
-            $this->known($songId, $standing) !== null ||
-            ($planned !== null && ! $this->store->isAsRead($planned->stored))
+            $this->known($songId, $standing) !== null
+            || ($planned !== null && ! $this->store->isAsRead($planned->stored))
         ) {
             return null;
         }

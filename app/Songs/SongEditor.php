@@ -375,8 +375,8 @@ final readonly class SongEditor
             $after,
             $whole,
         ): SongAnswer {
-            $stepId =
-                $joined === null
+            $stepId
+                = $joined === null
                     ? $this->history->add($stored, $step, $after)
                     : $this->history->replace($stored, $whole, $after);
             $revisions = $this->store->write($stored, $after, $change, $stepId);

@@ -61,7 +61,9 @@ final class StructureTest extends TestCase
     {
         /** @var SplFileInfo $file */
         foreach (
-            new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, FilesystemIterator::SKIP_DOTS)) as $file
+            new RecursiveIteratorIterator(new RecursiveDirectoryIterator(
+                $folder, FilesystemIterator::SKIP_DOTS,
+            )) as $file
         ) {
             yield $file->getPathname() => (string) file_get_contents($file->getPathname());
         }

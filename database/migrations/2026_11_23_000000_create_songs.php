@@ -47,7 +47,9 @@ return new class extends Migration
         Schema::create('steps', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('clip_id')->constrained()->cascadeOnDelete();
-            $table->unsignedBigInteger('parent_id')->nullable()->index()->comment('the step before; several with one parent are branches');
+            $table->unsignedBigInteger('parent_id')->nullable()->index()->comment(
+                'the step before; several with one parent are branches',
+            );
             $table->json('lines');
             $table->unsignedInteger('times')->default(1);
             $table->unsignedBigInteger('at')->comment('ms since the epoch');

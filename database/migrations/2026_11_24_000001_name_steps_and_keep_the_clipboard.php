@@ -12,7 +12,9 @@ return new class extends Migration
     {
         Schema::table('steps', function (Blueprint $table): void {
             $table->string('name')->nullable()->comment('given by its maker');
-            $table->unsignedBigInteger('walked')->default(0)->comment('ms since the epoch when the clip last stood at or behind it; redo follows the latest');
+            $table->unsignedBigInteger('walked')->default(0)->comment(
+                'ms since the epoch when the clip last stood at or behind it; redo follows the latest',
+            );
         });
 
         Schema::create('clipboards', function (Blueprint $table): void {

@@ -44,7 +44,9 @@ return new class extends Migration
     {
         Schema::table('songs', function (Blueprint $table): void {
             $table->text('conductor')->default('[]')->comment('[kind, tick, value, home, rank, form] of each event');
-            $table->text('layout')->default('')->comment('what its file holds beside tracks with notes and the conductor');
+            $table->text('layout')->default('')->comment(
+                'what its file holds beside tracks with notes and the conductor',
+            );
             $table->unsignedInteger('next_id')->default(1)->comment('for notes and points');
             $table->unsignedInteger('revision')->default(1)->comment('counts changes of tracks, clips and conductor');
             $table->unsignedBigInteger('step_id')->nullable()->comment('the step of the history it stands at');
@@ -59,7 +61,9 @@ return new class extends Migration
         });
         Schema::table('clips', function (Blueprint $table): void {
             $table->unsignedInteger('offset')->default(0)->comment('the tick of its content that lies at its start');
-            $table->unsignedInteger('loop')->default(0)->comment('0, or the ticks after which its content begins again');
+            $table->unsignedInteger('loop')->default(0)->comment(
+                '0, or the ticks after which its content begins again',
+            );
             $table->string('name')->default('');
             $table->boolean('muted')->default(false);
             $table->binary('points')->default('');
@@ -71,12 +75,16 @@ return new class extends Migration
         Schema::create('steps', function (Blueprint $table): void {
             $table->id();
             $table->foreignId('song_id')->index()->constrained()->cascadeOnDelete();
-            $table->unsignedBigInteger('parent_id')->nullable()->index()->comment('the step before; several with one parent are branches');
+            $table->unsignedBigInteger('parent_id')->nullable()->index()->comment(
+                'the step before; several with one parent are branches',
+            );
             $table->json('lines');
             $table->unsignedInteger('times')->default(1);
             $table->unsignedBigInteger('at')->comment('ms since the epoch');
             $table->string('name')->nullable()->comment('given by its maker');
-            $table->unsignedBigInteger('walked')->default(0)->comment('ms since the epoch when the song last stood at or behind it; redo follows the latest');
+            $table->unsignedBigInteger('walked')->default(0)->comment(
+                'ms since the epoch when the song last stood at or behind it; redo follows the latest',
+            );
             $table->json('clips')->comment('the ids of the clips it changed');
             $table->string('about')->default('')->comment('the names of the tracks it worked in');
             $table->binary('before')->comment('what was selected before');
@@ -98,7 +106,9 @@ return new class extends Migration
         $clips = [];
         foreach ($rows as $place => $row) {
             $track = $byNumber[(int) $row->number];
-            DB::table('tracks')->where('id', $row->id)->update(['place' => $place, 'home' => $row->number, 'rest' => $track->rest->pack()]);
+            DB::table('tracks')->where('id', $row->id)->update([
+                'place' => $place, 'home' => $row->number, 'rest' => $track->rest->pack(),
+            ]);
             foreach (DB::table('clips')->where('track_id', $row->id)->orderBy('id')->get() as $clip) {
                 $notes = PackedTable::notes($clip->notes);
                 $later = $nextId - 1;
@@ -121,7 +131,8 @@ return new class extends Migration
             $conductor = $conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $song->key));
         }
         DB::table('songs')->where('id', $song->id)->update([
-            'conductor' => json_encode($conductor->toRows()), 'layout' => $taken->layout->pack(), 'next_id' => $nextId, 'step_id' => $this->joinHistories((int) $song->id, $clips),
+            'conductor' => json_encode($conductor->toRows()), 'layout' => $taken->layout->pack(), 'next_id' => $nextId,
+            'step_id' => $this->joinHistories((int) $song->id, $clips),
         ]);
     }
 
@@ -134,7 +145,8 @@ return new class extends Migration
      */
     private function joinHistories(int $songId, array $clips): ?int
     {
-        $steps = DB::table('old_steps')->whereIn('clip_id', array_keys($clips))->orderBy('id')->get()->keyBy('id')->all();
+        $steps = DB::table('old_steps')->whereIn('clip_id', array_keys($clips))->orderBy('id')->get()->keyBy('id')
+            ->all();
         $row = [];
         foreach ($clips as $clip) {
             for ($id = $clip['at']; $id !== null; $id = $steps[$id]->parent_id) {
@@ -148,12 +160,18 @@ return new class extends Migration
             [$change, $selected] = PackedChange::unpackFirst($step->change);
             $at = 0;
             DB::table('steps')->insert([
-                'id' => $id, 'song_id' => $songId, 'parent_id' => array_key_exists($id, $parents) ? $parents[$id] : $step->parent_id,
-                'lines' => $step->lines, 'times' => $step->times, 'at' => $step->at, 'name' => $step->name, 'walked' => $step->walked,
+                'id' => $id, 'song_id' => $songId,
+                'parent_id' => array_key_exists($id, $parents) ? $parents[$id] : $step->parent_id,
+                'lines' => $step->lines, 'times' => $step->times, 'at' => $step->at, 'name' => $step->name,
+                'walked' => $step->walked,
                 'clips' => json_encode([$step->clip_id]), 'about' => $clip['track'],
-                'before' => PackedStep::packSelection($this->selection(Numbers::unpack($step->selection, $at), $clip['later'])),
+                'before' => PackedStep::packSelection($this->selection(
+                    Numbers::unpack($step->selection, $at), $clip['later'],
+                )),
                 'after' => PackedStep::packSelection($this->selection($selected, $clip['later'])),
-                'change' => PackedStep::pack(new SongChange([$step->clip_id => new ContentChange($this->changeOf($change, $clip['later']))])),
+                'change' => PackedStep::pack(new SongChange([
+                    $step->clip_id => new ContentChange($this->changeOf($change, $clip['later'])),
+                ])),
             ]);
         }
 
@@ -162,7 +180,9 @@ return new class extends Migration
 
     private function renumbered(Notes $notes, int $later): Notes
     {
-        return $notes->with(['id' => array_map(static fn (int $id): int => $id + $later, $notes->id)], $notes->nextId + $later);
+        return $notes->with(
+            ['id' => array_map(static fn (int $id): int => $id + $later, $notes->id)], $notes->nextId + $later,
+        );
     }
 
     /** @param  array<int, int>  $ids */
@@ -188,6 +208,9 @@ return new class extends Migration
             return $moved;
         };
 
-        return new TableChange($this->renumbered($change->removed, $later), $this->renumbered($change->added, $later), $values($change->before), $values($change->after));
+        return new TableChange(
+            $this->renumbered($change->removed, $later), $this->renumbered($change->added, $later),
+            $values($change->before), $values($change->after),
+        );
     }
 };

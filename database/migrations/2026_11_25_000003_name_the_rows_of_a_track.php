@@ -11,6 +11,11 @@ return new class extends Migration
 {
     public function up(): void
     {
-        Schema::table('tracks', fn (Blueprint $table) => $table->text('rows')->default('')->comment('as written; empty for those of its voice'));
+        Schema::table(
+            'tracks',
+            fn (Blueprint $table) => $table->text('rows')->default('')->comment(
+                'as written; empty for those of its voice',
+            ),
+        );
     }
 };

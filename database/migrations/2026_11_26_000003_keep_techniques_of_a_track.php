@@ -11,6 +11,9 @@ return new class extends Migration
 {
     public function up(): void
     {
-        Schema::table('tracks', fn (Blueprint $table) => $table->text('techniques')->default('')->comment('as written; empty for none'));
+        Schema::table(
+            'tracks',
+            fn (Blueprint $table) => $table->text('techniques')->default('')->comment('as written; empty for none'),
+        );
     }
 };

@@ -80,7 +80,10 @@ final class ClipboardTest extends AppTestCase
         ]);
 
         foreach (
-            ['tempo to=90', 'track-new', 'clip-join', 'transpose semitones=1', 'grid value=1/8', 'paste', 'clip-paste'] as $line
+            [
+                'tempo to=90', 'track-new', 'clip-join', 'transpose semitones=1', 'grid value=1/8', 'paste',
+                'clip-paste',
+            ] as $line
         ) {
             $answer = $this->ask($clip, 'edits', ['lines' => [$line], 'selection' => [1]]);
             str_contains($line, 'paste')

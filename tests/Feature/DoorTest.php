@@ -134,9 +134,9 @@ final class DoorTest extends TestCase
         @fwrite($socket, $request);
         $answer = '';
         while (
-            ! str_contains($answer, '</html>') &&
-            ! str_contains($answer, '"}}') &&
-            ($more = (string) fread($socket, 65_536)) !== ''
+            ! str_contains($answer, '</html>')
+            && ! str_contains($answer, '"}}')
+            && ($more = (string) fread($socket, 65_536)) !== ''
         ) {
             $answer .= $more;
         }
@@ -153,8 +153,8 @@ final class DoorTest extends TestCase
             'api/songs/{song}/edits' => 16, 'api/songs/{song}/match' => 16,
         ];
         foreach (MadeUpRequestsTest::routes() as $name => [$method, $uri]) {
-            $size =
-                $method === 'GET'
+            $size
+                = $method === 'GET'
                     ? 0
                     : max([
                         0,
@@ -162,11 +162,15 @@ final class DoorTest extends TestCase
                             $uri => 0,
                             preg_replace('#^(api/(shelf|keymaps|recipes)).*#', '$1', $uri) => 0,
                         ]),
-                    ]) *
-                            1_000_000 -
-                        200;
+                    ])
+                            * 1_000_000
+                        - 200;
             foreach (
-                $size <= 0 ? [] : ['lists' => '[0],', 'numbers' => '1,', 'objects' => '{"a":1},', 'texts' => '"",'] as $kind => $piece
+                $size <= 0
+                    ? []
+                    : [
+                        'lists' => '[0],', 'numbers' => '1,', 'objects' => '{"a":1},', 'texts' => '"",',
+                    ] as $kind => $piece
             ) {
                 $fields = [
                     'midi', 'lines', 'selection', 'open', 'context', 'ids', 'text', 'bindings', 'phrase', 'files',

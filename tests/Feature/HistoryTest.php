@@ -170,7 +170,7 @@ final class HistoryTest extends AppTestCase
         self::assertSame(2, StepRecord::query()->count());
     }
 
-    public function test_going_back_selects_what_was_selected_before_the_step_taken_back_and_going_on_what_was_after(): void
+    public function test_going_back_selects_what_was_selected_before_the_step_and_going_on_what_was_after(): void
     {
         $clip = $this->clip();
         $this->edit($clip, 1, ['transpose semitones=2'], [1, 2]);

@@ -129,8 +129,8 @@ final class RecipeTest extends AppTestCase
         )->assertCreated()->assertJsonPath('problems', [])->assertJsonCount(2 * $count, 'recipes');
         self::assertNotNull(KeptRecipe::named('Lay back 2'));
         $this->postJson('/api/recipes/import', [
-            'text' => '{"jactonic": "recipes", "version": 1, "recipes": [{"name": "X", "lines": ["frob"]}, {"name": '.
-                '""}]}',
+            'text' => '{"jactonic": "recipes", "version": 1, "recipes": [{"name": "X", "lines": ["frob"]}, {"name": '
+                .'""}]}',
         ])
             ->assertCreated()
             ->assertJsonCount(2, 'problems');

@@ -57,8 +57,8 @@ final class RecordTest extends AppTestCase
                     $method->getName(),
                     array_map(static fn (string $trait): string => "initialize{$trait}", $traits),
                     true,
-                ) ||
-                $method->getAttributes(Initialize::class) !== []
+                )
+                || $method->getAttributes(Initialize::class) !== []
             ) {
                 $found[] = $method->getName();
             }

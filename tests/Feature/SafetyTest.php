@@ -53,13 +53,7 @@ final class SafetyTest extends AppTestCase
         $this->app->make('db')->table('clips')->update(['notes' => 'broken']);
 
         $answer = $this->getJson("/api/songs/{$this->songOf($clip)}")->assertStatus(500)->json();
-        self::assertSame(
-            [
-                'error' => [
-                    'message' => 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.',
-                ],
-            ],
-            $answer,
-        );
+        $message = 'Something went wrong in the program; nothing was changed. The log in storage/logs says more.';
+        self::assertSame(['error' => ['message' => $message]], $answer);
     }
 }

@@ -32,14 +32,14 @@ final class EditSong extends Command
         {in : the MIDI file to read}
         {out : the MIDI file to write}
         {--track= : the track to edit, counting those with notes from 1; left out, each of them by itself}
-        {--where= : conditions that choose the notes anew before each line, such as "pitch=60..72 velocity=..40"; left out, all}
+        {--where= : conditions that choose the notes anew before each line, such as "velocity=..40"; left out, all}
         {--grid=1/16 : the current grid}
         {--swing=0 : its swing, 0 to 150}
         {--key= : root and scale, such as "D dorian"; left out, the key signature of the file}
         {--caret=0 : TICK or TICK:PITCH}
         {--range= : TICK..TICK}
         {--do=* : an edit line, such as "quantize strength=80"; may stand several times}
-        {--recipe=* : a file of recipes and rules, as the program exports them; they run after the lines, in the order of the file}
+        {--recipe=* : a file of recipes and rules, as the program exports them; they run in its order, after the lines}
         {--dry : say what would be done, and write nothing}
         {--json : say it as JSON}';
 

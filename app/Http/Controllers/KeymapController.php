@@ -49,9 +49,9 @@ final readonly class KeymapController
             $request->json('name'), $request->json('bindings'), $request->json('revision'),
         ];
         if (
-            ($name !== null && ! is_string($name)) ||
-            ($bindings !== null && ! is_array($bindings)) ||
-            ($revision !== null && ! is_int($revision))
+            ($name !== null && ! is_string($name))
+            || ($bindings !== null && ! is_array($bindings))
+            || ($revision !== null && ! is_int($revision))
         ) {
             throw new BadInput('name takes a text, bindings a list of shortcuts, revision the one that was seen.');
         }

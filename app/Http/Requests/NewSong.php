@@ -47,7 +47,10 @@ final readonly class NewSong
         $sketch = $this->text('sketch', Sketch::Empty->value);
         $key = (new KeyValue)->read($this->text('key', KeyValue::NONE));
 
-        return (Sketch::tryFrom($sketch) ?? throw new BadInput('sketch takes '.implode(', ', array_column(Sketch::cases(), 'value')).'.'))->song(
+        $known = Sketch::tryFrom($sketch)
+            ?? throw new BadInput('sketch takes '.implode(', ', array_column(Sketch::cases(), 'value')).'.');
+
+        return $known->song(
             $this->tempo(), (new MeterValue)->read($this->text('meter', '4/4')), $key instanceof Scale ? $key : null,
         );
     }

@@ -43,8 +43,8 @@ final readonly class SongStore
      */
     public function clips(int $id, array $clips): StoredSong
     {
-        $rows =
-            $clips === []
+        $rows
+            = $clips === []
                 ? []
                 : $this->database
                     ->table('songs')
@@ -158,8 +158,8 @@ final readonly class SongStore
         )->where('songs.id', $record->id)->whereNull('songs.deleted_at')
             ->first(['songs.step_id', 'songs.next_id', 'songs.revision', 'steps.ran']);
         if (
-            $song === null ||
-            [$song->step_id, $song->next_id, $song->revision, $song->ran] !== [
+            $song === null
+            || [$song->step_id, $song->next_id, $song->revision, $song->ran] !== [
                 $record->step_id,
                 $record->next_id,
                 $record->revision,
@@ -284,12 +284,12 @@ final readonly class SongStore
                 continue;
             }
             $revisions[$id] = ($before->revisions[$id] ?? 0) + 1;
-            $values =
-                ['revision' => $revisions[$id]] +
-                (isset($change->clips[$id])
+            $values
+                = ['revision' => $revisions[$id]]
+                + (isset($change->clips[$id])
                     ? ['track_id' => $clip->track] + array_diff_key($clip->toArray(), ['track' => 0])
-                    : []) +
-                (isset($change->contents[$id])
+                    : [])
+                + (isset($change->contents[$id])
                     ? self::repacked($before, $id, $after->contentOf($id), $change->contents[$id]->points !== null)
                     : []);
             if (isset($before->song->clips[$id])) {

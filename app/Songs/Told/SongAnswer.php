@@ -271,7 +271,10 @@ final readonly class SongAnswer
      * @template T of Notes|Points
      *
      * @param  TableChange<T>  $change
-     * @return array{removed: array<int, int>, added: array<string, array<int, int>>|null, changed: list<array<string, list<int>>>}
+     * @return array{
+     *     removed: array<int, int>, added: array<string, array<int, int>>|null,
+     *     changed: list<array<string, list<int>>>,
+     * }
      */
     private static function columnsOf(TableChange $change): array
     {

@@ -193,7 +193,10 @@ final readonly class SongView
      * The open clips: their notes and points in song time.
      *
      * @param  array<int, int>  $revisions
-     * @return array{clips: list<int>, front: int, revisions: object, notes: array<string, array<int, int>>|null, points: array<string, array<int, int>>|null}
+     * @return array{
+     *     clips: list<int>, front: int, revisions: object, notes: array<string, array<int, int>>|null,
+     *     points: array<string, array<int, int>>|null,
+     * }
      */
     public static function openPart(OpenSong $open, array $revisions): array
     {
@@ -256,10 +259,10 @@ final readonly class SongView
             ? null
             : array_filter(
                 $table->columns(),
-                static fn (array $column, string $name): bool => $column !== [] &&
-                    ($name === 'id' ||
-                        min($column) !== $table::COLUMNS[$name]['default'] ||
-                        max($column) !== $table::COLUMNS[$name]['default']),
+                static fn (array $column, string $name): bool => $column !== []
+                    && ($name === 'id'
+                        || min($column) !== $table::COLUMNS[$name]['default']
+                        || max($column) !== $table::COLUMNS[$name]['default']),
                 ARRAY_FILTER_USE_BOTH,
             );
     }

@@ -75,8 +75,8 @@ final readonly class Advice
         $clear = $unclear = [];
         foreach ($swung as [$candidate, $inThrees]) {
             if (
-                $candidate->collisions === 0 &&
-                $candidate->mean < self::CLEARLY * min($plain[0]->mean ?? INF, $inThrees->mean)
+                $candidate->collisions === 0
+                && $candidate->mean < self::CLEARLY * min($plain[0]->mean ?? INF, $inThrees->mean)
             ) {
                 $clear[] = $candidate;
             } else {
@@ -103,9 +103,9 @@ final readonly class Advice
         $text .= $best->collisions > 0 ? ", but {$best->collisions} notes would fall together." : '.';
         foreach ($this->candidates as $other) {
             if (
-                $other->collisions > $best->collisions &&
-                $other->grid->swing === 0 &&
-                self::isNextCoarser($other->grid, $best->grid)
+                $other->collisions > $best->collisions
+                && $other->grid->swing === 0
+                && self::isNextCoarser($other->grid, $best->grid)
             ) {
                 $text .= " {$other->name()} would run {$other->collisions} notes together.";
             }

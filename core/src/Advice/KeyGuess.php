@@ -98,13 +98,13 @@ final readonly class KeyGuess
             $inside += $shares[($root + $step) % 12];
         }
         $third = in_array(4, Scale::SHAPES[$shape], true) ? 4 : 3;
-        $score =
-            2 * $inside +
-            self::ROOT * $shares[$root] +
-            self::FIFTH * $shares[($root + 7) % 12] +
-            self::THIRD * $shares[($root + $third) % 12] +
-            self::IN_BASS * count(array_keys($ends, $root, true)) +
-            (self::USUAL[$shape] ?? 0.0);
+        $score
+            = 2 * $inside
+            + self::ROOT * $shares[$root]
+            + self::FIFTH * $shares[($root + 7) % 12]
+            + self::THIRD * $shares[($root + $third) % 12]
+            + self::IN_BASS * count(array_keys($ends, $root, true))
+            + (self::USUAL[$shape] ?? 0.0);
 
         return new self(Scale::parse(self::root($root, $shape)." {$shape}"), (int) round(100 * $inside), $score);
     }

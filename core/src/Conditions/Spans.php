@@ -62,8 +62,8 @@ final readonly class Spans
     {
         foreach ($this->spans as $span) {
             if (
-                ($span['from'] === null || $value >= $measure($span['from'])) &&
-                ($span['to'] === null || $value <= $measure($span['to']))
+                ($span['from'] === null || $value >= $measure($span['from']))
+                && ($span['to'] === null || $value <= $measure($span['to']))
             ) {
                 return true;
             }

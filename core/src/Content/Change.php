@@ -122,7 +122,13 @@ final readonly class Change
 
     private function with(mixed ...$changed): self
     {
-        /** @var array{notes: TableChange<Notes>, selection: Selection, said: Said, points: TableChange<Points>|null, clipboard: Phrase|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool, range: TickRange|null, settled: array<string, string>} $all */
+        /**
+         * @var array{
+         *     notes: TableChange<Notes>, selection: Selection, said: Said, points: TableChange<Points>|null,
+         *     clipboard: Phrase|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool,
+         *     range: TickRange|null, settled: array<string, string>,
+         * } $all
+         */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

@@ -54,14 +54,14 @@ final class Chords
         $before = 0;
         $ppq = $time->ppq();
         foreach ($starts as $i => $start) {
-            $together =
-                $chord !== [] &&
-                ($start === $before ||
-                    ($spread !== null
+            $together
+                = $chord !== []
+                && ($start === $before
+                    || ($spread !== null
                         ? $start <= $until
-                        : $start < $firstEnd &&
-                            self::STEP * ($start - $before) <= $ppq &&
-                            self::WHOLE * ($start - $until) <= $ppq));
+                        : $start < $firstEnd
+                            && self::STEP * ($start - $before) <= $ppq
+                            && self::WHOLE * ($start - $until) <= $ppq));
             if (! $together) {
                 if ($chord !== []) {
                     $chords[] = $chord;

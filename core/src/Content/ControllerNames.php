@@ -39,8 +39,8 @@ final class ControllerNames
     /** The name of a controller 0–127. The controllers 32 to 63 are the fine part of those 32 below. */
     public static function of(int $number): string
     {
-        return self::NAMES[$number] ??
-            (self::isFine($number) && isset(self::NAMES[$number - 32])
+        return self::NAMES[$number]
+            ?? (self::isFine($number) && isset(self::NAMES[$number - 32])
                 ? self::NAMES[$number - 32].', fine'
                 : "Controller {$number}");
     }

@@ -33,9 +33,9 @@ final readonly class Course
         $last = -1;
         foreach (preg_split('/[\s,]+/', trim($text)) ?: [''] as $word) {
             if (
-                preg_match('/^(\d{1,10}):(-?\d{1,5})$/', $word, $found) !== 1 ||
-                (int) $found[1] > Bounds::LAST_TICK ||
-                count($points) === self::MOST_POINTS
+                preg_match('/^(\d{1,10}):(-?\d{1,5})$/', $word, $found) !== 1
+                || (int) $found[1] > Bounds::LAST_TICK
+                || count($points) === self::MOST_POINTS
             ) {
                 throw new BadInput(
                     "“{$text}” is no course; write 1 to ".self::MOST_POINTS

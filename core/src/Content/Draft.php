@@ -293,10 +293,10 @@ final class Draft
     {
         $loose = $this->looseVelocity;
         if (
-            $this->velocity === $this->notes->velocity ||
-            $loose !== $this->notes->looseVelocity ||
-            $loose === [] ||
-            (min($loose) === 0 && max($loose) === 0)
+            $this->velocity === $this->notes->velocity
+            || $loose !== $this->notes->looseVelocity
+            || $loose === []
+            || (min($loose) === 0 && max($loose) === 0)
         ) {
             return;
         }

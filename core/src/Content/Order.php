@@ -38,9 +38,9 @@ final class Order
         foreach ($start as $i => $tick) {
             if ($tick <= $before) {
                 if (
-                    $tick < $before ||
-                    $second[$i] < $beforeSecond ||
-                    ($second[$i] === $beforeSecond && $id[$i] < $beforeId)
+                    $tick < $before
+                    || $second[$i] < $beforeSecond
+                    || ($second[$i] === $beforeSecond && $id[$i] < $beforeId)
                 ) {
                     return false;
                 }

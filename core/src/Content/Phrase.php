@@ -168,13 +168,13 @@ final readonly class Phrase
                 $ppq, $edges, points: $points,
             );
         }
-        $notes =
-            ($value['notes']['start'] ?? []) === []
+        $notes
+            = ($value['notes']['start'] ?? []) === []
                 ? Notes::none()
                 : Notes::checked($value['notes'], self::MOST_NOTES, self::unreadable(...));
         if (
-            array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces)) !==
-            []
+            array_filter([...$notes->clip, ...$points->clip], static fn (int $clip): bool => $clip >= count($pieces))
+            !== []
         ) {
             throw self::unreadable('clip takes the place of one of its clips');
         }

@@ -61,12 +61,12 @@ final readonly class Piece
         ];
         $name = is_array($value) ? $value['name'] ?? '' : null;
         if (
-            $row === null ||
-            $start === null ||
-            $length === null ||
-            $loop === null ||
-            ! is_string($name) ||
-            mb_strlen($name) > self::LONGEST_NAME
+            $row === null
+            || $start === null
+            || $length === null
+            || $loop === null
+            || ! is_string($name)
+            || mb_strlen($name) > self::LONGEST_NAME
         ) {
             return null;
         }

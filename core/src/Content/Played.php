@@ -49,7 +49,10 @@ final readonly class Played
         $round = is_array($loop) && is_int($loop[0] ?? null) && is_int($loop[1] ?? null)
             ? TickRange::of($loop[0], $loop[1])
             : null;
-        if (($loop !== null && $round === null) || ($round !== null && ($origin >= $round->to || $round->to > Bounds::LAST_TICK))) {
+        if (
+            ($loop !== null && $round === null)
+            || ($round !== null && ($origin >= $round->to || $round->to > Bounds::LAST_TICK))
+        ) {
             throw self::unreadable('loop takes two ticks, the second one after the origin');
         }
         if ((! is_int($until) && ! is_float($until)) || abs($until) > self::LONGEST) {
@@ -77,11 +80,17 @@ final readonly class Played
     /** @return array{float, int, int, int} */
     private static function event(mixed $event): array
     {
-        if (! is_array($event) || count($event) < 3 || (! is_int($event[0] ?? null) && ! is_float($event[0] ?? null)) || abs($event[0]) > self::LONGEST) {
+        if (
+            ! is_array($event) || count($event) < 3 || (! is_int($event[0] ?? null) && ! is_float($event[0] ?? null))
+            || abs($event[0]) > self::LONGEST
+        ) {
             throw self::unreadable('an event takes its milliseconds and the bytes of its message');
         }
         $bytes = [$event[1] ?? null, $event[2] ?? null, $event[3] ?? 0];
-        if (! is_int($bytes[0]) || $bytes[0] < 0x80 || $bytes[0] > 0xEF || ! is_int($bytes[1]) || $bytes[1] < 0 || $bytes[1] > 127 || ! is_int($bytes[2]) || $bytes[2] < 0 || $bytes[2] > 127) {
+        if (
+            ! is_int($bytes[0]) || $bytes[0] < 0x80 || $bytes[0] > 0xEF || ! is_int($bytes[1]) || $bytes[1] < 0
+            || $bytes[1] > 127 || ! is_int($bytes[2]) || $bytes[2] < 0 || $bytes[2] > 127
+        ) {
             throw self::unreadable('a message takes a status from 128 to 239 and one or two numbers from 0 to 127');
         }
 

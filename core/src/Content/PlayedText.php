@@ -58,7 +58,10 @@ final class PlayedText
 
             return [$bend & 127, $bend >> 7];
         }
-        if (preg_match('/^\d{1,3}$/', $second) !== 1 || ! preg_match('/^(on|off)$/', $words[1]) && preg_match('/^\d{1,3}$/', $first) !== 1) {
+        if (
+            preg_match('/^\d{1,3}$/', $second) !== 1
+            || ! preg_match('/^(on|off)$/', $words[1]) && preg_match('/^\d{1,3}$/', $first) !== 1
+        ) {
             throw self::unreadable($number, $line);
         }
 

@@ -110,10 +110,21 @@ final readonly class Context
         return $this->with(['clips' => $clips]);
     }
 
-    /** @param  array{time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points, chords?: ChordNames, range?: TickRange|null}  $changed */
+    /**
+     * @param array{
+     *     time?: Timeline, key?: Scale|null, clipboard?: Phrase|null, clips?: OpenClips, points?: Points,
+     *     chords?: ChordNames, range?: TickRange|null,
+     * }  $changed
+     */
     private function with(array $changed): self
     {
-        /** @var array{time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int, clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null, played: Played|null, onClips: bool, points: Points, takesPoints: bool, chords: ChordNames} $all */
+        /**
+         * @var array{
+         *     time: Timeline, key: Scale|null, caret: Caret, range: TickRange|null, playhead: int,
+         *     clipboard: Phrase|null, newNote: NewNote|null, clips: OpenClips, pointer: Pointer|null, rows: Rows|null,
+         *     played: Played|null, onClips: bool, points: Points, takesPoints: bool, chords: ChordNames,
+         * } $all
+         */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

@@ -89,10 +89,10 @@ final class Round
             $place = $places[$id];
             $round = $rounds[$table->clip[$place]] ?? null;
             if (
-                $round === null ||
-                $round->has($start) ||
-                ! $round->has($table->start[$place]) ||
-                ! $concerns($table, $place)
+                $round === null
+                || $round->has($start)
+                || ! $round->has($table->start[$place])
+                || ! $concerns($table, $place)
             ) {
                 continue;
             }

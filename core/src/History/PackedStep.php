@@ -110,7 +110,11 @@ final class PackedStep
     /** @return array<int, RowChange> */
     private static function rows(string $body): array
     {
-        /** @var array<int, array{array<string, int|string|bool|null>|null, array<string, int|string|bool|null>|null}> $rows */
+        /**
+         * @var array<int, array{
+         *     array<string, int|string|bool|null>|null, array<string, int|string|bool|null>|null,
+         * }> $rows
+         */
         $rows = json_decode($body, true, 8, JSON_THROW_ON_ERROR);
 
         return array_map(static fn (array $row): RowChange => new RowChange($row[0], $row[1]), $rows);

@@ -44,7 +44,8 @@ final readonly class KeymapFile
     public static function read(string $text, callable $problemOf): self
     {
         $value = json_decode($text, true, 8);
-        if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['bindings'] ?? null)) {
+        $isOurs = is_array($value) && ($value['jactonic'] ?? null) === self::MARK;
+        if (! $isOurs || ! is_array($value['bindings'] ?? null)) {
             throw new BadInput(
                 'This is no map of shortcuts. A map is JSON that begins {"jactonic": "keymap", "version": 1, …}, as '
                     .'the export writes it.',

@@ -53,9 +53,9 @@ final readonly class EditLine
     {
         $text = $this->name;
         foreach ($this->parameters as $name => $value) {
-            $text .=
-                " {$name}=".
-                (preg_match('/[\s"]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
+            $text
+                .= " {$name}="
+                .(preg_match('/[\s"]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
         }
 
         return $text;

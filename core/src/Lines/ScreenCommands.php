@@ -24,7 +24,15 @@ final readonly class ScreenCommands
         return new self([]);
     }
 
-    /** @param  array<array-key, array{name: string, parameters: array<array-key, array{name: string, kind: string, allowed?: string, help?: string, options?: list<string>, min?: int, max?: int, unit?: string}>}>  $declared */
+    /**
+     * @param array<array-key, array{
+     *     name: string,
+     *     parameters: array<array-key, array{
+     *         name: string, kind: string, allowed?: string, help?: string, options?: list<string>,
+     *         min?: int, max?: int, unit?: string,
+     *     }>,
+     * }>  $declared
+     */
     public static function of(array $declared): self
     {
         $commands = [];

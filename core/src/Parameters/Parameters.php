@@ -37,10 +37,8 @@ final readonly class Parameters
         }
         $values = [];
         // What others hold depends on the lane, so it is read first.
-        usort(
-            $declared,
-            static fn (Parameter $a, Parameter $b): int => ($b->kind instanceof LaneValue) <=> ($a->kind instanceof LaneValue),
-        );
+        $isLane = static fn (Parameter $parameter): bool => $parameter->kind instanceof LaneValue;
+        usort($declared, static fn (Parameter $a, Parameter $b): int => $isLane($b) <=> $isLane($a));
         foreach ($declared as $parameter) {
             $text = $said[$parameter->name] ?? $parameter->default;
             if ($text === null) {

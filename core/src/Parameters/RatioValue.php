@@ -30,9 +30,9 @@ final readonly class RatioValue implements Kind
             default => new Ratio(0, 1),
         };
         if (
-            $ratio->denominator === 0 ||
-            $ratio->numerator * $this->largest < $ratio->denominator ||
-            $ratio->numerator > $this->largest * $ratio->denominator
+            $ratio->denominator === 0
+            || $ratio->numerator * $this->largest < $ratio->denominator
+            || $ratio->numerator > $this->largest * $ratio->denominator
         ) {
             throw new BadInput("takes {$this->allowed()}, not “{$text}”");
         }

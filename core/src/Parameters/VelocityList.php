@@ -33,10 +33,10 @@ final readonly class VelocityList implements InLane
         $values = [];
         foreach (explode(',', $text) as $word) {
             if (
-                preg_match('/^-?\d{1,4}$/', $word) !== 1 ||
-                (int) $word < $this->least ||
-                (int) $word > $this->most ||
-                count($values) === self::MOST
+                preg_match('/^-?\d{1,4}$/', $word) !== 1
+                || (int) $word < $this->least
+                || (int) $word > $this->most
+                || count($values) === self::MOST
             ) {
                 throw new BadInput("takes {$this->allowed()}, not “{$text}”");
             }

@@ -57,10 +57,10 @@ final readonly class ChordMatch
         for ($root = 0; $root < 12; $root++) {
             $rank = 0;
             foreach (ChordName::QUALITIES as $quality => $shape) {
-                $score =
-                    self::score($heard, $all, $root, $shape) +
-                    ($root === $bass ? self::ROOT_IN_BASS : 0) -
-                    self::RARER * $rank++;
+                $score
+                    = self::score($heard, $all, $root, $shape)
+                    + ($root === $bass ? self::ROOT_IN_BASS : 0)
+                    - self::RARER * $rank++;
                 if ($score > $first) {
                     [$best, $second, $first] = [[$root, (string) $quality, $shape], $first, $score];
                 } elseif ($score > $second) {

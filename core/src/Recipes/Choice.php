@@ -38,10 +38,10 @@ final readonly class Choice
     public static function fromArray(mixed $value): self
     {
         if (
-            ! is_array($value) ||
-            ! is_array($value['groups'] ?? null) ||
-            $value['groups'] === [] ||
-            count($value['groups']) > self::MOST_GROUPS
+            ! is_array($value)
+            || ! is_array($value['groups'] ?? null)
+            || $value['groups'] === []
+            || count($value['groups']) > self::MOST_GROUPS
         ) {
             throw new BadInput('A rule has 1 to '.self::MOST_GROUPS.' groups of conditions.');
         }

@@ -59,10 +59,10 @@ final readonly class Recipe
         }
         [$help, $folder] = [$value['help'] ?? '', $value['folder'] ?? ''];
         if (
-            ! is_string($help) ||
-            mb_strlen($help) > self::LONGEST_HELP ||
-            ! is_string($folder) ||
-            mb_strlen($folder) > self::LONGEST_NAME
+            ! is_string($help)
+            || mb_strlen($help) > self::LONGEST_HELP
+            || ! is_string($folder)
+            || mb_strlen($folder) > self::LONGEST_NAME
         ) {
             throw new BadInput(
                 "{$name}: help takes at most ".self::LONGEST_HELP.' characters, folder at most '.self::LONGEST_NAME.'.',

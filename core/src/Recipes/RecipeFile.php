@@ -39,7 +39,8 @@ final readonly class RecipeFile
     public static function read(string $text): self
     {
         $value = json_decode($text, true, 12);
-        if (! is_array($value) || ($value['jactonic'] ?? null) !== self::MARK || ! is_array($value['recipes'] ?? null)) {
+        $isOurs = is_array($value) && ($value['jactonic'] ?? null) === self::MARK;
+        if (! $isOurs || ! is_array($value['recipes'] ?? null)) {
             throw new BadInput(
                 'These are no recipes. They are JSON that begins {"jactonic": "recipes", "version": 1, …}, as the '
                     .'export writes it.',

@@ -151,7 +151,12 @@ final readonly class Said implements Stringable
         ];
     }
 
-    /** @param  array{subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>, times: int, earlier: list<string>, isAside: bool, didNothing: bool}  $stored */
+    /**
+     * @param array{
+     *     subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>,
+     *     times: int, earlier: list<string>, isAside: bool, didNothing: bool,
+     * }  $stored
+     */
     public static function fromArray(array $stored): self
     {
         return new self(

@@ -63,12 +63,12 @@ final readonly class ClipMark
             $said['ppq'] ?? null, $said['length'] ?? null, $said['loop'] ?? null, $said['name'] ?? null,
         ];
         if (
-            ! is_int($own) ||
-            ! is_int($length) ||
-            ! is_int($loop) ||
-            ! is_string($name) ||
-            $own < 1 ||
-            max($own, $length, $loop) > Bounds::LAST_TICK
+            ! is_int($own)
+            || ! is_int($length)
+            || ! is_int($loop)
+            || ! is_string($name)
+            || $own < 1
+            || max($own, $length, $loop) > Bounds::LAST_TICK
         ) {
             return null;
         }

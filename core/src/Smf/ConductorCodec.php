@@ -141,10 +141,10 @@ final class ConductorCodec
     {
         $data = (string) Meta::SequencerSpecific->dataOf($event);
         if (
-            $key === null ||
-            $key->kind !== ConductorKind::Key ||
-            $key->tick !== $tick ||
-            ! str_starts_with($data, self::KEY)
+            $key === null
+            || $key->kind !== ConductorKind::Key
+            || $key->tick !== $tick
+            || ! str_starts_with($data, self::KEY)
         ) {
             return null;
         }

@@ -70,7 +70,9 @@ final readonly class Mpe
                 [$kind, $number] = $of->kind();
                 $said = $curves[$i][$of->value] ?? [];
                 $first = ($said[0][0] ?? -1) === $start ? null : $of->value($of->rest());
-                foreach ([...($first === null || $first === ($holds[$channel][$of->value] ?? $of->value($of->rest())) ? [] : [[$start, $first]]), ...$said] as [$tick, $value]) {
+                $holdsIt = $first === ($holds[$channel][$of->value] ?? $of->value($of->rest()));
+                $begins = $first === null || $holdsIt ? [] : [[$start, $first]];
+                foreach ([...$begins, ...$said] as [$tick, $value]) {
                     $rows[] = [
                         'start' => $tick, 'kind' => $kind->value, 'number' => $number, 'value' => $value,
                         'channel' => $channel,
@@ -187,7 +189,10 @@ final readonly class Mpe
             }
             // In a loop a note sounds in several rounds: the point belongs to the one it lies in.
             foreach ($places[$note] ?? [] as $i) {
-                if ($points->start[$k] >= $notes->start[$i] && $points->start[$k] < $notes->start[$i] + $notes->length[$i]) {
+                if (
+                    $points->start[$k] >= $notes->start[$i]
+                    && $points->start[$k] < $notes->start[$i] + $notes->length[$i]
+                ) {
                     $curves[$i][$of->value][] = [$points->start[$k], $points->value[$k]];
                 }
             }
@@ -210,14 +215,20 @@ final readonly class Mpe
         return $said;
     }
 
-    /** @return array<int, true>|null the ids of the points that make a lower zone at the start; null where there is none */
+    /**
+     * @return array<int, true>|null the ids of the points that make a lower zone at the start; null where there is none
+     */
     private static function configuration(Points $points): ?array
     {
         $found = [];
         foreach (self::CONFIGURATION as [$number, $value]) {
             foreach ($points->id as $k => $id) {
                 $isCount = $number === 6 && $points->value[$k] > 0 && $points->value[$k] <= self::MEMBERS;
-                if ($points->kind[$k] === PointKind::Controller->value && $points->channel[$k] === 0 && $points->number[$k] === $number && ($points->value[$k] === $value || $isCount) && $points->note[$k] === 0) {
+                if (
+                    $points->kind[$k] === PointKind::Controller->value && $points->channel[$k] === 0
+                    && $points->number[$k] === $number && ($points->value[$k] === $value || $isCount)
+                    && $points->note[$k] === 0
+                ) {
                     $found[$id] = true;
                     break;
                 }

@@ -79,15 +79,15 @@ final readonly class TechniqueMark
         $data = (string) Meta::SequencerSpecific->dataOf($event);
         $said = str_starts_with($data, self::HEAD) ? json_decode(substr($data, strlen(self::HEAD)), true, 4) : null;
         if (
-            ! is_array($said) ||
-            ! is_string($said['map'] ?? null) ||
-            ! is_int($said['ppq'] ?? null) ||
-            $said['ppq'] < 1 ||
-            ! is_int($said['channel'] ?? null) ||
-            $said['channel'] < 0 ||
-            $said['channel'] > 15 ||
-            ! is_array($said['notes'] ?? null) ||
-            count($said['notes']) > self::MOST_NOTES
+            ! is_array($said)
+            || ! is_string($said['map'] ?? null)
+            || ! is_int($said['ppq'] ?? null)
+            || $said['ppq'] < 1
+            || ! is_int($said['channel'] ?? null)
+            || $said['channel'] < 0
+            || $said['channel'] > 15
+            || ! is_array($said['notes'] ?? null)
+            || count($said['notes']) > self::MOST_NOTES
         ) {
             return null;
         }

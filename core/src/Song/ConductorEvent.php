@@ -92,7 +92,11 @@ final readonly class ConductorEvent
         };
     }
 
-    /** @return array{string, int, string, int, int, string} as JSON takes it; the last is `text`, or `bytes` in base64 */
+    /**
+     * @return array{
+     *     string, int, string, int, int, string,
+     * } as JSON takes it; the last is `text`, or `bytes` in base64
+     */
     public function toRow(): array
     {
         $isText = preg_match('//u', $this->value) === 1;

@@ -225,10 +225,20 @@ final readonly class Song
         return 1 + max([$this->lastClipId, ...array_keys($this->clips)]);
     }
 
-    /** @param  array{conductor?: Conductor, clips?: array<int, Clip>, contents?: array<int, Content>, nextId?: int, lastTrackId?: int, lastClipId?: int}  $changed */
+    /**
+     * @param array{
+     *     conductor?: Conductor, clips?: array<int, Clip>, contents?: array<int, Content>, nextId?: int,
+     *     lastTrackId?: int, lastClipId?: int,
+     * }  $changed
+     */
     private function with(array $changed): self
     {
-        /** @var array{conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, Content>, nextId: int, layout: Layout, lastTrackId: int, lastClipId: int} $all */
+        /**
+         * @var array{
+         *     conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, Content>,
+         *     nextId: int, layout: Layout, lastTrackId: int, lastClipId: int,
+         * } $all
+         */
         $all = [...get_object_vars($this), ...$changed];
 
         return new self(...$all);

@@ -170,10 +170,10 @@ final class Sounding
         $notes = self::notes($content->notes, $from, $to, $shift);
         $points = $content->points;
         if (
-            $points->id === [] ||
-            ($notes->count() === $content->notes->count() &&
-                $points->start[0] >= $from &&
-                $points->start[$points->count() - 1] < $to)
+            $points->id === []
+            || ($notes->count() === $content->notes->count()
+                && $points->start[0] >= $from
+                && $points->start[$points->count() - 1] < $to)
         ) {
             return new Content($notes, $points->shifted($shift));
         }

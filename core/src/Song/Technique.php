@@ -48,11 +48,11 @@ final readonly class Technique
     {
         if (
             preg_match(
-                '~^\s*([^\s;"=/]{1,'.
-                    self::LONGEST_NAME.
-                    '})/([^\s;"=/]{1,'.
-                    self::LONGEST_SIGN.
-                    '})((?:\s+[a-z]+\d{0,3}=\S+)*)\s*$~u',
+                '~^\s*([^\s;"=/]{1,'
+                    .self::LONGEST_NAME
+                    .'})/([^\s;"=/]{1,'
+                    .self::LONGEST_SIGN
+                    .'})((?:\s+[a-z]+\d{0,3}=\S+)*)\s*$~u',
                 $text,
                 $found,
             ) !== 1

@@ -23,9 +23,10 @@ final readonly class Techniques
      * and loudness.
      */
     public const SHIPPED = [
-        'strings' => 'ordinary/o key=C0; plucked/p key=C#0 length=60; short/. key=D0 length=50; tied/~ key=D#0 length=105; '.
-            'trembling/≈ key=E0; muted/m key=F0 velocity=80',
-        'bellows' => 'short/. length=55; swelled/< velocity=115 length=104; dry/d length=80 velocity=90; tied/~ length=106',
+        'strings' => 'ordinary/o key=C0; plucked/p key=C#0 length=60; short/. key=D0 length=50; '
+            .'tied/~ key=D#0 length=105; trembling/≈ key=E0; muted/m key=F0 velocity=80',
+        'bellows' => 'short/. length=55; swelled/< velocity=115 length=104; dry/d length=80 velocity=90; '
+            .'tied/~ length=106',
     ];
 
     /** @param  array<int, Technique>  $all  by number from 1 */
@@ -49,8 +50,8 @@ final readonly class Techniques
         foreach (explode(';', $text) as $k => $part) {
             $technique = Technique::parse($part);
             if (
-                $k >= self::MOST ||
-                in_array($technique->name, array_map(static fn (Technique $one): string => $one->name, $all), true)
+                $k >= self::MOST
+                || in_array($technique->name, array_map(static fn (Technique $one): string => $one->name, $all), true)
             ) {
                 throw BadInput::within(
                     $k >= self::MOST ? 'A track has at most '.self::MOST

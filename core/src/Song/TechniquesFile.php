@@ -45,9 +45,9 @@ final class TechniquesFile
     {
         $value = json_decode($text, true, 8);
         if (
-            ! is_array($value) ||
-            ($value['jactonic'] ?? null) !== self::MARK ||
-            ! is_array($value['techniques'] ?? null)
+            ! is_array($value)
+            || ($value['jactonic'] ?? null) !== self::MARK
+            || ! is_array($value['techniques'] ?? null)
         ) {
             throw new BadInput(
                 'These are no techniques. They are JSON that begins {"jactonic": "techniques", "version": 1, …}, as '

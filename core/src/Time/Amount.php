@@ -43,8 +43,8 @@ final readonly class Amount
             return new self($sign, 1, $plain, null, $text);
         }
         if (
-            preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1 ||
-            preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1
+            preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1
+            || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1
         ) {
             $number = (float) $found[1];
             if ($number > self::LARGEST[$found[2]]) {

@@ -156,7 +156,10 @@ final class GridLines
      * What a caller needs to draw the lines without knowing the rules: for each stretch of one meter the lines of one
      * bar and its beats, counted from its start, and how many bars lie between two bars that have lines.
      *
-     * @return list<array{tick: int, bar: int, barTicks: array{int, int}, everyBars: int, lines: list<int>, beats: list<int>, numerator: int, denominator: int}>
+     * @return list<array{
+     *     tick: int, bar: int, barTicks: array{int, int}, everyBars: int, lines: list<int>, beats: list<int>,
+     *     numerator: int, denominator: int,
+     * }>
      */
     public function table(): array
     {

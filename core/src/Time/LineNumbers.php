@@ -12,7 +12,11 @@ namespace Jactonic\Core\Time;
  */
 final class LineNumbers
 {
-    /** @var non-empty-list<array{bar: int, number: int, lines: int}> where each stretch of one meter begins, the number of its first line, and how many lines each of its bars has */
+    /**
+     * @var non-empty-list<array{
+     *     bar: int, number: int, lines: int,
+     * }> where each stretch of one meter begins, the number of its first line, and how many lines each of its bars has
+     */
     private readonly array $stretches;
 
     /** The tick of the line last found by `nearest()` or `before()`. */

@@ -41,7 +41,7 @@ final class KeyGuessTest extends MusicTestCase
         self::assertCount(5, $guesses);
     }
 
-    public function test_chords_are_not_played_at_once_and_the_lowest_note_of_the_first_and_the_last_still_counts(): void
+    public function test_where_chords_are_not_played_at_once_their_lowest_notes_still_count(): void
     {
         // Dm, G, Am, Am and Dm, each strummed from the top down.
         $chords = [[57, 53, 50], [62, 59, 55], [64, 60, 57], [64, 60, 57], [57, 53, 50]];

@@ -22,7 +22,11 @@ use PHPUnit\Framework\Attributes\TestWith;
  */
 final class SelectingTest extends MusicTestCase
 {
-    /** @return array<string, array{string, list<int>, list<int>}> what, the ids selected before, the ids selected then */
+    /**
+     * @return array<string, array{
+     *     string, list<int>, list<int>,
+     * }> what, the ids selected before, the ids selected then
+     */
     public static function selections(): array
     {
         return [

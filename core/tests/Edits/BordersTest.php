@@ -44,7 +44,7 @@ final class BordersTest extends TestCase
         }
     }
 
-    public function test_the_lowest_and_the_highest_value_are_taken_and_what_lies_past_them_is_refused_with_the_bounds(): void
+    public function test_the_lowest_and_the_highest_value_are_taken_and_what_lies_past_them_is_refused(): void
     {
         $tried = 0;
         foreach (self::bounded() as $name => [$declaration, $parameter, $min, $max]) {

@@ -242,7 +242,7 @@ final class ByHandTest extends MusicTestCase
         self::assertSame($after, self::values('pitch', self::edit($line, $notes, self::context(key: $key))));
     }
 
-    public function test_what_falls_together_when_it_is_narrowed_becomes_one_and_what_would_leave_the_pitches_is_refused(): void
+    public function test_what_falls_together_when_narrowed_becomes_one_and_what_leaves_the_pitches_is_refused(): void
     {
         $notes = self::notes([0, 120, 60], [0, 200, 61], [480, 120, 72]);
         $change = self::change('widen factor=1/4', $notes);
@@ -363,7 +363,11 @@ final class ByHandTest extends MusicTestCase
         self::change('split at=pointer', $notes);
     }
 
-    /** @return array<string, array{string, int}> the line, and where a note at 480 goes with 10 ticks and 1/4 as amounts */
+    /**
+     * @return array<string, array{
+     *     string, int,
+     * }> the line, and where a note at 480 goes with 10 ticks and 1/4 as amounts
+     */
     public static function nudges(): array
     {
         return [

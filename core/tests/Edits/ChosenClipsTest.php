@@ -319,7 +319,7 @@ final class ChosenClipsTest extends MusicTestCase
         self::assertStringContainsString($said, (string) $done->said);
     }
 
-    public function test_what_lies_in_a_copied_clip_comes_along_as_it_is_seen_also_as_text_and_to_a_song_of_another_resolution(): void
+    public function test_what_lies_in_a_copied_clip_comes_along_also_as_text_and_to_another_resolution(): void
     {
         $copied = self::done(['clip-trim edge=start at=480', 'clip loop=1/2 length=3bar', 'clip-copy'], [1])->clipboard;
         self::assertInstanceOf(Phrase::class, $copied);

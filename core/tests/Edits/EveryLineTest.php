@@ -113,7 +113,8 @@ final class EveryLineTest extends TestCase
                     $selection = self::SELECTIONS[$turn++ % 3];
                     $state = self::tried($open, $line, $selection, $onClips);
                     if ($state !== null) {
-                        self::$done["{$line} on {$name}, {$selection} selected".($onClips ? ', its clips chosen' : '')] = [$open, $state, $state->settled()->song];
+                        $tried = "{$line} on {$name}, {$selection} selected".($onClips ? ', its clips chosen' : '');
+                        self::$done[$tried] = [$open, $state, $state->settled()->song];
                     }
                 }
             }
@@ -143,9 +144,11 @@ final class EveryLineTest extends TestCase
 
     private static function surroundings(bool $onClips): Context
     {
-        $phrase = new Phrase(Notes::fromRows([['start' => 480, 'length' => 700, 'pitch' => 50]]), 480, TickRange::of(480, 960), points: Points::fromRows([
+        $note = Notes::fromRows([['start' => 480, 'length' => 700, 'pitch' => 50]]);
+        $points = Points::fromRows([
             ['start' => 500, 'kind' => 0xD, 'value' => 33, 'note' => 1], ['start' => 700, 'number' => 1, 'value' => 99],
-        ]));
+        ]);
+        $phrase = new Phrase($note, 480, TickRange::of(480, 960), points: $points);
         $played = Played::fromArray([
             'origin' => 0, 'loop' => null, 'until' => 900, 'events' => [[10, 0x90, 60, 90], [300, 0x80, 60, 0]],
         ]);
@@ -195,7 +198,10 @@ final class EveryLineTest extends TestCase
             foreach ($after->contents as $id => $content) {
                 $clip = $after->clips[$id];
                 $was = $before->clips[$id] ?? null;
-                if ($was === null || $clip->loop === 0 || [$was->offset, $was->loop, $was->length] !== [$clip->offset, $clip->loop, $clip->length]) {
+                if (
+                    $was === null || $clip->loop === 0
+                    || [$was->offset, $was->loop, $was->length] !== [$clip->offset, $clip->loop, $clip->length]
+                ) {
                     continue;
                 }
                 $starts = array_combine($before->contentOf($id)->notes->id, $before->contentOf($id)->notes->start);

@@ -42,7 +42,11 @@ final class QuantizeTest extends MusicTestCase
         self::assertSame(array_fill(0, count($before), 70), self::values('length', $edited), 'the length stays');
     }
 
-    /** @return array<string, array{string, array{int, int}, array{int, int}}> the line, start and end before, and after */
+    /**
+     * @return array<string, array{
+     *     string, array{int, int}, array{int, int},
+     * }> the line, start and end before, and after
+     */
     public static function endsAndLengths(): array
     {
         return [

@@ -397,15 +397,15 @@ final class SongEditsTest extends MusicTestCase
         return implode(
             ' | ',
             array_map(
-                static fn (Track $track): string => $track->name.
-                    ($track->voice === Voice::Plucked ? '' : " {$track->voice->value}").
-                    ($track->pan === 0 ? '' : " {$track->pan}").
-                    ': '.
-                    implode(
+                static fn (Track $track): string => $track->name
+                    .($track->voice === Voice::Plucked ? '' : " {$track->voice->value}")
+                    .($track->pan === 0 ? '' : " {$track->pan}")
+                    .': '
+                    .implode(
                         ' ',
                         array_map(
-                            static fn (Clip $clip): string => "{$clip->start}+{$clip->length}".
-                                ($clip->loop > 0 ? "~{$clip->loop}" : ''),
+                            static fn (Clip $clip): string => "{$clip->start}+{$clip->length}"
+                                .($clip->loop > 0 ? "~{$clip->loop}" : ''),
                             $song->clipsOf($track->id),
                         ),
                     ),

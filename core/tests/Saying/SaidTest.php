@@ -113,7 +113,12 @@ final class SaidTest extends MusicTestCase
     public function test_what_was_said_is_stored_and_goes_on_from_there(): void
     {
         $said = Said::did(3, Noun::Note, 'moved', By::ticks(120, 62.5))->with('one detail', '', 'another');
-        /** @var array{subject: string, done: string, by: array{string, int, list<string>, float|int}|null, details: list<string>, times: int, earlier: list<string>, isAside: bool, didNothing: bool} $stored */
+        /**
+         * @var array{
+         *     subject: string, done: string, by: array{string, int, list<string>, float|int}|null,
+         *     details: list<string>, times: int, earlier: list<string>, isAside: bool, didNothing: bool,
+         * } $stored
+         */
         $stored = json_decode((string) json_encode($said->toArray()), true);
 
         self::assertSame(

@@ -103,7 +103,7 @@ final class ClipMarksTest extends TestCase
         self::assertSame($file->write(), SmfFile::of($file->song())->write());
     }
 
-    public function test_notes_that_another_program_put_outside_of_all_clips_come_into_clips_of_their_own_up_to_bar_lines(): void
+    public function test_notes_that_another_program_put_outside_of_all_clips_come_into_clips_of_their_own(): void
     {
         $changed = self::changed(
             static fn (array $rows): array => [

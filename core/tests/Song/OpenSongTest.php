@@ -71,7 +71,7 @@ final class OpenSongTest extends TestCase
         self::assertSame([self::BAR, 2 * self::BAR], self::grown(['start' => 3 * self::BAR + 100, 'length' => 240]));
     }
 
-    public function test_a_clip_grows_to_the_bar_line_before_what_was_put_before_it_and_all_stays_where_it_sounds(): void
+    public function test_a_clip_grows_to_the_bar_line_before_what_was_put_before_it_and_all_sounds_there(): void
     {
         $song = self::song();
         $after = self::changed($song, ['start' => 100, 'length' => 240]);

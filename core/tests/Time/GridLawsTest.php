@@ -46,7 +46,7 @@ final class GridLawsTest extends TestCase
         }
     }
 
-    public function test_a_quantized_note_lies_on_a_line_and_came_no_farther_from_where_it_was_played_than_half_the_gap(): void
+    public function test_a_quantized_note_lies_on_a_line_no_farther_from_where_it_was_played_than_half_the_gap(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
             $change = Catalog::standard()->read('quantize')->apply($notes, $selection, $context);

@@ -43,7 +43,8 @@ final readonly class CopyTo implements SongEdit
             'copy-to',
             'To another track',
             Group::Building,
-            'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to it; the copies are selected.',
+            'Doubles the notes on another track at the same place, as they are or on one pitch, or hands them over to '
+                .'it; the copies are selected.',
             [
                 Parameter::track(
                     'track',

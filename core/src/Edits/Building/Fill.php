@@ -110,10 +110,10 @@ final readonly class Fill implements Edit
         $gone = 0;
         foreach ($notes->start as $i => $start) {
             if (
-                $start >= $from &&
-                $start < $to &&
-                $notes->pitch[$i] === $pitch &&
-                $context->clips->trackOf($notes->clip[$i]) === $track
+                $start >= $from
+                && $start < $to
+                && $notes->pitch[$i] === $pitch
+                && $context->clips->trackOf($notes->clip[$i]) === $track
             ) {
                 $draft->remove($i);
                 $gone++;

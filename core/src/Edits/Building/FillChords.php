@@ -37,8 +37,8 @@ final readonly class FillChords implements Edit
                     'voicing',
                     Voicing::WAYS,
                     'close',
-                    'Close within an octave; open with the second note from above an octave lower; wide with the third '.
-                        'from above; root with the root at the foot of each.',
+                    'Close within an octave; open with the second note from above an octave lower; wide with the third '
+                        .'from above; root with the root at the foot of each.',
                 ),
                 Parameter::pitchOr('low', 'C3', 'The lowest note.'),
                 Parameter::pitchOr('high', 'C5', 'The highest note.'),

@@ -134,8 +134,8 @@ final readonly class Paste implements Edit
             ));
             $held = (new HeldValues($points, $places, $in->rest()))->at($end);
             if (
-                $held !== $place['value'] &&
-                array_filter($places, static fn (int $i): bool => $points->start[$i] === $end) === []
+                $held !== $place['value']
+                && array_filter($places, static fn (int $i): bool => $points->start[$i] === $end) === []
             ) {
                 $draft->add(['start' => $end, 'value' => $held, 'clip' => $clip] + $place);
             }

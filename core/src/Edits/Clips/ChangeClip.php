@@ -35,7 +35,8 @@ final readonly class ChangeClip implements SongEdit
             'clip',
             'Clip',
             Group::Clips,
-            'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it loops.',
+            'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it '
+                .'loops.',
             [
                 Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
                 Parameter::wholeNumber(
@@ -51,8 +52,9 @@ final readonly class ChangeClip implements SongEdit
                 Parameter::amountOr(
                     [self::OFF, self::NOTES],
                     'loop',
-                    'The length after which its content begins again until the clip ends; notes makes all rounds notes of '.
-                        'their own.',
+                    'The length after which its content begins again until the clip ends; notes makes all rounds notes '
+                        .'of '
+                        .'their own.',
                 ),
                 Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
             ],
@@ -109,8 +111,8 @@ final readonly class ChangeClip implements SongEdit
             $said === []
                 ? Said::nothing('Nothing changed: the clip is so already.')
                 : Said::that(
-                    (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ').
-                        implode(
+                    (count($clips) === 1 ? 'Clip: ' : count($clips).' clips: ')
+                        .implode(
                             ', ',
                             array_map(
                                 static fn (string $name): string => match ($name) {

@@ -37,7 +37,8 @@ final readonly class CopyClip implements SongEdit
             'clip-copy',
             'Copy clips',
             Group::Clips,
-            'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or window.',
+            'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or '
+                .'window.',
             [Parameter::onOff('cut', false, 'On takes them out of the song.')],
             subject: Subject::Clip,
             synonyms: ['clipboard', 'take clip', 'cut clip'],

@@ -30,7 +30,8 @@ final readonly class JoinClips implements SongEdit
             'clip-join',
             'Join clips',
             Group::Clips,
-            'Makes the chosen clips of each track one clip, or the one in front and the next one, or all that lie over it, such as the layers of a loop.',
+            'Makes the chosen clips of each track one clip, or the one in front and the next one, or all that lie over '
+                .'it, such as the layers of a loop.',
             [
                 Parameter::choice(
                     'what',

@@ -41,7 +41,8 @@ final readonly class PasteClip implements SongEdit
             'clip-paste',
             'Paste clips',
             Group::Clips,
-            'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in front or another one on; copied notes become a clip.',
+            'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in '
+                .'front or another one on; copied notes become a clip.',
             [
                 Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
                 WhichTrack::parameter(),

@@ -34,7 +34,8 @@ final readonly class TrimClip implements SongEdit
             'clip-trim',
             'Trim clips',
             Group::Clips,
-            'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them stays where it sounds.',
+            'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them '
+                .'stays where it sounds.',
             [
                 Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
                 Parameter::moment('at', 'Where it goes.'),
@@ -91,10 +92,10 @@ final readonly class TrimClip implements SongEdit
             $open,
             $song,
             Said::that(
-                (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ').
-                    ($atStart ? 'begins' : 'ends').
-                    ' at '.
-                    $context->time->position($atStart ? $first->start : $first->end()),
+                (count($clips) === 1 ? 'The clip ' : count($clips).' clips, the first one ')
+                    .($atStart ? 'begins' : 'ends')
+                    .' at '
+                    .$context->time->position($atStart ? $first->start : $first->end()),
             ),
         );
     }

@@ -27,7 +27,8 @@ final readonly class Ramp implements Edit
             'ramp',
             'Ramp',
             Group::Dynamics,
-            'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where none is selected over the range.',
+            'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where '
+                .'none is selected over the range.',
             [
                 Parameter::level('from', '40', 'At the first note.'),
                 Parameter::level('to', '110', 'At the last note.'),
@@ -64,8 +65,8 @@ final readonly class Ramp implements Edit
         $places = $levels->places;
         $first = $draws ? $context->range->from : $levels->start[$places[0]];
         $last = $draws ? $context->range->to - 1 : $levels->start[$places[count($places) - 1]];
-        $at = static fn (int $tick): float => $from +
-            ($to - $from) * ($last === $first ? 0 : Curve::at(($tick - $first) / ($last - $first), $curve));
+        $at = static fn (int $tick): float => $from
+            + ($to - $from) * ($last === $first ? 0 : Curve::at(($tick - $first) / ($last - $first), $curve));
         if (! $scale) {
             $levels->follow($first, $last, $at);
         }

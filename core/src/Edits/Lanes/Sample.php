@@ -28,7 +28,8 @@ final readonly class Sample implements Edit
             'sample',
             'Sample',
             Group::Lanes,
-            'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those there are.',
+            'Gives the lane a point on each line of a grid, with the value that holds there, in the place of those '
+                .'there are.',
             [Parameter::grid('every', 'The lines.'), Parameter::laneOfPoints()],
             subject: Subject::Levels,
             synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'],

@@ -28,7 +28,8 @@ final readonly class Wave implements Edit
             'wave',
             'Wave',
             Group::Lanes,
-            'Lets values swing between a low and a high one with a period of the grid: draws it over the range, or moves what is selected onto it.',
+            'Lets values swing between a low and a high one with a period of the grid: draws it over the range, or '
+                .'moves what is selected onto it.',
             [
                 Parameter::choice(
                     'shape',

@@ -34,8 +34,8 @@ final readonly class Revoice implements Edit
                     'within',
                     ['octave', 'chord'],
                     'octave',
-                    'Octave keeps the notes; chord lets the note go to the next note of the chord that is named there, '.
-                        'above or below all others.',
+                    'Octave keeps the notes; chord lets the note go to the next note of the chord that is named there, '
+                        .'above or below all others.',
                 ),
                 Parameter::spread(),
             ],

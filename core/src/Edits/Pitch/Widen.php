@@ -33,7 +33,8 @@ final readonly class Widen implements Edit
             'widen',
             'Widen',
             Group::Pitch,
-            'Makes intervals wider or narrower from the lowest or the highest note on, in steps of the key where one is set.',
+            'Makes intervals wider or narrower from the lowest or the highest note on, in steps of the key where one '
+                .'is set.',
             [
                 Parameter::ratio('factor', 8, '2', 'Every interval times this.'),
                 Parameter::choice('about', ['lowest', 'highest'], 'lowest', 'The note that stays.'),

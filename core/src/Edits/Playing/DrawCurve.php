@@ -45,8 +45,8 @@ final readonly class DrawCurve implements Edit
                 Parameter::course(
                     'at',
                     '0:0 1000:0',
-                    'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in '.
-                        'cents from -4800 to 4800, loudness and timbre from 0 to 127.',
+                    'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in '
+                        .'cents from -4800 to 4800, loudness and timbre from 0 to 127.',
                 ),
             ],
             synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'swell of a note', 'fade of a note'],

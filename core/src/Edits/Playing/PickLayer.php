@@ -73,9 +73,9 @@ final readonly class PickLayer implements SongEdit
             $open,
             $song,
             Said::that(
-                ($front->name === '' ? 'The clip in front' : $front->name).
-                    ' picked for '.
-                    self::said($bars, $context),
+                ($front->name === '' ? 'The clip in front' : $front->name)
+                    .' picked for '
+                    .self::said($bars, $context),
             )->with($silenced === 0 ? '' : Noun::Note->counted($silenced).' of other clips muted'),
         );
     }

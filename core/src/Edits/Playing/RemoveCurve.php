@@ -41,9 +41,9 @@ final readonly class RemoveCurve implements Edit
         $flat = [];
         foreach ($points->note as $i => $note) {
             if (
-                $note !== 0 &&
-                isset($chosen[$note]) &&
-                ($of === null || CurveOf::ofPoint($points->kind[$i], $points->number[$i]) === $of)
+                $note !== 0
+                && isset($chosen[$note])
+                && ($of === null || CurveOf::ofPoint($points->kind[$i], $points->number[$i]) === $of)
             ) {
                 $draft->remove($i);
                 $flat[$note] = true;

@@ -37,7 +37,8 @@ final readonly class SetTechnique implements Edit
                 Parameter::text(
                     'to',
                     20,
-                    'Its name, its sign or its number; none for ordinary, next for the one after that of the first note.',
+                    'Its name, its sign or its number; none for ordinary, next for the one after that of the first '
+                        .'note.',
                     absent: self::NEXT,
                 ),
             ],
@@ -96,10 +97,15 @@ final readonly class SetTechnique implements Edit
     {
         return new EditRefused(
             $techniques->all === []
-                ? 'This track has no techniques yet; technique-map to=strings or to=bellows gives it some, or write its '.
-                    'own.'
+                ? 'This track has no techniques yet; technique-map to=strings or to=bellows gives it some, or write '
+                    .'its '
+                    .'own.'
                 : "This track has no technique “{$called}”; it has {$techniques->names()}.",
-            ['allowed' => array_values(array_map(static fn ($technique): string => $technique->name, $techniques->all))],
+            [
+                'allowed' => array_values(array_map(
+                    static fn ($technique): string => $technique->name, $techniques->all,
+                )),
+            ],
         );
     }
 }

@@ -63,7 +63,8 @@ final readonly class Take implements SongEdit
                     'tempo',
                     ['keep', 'guess'],
                     'keep',
-                    'Guess finds the tempo it was played in where nothing told one, and gives it to a song without notes.',
+                    'Guess finds the tempo it was played in where nothing told one, and gives it to a song without '
+                        .'notes.',
                 ),
                 Parameter::wholeNumber(
                     'round',

@@ -31,7 +31,8 @@ final readonly class CloseTime implements SongEdit
             'time-close',
             'Close a gap in the song',
             Group::Song,
-            'Takes the range out of the song with what lies in it; all clips, tempos, meters, keys and markers behind move up.',
+            'Takes the range out of the song with what lies in it; all clips, tempos, meters, keys and markers behind '
+                .'move up.',
             [Parameter::range('range', 'What is taken out.'), Gap::tracks()],
             subject: Subject::Conductor,
             synonyms: ['delete time', 'remove bars', 'cut time', 'shorten the song'],

@@ -40,7 +40,8 @@ final readonly class NameChords implements SongEdit
             'chord-names',
             'Name the chords',
             Group::Song,
-            'Finds the chords that sound in the range, or in all of the song, and writes their names above, spelled by the key.',
+            'Finds the chords that sound in the range, or in all of the song, and writes their names above, spelled by '
+                .'the key.',
             [
                 Parameter::choice(
                     'by',
@@ -96,14 +97,14 @@ final readonly class NameChords implements SongEdit
         ));
         $named = self::events($found, $conductor, $parameters);
         if (
-            count($named) +
-                count(
+            count($named)
+                + count(
                     array_filter(
                         $kept,
                         static fn (ConductorEvent $event): bool => $event->kind === ConductorKind::Chord,
                     ),
-                ) >
-            ConductorRoom::most(ConductorKind::Chord)
+                )
+            > ConductorRoom::most(ConductorKind::Chord)
         ) {
             throw new EditRefused(
                 'A song has at most '.number_format(ConductorRoom::most(ConductorKind::Chord))

@@ -27,7 +27,8 @@ final readonly class OpenTime implements SongEdit
             'time-open',
             'Open a gap in the song',
             Group::Song,
-            'Makes room in the song: all clips, tempos, meters, keys and markers from the start of the range on move back by its length.',
+            'Makes room in the song: all clips, tempos, meters, keys and markers from the start of the range on move '
+                .'back by its length.',
             [Parameter::range('range', 'Where the room is made.'), Gap::tracks()],
             subject: Subject::Conductor,
             synonyms: ['insert time', 'insert bars', 'insert silence', 'make room'],

@@ -160,9 +160,9 @@ final readonly class Retimed
         for ($round = 1; $clip->loop > 0 && $round * $clip->loop < $clip->length; $round++) {
             if (
                 abs(
-                    $this->at($clip->start + $round * $clip->loop) -
-                        $start -
-                        $round * ($this->at($clip->start + $clip->loop) - $start),
+                    $this->at($clip->start + $round * $clip->loop)
+                        - $start
+                        - $round * ($this->at($clip->start + $clip->loop) - $start),
                 ) > 1
             ) {
                 return false;

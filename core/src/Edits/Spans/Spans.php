@@ -19,7 +19,11 @@ final class Spans
     /** @var array<int, true> places taken out */
     public array $removed = [];
 
-    /** @var list<list<array{int, array{start?: int, length?: int, playedEnd?: int}}>> rounds of copies: of which place, and what is different */
+    /**
+     * @var list<list<array{
+     *     int, array{start?: int, length?: int, playedEnd?: int},
+     * }>> rounds of copies: of which place, and what is different
+     */
     public array $copies = [];
 
     /** The range the edit leaves, where that is another one. */

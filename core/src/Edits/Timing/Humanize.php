@@ -34,7 +34,9 @@ final readonly class Humanize implements Edit
 
     public function declaration(): Declaration
     {
-        return new Declaration('humanize', 'Humanize', Group::Timing, 'Gives starts, velocities and lengths small random offsets, as hands would.', [
+        $help = 'Gives starts, velocities and lengths small random offsets, as hands would.';
+
+        return new Declaration('humanize', 'Humanize', Group::Timing, $help, [
             Parameter::amount('time', '10ms', 'The largest offset of a start.'),
             Parameter::wholeNumber(
                 'velocity', 0, 127, '', 8, 'The largest offset of a velocity; of bend in proportion to its range.',
@@ -92,7 +94,12 @@ final readonly class Humanize implements Edit
         return $draft->change($selection, $changed === 0
             ? Said::nothing('Nothing changed: the notes lie there already.')
             : Said::did($changed, Noun::Note, 'humanized')
-                ->with($largest > 0 ? 'largest move '.Numbers::milliseconds($context->time->milliseconds($at, $largest)) : ''));
+                ->with($largest > 0 ? "largest move {$this->clock($context, $at, $largest)}" : ''));
+    }
+
+    private function clock(Context $context, int $at, int $ticks): string
+    {
+        return Numbers::milliseconds($context->time->milliseconds($at, $ticks));
     }
 
     /** Of a lane of points the times and the values, measured from where they are. */
@@ -103,8 +110,9 @@ final readonly class Humanize implements Edit
         ));
         [$ofStart, $ofValue] = $this->offsets($rows, array_keys($rows->id), $context, $parameters);
         $shifts = $this->shifts($rows, array_keys($rows->id), $ofStart, $context, $parameters);
+        $most = $parameters->int('velocity') * ($levels->lane->most() - $levels->lane->least()) / 127;
         foreach (array_values($levels->places) as $k => $i) {
-            $levels->set($i, $levels->value[$i] + (int) round($ofValue[$k] * $parameters->int('velocity') * ($levels->lane->most() - $levels->lane->least()) / 127));
+            $levels->set($i, $levels->value[$i] + (int) round($ofValue[$k] * $most));
             $levels->move($i, $levels->start[$i] + $shifts[$k]);
         }
 

@@ -65,9 +65,9 @@ final readonly class Rotate implements Edit, FollowsOn
         // Before the start of the song there is no room for a push: there it lies at the other end of the bars.
         $to = $meters->nextBarLine(max([0, ...$starts]) + ($from === 0 ? 0 : $early));
         if (
-            $said instanceof TickRange &&
-            min([PHP_INT_MAX, ...$starts]) >= $said->from - $early &&
-            max([0, ...$starts]) < $said->to
+            $said instanceof TickRange
+            && min([PHP_INT_MAX, ...$starts]) >= $said->from - $early
+            && max([0, ...$starts]) < $said->to
         ) {
             [$from, $to] = [$said->from, $said->to];
         }

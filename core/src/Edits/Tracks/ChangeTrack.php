@@ -71,7 +71,8 @@ final readonly class ChangeTrack implements Gesture, SongEdit
                     48,
                     'semitones',
                     null,
-                    'Heard and exported higher or lower, while the notes stay as written; notes writes them as they sound.',
+                    'Heard and exported higher or lower, while the notes stay as written; notes writes them as they '
+                        .'sound.',
                     absent: 'as it is',
                 ),
                 Parameter::wholeNumber(

@@ -30,8 +30,8 @@ final readonly class MapTechniques implements SongEdit
             [
                 Parameter::techniques(
                     'to',
-                    'A map that ships, or techniques with what plays them: key, program, cc with its number, channel, '.
-                        'length and velocity in %.',
+                    'A map that ships, or techniques with what plays them: key, program, cc with its number, channel, '
+                        .'length and velocity in %.',
                 ),
                 WhichTrack::parameter(),
             ],
@@ -57,8 +57,8 @@ final readonly class MapTechniques implements SongEdit
             $changed->toArray() === $track->toArray()
                 ? Said::nothing("Nothing changed: {$track->name} has these techniques already.")
                 : Said::that(
-                    "{$track->name}: ".
-                        ($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}"),
+                    "{$track->name}: "
+                        .($count === 0 ? 'no techniques' : "techniques {$changed->techniques->names()}"),
                 ),
         );
     }

@@ -28,7 +28,8 @@ final readonly class NameRows implements SongEdit
             'row-names',
             'Name the rows',
             Group::Tracks,
-            'Gives the rows of a track names, colours and an order: those of General MIDI, none, or those written from the top down.',
+            'Gives the rows of a track names, colours and an order: those of General MIDI, none, or those written from '
+                .'the top down.',
             [
                 Parameter::rowNames(
                     'to',
@@ -63,8 +64,8 @@ final readonly class NameRows implements SongEdit
             $changed->toArray() === $track->toArray()
                 ? Said::nothing("Nothing changed: the rows of {$track->name} are called so already.")
                 : Said::that(
-                    "{$track->name}: ".
-                        ($count === 0 ? 'rows are called by their pitches' : Noun::Row->counted($count).' named'),
+                    "{$track->name}: "
+                        .($count === 0 ? 'rows are called by their pitches' : Noun::Row->counted($count).' named'),
                 ),
         );
     }

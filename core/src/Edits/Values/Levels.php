@@ -74,7 +74,9 @@ abstract class Levels
      */
     abstract public function moments(?Amount $spread): array;
 
-    /** @return array<int, int> the chosen places, or where none is those of the track in front from one tick to another */
+    /**
+     * @return array<int, int> the chosen places, or where none is those of the track in front from one tick to another
+     */
     abstract public function between(int $from, int $to): array;
 
     abstract protected function write(int $place, int $value): void;
