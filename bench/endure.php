@@ -363,7 +363,7 @@ final class Endurance
                     ];
                 }
                 [$clips[], $contents[$clip->id]] = [
-                    $clip, Jactonic\Core\Song\Content::ofNotes(Jactonic\Core\Content\Notes::fromRows($rows)),
+                    $clip, Jactonic\Core\Song\ClipContent::ofNotes(Jactonic\Core\Content\Notes::fromRows($rows)),
                 ];
             }
         }

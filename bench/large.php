@@ -12,8 +12,8 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -35,7 +35,7 @@ function cut(int $notes, int $clips): Song
         $track = intdiv($k, 64) + 1;
         $tracks[$track] ??= new Track($track, $track - 1, "Track {$track}");
         $all[] = new Clip($k + 1, $track, ($k % 64) * $length, $length);
-        $contents[$k + 1] = Content::ofNotes($content->with(['id' => range($k * $each + 1, ($k + 1) * $each)]));
+        $contents[$k + 1] = ClipContent::ofNotes($content->with(['id' => range($k * $each + 1, ($k + 1) * $each)]));
     }
 
     return Song::of(Conductor::of(960), array_values($tracks), $all, $contents, $notes + 1);
@@ -43,7 +43,7 @@ function cut(int $notes, int $clips): Song
 
 function looped(int $rounds): Song
 {
-    $content = Content::ofNotes(Notes::fromRows([
+    $content = ClipContent::ofNotes(Notes::fromRows([
         ['id' => 1, 'start' => 0, 'length' => 100], ['id' => 2, 'start' => 480, 'length' => 100],
     ]));
 
@@ -62,7 +62,7 @@ function controllers(int $count): Song
 
     return Song::of(
         Conductor::of(960), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 960 * (intdiv($count, 960) + 1))],
-        [1 => new Content(Notes::fromRows([['id' => 1]]), $points)], $count + 2,
+        [1 => new ClipContent(Notes::fromRows([['id' => 1]]), $points)], $count + 2,
     );
 }
 

@@ -9,9 +9,9 @@ use Jactonic\Core\Smf\ClipMark;
 use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Techniques;
 use Jactonic\Core\Song\Track;
@@ -112,7 +112,7 @@ final class LanternFerry
             $columns['technique'] = array_map(
                 static fn (int $start): int => $start >= $from ? $number : 0, $columns['start'],
             );
-            $song = $song->withClip($clip, new Content(Notes::of($columns), $content->points));
+            $song = $song->withClip($clip, new ClipContent(Notes::of($columns), $content->points));
         }
 
         return $song;

@@ -8,7 +8,7 @@ namespace App\Docs;
 
 use App\Recipes\RecipeBook;
 use Jactonic\Core\Conditions\Conditions;
-use Jactonic\Core\Recipes\Choice;
+use Jactonic\Core\Recipes\NoteChoice;
 use Jactonic\Core\Recipes\Recipe;
 
 /** What recipes and rules are, with those that ship, made from their file. */
@@ -37,7 +37,7 @@ final class RecipeSheet
         return "| {$recipe->name} | {$recipe->help} | `".implode('; ', $recipe->lines)."`{$on} |\n";
     }
 
-    private static function inWords(Choice $choice): string
+    private static function inWords(NoteChoice $choice): string
     {
         $groups = array_map(
             static fn (array $group): string => '`'.implode($group['join']->value === 'any' ? '` or `' : '` `', $group['conditions']).'`',

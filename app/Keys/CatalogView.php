@@ -10,7 +10,7 @@ use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Lines\Catalog;
-use Jactonic\Core\Pitch\Chord;
+use Jactonic\Core\Pitch\ChordShapes;
 use Jactonic\Core\Pitch\Scale;
 use Jactonic\Core\Song\Sketch;
 use Jactonic\Core\Time\Grid;
@@ -42,7 +42,7 @@ final readonly class CatalogView
             'scales' => array_keys(Scale::SHAPES),
             'grids' => Grid::ways(),
             'rates' => ['ms' => 1000, 's' => 1, 'smp' => Timeline::SAMPLE_RATE, 'fr' => Timeline::FRAME_RATE],
-            'chords' => Chord::list(),
+            'chords' => ChordShapes::list(),
             'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
             'sketches' => array_map(
                 static fn (Sketch $sketch): array => [

@@ -7,7 +7,7 @@ namespace App\Models;
 use Jactonic\Core\Content\Packing\PackedTable;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 
 /**
  * @property int $id
@@ -45,9 +45,9 @@ final class ClipRecord extends Record
         return is_string($notes) ? $notes : '';
     }
 
-    public function content(): Content
+    public function content(): ClipContent
     {
-        return new Content(
+        return new ClipContent(
             PackedTable::notes($this->notes),
             $this->points === null || $this->points === '' ? Points::none() : PackedTable::points($this->points),
         );

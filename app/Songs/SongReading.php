@@ -13,7 +13,7 @@ use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
-use Jactonic\Core\Recipes\Choice;
+use Jactonic\Core\Recipes\NoteChoice;
 use Jactonic\Core\Song\OpenSong;
 
 /** What is asked about the open notes of a song, without changing them. */
@@ -64,7 +64,7 @@ final readonly class SongReading
     public function match(
         int $song,
         Standing $standing,
-        Choice $choice,
+        NoteChoice $choice,
         Selection $selection,
         ContextInput $input,
     ): Selection {

@@ -14,7 +14,7 @@ use App\Songs\Store\SongStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Recipes\Choice;
+use Jactonic\Core\Recipes\NoteChoice;
 
 /** Edits of a song, its history, and what is asked about its notes. */
 final readonly class EditController
@@ -114,7 +114,7 @@ final readonly class EditController
     /** The notes that match the conditions of a rule. */
     public function match(int $song, EditRequest $request, Request $plain): JsonResponse
     {
-        $choice = Choice::fromArray($plain->json('choice'));
+        $choice = NoteChoice::fromArray($plain->json('choice'));
 
         return new JsonResponse([
             'selection' => $this->reading->match(

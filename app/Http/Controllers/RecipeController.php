@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Once;
 use App\Models\KeptRecipe;
-use App\Once;
 use App\Recipes\RecipeBook;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

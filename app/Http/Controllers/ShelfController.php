@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Once;
 use App\Http\Requests\ShelfRequest;
 use App\Models\KeptPhrase;
-use App\Once;
 use App\Shelf\Shelf;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;

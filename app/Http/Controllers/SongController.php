@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Once;
 use App\Http\Requests\NewSong;
 use App\Http\Requests\OpenRequest;
 use App\Http\Requests\SongUpload;
 use App\Models\SongRecord;
-use App\Once;
 use App\Songs\Store\SongStore;
 use App\Songs\Told\SongView;
 use Illuminate\Http\JsonResponse;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Once;
+use App\Http\Once;
 use App\Songs\Asked\ContextInput;
 use App\Songs\Asked\Standing;
 use Illuminate\Http\Request;

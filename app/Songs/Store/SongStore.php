@@ -15,8 +15,8 @@ use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Jactonic\Core\Content\Packing\PackedTable;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Layout;
 use Jactonic\Core\Song\RowChange;
 use Jactonic\Core\Song\Song;
@@ -239,7 +239,7 @@ final readonly class SongStore
      */
     public function creating(string $name, Song $song): Closure
     {
-        $packed = array_map(static fn (Content $content): array => self::packed($content), $song->contents);
+        $packed = array_map(static fn (ClipContent $content): array => self::packed($content), $song->contents);
 
         return static function () use ($name, $song, $packed): int {
             $record = SongRecord::query()->create([
@@ -257,7 +257,7 @@ final readonly class SongStore
                 ClipRecord::query()->insert(
                     ['track_id' => $tracks[$clip->track]] + array_diff_key(
                         $clip->toArray(), ['id' => 0, 'track' => 0],
-                    ) + ($packed[$clip->id] ?? self::packed(Content::none())),
+                    ) + ($packed[$clip->id] ?? self::packed(ClipContent::none())),
                 );
             }
 
@@ -361,7 +361,7 @@ final readonly class SongStore
 
     /**
      * @param  array<array-key, ClipRecord>  $rows
-     * @return array<int, Content> by the id of the clip
+     * @return array<int, ClipContent> by the id of the clip
      */
     private static function contents(array $rows): array
     {
@@ -376,7 +376,7 @@ final readonly class SongStore
     /**
      * @param  array<array-key, Track>  $tracks
      * @param  array<array-key, Clip>  $clips
-     * @param  array<int, Content>  $contents
+     * @param  array<int, ClipContent>  $contents
      */
     private static function song(SongRecord $record, array $tracks, array $clips, array $contents): Song
     {
@@ -390,7 +390,7 @@ final readonly class SongStore
     }
 
     /** @return array{notes: string, points: string, events: int} */
-    private static function packed(Content $content): array
+    private static function packed(ClipContent $content): array
     {
         return [
             'notes' => PackedTable::pack($content->notes), 'points' => self::packedPoints($content),
@@ -402,7 +402,7 @@ final readonly class SongStore
      * @return array{notes: string, events: int, points?: string} what of a clip changed, by as few packed columns as
      *     can be
      */
-    private static function repacked(StoredSong $before, int $clip, Content $content, bool $withPoints): array
+    private static function repacked(StoredSong $before, int $clip, ClipContent $content, bool $withPoints): array
     {
         return [
             'notes' => PackedTable::repack(
@@ -413,7 +413,7 @@ final readonly class SongStore
             + ($withPoints ? ['points' => self::packedPoints($content)] : []);
     }
 
-    private static function packedPoints(Content $content): string
+    private static function packedPoints(ClipContent $content): string
     {
         return $content->points->id === [] ? '' : PackedTable::pack($content->points);
     }

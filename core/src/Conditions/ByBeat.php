@@ -15,8 +15,8 @@ use Jactonic\Core\Context\Context;
  */
 final readonly class ByBeat implements Condition
 {
-    /** @param  Spans<float>  $allowed */
-    public function __construct(private Spans $allowed)
+    /** @param  ValueRanges<float>  $allowed */
+    public function __construct(private ValueRanges $allowed)
     {
     }
 

@@ -11,9 +11,9 @@ use Jactonic\Core\Time\GridLines;
 /** `offgrid`: the distance of the start from the nearest line, in % of half the gap between the lines around it. */
 final readonly class ByDistanceFromGrid implements Condition
 {
-    /** @param  Spans<float>  $allowed */
+    /** @param  ValueRanges<float>  $allowed */
     public function __construct(
-        private Spans $allowed,
+        private ValueRanges $allowed,
         private GridLines $lines,
     ) {
     }

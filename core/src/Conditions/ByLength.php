@@ -11,8 +11,8 @@ use Jactonic\Core\Time\Amount;
 /** `length`: within spans of amounts of time, measured where the note starts. */
 final readonly class ByLength implements Condition
 {
-    /** @param  Spans<Amount>  $allowed */
-    public function __construct(private Spans $allowed)
+    /** @param  ValueRanges<Amount>  $allowed */
+    public function __construct(private ValueRanges $allowed)
     {
     }
 

@@ -12,11 +12,11 @@ final readonly class ByNumber implements Condition
 {
     /**
      * @param  'pitch'|'velocity'|'channel'  $column
-     * @param  Spans<int>  $allowed
+     * @param  ValueRanges<int>  $allowed
      */
     public function __construct(
         private string $column,
-        private Spans $allowed,
+        private ValueRanges $allowed,
     ) {
     }
 

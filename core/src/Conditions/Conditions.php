@@ -80,20 +80,20 @@ final readonly class Conditions
     private function condition(string $name, string $value, Notes $notes, ?Context $context): ?Condition
     {
         return match ($name) {
-            'pitch' => new ByNumber('pitch', Spans::parse($value, $name, PitchName::parse(...))),
+            'pitch' => new ByNumber('pitch', ValueRanges::parse($value, $name, PitchName::parse(...))),
             'velocity' => new ByNumber(
                 'velocity',
-                Spans::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 127)),
+                ValueRanges::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 127)),
             ),
-            'length' => new ByLength(Spans::parse($value, $name, Amount::parse(...))),
-            'beat' => new ByBeat(Spans::parse(
+            'length' => new ByLength(ValueRanges::parse($value, $name, Amount::parse(...))),
+            'beat' => new ByBeat(ValueRanges::parse(
                 $value, $name, static fn (string $text): float => self::number($text, $name, 256),
             )),
             'offgrid' => $this->offGrid($value, $context),
             // Channels count from 1 for a musician and from 0 in the notes.
             'channel' => new ByNumber(
                 'channel',
-                Spans::parse(
+                ValueRanges::parse(
                     $value, $name, static fn (string $text): int => (int) self::number($text, $name, 16, 1) - 1,
                 ),
             ),
@@ -159,7 +159,7 @@ final readonly class Conditions
 
     private function offGrid(string $value, ?Context $context): ?Condition
     {
-        $spans = Spans::parse(
+        $spans = ValueRanges::parse(
             $value, 'offgrid', static fn (string $text): float => self::number(rtrim($text, '%'), 'offgrid', 100),
         );
 

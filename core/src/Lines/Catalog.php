@@ -68,7 +68,7 @@ final readonly class Catalog
         'pedal-to-notes' => Lanes\PedalToNotes::class,
         'pedal-clean' => Lanes\PedalClean::class,
         'insert' => Building\Insert::class,
-        'chord' => Building\Chord::class,
+        'chord' => Building\InsertChord::class,
         'fill' => Building\Fill::class,
         'chords-fill' => Building\FillChords::class,
         'split' => Building\Split::class,

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Parameters;
 
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Pitch\Chord;
+use Jactonic\Core\Pitch\ChordShapes;
 
 /** The shape of a chord: a name of the trade such as `min7`, or semitones above the root such as `0,3,7,10`. */
 final readonly class ChordShape implements Kind
@@ -22,8 +22,8 @@ final readonly class ChordShape implements Kind
     /** @return non-empty-list<int> semitones above the root, ascending */
     public function read(string $text): array
     {
-        if (isset(Chord::SHAPES[$text])) {
-            return Chord::SHAPES[$text];
+        if (isset(ChordShapes::SHAPES[$text])) {
+            return ChordShapes::SHAPES[$text];
         }
         $semitones = [];
         foreach (explode(',', $text) as $word) {
@@ -44,12 +44,12 @@ final readonly class ChordShape implements Kind
     public function allowed(): string
     {
         return implode(
-            ', ', array_map(strval(...), array_keys(Chord::SHAPES)),
+            ', ', array_map(strval(...), array_keys(ChordShapes::SHAPES)),
         ).', or semitones above the root such as 0,3,7,10';
     }
 
     public function describe(): array
     {
-        return ['options' => array_map(strval(...), array_keys(Chord::SHAPES))];
+        return ['options' => array_map(strval(...), array_keys(ChordShapes::SHAPES))];
     }
 }

@@ -20,7 +20,7 @@ final readonly class Recipe
      * @param  non-empty-list<string>  $lines
      * @param  string  $help  what it does, in a sentence
      * @param  string  $folder  where it is kept; '' outside of all folders
-     * @param  Choice|null  $choice  the notes a rule works on; null where it takes the selection as it is
+     * @param  NoteChoice|null  $choice  the notes a rule works on; null where it takes the selection as it is
      * @param  bool  $keepsGrid  whether the grid is put back at the end
      * @param  bool  $leavesDrums  whether drum tracks are left out where it runs on several tracks
      */
@@ -29,7 +29,7 @@ final readonly class Recipe
         public array $lines,
         public string $help,
         public string $folder,
-        public ?Choice $choice,
+        public ?NoteChoice $choice,
         public bool $keepsGrid,
         public bool $leavesDrums,
     ) {
@@ -71,7 +71,7 @@ final readonly class Recipe
 
         return new self(
             $name, $lines, trim($help), trim($folder),
-            isset($value['choice']) ? Choice::fromArray($value['choice']) : null,
+            isset($value['choice']) ? NoteChoice::fromArray($value['choice']) : null,
             ($value['keepsGrid'] ?? false) === true, ($value['leavesDrums'] ?? false) === true,
         );
     }

@@ -19,7 +19,7 @@ final readonly class Said implements Stringable
 
     /**
      * @param  string  $subject  “12 notes”, “The starts of 12 notes”
-     * @param  By|null  $by  how far, said behind what was done
+     * @param  HowFar|null  $by  how far, said behind what was done
      * @param  list<string>  $details
      * @param  int  $times  how often it was done
      * @param  list<string>  $earlier  what was done before it, in sentences of their own
@@ -27,7 +27,7 @@ final readonly class Said implements Stringable
     private function __construct(
         private string $subject,
         private string $done,
-        private ?By $by = null,
+        private ?HowFar $by = null,
         private array $details = [],
         private int $times = 1,
         private array $earlier = [],
@@ -37,13 +37,13 @@ final readonly class Said implements Stringable
     }
 
     /** “12 notes deleted”; “12 notes” and how far, where nothing need be said of what was done. */
-    public static function did(int $count, Noun $noun, string $done, ?By $by = null): self
+    public static function did(int $count, Noun $noun, string $done, ?HowFar $by = null): self
     {
         return self::of($noun->counted($count), $done, $by);
     }
 
     /** Of a subject that is more than a number of things: “The starts of 12 notes”. */
-    public static function of(string $subject, string $done, ?By $by = null): self
+    public static function of(string $subject, string $done, ?HowFar $by = null): self
     {
         return new self($subject, $done, $by);
     }
@@ -160,14 +160,14 @@ final readonly class Said implements Stringable
     public static function fromArray(array $stored): self
     {
         return new self(
-            $stored['subject'], $stored['done'], $stored['by'] === null ? null : By::fromArray($stored['by']),
+            $stored['subject'], $stored['done'], $stored['by'] === null ? null : HowFar::fromArray($stored['by']),
             $stored['details'], $stored['times'], $stored['earlier'], $stored['isAside'], $stored['didNothing'],
         );
     }
 
     private function told(): string
     {
-        return $this->sentence().($this->times === 1 ? '' : ', '.Numbers::times($this->times));
+        return $this->sentence().($this->times === 1 ? '' : ', '.Wording::times($this->times));
     }
 
     private function sentence(): string

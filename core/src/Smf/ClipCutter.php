@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Smf;
 
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Halving;
@@ -21,12 +21,12 @@ use Jactonic\Core\Time\MeterMap;
 final readonly class ClipCutter
 {
     /**
-     * @param  Content  $content  in song time
+     * @param  ClipContent  $content  in song time
      * @param  non-empty-list<ClipMark>  $marks
-     * @return non-empty-list<array{Clip, Content}> clips without ids, by their start, each with its content in its own
+     * @return non-empty-list<array{Clip, ClipContent}> clips without ids, by their start, each with its content in its own
      *     time
      */
-    public static function cut(Content $content, array $marks, MeterMap $meters): array
+    public static function cut(ClipContent $content, array $marks, MeterMap $meters): array
     {
         usort($marks, static fn (ClipMark $a, ClipMark $b): int => $a->start <=> $b->start);
         $cut = [];
@@ -45,10 +45,10 @@ final readonly class ClipCutter
     /**
      * The clip of a mark.
      *
-     * @param  Content  $inside  in song time
-     * @return array{Clip, Content}
+     * @param  ClipContent  $inside  in song time
+     * @return array{Clip, ClipContent}
      */
-    private static function marked(ClipMark $mark, Content $inside): array
+    private static function marked(ClipMark $mark, ClipContent $inside): array
     {
         $clip = new Clip(0, 0, $mark->start, $mark->length, loop: $mark->loop, name: $mark->name);
         $content = $inside->shifted(-$clip->start);
@@ -65,9 +65,9 @@ final readonly class ClipCutter
     /**
      * What begins between two clips, in a clip from bar line to bar line.
      *
-     * @return list<array{Clip, Content}> none where nothing does
+     * @return list<array{Clip, ClipContent}> none where nothing does
      */
-    private static function between(Content $content, int $from, int $to, MeterMap $meters): array
+    private static function between(ClipContent $content, int $from, int $to, MeterMap $meters): array
     {
         $inside = self::part($content, $from, $to);
         $starts = [...$inside->notes->start, ...$inside->points->start];
@@ -81,9 +81,9 @@ final readonly class ClipCutter
     }
 
     /** What starts from a tick up to another one. */
-    private static function part(Content $content, int $from, int $to): Content
+    private static function part(ClipContent $content, int $from, int $to): ClipContent
     {
-        return new Content(
+        return new ClipContent(
             $content->notes->at(self::places($content->notes->start, $from, $to)),
             $content->points->at(self::places($content->points->start, $from, $to)),
         );
@@ -108,13 +108,13 @@ final readonly class ClipCutter
     }
 
     /** @return list<string> what all rounds of a clip let sound */
-    private static function sounds(Clip $clip, Content $round): array
+    private static function sounds(Clip $clip, ClipContent $round): array
     {
         return self::rows(Sounding::allRounds($clip, $round));
     }
 
     /** @return list<string> notes and points as a file tells them apart, sorted */
-    private static function rows(Content $content): array
+    private static function rows(ClipContent $content): array
     {
         $rows = [];
         $notes = $content->notes;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Smf;
 
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 
 /** What curves within notes are in a file. */
 enum CurvesAs: string
@@ -13,7 +13,7 @@ enum CurvesAs: string
     case KeyPressure = 'key-pressure';
 
     /** What sounds of a track as it goes out. */
-    public function written(Content $content): Content
+    public function written(ClipContent $content): ClipContent
     {
         return match (true) {
             ! Mpe::isNeeded($content) => $content,

@@ -8,7 +8,7 @@ use Jactonic\Core\Content\CurveOf;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Content\Points;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 
 /**
  * Curves within notes as MPE (“MIDI Polyphonic Expression”, M1-100-UM of the MIDI Association), and back: a lower zone
@@ -27,7 +27,7 @@ final readonly class Mpe
     private const CONFIGURATION = [[101, 0], [100, 6], [6, self::MEMBERS]];
 
     /** Whether any note of it has a curve. */
-    public static function isNeeded(Content $content): bool
+    public static function isNeeded(ClipContent $content): bool
     {
         return array_filter($content->points->note) !== [];
     }
@@ -39,7 +39,7 @@ final readonly class Mpe
     }
 
     /** What sounds of a track on the channels of a zone. */
-    public static function spread(Content $content): Content
+    public static function spread(ClipContent $content): ClipContent
     {
         $notes = $content->notes;
         $points = $content->points;
@@ -82,13 +82,13 @@ final readonly class Mpe
             }
         }
 
-        return new Content($notes->with(['channel' => $channels]), self::numbered($rows));
+        return new ClipContent($notes->with(['channel' => $channels]), self::numbered($rows));
     }
 
     /**
      * Curves of loudness as the pressure of keys on the channel of the track; other curves are left out.
      */
-    public static function asKeyPressure(Content $content): Content
+    public static function asKeyPressure(ClipContent $content): ClipContent
     {
         $notes = $content->notes;
         $rows = array_values(array_filter(
@@ -103,7 +103,7 @@ final readonly class Mpe
             }
         }
 
-        return new Content($notes, self::numbered($rows));
+        return new ClipContent($notes, self::numbered($rows));
     }
 
     /**
@@ -112,7 +112,7 @@ final readonly class Mpe
      *
      * @param  int  $channel  0–15, where all of it comes to lie
      */
-    public static function gathered(Content $content, int $channel): Content
+    public static function gathered(ClipContent $content, int $channel): ClipContent
     {
         $points = $content->points;
         $zone = self::configuration($points);
@@ -147,7 +147,7 @@ final readonly class Mpe
             }
         }
 
-        return (new Content($notes, $rows === [] ? Points::none() : Points::fromRows($rows)))->onChannel($channel);
+        return (new ClipContent($notes, $rows === [] ? Points::none() : Points::fromRows($rows)))->onChannel($channel);
     }
 
     /**

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Jactonic\Core\Smf;
 
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
@@ -44,7 +44,7 @@ final readonly class SongExport
         for ($number = 0; $number < $count; $number++) {
             $tracks[] = isset($homes[$number])
                 ? $this->track($homes[$number], $number)
-                : $this->assembled($layout->bare[$number] ?? new Rest, Content::none(), $number);
+                : $this->assembled($layout->bare[$number] ?? new Rest, ClipContent::none(), $number);
         }
         foreach ($this->song->tracks as $track) {
             if ($track->home === null || $homes[$track->home] !== $track) {
@@ -142,7 +142,7 @@ final readonly class SongExport
      * @param  list<string>  $first  events at its start, behind the others there
      */
     private function assembled(
-        Rest $rest, Content $content, ?int $number, array $marks = [], array $first = [],
+        Rest $rest, ClipContent $content, ?int $number, array $marks = [], array $first = [],
     ): SmfTrack {
         $keys = $events = [];
         $put = static function (int $tick, int $rank, string $event) use (&$keys, &$events): void {

@@ -7,11 +7,11 @@ namespace Jactonic\Core\Smf;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Layout;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
@@ -98,7 +98,7 @@ final class SongImport
                 ? $points
                 : $points->with(['id' => range($nextId, $nextId + $points->count() - 1)]);
             $nextId += $points->count();
-            $parts[$id] = Mpe::gathered(new Content($notes, $points), $channel);
+            $parts[$id] = Mpe::gathered(new ClipContent($notes, $points), $channel);
             $nextId = max($nextId, $parts[$id]->highestId() + 1);
             if ($techniques !== null) {
                 $parts[$id] = $techniques->written($parts[$id], $tracks[$id], $this->file->ppq, $isZone);
@@ -117,7 +117,7 @@ final class SongImport
         }
         if ($clips === [] && $tracks !== []) {
             $clips[1] = new Clip(
-                1, array_key_first($tracks), 0, self::lengthOf(Content::none(), 0, $conductor->meters),
+                1, array_key_first($tracks), 0, self::lengthOf(ClipContent::none(), 0, $conductor->meters),
             );
         }
         if (count($clips) > Song::MOST_CLIPS) {
@@ -127,7 +127,7 @@ final class SongImport
             );
         }
 
-        $events = array_sum(array_map(static fn (Content $content): int => $content->events(), $contents));
+        $events = array_sum(array_map(static fn (ClipContent $content): int => $content->events(), $contents));
         if ($events > Song::MOST_EVENTS) {
             throw new NotMidi(
                 'The file makes '.number_format($events).' events, each note counted with its end; a song has at most '
@@ -142,7 +142,7 @@ final class SongImport
     }
 
     /** How many ticks the clip of a track lasts that has no marks: to the bar line behind all that is in it. */
-    public static function lengthOf(Content $content, int $end, MeterMap $meters): int
+    public static function lengthOf(ClipContent $content, int $end, MeterMap $meters): int
     {
         return max(
             1,
@@ -157,9 +157,9 @@ final class SongImport
 
     /**
      * @param  list<ClipMark>|null  $marks  null where it is said that there is no clip
-     * @return list<array{Clip, Content}>
+     * @return list<array{Clip, ClipContent}>
      */
-    private static function cut(Content $content, ?array $marks, int $end, MeterMap $meters): array
+    private static function cut(ClipContent $content, ?array $marks, int $end, MeterMap $meters): array
     {
         if ($marks === null && $content->notes->id === [] && $content->points->id === []) {
             return [];

@@ -7,7 +7,7 @@ namespace Jactonic\Core\Smf;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Techniques;
 use Jactonic\Core\Song\Track;
@@ -44,7 +44,7 @@ final readonly class TechniqueMark
      * Of what sounds of a track before it is realised; null where it has no techniques, and its channel is told by its
      * notes.
      */
-    public static function of(Content $written, Track $track): ?self
+    public static function of(ClipContent $written, Track $track): ?self
     {
         if ($track->techniques->all === [] && ($track->channel === 0 || ! Mpe::isNeeded($written))) {
             return null;
@@ -121,7 +121,7 @@ final readonly class TechniqueMark
      *
      * @param  bool  $isGathered  whether all of it was put on the channel of the track, from an MPE zone
      */
-    public function written(Content $content, Track $track, int $ppq, bool $isGathered): Content
+    public function written(ClipContent $content, Track $track, int $ppq, bool $isGathered): ClipContent
     {
         $was = [];
         foreach ($this->notes as [$start, $pitch, $technique, $length, $velocity]) {
@@ -147,9 +147,9 @@ final readonly class TechniqueMark
             }
         }
         $notes = Notes::of($columns);
-        $realised = Realisation::of(Content::ofNotes($notes), $this->track($track), $ppq);
+        $realised = Realisation::of(ClipContent::ofNotes($notes), $this->track($track), $ppq);
         $realised = $isGathered ? $realised->onChannel($this->channel) : $realised;
-        $written = new Content($notes, self::without($content->points, $realised->points));
+        $written = new ClipContent($notes, self::without($content->points, $realised->points));
 
         return self::sounds($realised->notes) === self::sounds($content->notes) ? $written : $content;
     }

@@ -21,7 +21,7 @@ final readonly class ContentChange
     ) {
     }
 
-    public static function between(Content $from, Content $to): self
+    public static function between(ClipContent $from, ClipContent $to): self
     {
         return new self(
             TableChange::between($from->notes, $to->notes),
@@ -34,9 +34,9 @@ final readonly class ContentChange
         return $this->notes->isNothing() && ($this->points?->isNothing() ?? true);
     }
 
-    public function applyTo(Content $content): Content
+    public function applyTo(ClipContent $content): ClipContent
     {
-        return new Content(
+        return new ClipContent(
             $this->notes->applyTo($content->notes), $this->points?->applyTo($content->points) ?? $content->points,
         );
     }

@@ -56,7 +56,7 @@ final readonly class OpenSong
         $track = new Track(0, 0, 'Track 1', channel: $notes->channel[0] ?? 0);
         $clip = new Clip(0, 0, 0, $conductor->meters->nextBarLine(max(0, $notes->end() - 1)));
 
-        return self::of(Song::of($conductor, [$track], [$clip], [Content::ofNotes($notes)], $notes->nextId), [0], 0);
+        return self::of(Song::of($conductor, [$track], [$clip], [ClipContent::ofNotes($notes)], $notes->nextId), [0], 0);
     }
 
     /** @return array<int, int> the track of each open clip */
@@ -226,7 +226,7 @@ final readonly class OpenSong
     }
 
     /** Whether all notes, and all points of lanes, begin in a clip's window; a curve is seen with its note. */
-    private static function shows(Clip $clip, Content $content): bool
+    private static function shows(Clip $clip, ClipContent $content): bool
     {
         $window = $clip->window();
         $first = min($content->notes->start[0] ?? $window->from, $content->points->start[0] ?? $window->from);
@@ -246,7 +246,7 @@ final readonly class OpenSong
      * What sounds in a clip's window, in song time: notes from before it too, with their curves, and the points of
      * lanes that lie in it.
      */
-    private static function seen(Content $content, Clip $clip): Content
+    private static function seen(ClipContent $content, Clip $clip): ClipContent
     {
         if (self::shows($clip, $content)) {
             return $content->shifted($clip->shift());
@@ -266,7 +266,7 @@ final readonly class OpenSong
             }
         }
 
-        return (new Content($content->notes->at($places), $content->points->at($points)))->shifted($clip->shift());
+        return (new ClipContent($content->notes->at($places), $content->points->at($points)))->shifted($clip->shift());
     }
 
     /**

@@ -32,14 +32,14 @@ final readonly class Realisation
     }
 
     /** What sounds of a track, as it is played. */
-    public static function of(Content $content, Track $track, int $ppq): Content
+    public static function of(ClipContent $content, Track $track, int $ppq): ClipContent
     {
         return $track->techniques->all === []
             ? $content
             : (new self($track->techniques, $track->channel, $ppq))->played($content);
     }
 
-    private function played(Content $content): Content
+    private function played(ClipContent $content): ClipContent
     {
         $notes = $content->notes;
         $order = array_keys($notes->id);
@@ -87,8 +87,8 @@ final readonly class Realisation
             }
         }
 
-        return (new Content($notes->with($columns), $content->points))->and(
-            (new Content(Notes::fromRows($keys), Points::fromRows($points)))->numbered($content->highestId() + 1),
+        return (new ClipContent($notes->with($columns), $content->points))->and(
+            (new ClipContent(Notes::fromRows($keys), Points::fromRows($points)))->numbered($content->highestId() + 1),
         );
     }
 }

@@ -19,7 +19,7 @@ final readonly class Song
     /**
      * @param  array<int, Track>  $tracks  by id, in their order
      * @param  array<int, Clip>  $clips  by id
-     * @param  array<int, Content>  $contents  by the id of the clip; those that were loaded
+     * @param  array<int, ClipContent>  $contents  by the id of the clip; those that were loaded
      * @param  int  $nextId  the id for the next note or point
      * @param  Layout  $layout  what the file it came from holds beside all this
      */
@@ -38,7 +38,7 @@ final readonly class Song
     /**
      * @param  array<array-key, Track>  $tracks  in any order
      * @param  array<array-key, Clip>  $clips
-     * @param  array<int, Content>  $contents  by the id of the clip
+     * @param  array<int, ClipContent>  $contents  by the id of the clip
      */
     public static function of(
         Conductor $conductor, array $tracks, array $clips, array $contents, int $nextId = 1, ?Layout $layout = null,
@@ -111,7 +111,7 @@ final readonly class Song
      *
      * @throws EditRefused where there would be too many
      */
-    public function withClip(Clip $clip, ?Content $content = null): self
+    public function withClip(Clip $clip, ?ClipContent $content = null): self
     {
         $clips = [$clip->id => $clip] + $this->clips;
         if (count($clips) > self::MOST_CLIPS) {
@@ -162,24 +162,24 @@ final readonly class Song
     /**
      * With what lies in some more of its clips.
      *
-     * @param  array<int, Content>  $contents  by the id of the clip
+     * @param  array<int, ClipContent>  $contents  by the id of the clip
      */
     public function holding(array $contents): self
     {
         return $this->with(['contents' => $contents + $this->contents]);
     }
 
-    public function contentOf(int $clip): Content
+    public function contentOf(int $clip): ClipContent
     {
-        return $this->contents[$clip] ?? Content::none();
+        return $this->contents[$clip] ?? ClipContent::none();
     }
 
     /**
      * A content with ids of its own, for a copy of a clip.
      *
-     * @return array{self, Content} the song that gave the ids, and the copy
+     * @return array{self, ClipContent} the song that gave the ids, and the copy
      */
-    public function copyOf(Content $content): array
+    public function copyOf(ClipContent $content): array
     {
         $next = $this->nextId;
         $ids = [0 => 0];
@@ -192,7 +192,7 @@ final readonly class Song
             'note' => array_map(static fn (int $note): int => $ids[$note] ?? 0, $content->points->note),
         ]);
 
-        return [$this->counted($next + $points->count()), new Content($notes, $points)];
+        return [$this->counted($next + $points->count()), new ClipContent($notes, $points)];
     }
 
     /** With a higher id for the next note. */
@@ -227,7 +227,7 @@ final readonly class Song
 
     /**
      * @param array{
-     *     conductor?: Conductor, clips?: array<int, Clip>, contents?: array<int, Content>, nextId?: int,
+     *     conductor?: Conductor, clips?: array<int, Clip>, contents?: array<int, ClipContent>, nextId?: int,
      *     lastTrackId?: int, lastClipId?: int,
      * }  $changed
      */
@@ -235,7 +235,7 @@ final readonly class Song
     {
         /**
          * @var array{
-         *     conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, Content>,
+         *     conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, ClipContent>,
          *     nextId: int, layout: Layout, lastTrackId: int, lastClipId: int,
          * } $all
          */

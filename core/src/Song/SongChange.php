@@ -94,7 +94,7 @@ final readonly class SongChange
         }
         $nextId = $song->nextId;
         foreach ($this->contents as $id => $change) {
-            $contents[$id] = $change->applyTo($contents[$id] ?? Content::none());
+            $contents[$id] = $change->applyTo($contents[$id] ?? ClipContent::none());
             $nextId = max($nextId, $change->notes->added->nextId, $change->points->added->nextId ?? 0);
         }
 

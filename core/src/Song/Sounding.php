@@ -16,7 +16,7 @@ use Jactonic\Core\Content\Points;
 final class Sounding
 {
     /** @param  list<int>  $without  clips whose first round is left out, for it is on the screen */
-    public static function of(Song $song, Track $track, array $without = []): Content
+    public static function of(Song $song, Track $track, array $without = []): ClipContent
     {
         $notes = $points = [];
         foreach ($song->clipsOf($track->id) as $clip) {
@@ -29,7 +29,7 @@ final class Sounding
             }
         }
 
-        return new Content(
+        return new ClipContent(
             self::transposed(self::together(Notes::class, $notes), $track->transposition),
             self::together(Points::class, $points),
         );
@@ -38,7 +38,7 @@ final class Sounding
     /**
      * Each round of a clip as it is written, muted or not, in song time.
      *
-     * @return non-empty-list<Content>
+     * @return non-empty-list<ClipContent>
      */
     public static function roundsOf(Song $song, Clip $clip): array
     {
@@ -46,16 +46,16 @@ final class Sounding
     }
 
     /** What a clip with such a content lets sound in all rounds, in song time. */
-    public static function allRounds(Clip $clip, Content $content): Content
+    public static function allRounds(Clip $clip, ClipContent $content): ClipContent
     {
-        return Content::of(self::inRow($clip, $content, false));
+        return ClipContent::of(self::inRow($clip, $content, false));
     }
 
-    /** @return non-empty-list<Content> what a clip with such a content lets sound, round by round, in song time */
-    public static function roundsOfContent(Clip $clip, Content $content): array
+    /** @return non-empty-list<ClipContent> what a clip with such a content lets sound, round by round, in song time */
+    public static function roundsOfContent(Clip $clip, ClipContent $content): array
     {
         return array_map(
-            static fn (array $round): Content => self::heard($content, ...$round),
+            static fn (array $round): ClipContent => self::heard($content, ...$round),
             self::rounds($clip),
         );
     }
@@ -64,9 +64,9 @@ final class Sounding
      * What all rounds of a clip let sound, as few contents as can be: whole rounds are the same one after the other.
      *
      * @param  bool  $isFirstLeftOut  whether the first round is left out
-     * @return list<Content>
+     * @return list<ClipContent>
      */
-    private static function inRow(Clip $clip, Content $content, bool $isFirstLeftOut): array
+    private static function inRow(Clip $clip, ClipContent $content, bool $isFirstLeftOut): array
     {
         $times = $clip->loop === 0 ? 1 : (int) ceil($clip->length / $clip->loop);
         $first = $isFirstLeftOut ? 1 : 0;
@@ -76,7 +76,7 @@ final class Sounding
             $round = self::heard(
                 $content, $clip->offset, $clip->offset + ($clip->loop ?: $clip->length), $clip->shift(),
             );
-            $parts[] = new Content(
+            $parts[] = new ClipContent(
                 self::repeated($round->notes, $first, $whole, $clip->loop),
                 self::repeated($round->points, $first, $whole, $clip->loop),
             );
@@ -165,7 +165,7 @@ final class Sounding
     }
 
     /** What starts from a tick of a content up to another one, so much later; of curves those alone whose note does. */
-    private static function heard(Content $content, int $from, int $to, int $shift): Content
+    private static function heard(ClipContent $content, int $from, int $to, int $shift): ClipContent
     {
         $notes = self::notes($content->notes, $from, $to, $shift);
         $points = $content->points;
@@ -175,7 +175,7 @@ final class Sounding
                 && $points->start[0] >= $from
                 && $points->start[$points->count() - 1] < $to)
         ) {
-            return new Content($notes, $points->shifted($shift));
+            return new ClipContent($notes, $points->shifted($shift));
         }
         $heard = array_fill_keys($notes->id, true);
         $places = [];
@@ -185,7 +185,7 @@ final class Sounding
             }
         }
 
-        return new Content($notes, $points->at($places)->shifted($shift));
+        return new ClipContent($notes, $points->at($places)->shifted($shift));
     }
 
     /**

@@ -19,8 +19,8 @@ use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Smf\CurvesAs;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -229,7 +229,7 @@ final class NoteCurvesTest extends MusicTestCase
     public function test_a_paste_puts_a_curve_into_the_clip_of_its_note(): void
     {
         $song = self::longNote(900);
-        $song = $song->withClip(new Clip(2, 1, 900, 1920), Content::none());
+        $song = $song->withClip(new Clip(2, 1, 900, 1920), ClipContent::none());
         $open = OpenSong::of($song, [1, 2], 1);
         $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')));
         $after = Script::read(['copy', 'paste at=480'], Catalog::standard())->apply(
@@ -254,7 +254,7 @@ final class NoteCurvesTest extends MusicTestCase
             [new Track(1, 0, 'Strings'), new Track(2, 1, 'Bass')],
             [new Clip(1, 1, 0, $length), new Clip(2, 2, 0, 1920)],
             [
-                1 => new Content(self::notes([0, 1440, 60]), Points::fromRows($points)),
+                1 => new ClipContent(self::notes([0, 1440, 60]), Points::fromRows($points)),
             ],
             100,
         );
@@ -312,7 +312,7 @@ final class NoteCurvesTest extends MusicTestCase
             $points[] = ['id' => 900, 'start' => 10, 'kind' => 0xD, 'value' => 5, 'note' => 1];
             $song = Song::of(
                 Conductor::of(self::PPQ), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 1920)],
-                [1 => new Content(Notes::fromRows($rows), Points::fromRows($points))], 1000,
+                [1 => new ClipContent(Notes::fromRows($rows), Points::fromRows($points))], 1000,
             );
             $file = SmfFile::read(SmfFile::of($song)->write());
             $notes = $file->tracks[count($file->tracks) - 1]->notes;
@@ -343,7 +343,7 @@ final class NoteCurvesTest extends MusicTestCase
             }
             $song = Song::of(
                 Conductor::of(self::PPQ), [new Track(1, 0, 'Strings')], [new Clip(1, 1, 0, 4 * 1920)],
-                [1 => Content::ofNotes(Notes::fromRows($rows))], 100,
+                [1 => ClipContent::ofNotes(Notes::fromRows($rows))], 100,
             );
             $lines = ['select what=none'];
             foreach ($rows as $row) {
@@ -433,7 +433,7 @@ final class NoteCurvesTest extends MusicTestCase
 
         return Song::of(
             Conductor::of(self::PPQ), [new Track(1, 0, 'Strings')], [new Clip(1, 1, 0, 1920)],
-            [1 => new Content(self::notes([0, 480, 60], [480, 480, 64], [960, 480, 67]), $points)], 4,
+            [1 => new ClipContent(self::notes([0, 480, 60], [480, 480, 64], [960, 480, 67]), $points)], 4,
         );
     }
 

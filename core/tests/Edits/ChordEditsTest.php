@@ -16,10 +16,10 @@ use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -168,7 +168,7 @@ final class ChordEditsTest extends MusicTestCase
                 ],
             ),
             [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, self::BAR)],
-            [1 => Content::ofNotes(self::notes([0, 480, 60], [0, 480, 64], [0, 480, 67]))], 4,
+            [1 => ClipContent::ofNotes(self::notes([0, 480, 60], [0, 480, 64], [0, 480, 67]))], 4,
         );
 
         $found = self::after([$line], OpenSong::of($song, [1], 1))->notes->pitch;
@@ -281,7 +281,7 @@ final class ChordEditsTest extends MusicTestCase
                 new Track(3, 2, 'Kit', voice: Voice::Drums, channel: 9),
             ],
             [new Clip(1, 1, 0, 4 * self::BAR), new Clip(2, 2, 0, 4 * self::BAR), new Clip(3, 3, 0, 4 * self::BAR)],
-            [1 => Content::ofNotes($harmonium), 2 => Content::ofNotes($bass), 3 => Content::ofNotes($kit)], 300,
+            [1 => ClipContent::ofNotes($harmonium), 2 => ClipContent::ofNotes($bass), 3 => ClipContent::ofNotes($kit)], 300,
         );
     }
 }

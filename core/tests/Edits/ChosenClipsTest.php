@@ -20,10 +20,10 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -453,7 +453,7 @@ final class ChosenClipsTest extends MusicTestCase
         ]);
         $song = self::song();
         $open = OpenSong::of(
-            $song->withClip($song->clips[1], new Content($song->contentOf(1)->notes, $points)), [1], 1,
+            $song->withClip($song->clips[1], new ClipContent($song->contentOf(1)->notes, $points)), [1], 1,
         );
         $after = Catalog::standard()->read('reverse');
         self::assertInstanceOf(PreparedEdit::class, $after);
@@ -616,10 +616,10 @@ final class ChosenClipsTest extends MusicTestCase
             ],
             [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840), new Clip(4, 3, 0, 1920)],
             [
-                1 => Content::ofNotes(Notes::fromRows([$note(1, 0, 200, 60), $note(2, 600, 480, 64)])),
-                2 => Content::ofNotes(Notes::fromRows([$note(3, 0, 240, 67)])),
-                3 => Content::ofNotes(Notes::fromRows([$note(4, 0, 1920, 36)])),
-                4 => Content::ofNotes(Notes::fromRows([$note(5, 0, 60, 38)])),
+                1 => ClipContent::ofNotes(Notes::fromRows([$note(1, 0, 200, 60), $note(2, 600, 480, 64)])),
+                2 => ClipContent::ofNotes(Notes::fromRows([$note(3, 0, 240, 67)])),
+                3 => ClipContent::ofNotes(Notes::fromRows([$note(4, 0, 1920, 36)])),
+                4 => ClipContent::ofNotes(Notes::fromRows([$note(5, 0, 60, 38)])),
             ], 6,
         );
     }

@@ -12,8 +12,8 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -64,7 +64,7 @@ final class CopyToTest extends TestCase
     {
         $song = self::song()->withClip(
             (new Clip(1, 1, 0, 2 * self::BAR)),
-            Content::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])),
+            ClipContent::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])),
         );
 
         self::assertSame(self::BAR, $this->done('copy-to track=3', [1, 2], $song)->settled()->song->clips[4]->length);
@@ -79,7 +79,7 @@ final class CopyToTest extends TestCase
 
     public function test_the_bass_goes_to_the_kick_on_one_pitch_with_one_hit_for_a_chord(): void
     {
-        $chord = Content::ofNotes(Notes::fromRows([
+        $chord = ClipContent::ofNotes(Notes::fromRows([
             ['start' => 0, 'length' => 240, 'pitch' => 40, 'velocity' => 100],
             ['start' => 0, 'length' => 480, 'pitch' => 47, 'velocity' => 60],
             ['start' => 960, 'length' => 240, 'pitch' => 40],
@@ -101,7 +101,7 @@ final class CopyToTest extends TestCase
             'copy-to track=3 pitch=C2', [1, 3],
             $state->settled()->song->withClip(
                 new Clip(4, 3, 0, self::BAR),
-                Content::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]])),
+                ClipContent::ofNotes(Notes::fromRows([['id' => 50, 'start' => 960, 'pitch' => 36]])),
             ),
         );
         self::assertSame(
@@ -116,7 +116,7 @@ final class CopyToTest extends TestCase
     {
         $song = self::song()->withClip(
             new Clip(2, 2, 0, self::BAR),
-            Content::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])),
+            ClipContent::ofNotes(Notes::fromRows([['id' => 7, 'start' => 240, 'pitch' => 50]])),
         );
         $open = OpenSong::of($song, [1, 2], $to[0]);
         $conductor = $song->conductor;
@@ -177,7 +177,7 @@ final class CopyToTest extends TestCase
                 new Track(3, 2, 'Drums', voice: Voice::Drums, channel: 9),
             ],
             [$clip(1, 1, 0)->with(['length' => 2 * self::BAR]), $clip(2, 2, 0), $clip(3, 2, 1)],
-            [1 => Content::ofNotes($keys), 2 => Content::none(), 3 => Content::none()],
+            [1 => ClipContent::ofNotes($keys), 2 => ClipContent::none(), 3 => ClipContent::none()],
             4,
         );
     }

@@ -13,10 +13,10 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -127,7 +127,7 @@ final class RetimedTest extends MusicTestCase
         $open = OpenSong::of(
             Song::of(
                 Conductor::of(self::PPQ), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 2 * self::BAR)],
-                [1 => Content::ofNotes($notes)], 3,
+                [1 => ClipContent::ofNotes($notes)], 3,
             ),
             [1], 1,
         );
@@ -149,7 +149,7 @@ final class RetimedTest extends MusicTestCase
         $open = OpenSong::of(
             Song::of(
                 Conductor::of(self::PPQ), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 2 * self::BAR)],
-                [1 => Content::ofNotes($notes)], 3,
+                [1 => ClipContent::ofNotes($notes)], 3,
             ),
             [1], 1,
         );
@@ -200,11 +200,11 @@ final class RetimedTest extends MusicTestCase
                 new Clip(1, 1, 0, self::BAR), new Clip(2, 2, 2 * self::BAR, self::BAR, 480, 960), $more,
             ])),
             [
-                1 => Content::ofNotes(Notes::fromRows([
+                1 => ClipContent::ofNotes(Notes::fromRows([
                     ['id' => 1, 'start' => 10, 'length' => 240, 'playedStart' => -10],
                     ['id' => 2, 'start' => 960, 'length' => 480],
                 ])),
-                2 => new Content(
+                2 => new ClipContent(
                     Notes::fromRows([
                         ['id' => 3, 'start' => 480, 'length' => 240], ['id' => 4, 'start' => 960, 'length' => 120],
                     ]),

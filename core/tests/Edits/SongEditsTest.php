@@ -13,10 +13,10 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -259,7 +259,7 @@ final class SongEditsTest extends MusicTestCase
     {
         $song = self::done(['track-copy'])->settled()->song;
         $ids = array_merge(
-            ...array_map(static fn (Content $content): array => $content->notes->id, array_values($song->contents)),
+            ...array_map(static fn (ClipContent $content): array => $content->notes->id, array_values($song->contents)),
         );
 
         self::assertSame($ids, array_values(array_unique($ids)));
@@ -368,12 +368,12 @@ final class SongEditsTest extends MusicTestCase
             [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Bass', voice: Voice::Plucked, channel: 1)],
             [new Clip(1, 1, 0, 1920), new Clip(2, 1, 1920, 1920), new Clip(3, 2, 0, 3840)],
             [
-                1 => Content::ofNotes(Notes::fromRows([
+                1 => ClipContent::ofNotes(Notes::fromRows([
                     ['id' => 1, 'start' => 0, 'length' => 200, 'pitch' => 60],
                     ['id' => 2, 'start' => 240, 'length' => 480, 'pitch' => 64],
                 ])),
-                2 => Content::ofNotes(Notes::fromRows([['id' => 3, 'start' => 0, 'length' => 240, 'pitch' => 67]])),
-                3 => Content::none(),
+                2 => ClipContent::ofNotes(Notes::fromRows([['id' => 3, 'start' => 0, 'length' => 240, 'pitch' => 67]])),
+                3 => ClipContent::none(),
             ], 4,
         );
     }

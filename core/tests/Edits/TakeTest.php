@@ -14,9 +14,9 @@ use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -496,7 +496,7 @@ final class TakeTest extends MusicTestCase
             Conductor::of(self::PPQ, $conductor ?? [ConductorEvent::ofTempo(0, 120)]), [new Track(1, 0, 'Keys')],
             [$clip ?? new Clip(1, 1, 0, 3840)],
             [
-                1 => Content::ofNotes(Notes::fromRows(array_map(
+                1 => ClipContent::ofNotes(Notes::fromRows(array_map(
                     static fn (int $start): array => ['start' => $start, 'length' => 240, 'pitch' => 72], $notes,
                 ))),
             ],

@@ -14,10 +14,10 @@ use Jactonic\Core\History\Tree;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -115,10 +115,10 @@ final class StepTest extends MusicTestCase
             Conductor::of(480, [ConductorEvent::ofTempo(0, 92)]),
             [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Upright bass')],
             [new Clip(1, 1, 0, 1920), new Clip(2, 2, 1920, 1920)],
-            [1 => Content::ofNotes(self::notes([0], [480])), 2 => Content::none()], 3,
+            [1 => ClipContent::ofNotes(self::notes([0], [480])), 2 => ClipContent::none()], 3,
         );
         $after = $before->withTrack($before->tracks[2]->with(['name' => 'Bells', 'pan' => -20]))->withoutClip(1)
-            ->withClip(new Clip(3, 2, 0, 960), Content::ofNotes(Notes::fromRows([['id' => 3, 'pitch' => 72]])))
+            ->withClip(new Clip(3, 2, 0, 960), ClipContent::ofNotes(Notes::fromRows([['id' => 3, 'pitch' => 72]])))
             ->conducted($before->conductor->with(ConductorEvent::of(ConductorKind::Key, 960, 'D dorian')));
         $change = PackedStep::unpack(PackedStep::pack(SongChange::between($before, $after)));
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Tests\Pitch;
 
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Pitch\Chord;
+use Jactonic\Core\Pitch\ChordShapes;
 use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Pitch\Scale;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -40,7 +40,7 @@ final class PitchTest extends TestCase
     public function test_chords_hold_the_notes_they_are_spelled_with_from_the_root_up(): void
     {
         foreach (self::CHORDS as $name => $spelled) {
-            $semitones = Chord::SHAPES[$name];
+            $semitones = ChordShapes::SHAPES[$name];
             $classes = array_map(
                 static fn (string $note): ?int => PitchName::tryParseClass($note), explode(' ', $spelled),
             );
@@ -57,8 +57,8 @@ final class PitchTest extends TestCase
             sort($ascending);
             self::assertSame($ascending, $semitones, (string) $name);
         }
-        self::assertSame(array_keys(Chord::SHAPES), array_keys(self::CHORDS));
-        self::assertSame(['name' => '5', 'semitones' => [0, 7]], Chord::list()[6]);
+        self::assertSame(array_keys(ChordShapes::SHAPES), array_keys(self::CHORDS));
+        self::assertSame(['name' => '5', 'semitones' => [0, 7]], ChordShapes::list()[6]);
     }
 
     public function test_every_name_reads_back_as_its_pitch(): void

@@ -9,7 +9,7 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Conductor;
@@ -112,7 +112,7 @@ final class SaidTest extends MusicTestCase
 
     public function test_what_was_said_is_stored_and_goes_on_from_there(): void
     {
-        $said = Said::did(3, Noun::Note, 'moved', By::ticks(120, 62.5))->with('one detail', '', 'another');
+        $said = Said::did(3, Noun::Note, 'moved', HowFar::ticks(120, 62.5))->with('one detail', '', 'another');
         /**
          * @var array{
          *     subject: string, done: string, by: array{string, int, list<string>, float|int}|null,
@@ -126,7 +126,7 @@ final class SaidTest extends MusicTestCase
         );
         self::assertSame(
             '3 notes moved 240 ticks (125 ms) later',
-            (string) Said::fromArray($stored)->then(Said::did(3, Noun::Note, 'moved', By::ticks(120, 62.5))),
+            (string) Said::fromArray($stored)->then(Said::did(3, Noun::Note, 'moved', HowFar::ticks(120, 62.5))),
         );
         self::assertSame(
             '“Walk”: 3 notes moved 120 ticks (63 ms) later, one detail, another', (string) $said->in('Walk'),

@@ -9,10 +9,10 @@ use Jactonic\Core\Score\HarmonySheet;
 use Jactonic\Core\Smf\ChordsAs;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -138,7 +138,7 @@ final class HarmonySheetTest extends TestCase
 
         return Song::of(
             Conductor::of(480, [...$more, ...$events]), [new Track(1, 0, 'Keys')], [new Clip(1, 1, 0, 7200)],
-            [1 => Content::none()], 1,
+            [1 => ClipContent::none()], 1,
         );
     }
 

@@ -10,8 +10,8 @@ use Jactonic\Core\Smf\ClipMark;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Track;
@@ -82,7 +82,7 @@ final class ClipMarksTest extends TestCase
     {
         $song = Song::of(Conductor::of(480), [new Track(1, 0, 'Kalimba'), new Track(2, 1, 'Pad')], [
             new Clip(1, 1, 0, 8 * self::BAR), new Clip(2, 2, 0, self::BAR),
-        ], [1 => Content::ofNotes(Notes::fromRows([['start' => 0, 'length' => 240]]))], 40);
+        ], [1 => ClipContent::ofNotes(Notes::fromRows([['start' => 0, 'length' => 240]]))], 40);
 
         $again = self::throughAFile(self::throughAFile(self::throughAFile($song)));
 
@@ -185,7 +185,7 @@ final class ClipMarksTest extends TestCase
 
     private static function arrangement(): Song
     {
-        $notes = static fn (int $id): Content => new Content(
+        $notes = static fn (int $id): ClipContent => new ClipContent(
             Notes::fromRows([
                 ['id' => $id, 'start' => 0, 'length' => 240],
                 ['id' => $id + 1, 'start' => 480, 'length' => 480, 'pitch' => 64],
@@ -217,7 +217,7 @@ final class ClipMarksTest extends TestCase
                     'value' => mt_rand(0, 127),
                 ];
             }
-            $contents[$id] = new Content(Notes::fromRows($rows), Points::fromRows($points));
+            $contents[$id] = new ClipContent(Notes::fromRows($rows), Points::fromRows($points));
             $clips[] = new Clip(
                 $id, 1, 480 * mt_rand(0, 30), 240 * mt_rand(1, 16), 120 * mt_rand(0, 3),
                 [0, 0, 480, 720][mt_rand(0, 3)], ['', 'Verse'][mt_rand(0, 1)],
@@ -252,7 +252,7 @@ final class ClipMarksTest extends TestCase
                         'pitch' => 20 + $nextId % 100,
                     ];
                 }
-                [$clips[], $contents[$id]] = [$clip, Content::ofNotes(Notes::fromRows($rows))];
+                [$clips[], $contents[$id]] = [$clip, ClipContent::ofNotes(Notes::fromRows($rows))];
             }
         }
 

@@ -10,10 +10,10 @@ use Jactonic\Core\Smf\Meta;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -328,7 +328,7 @@ final class SmfTest extends TestCase
 
     public function test_all_clips_of_a_track_go_out_where_they_sound(): void
     {
-        $content = Content::ofNotes(Notes::fromRows([
+        $content = ClipContent::ofNotes(Notes::fromRows([
             ['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 480, 'length' => 960, 'pitch' => 64],
         ]));
         $track = new Track(1, 0, 'Kalimba', transposition: 12);

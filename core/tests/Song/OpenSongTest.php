@@ -10,8 +10,8 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -114,13 +114,13 @@ final class OpenSongTest extends TestCase
         $notes = Notes::fromRows([['id' => 7]]);
 
         self::assertSame([9, 7, 9, 0], [
-            (new Content($notes, Points::fromRows([['id' => 9]])))->highestId(), Content::ofNotes($notes)->highestId(),
-            (new Content(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(), Content::none()->highestId(),
+            (new ClipContent($notes, Points::fromRows([['id' => 9]])))->highestId(), ClipContent::ofNotes($notes)->highestId(),
+            (new ClipContent(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(), ClipContent::none()->highestId(),
         ]);
         self::assertSame(
             10,
             self::song()->withClip(
-                new Clip(1, 1, 0, self::BAR), new Content($notes, Points::fromRows([['id' => 9]])),
+                new Clip(1, 1, 0, self::BAR), new ClipContent($notes, Points::fromRows([['id' => 9]])),
             )->nextId,
         );
     }
@@ -172,8 +172,8 @@ final class OpenSongTest extends TestCase
             Conductor::of(480), [new Track(1, 0, 'Keys'), new Track(2, 1, 'Bass')],
             [new Clip(1, 1, 0, self::BAR), new Clip(2, 2, self::BAR, self::BAR)],
             [
-                1 => Content::ofNotes($notes(1)),
-                2 => new Content($notes(3), Points::fromRows([['id' => 5, 'start' => 240]])),
+                1 => ClipContent::ofNotes($notes(1)),
+                2 => new ClipContent($notes(3), Points::fromRows([['id' => 5, 'start' => 240]])),
             ],
             6,
         );
@@ -190,7 +190,7 @@ final class OpenSongTest extends TestCase
 
     public function test_a_change_tells_all_that_is_seen_unless_notes_lie_outside_of_a_window(): void
     {
-        $content = Content::ofNotes(Notes::fromRows([
+        $content = ClipContent::ofNotes(Notes::fromRows([
             ['id' => 1, 'start' => 0, 'length' => 240], ['id' => 2, 'start' => 2000, 'length' => 240],
         ]));
         $tells = static function (Clip $clip) use ($content): bool {

@@ -7,8 +7,8 @@ namespace Jactonic\Core\Tests\Song;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 use Jactonic\Core\Song\Track;
@@ -73,7 +73,7 @@ final class SoundingTest extends TestCase
         self::assertSame([67, 71], Sounding::of($song, $song->tracks[1])->notes->pitch);
 
         $high = self::song([], ['transposition' => 48])->withClip(
-            new Clip(1, 1, 0, self::BAR), Content::ofNotes(Notes::fromRows([['pitch' => 70], ['pitch' => 100]])),
+            new Clip(1, 1, 0, self::BAR), ClipContent::ofNotes(Notes::fromRows([['pitch' => 70], ['pitch' => 100]])),
         );
         self::assertSame([118, 127], Sounding::of($high, $high->tracks[1])->notes->pitch);
     }
@@ -90,7 +90,7 @@ final class SoundingTest extends TestCase
     {
         $song = self::song(['start' => self::BAR])->withClip(
             new Clip(2, 1, 0, self::BAR),
-            Content::ofNotes(Notes::fromRows([['start' => 960, 'length' => 240, 'pitch' => 50]])),
+            ClipContent::ofNotes(Notes::fromRows([['start' => 960, 'length' => 240, 'pitch' => 50]])),
         );
 
         self::assertSame(
@@ -112,12 +112,12 @@ final class SoundingTest extends TestCase
 
         return Song::of(
             Conductor::of(480), [(new Track(1, 0, 'Keys'))->with($track)],
-            [(new Clip(1, 1, 0, self::BAR))->with($clip)], [1 => new Content($notes, $points)], 4,
+            [(new Clip(1, 1, 0, self::BAR))->with($clip)], [1 => new ClipContent($notes, $points)], 4,
         );
     }
 
     /** @return list<list<int>> */
-    private static function heard(Content $content): array
+    private static function heard(ClipContent $content): array
     {
         return array_map(null, $content->notes->start, $content->notes->length, $content->notes->pitch);
     }

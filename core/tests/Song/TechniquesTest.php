@@ -18,8 +18,8 @@ use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Song;
@@ -114,7 +114,7 @@ final class TechniquesTest extends MusicTestCase
         self::assertSame(
             $sounds,
             self::said(Realisation::of(
-                Content::ofNotes($notes), new Track(1, 0, 'Strings', techniques: Techniques::parse($map)), self::PPQ,
+                ClipContent::ofNotes($notes), new Track(1, 0, 'Strings', techniques: Techniques::parse($map)), self::PPQ,
             )),
         );
     }
@@ -191,7 +191,7 @@ final class TechniquesTest extends MusicTestCase
                     array_keys($notes->id),
                 )
                 : [];
-            $content = (new Content($notes, $faded === [] ? Points::none() : Points::fromRows($faded)))
+            $content = (new ClipContent($notes, $faded === [] ? Points::none() : Points::fromRows($faded)))
                 ->onChannel($number % 5);
             $song = Song::of(
                 Conductor::of(self::PPQ),
@@ -214,7 +214,7 @@ final class TechniquesTest extends MusicTestCase
             ['start' => 20, 'length' => 100, 'technique' => 1], ['start' => 480, 'length' => 100, 'technique' => 2],
         ]);
         $played = Realisation::of(
-            Content::ofNotes($notes),
+            ClipContent::ofNotes($notes),
             new Track(1, 0, 'Strings', techniques: Techniques::parse('a/a key=C0; b/b key=D0')), self::PPQ,
         )->notes;
         $keys = array_filter(array_keys($played->id), static fn (int $i): bool => $played->pitch[$i] < 40);
@@ -233,7 +233,7 @@ final class TechniquesTest extends MusicTestCase
         ]);
         $song = Song::of(
             Conductor::of(self::PPQ), [new Track(1, 0, 'Harmonium', techniques: Techniques::parse('bellows'))],
-            [new Clip(1, 1, 0, 1920)], [1 => Content::ofNotes($notes)], 4,
+            [new Clip(1, 1, 0, 1920)], [1 => ClipContent::ofNotes($notes)], 4,
         );
         $again = SmfFile::read(SmfFile::of($song)->write())->song()->contentOf(1)->notes;
 
@@ -245,7 +245,7 @@ final class TechniquesTest extends MusicTestCase
         $song = Song::of(
             Conductor::of(self::PPQ), [new Track(1, 0, 'Strings', techniques: Techniques::parse('strings'))],
             [new Clip(1, 1, 0, 1920)],
-            [1 => Content::ofNotes(Notes::fromRows([['start' => 0, 'length' => 100, 'technique' => 3]]))], 2,
+            [1 => ClipContent::ofNotes(Notes::fromRows([['start' => 0, 'length' => 100, 'technique' => 3]]))], 2,
         );
         $file = SmfFile::of($song);
         $track = $file->tracks[count($file->tracks) - 1];
@@ -272,7 +272,7 @@ final class TechniquesTest extends MusicTestCase
         );
     }
 
-    private static function said(Content $content): string
+    private static function said(ClipContent $content): string
     {
         $said = [];
         foreach ($content->notes->start as $i => $start) {
@@ -301,7 +301,7 @@ final class TechniquesTest extends MusicTestCase
     {
         $song = Song::of(
             Conductor::of(self::PPQ), [new Track(1, 0, 'Harmonium')], [new Clip(1, 1, 0, 1920)],
-            [1 => Content::ofNotes(self::notes([0, 400, 60], [480, 400, 62], [960, 400, 64]))], 4,
+            [1 => ClipContent::ofNotes(self::notes([0, 400, 60], [480, 400, 62], [960, 400, 64]))], 4,
         );
         $open = OpenSong::of($song, [1], 1);
         $context = new Context(

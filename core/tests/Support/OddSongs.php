@@ -8,10 +8,10 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Techniques;
 use Jactonic\Core\Song\Track;
@@ -35,7 +35,7 @@ final class OddSongs
             'points alone' => self::of(
                 [new Clip(1, 1, 480, self::BAR, loop: 480)],
                 [
-                    1 => new Content(
+                    1 => new ClipContent(
                         Notes::none(),
                         Points::fromRows([
                             ['id' => 1, 'start' => 0, 'number' => 64, 'value' => 127],
@@ -56,7 +56,7 @@ final class OddSongs
     /** A note on the last tick of a file of the coarsest resolution: 67 million bars. */
     public static function vast(): Song
     {
-        $content = Content::ofNotes(Notes::fromRows([
+        $content = ClipContent::ofNotes(Notes::fromRows([
             ['id' => 1, 'start' => 0, 'length' => 4, 'pitch' => 60],
             ['id' => 2, 'start' => 268_435_455, 'length' => 1, 'pitch' => 64],
         ]));
@@ -110,7 +110,7 @@ final class OddSongs
                     'id' => $next++, 'start' => $tick, 'number' => [1, 64][$k % 2], 'value' => [0, 40, 127][$k % 3],
                 ];
             }
-            $contents[$clip->id] = new Content(Notes::fromRows($rows), Points::fromRows($points));
+            $contents[$clip->id] = new ClipContent(Notes::fromRows($rows), Points::fromRows($points));
         }
 
         return self::of($clips, $contents, $next);
@@ -118,7 +118,7 @@ final class OddSongs
 
     /**
      * @param  list<Clip>  $clips
-     * @param  array<int, Content>  $contents
+     * @param  array<int, ClipContent>  $contents
      */
     private static function of(array $clips, array $contents = [], int $nextId = 100): Song
     {

@@ -20,7 +20,7 @@ use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -224,7 +224,7 @@ final readonly class CopyTo implements SongEdit
             ));
             $song = $song->withClip(
                 new Clip($song->newClipId(), $track->id, 0, $song->conductor->meters->nextBarLine($end - 1)),
-                Content::none(),
+                ClipContent::none(),
             );
         }
         $clips = $song->clipsOf($track->id);

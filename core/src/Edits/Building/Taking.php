@@ -15,7 +15,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 
 /** What `cut` and `copy` take: the selected notes and points, or what of them lies in the range. */
 final readonly class Taking
@@ -74,8 +74,8 @@ final readonly class Taking
         $curves = $context->points->at(self::along(
             $context->points, [], array_map(static fn (int $i): int => $notes->id[$i], $places),
         ));
-        $points = (new Content(Notes::none(), $inRange?->taken() ?? Points::none()))
-            ->and(new Content(Notes::none(), $curves))->points;
+        $points = (new ClipContent(Notes::none(), $inRange?->taken() ?? Points::none()))
+            ->and(new ClipContent(Notes::none(), $curves))->points;
         if ($places === [] && $points->id === []) {
             throw new EditRefused('Nothing taken: no note sounds in the range.');
         }

@@ -13,7 +13,7 @@ use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
@@ -133,7 +133,7 @@ final readonly class ChosenClips
         }
         $plain = $clip->with(['loop' => 0, 'offset' => 0]);
 
-        return [$song->withClip($plain, Content::of($all)->shifted(-$clip->start)), $plain];
+        return [$song->withClip($plain, ClipContent::of($all)->shifted(-$clip->start)), $plain];
     }
 
     /** The highest number of a group of clips, 0 where there is none. */

@@ -21,7 +21,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
@@ -75,11 +75,11 @@ final readonly class CopyClip implements SongEdit
             $pieces[] = new Piece(
                 $rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted,
             );
-            $parts[] = new Content(
+            $parts[] = new ClipContent(
                 $seen->notes->with($inPiece($seen->notes, $k)), $seen->points->with($inPiece($seen->points, $k)),
             );
         }
-        $content = Content::of($parts);
+        $content = ClipContent::of($parts);
 
         return new Phrase($content->notes, $song->conductor->ppq, null, $pieces, $content->points);
     }

@@ -17,7 +17,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
@@ -95,7 +95,7 @@ final readonly class JoinClips implements SongEdit
             $end = max($end, $clip->end());
         }
 
-        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), Content::of($parts));
+        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), ClipContent::of($parts));
     }
 
     /**
@@ -158,7 +158,7 @@ final readonly class JoinClips implements SongEdit
     }
 
     /** What is seen of a clip, in time of a clip that begins where another does. */
-    private function seen(Song $song, Clip $clip, Clip $at): Content
+    private function seen(Song $song, Clip $clip, Clip $at): ClipContent
     {
         return $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift() - $at->start);
     }

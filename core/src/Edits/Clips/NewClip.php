@@ -16,7 +16,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 
 /** Puts an empty clip on a track, the one in front or another, and opens it. */
@@ -41,7 +41,7 @@ final readonly class NewClip implements SongEdit
         );
 
         return SongResult::opening(
-            $open, $song->withClip($clip, Content::none()), [$clip->id], $clip->id,
+            $open, $song->withClip($clip, ClipContent::none()), [$clip->id], $clip->id,
             Said::that("New clip at {$context->time->position($start)}"),
         );
     }

@@ -22,7 +22,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -147,7 +147,7 @@ final readonly class PasteClip implements SongEdit
     }
 
     /** What lies in one of the pieces, in time of a clip that begins where it does. */
-    private static function content(Phrase $phrase, int $piece, int $start, int $channel): Content
+    private static function content(Phrase $phrase, int $piece, int $start, int $channel): ClipContent
     {
         $mine = static fn (array $clips): array => $phrase->pieces === []
             ? array_keys($clips)
@@ -159,6 +159,6 @@ final readonly class PasteClip implements SongEdit
             'clip' => array_fill(0, $rows->count(), 0), 'channel' => array_fill(0, $rows->count(), $channel),
         ];
 
-        return (new Content($notes->with($flat($notes)), $points->with($flat($points))))->shifted(-$start);
+        return (new ClipContent($notes->with($flat($notes)), $points->with($flat($points))))->shifted(-$start);
     }
 }

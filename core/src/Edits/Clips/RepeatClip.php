@@ -15,8 +15,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Time\Bounds;
 
@@ -60,7 +60,7 @@ final readonly class RepeatClip implements SongEdit
             $song,
             $opened,
             $open->front,
-            Said::of(Noun::Clip->named(1), 'repeated '.Numbers::times($times))->with(
+            Said::of(Noun::Clip->named(1), 'repeated '.Wording::times($times))->with(
                 "up to {$context->time->position($clip->end() + $times * $clip->length)}",
             ),
         );

@@ -19,7 +19,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
@@ -102,11 +102,11 @@ final readonly class SplitClip implements SongEdit
 
         return [
             $song->withClip(
-                $clip->with(['length' => $at - $clip->start]), new Content($left, $points->at(array_keys($isLeft))),
+                $clip->with(['length' => $at - $clip->start]), new ClipContent($left, $points->at(array_keys($isLeft))),
             )
                 ->withClip(
                     $behind,
-                    new Content($right, self::pointsFrom($points, $cut, $pieces, $song->nextId + count($pieces))),
+                    new ClipContent($right, self::pointsFrom($points, $cut, $pieces, $song->nextId + count($pieces))),
                 ),
             $behind->id,
         ];

@@ -9,9 +9,9 @@ use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
@@ -19,11 +19,11 @@ use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Edits\Values\Levels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Time\Rounding;
 
 /** Adds to velocities, sets or scales them; the result is limited to 1–127. */
-final readonly class Velocity implements Edit, Gesture
+final readonly class Velocity implements AddsUp, Edit
 {
     public function declaration(): Declaration
     {
@@ -80,7 +80,7 @@ final readonly class Velocity implements Edit, Gesture
         };
 
         return $levels->change(
-            $selection, $said, count($levels->places), $kind === 'add' ? By::levels($value, $more, $less) : null,
+            $selection, $said, count($levels->places), $kind === 'add' ? HowFar::levels($value, $more, $less) : null,
         );
     }
 }

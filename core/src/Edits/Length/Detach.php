@@ -33,7 +33,7 @@ final readonly class Detach implements Edit
             'Lets each note last a share of the distance to the next chord.',
             [
                 Parameter::wholeNumber('keep', 1, 100, '%', 75, 'The share; of the old length where nothing follows.'),
-                Scope::parameter(),
+                NextNotes::parameter(),
                 Parameter::spread(),
             ],
             synonyms: ['staccato', 'portato', 'gate', 'shorten', 'air'],
@@ -44,8 +44,8 @@ final readonly class Detach implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $keep = $parameters->int('keep');
-        [$next] = Scope::nextChords(
-            $notes, Scope::places($notes, $selection, $parameters), $parameters->spread(), $context,
+        [$next] = NextNotes::nextChords(
+            $notes, NextNotes::places($notes, $selection, $parameters), $parameters->spread(), $context,
         );
         $draft = new Draft($notes);
         $places = $selection->positions($notes);

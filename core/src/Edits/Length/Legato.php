@@ -16,8 +16,8 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 use Jactonic\Core\Time\Amount;
 
 /** Lets each note last until the next chord, or the next note of its pitch. The played ends are kept. */
@@ -31,7 +31,7 @@ final readonly class Legato implements Edit
             Group::Length,
             'Lets each note last until the next one begins.',
             [
-                Scope::parameter(),
+                NextNotes::parameter(),
                 Parameter::choice(
                     'by',
                     ['chord', 'pitch'],
@@ -63,14 +63,14 @@ final readonly class Legato implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $scope = Scope::places($notes, $selection, $parameters);
+        $scope = NextNotes::places($notes, $selection, $parameters);
         $gap = $parameters->amount('gap');
         $ofPitch = $parameters->choice('by') === 'pitch' || $gap->isNegative()
-            ? Scope::nextOfPitch($notes, $scope, $context)
+            ? NextNotes::nextOfPitch($notes, $scope, $context)
             : [[], []];
         [$next, $last] = $parameters->choice('by') === 'pitch'
             ? $ofPitch
-            : Scope::nextChords($notes, $scope, $parameters->spread(), $context);
+            : NextNotes::nextChords($notes, $scope, $parameters->spread(), $context);
         $ends = [];
         foreach ($next as $i => $start) {
             $ends[$i] = $gap->shift($start, $context->time, -1);
@@ -101,7 +101,7 @@ final readonly class Legato implements Edit
             $changed === 0
                 ? Said::nothing('Nothing changed: the notes are legato already.')
                 : Said::did($changed, Noun::Note, 'made legato')->with(
-                    Numbers::were(count($places) - $changed, 'legato already'),
+                    Wording::were(count($places) - $changed, 'legato already'),
                 ),
         );
     }

@@ -32,7 +32,7 @@ final readonly class Untangle implements Edit
             Group::Length,
             'Shortens notes that run into later ones and makes doubled notes one.',
             [
-                Scope::parameter(),
+                NextNotes::parameter(),
                 Parameter::choice(
                     'by',
                     ['pitch', 'any'],
@@ -48,14 +48,14 @@ final readonly class Untangle implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        $scope = Scope::places($notes, $selection, $parameters);
+        $scope = NextNotes::places($notes, $selection, $parameters);
         $places = $selection->positions($notes);
         $draft = new Draft($notes);
         $doubles = Doubles::remove($notes, $draft, $scope, array_fill_keys($places, true), $context);
 
         $left = array_values(array_filter($scope, static fn (int $i): bool => ! isset($doubles[$i])));
         // The next note of the pitch always gets in the way: two hits of one chord may be a flam.
-        [$next] = Scope::nextOfPitch($notes, $left, $context);
+        [$next] = NextNotes::nextOfPitch($notes, $left, $context);
         if ($parameters->choice('by') === 'any') {
             foreach ($this->nextChords($notes, $left, $parameters->spread(), $context) as $i => $start) {
                 $next[$i] = min($next[$i] ?? $start, $start);

@@ -15,8 +15,8 @@ use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 
 /** Adds a copy of each note at an interval and selects the copies. */
 final readonly class Double implements Edit
@@ -67,7 +67,7 @@ final readonly class Double implements Edit
                 count($copies),
                 Noun::Note,
                 'added '.($interval?->by() ?? Interval::inChords($parameters)),
-            )->with(Numbers::were($there, 'there already')),
+            )->with(Wording::were($there, 'there already')),
         );
     }
 }

@@ -16,8 +16,8 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 
 /** Takes notes outside the key to a note of it. */
 final readonly class InKey implements Edit
@@ -63,7 +63,7 @@ final readonly class InKey implements Edit
                     $same === 1 ? "The note is in {$key} already." : "All {$same} notes are in {$key} already.",
                 )
                 : Said::did($moved, Noun::Note, "moved into {$key}")->with(
-                    Numbers::were($same, 'in it already'),
+                    Wording::were($same, 'in it already'),
                     Doubles::said($doubles),
                 ),
         );

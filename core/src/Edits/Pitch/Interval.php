@@ -11,7 +11,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Pitch\Scale;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 
 /** A move by semitones, octaves, degrees of the key or rows of the roll, as `transpose` and `double` take it. */
 final readonly class Interval
@@ -64,9 +64,9 @@ final readonly class Interval
     }
 
     /** “up 2 chord steps” */
-    public static function inChords(Parameters $parameters): By
+    public static function inChords(Parameters $parameters): HowFar
     {
-        return By::up($parameters->int('degrees'), 'chord step');
+        return HowFar::up($parameters->int('degrees'), 'chord step');
     }
 
     /** @throws EditRefused where degrees are asked for and there is no key */
@@ -114,9 +114,9 @@ final readonly class Interval
     }
 
     /** “up 1 octave” */
-    public function by(): By
+    public function by(): HowFar
     {
-        return By::up($this->size, $this->unit);
+        return HowFar::up($this->size, $this->unit);
     }
 
     private function move(int $pitch, int $by): int

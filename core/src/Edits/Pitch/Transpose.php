@@ -9,10 +9,10 @@ use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Doubles;
 use Jactonic\Core\Edits\Edit;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Sum;
 use Jactonic\Core\Parameters\Parameters;
@@ -20,7 +20,7 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
 /** Moves pitches by semitones, octaves, degrees of the key or rows; all of them or none. */
-final readonly class Transpose implements Edit, Gesture
+final readonly class Transpose implements AddsUp, Edit
 {
     public function declaration(): Declaration
     {

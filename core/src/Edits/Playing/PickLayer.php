@@ -16,7 +16,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\TickRange;
@@ -105,7 +105,7 @@ final readonly class PickLayer implements SongEdit
 
         return $song->withClip(
             $clip,
-            new Content($notes->with(['muted' => array_map($muted, $notes->start, $notes->muted)]), $content->points),
+            new ClipContent($notes->with(['muted' => array_map($muted, $notes->start, $notes->muted)]), $content->points),
         );
     }
 

@@ -8,7 +8,7 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Content\Points;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Time\TempoMap;
 use Jactonic\Core\Time\TickRange;
 
@@ -87,7 +87,7 @@ final readonly class Rounds
      * @param  int|null  $round  counted from 1; null for all
      * @param  int  $channel  0–15 that all of it is put on
      */
-    public function content(?int $round, int $channel): Content
+    public function content(?int $round, int $channel): ClipContent
     {
         $notes = $points = [];
         /** @var array<int, array{float, int}> $held by channel and pitch: when it was struck, and its velocity */
@@ -130,7 +130,7 @@ final readonly class Rounds
             $end($key, max($this->played->until, $held[$key][0]), 0);
         }
 
-        return new Content(Notes::fromRows($notes), Points::fromRows($points));
+        return new ClipContent(Notes::fromRows($notes), Points::fromRows($points));
     }
 
     /**

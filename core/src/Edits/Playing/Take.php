@@ -19,10 +19,10 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
@@ -131,7 +131,7 @@ final readonly class Take implements SongEdit
             return [$open, 'too few moments to tell a tempo'];
         }
         $isEmpty = array_filter(
-            $open->song->contents, static fn (Content $content): bool => $content->notes->id !== [],
+            $open->song->contents, static fn (ClipContent $content): bool => $content->notes->id !== [],
         ) === [];
         $heard = "sounds like {$guess->tempo} BPM, {$guess->sure} % sure";
 
@@ -144,7 +144,7 @@ final readonly class Take implements SongEdit
     }
 
     /** @return array{Song, Clip} the song with a new clip over the time that was played over, in whole bars */
-    private static function layer(OpenSong $open, Content $taken, TickRange $over): array
+    private static function layer(OpenSong $open, ClipContent $taken, TickRange $over): array
     {
         $track = $open->frontTrack();
         $meters = $open->song->conductor->meters;
@@ -159,7 +159,7 @@ final readonly class Take implements SongEdit
             name: "Layer {$number}",
         );
 
-        return [$open->song->withClip($clip, Content::none()), $clip];
+        return [$open->song->withClip($clip, ClipContent::none()), $clip];
     }
 
     /**
@@ -169,7 +169,7 @@ final readonly class Take implements SongEdit
      *
      * @throws EditRefused where it would fall into a later round of a clip that loops
      */
-    private static function reaching(Song $song, Clip $clip, Content $taken): array
+    private static function reaching(Song $song, Clip $clip, ClipContent $taken): array
     {
         $starts = [...$taken->notes->start, ...$taken->points->start];
         $last = max($taken->notes->end(), 1 + max([0, ...$starts]));
@@ -191,7 +191,7 @@ final readonly class Take implements SongEdit
     }
 
     /** Without what starts in a time: its notes, and the points of what was played now. */
-    private static function without(Content $content, Content $taken, TickRange $over): Content
+    private static function without(ClipContent $content, ClipContent $taken, TickRange $over): ClipContent
     {
         $outside = static fn (int $start): bool => $start < $over->from || $start >= $over->to;
         $played = array_flip(array_map(
@@ -205,13 +205,13 @@ final readonly class Take implements SongEdit
             ? $outside($start) || ! isset($played["{$points->kind[$i]} {$points->number[$i]}"])
             : isset($kept[$points->note[$i]]);
 
-        return new Content(
+        return new ClipContent(
             $notes, $points->at(array_keys(array_filter($points->start, $stays, ARRAY_FILTER_USE_BOTH))),
         );
     }
 
     /** “34 notes in 4 bars, 11 ms late on average, 1/16 fits”. */
-    private static function said(Content $taken, int $gone, Context $context): Said
+    private static function said(ClipContent $taken, int $gone, Context $context): Said
     {
         $notes = $taken->notes;
         $points = $taken->points->count();
@@ -244,6 +244,6 @@ final readonly class Take implements SongEdit
 
         return abs($mean) < 0.5
             ? 'on the lines on average'
-            : Numbers::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
+            : Wording::milliseconds($mean).($mean > 0 ? ' late' : ' early').' on average';
     }
 }

@@ -6,8 +6,8 @@ namespace Jactonic\Core\Edits\Song;
 
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
@@ -19,7 +19,7 @@ use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\OpenSong;
 
 /** Sets the tempo: that of the start with all others in proportion, or one from a place on. */
-final readonly class ChangeTempo implements Gesture, SongEdit
+final readonly class ChangeTempo implements AddsUp, SongEdit
 {
     public function declaration(): Declaration
     {

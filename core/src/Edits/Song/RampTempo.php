@@ -6,8 +6,8 @@ namespace Jactonic\Core\Edits\Song;
 
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
@@ -26,7 +26,7 @@ use Jactonic\Core\Song\OpenSong;
  * Lets the tempo go over a range, from the one that holds at its start to another. A MIDI file knows no ramps, so it is
  * made of steps: one at each eighth.
  */
-final readonly class RampTempo implements Gesture, SongEdit
+final readonly class RampTempo implements AddsUp, SongEdit
 {
     public function declaration(): Declaration
     {

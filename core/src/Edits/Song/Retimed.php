@@ -14,10 +14,10 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
-use Jactonic\Core\Song\Content;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\MeterMap;
@@ -175,8 +175,8 @@ final readonly class Retimed
         ) <= $clip->length;
     }
 
-    /** @return array{Clip, Content} */
-    private function clip(Clip $clip, Content $content): array
+    /** @return array{Clip, ClipContent} */
+    private function clip(Clip $clip, ClipContent $content): array
     {
         $start = $this->at($clip->start);
         $later = $clip->shift();
@@ -191,7 +191,7 @@ final readonly class Retimed
 
         $notes = $this->notes($content->notes, $place);
 
-        return [$moved, new Content($notes, self::points($content, $notes, $place))];
+        return [$moved, new ClipContent($notes, self::points($content, $notes, $place))];
     }
 
     /** @param  Closure(int): int  $place */
@@ -220,7 +220,7 @@ final readonly class Retimed
      * @param  Notes  $after  the notes where they go
      * @param  Closure(int): int  $place
      */
-    private static function points(Content $content, Notes $after, Closure $place): Points
+    private static function points(ClipContent $content, Notes $after, Closure $place): Points
     {
         $points = $content->points;
         $before = array_flip($content->notes->id);

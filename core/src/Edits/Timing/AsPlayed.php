@@ -15,8 +15,8 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 
 /** Puts notes back to the moment they were played, however many edits ago they were moved from it. */
 final readonly class AsPlayed implements Edit
@@ -63,6 +63,6 @@ final readonly class AsPlayed implements Edit
 
         return $draft->change($selection, $moved === 0
             ? Said::nothing(Noun::Note->counted($same).' already as played')
-            : Said::did($moved, Noun::Note, 'put back as played')->with(Numbers::were($same, 'there already')));
+            : Said::did($moved, Noun::Note, 'put back as played')->with(Wording::were($same, 'there already')));
     }
 }

@@ -17,8 +17,8 @@ use Jactonic\Core\Edits\Values\PointLevels;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 
 /**
  * Small random offsets of time, velocity and length.
@@ -99,7 +99,7 @@ final readonly class Humanize implements Edit
 
     private function clock(Context $context, int $at, int $ticks): string
     {
-        return Numbers::milliseconds($context->time->milliseconds($at, $ticks));
+        return Wording::milliseconds($context->time->milliseconds($at, $ticks));
     }
 
     /** Of a lane of points the times and the values, measured from where they are. */

@@ -13,7 +13,7 @@ use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
@@ -163,8 +163,8 @@ final readonly class Nudge implements SpanEdit
         );
     }
 
-    private function by(Context $context, int $tick, int $ticks): By
+    private function by(Context $context, int $tick, int $ticks): HowFar
     {
-        return By::ticks($ticks, ($ticks <=> 0) * $context->time->milliseconds($tick, abs($ticks)));
+        return HowFar::ticks($ticks, ($ticks <=> 0) * $context->time->milliseconds($tick, abs($ticks)));
     }
 }

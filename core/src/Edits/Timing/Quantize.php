@@ -13,8 +13,8 @@ use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\Numbers;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\GridLines;
 
@@ -279,9 +279,9 @@ final readonly class Quantize implements SpanEdit
             $spans->counted($changed),
             'quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
         )->with(
-            Numbers::were($same, 'already there'),
+            Wording::were($same, 'already there'),
             $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
-            $changed > 0 ? 'largest move '.Numbers::milliseconds($context->time->milliseconds($at, $largest)) : '',
+            $changed > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
         );
     }
 }

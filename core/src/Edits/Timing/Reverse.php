@@ -16,7 +16,7 @@ use Jactonic\Core\Edits\Spans\InClips;
 use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 
@@ -64,7 +64,7 @@ final readonly class Reverse implements InClips
             ? $start + $later[$note]
             : $there->length - $end;
 
-        return $song->withClip($there->with(['offset' => 0]), new Content(
+        return $song->withClip($there->with(['offset' => 0]), new ClipContent(
             $notes->with([
                 'start' => $starts,
                 'playedStart' => array_map(static fn (int $offset): int => -$offset, $notes->playedEnd),

@@ -18,7 +18,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Parameters\Ratio;
 use Jactonic\Core\Saying\Said;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Song;
 
 /** Makes music slower or faster: distances from an anchor, lengths and played moments are multiplied by a factor. */
@@ -95,7 +95,7 @@ final readonly class Stretch implements InClips
      * @param  array<int, int>  $lengths
      * @return list<int>
      */
-    private static function curvesWithin(Content $content, array $starts, array $lengths, Ratio $factor): array
+    private static function curvesWithin(ClipContent $content, array $starts, array $lengths, Ratio $factor): array
     {
         $places = array_flip($content->notes->id);
         $ticks = [];
@@ -127,7 +127,7 @@ final readonly class Stretch implements InClips
                 'offset' => $factor->of($there->offset),
                 'loop' => $there->loop === 0 ? 0 : max(1, $factor->of($there->loop)),
             ]),
-            new Content(
+            new ClipContent(
                 $notes->with([
                     'start' => array_map($factor->of(...), $notes->start), 'length' => $lengths,
                     'playedStart' => array_map($factor->of(...), $notes->playedStart),

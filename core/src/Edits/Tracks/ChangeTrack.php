@@ -6,15 +6,15 @@ namespace Jactonic\Core\Edits\Tracks;
 
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
@@ -22,7 +22,7 @@ use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
 
 /** Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition. */
-final readonly class ChangeTrack implements Gesture, SongEdit
+final readonly class ChangeTrack implements AddsUp, SongEdit
 {
     private const STATES = ['on', 'off', 'toggle'];
 
@@ -142,7 +142,7 @@ final readonly class ChangeTrack implements Gesture, SongEdit
             $open,
             $song,
             Said::that("{$track->name}: ".Noun::Note->counted($count).' written as they sound')->with(
-                (string) By::up($by, 'semitone'),
+                (string) HowFar::up($by, 'semitone'),
             ),
         );
     }

@@ -14,7 +14,7 @@ use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Track;
@@ -66,7 +66,7 @@ final readonly class CopyTrack implements SongEdit
         foreach ($song->clipsOf($track->id) as $clip) {
             [$copied, $content] = $parameters->isOn('clips')
                 ? $copied->copyOf($song->contentOf($clip->id))
-                : [$copied, Content::none()];
+                : [$copied, ClipContent::none()];
             $new = $clip->with(['id' => $copied->newClipId(), 'track' => $copy->id]);
             $copied = $copied->withClip($new, $content);
             $opened[] = $new->id;

@@ -15,7 +15,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
-use Jactonic\Core\Song\Content;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -64,7 +64,7 @@ final readonly class NewTrack implements SongEdit
         );
 
         return SongResult::opening(
-            $open, $song->withTracks([...$others, $track])->withClip($clip, Content::none()), [$clip->id], $clip->id,
+            $open, $song->withTracks([...$others, $track])->withClip($clip, ClipContent::none()), [$clip->id], $clip->id,
             Said::that("New track {$track->name}"),
         );
     }

@@ -12,7 +12,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
@@ -118,7 +118,7 @@ abstract class Levels
      * @param  string  $done  what happened to them, such as “made even”; empty where how far says it
      * @param  int|null  $count  to how many; to those that changed where left out
      */
-    final public function change(Selection $selection, string $done, ?int $count = null, ?By $by = null): Change
+    final public function change(Selection $selection, string $done, ?int $count = null, ?HowFar $by = null): Change
     {
         return $this->written($selection, $this->changed === 0 && $this->isUntouched()
             ? Said::nothing(
@@ -128,7 +128,7 @@ abstract class Levels
             : $this->said($done, $count, $by));
     }
 
-    protected function said(string $done, ?int $count, ?By $by): Said
+    protected function said(string $done, ?int $count, ?HowFar $by): Said
     {
         return Said::of($this->counted($count ?? $this->changed), $done, $by)
             ->with($this->limited > 0 ? "{$this->limited} stopped at the limit" : '');

@@ -15,7 +15,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Saying\By;
+use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
@@ -203,7 +203,7 @@ final class PointLevels extends Levels
         return $this->drawn === [] && $this->draft->change()->isNothing();
     }
 
-    protected function said(string $done, ?int $count, ?By $by): Said
+    protected function said(string $done, ?int $count, ?HowFar $by): Said
     {
         return $this->drawn === []
             ? parent::said($done, $count, $by)

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Recipes\Steps;
 
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Edit;
-use Jactonic\Core\Edits\Gesture;
 use Jactonic\Core\Edits\SongEdit;
 use Jactonic\Core\Lines\EditLine;
 
@@ -14,7 +14,7 @@ final class Combined
 {
     public static function of(Edit|SongEdit $edit, EditLine $earlier, EditLine $line): ?EditLine
     {
-        $parameters = $edit instanceof Gesture && $earlier->name === $line->name
+        $parameters = $edit instanceof AddsUp && $earlier->name === $line->name
             ? $edit->combined($earlier->parameters, $line->parameters)
             : null;
 

@@ -11,7 +11,7 @@ use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 
 /** What practitioners ask of an editor, each worked through in docs/edits.md. */
-final class HardCasesTest extends MusicTestCase
+final class PiecesOfWorkTest extends MusicTestCase
 {
     public function test_legato_over_strummed_syncopated_chords_reaches_the_bar_line(): void
     {

@@ -15,7 +15,7 @@ use Jactonic\Core\Errors\BadInput;
  *
  * In a group all conditions hold at once, as `where` has them, or any of them does; likewise for the groups.
  */
-final readonly class Choice
+final readonly class NoteChoice
 {
     private const MOST_GROUPS = 12;
 
@@ -23,7 +23,7 @@ final readonly class Choice
 
     /** @param  non-empty-list<array{join: Joint, conditions: non-empty-list<string>}>  $groups */
     private function __construct(
-        public Scope $scope,
+        public ChosenFrom $scope,
         public Joint $join,
         public array $groups,
     ) {
@@ -58,7 +58,7 @@ final readonly class Choice
             $groups[] = ['join' => Joint::read($group['join'] ?? 'all'), 'conditions' => $conditions];
         }
 
-        return new self(Scope::read($value['scope'] ?? 'clip'), Joint::read($value['join'] ?? 'all'), $groups);
+        return new self(ChosenFrom::read($value['scope'] ?? 'clip'), Joint::read($value['join'] ?? 'all'), $groups);
     }
 
     /** @return array<string, mixed> */
@@ -75,14 +75,14 @@ final readonly class Choice
     {
         $matches = array_map(fn (array $group): array => $this->matches($group, $notes, $context), $this->groups);
         $chosen = $this->join->of($matches);
-        $range = $this->scope === Scope::Range ? $context->needRange('A rule for the range') : null;
+        $range = $this->scope === ChosenFrom::Range ? $context->needRange('A rule for the range') : null;
         $selected = array_fill_keys($selection->ids, true);
         $ids = [];
         foreach ($notes->id as $i => $id) {
             $inScope = match ($this->scope) {
-                Scope::Clip => true,
-                Scope::Selection => isset($selected[$id]),
-                Scope::Range => $range !== null && $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to,
+                ChosenFrom::Clip => true,
+                ChosenFrom::Selection => isset($selected[$id]),
+                ChosenFrom::Range => $range !== null && $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to,
             };
             if ($inScope && isset($chosen[$id])) {
                 $ids[] = $id;

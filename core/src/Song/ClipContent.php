@@ -9,7 +9,7 @@ use Jactonic\Core\Content\Points;
 use Jactonic\Core\Time\TickRange;
 
 /** What lies in a clip: notes and points, in time of the clip. */
-final readonly class Content
+final readonly class ClipContent
 {
     public function __construct(
         public Notes $notes,

@@ -7,7 +7,7 @@ namespace Jactonic\Core\Saying;
 use Stringable;
 
 /** How far something went, in a sentence. Two of one kind add up, so that a run of keys can say what it came to. */
-final readonly class By implements Stringable
+final readonly class HowFar implements Stringable
 {
     /** @param  list<string>  $words  the unit, and where it goes above and below 0 */
     private function __construct(
@@ -54,7 +54,7 @@ final readonly class By implements Stringable
 
         return match ($this->kind) {
             'ticks' => $size === 0 ? 'back to where they were' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('
-                .Numbers::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
+                .Wording::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
             'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}"
                 .($size === 1 ? '' : 's'),
             default => $size === 0 ? 'as they were' : "{$size} ".$way(...$this->words),

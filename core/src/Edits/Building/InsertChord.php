@@ -22,7 +22,7 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
 /** Adds a chord on a root and selects it. Its notes are a group, so that one click takes them all. */
-final readonly class Chord implements Edit
+final readonly class InsertChord implements Edit
 {
     public function declaration(): Declaration
     {

@@ -7,7 +7,7 @@ namespace Jactonic\Core\Recipes;
 use Jactonic\Core\Errors\BadInput;
 
 /** From which notes a rule chooses. */
-enum Scope: string
+enum ChosenFrom: string
 {
     case Selection = 'selection';
     case Range = 'range';

@@ -18,7 +18,7 @@ use Jactonic\Core\Time\Amount;
  *
  * What follows is always asked within one track.
  */
-final class Scope
+final class NextNotes
 {
     public static function parameter(): Parameter
     {

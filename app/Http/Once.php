@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App;
+namespace App\Http;
 
 use App\Data\Writing;
 use App\Models\KnownRequest;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Saying;
 
 /** Numbers with their units, in sentences. */
-final class Numbers
+final class Wording
 {
     /** “31 ms”, or “0.4 ms” for small ones. */
     public static function milliseconds(float $milliseconds): string

@@ -10,7 +10,7 @@ namespace Jactonic\Core\Edits;
  * So velocities pushed against 127 and brought back keep their ratios: the limited result is never the start of what
  * follows.
  */
-interface Gesture
+interface AddsUp
 {
     /**
      * The parameters with which one run does what two do in a row, before any limit; null where there are none.

@@ -12,7 +12,7 @@ use Jactonic\Core\Errors\BadInput;
  *
  * @template T
  */
-final readonly class Spans
+final readonly class ValueRanges
 {
     private const MOST = 200;
 

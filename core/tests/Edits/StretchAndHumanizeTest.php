@@ -10,8 +10,8 @@ use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 
-/** The edits of time beyond quantize and nudge. */
-final class RearrangingTest extends MusicTestCase
+/** Edits of time beyond quantize and nudge: stretched, reversed, rotated, strummed, set loose. */
+final class StretchAndHumanizeTest extends MusicTestCase
 {
     /**
      * @return array<string, array{string, list<array<int, int>>, list<int>, list<int>}> the line, notes, starts and

@@ -10,7 +10,7 @@ use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
 
-final class OtherEditsTest extends MusicTestCase
+final class InsertAndDeleteTest extends MusicTestCase
 {
     /** @return array<string, array{string, list<int>, string}> */
     public static function velocities(): array

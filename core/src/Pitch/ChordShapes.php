@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Pitch;
 
 /** Chords by their names. */
-final class Chord
+final class ChordShapes
 {
     /** Semitones above the root, by the name of the chord. */
     public const SHAPES = [
