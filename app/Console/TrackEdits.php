@@ -60,7 +60,7 @@ final readonly class TrackEdits
         $context = $this->context->in($open);
         $done = [];
         foreach ($this->edits as ['script' => $script, 'leavesDrums' => $leavesDrums]) {
-            if ($leavesDrums && $track->channel === Track::DRUM_CHANNEL) {
+            if ($leavesDrums && $track->isDrums()) {
                 continue;
             }
             $selection = $this->where->choose($open->notes, $context);

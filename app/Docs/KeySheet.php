@@ -15,9 +15,12 @@ final class KeySheet
 {
     public static function asMarkdown(): string
     {
-        $text = "# Keys\n\nMade from the maps by `php artisan docs:write`. The key strip at the foot of the screen shows the same, and follows the modifiers that are held; all keys of the "
-            ."moment stand on the screen while Shift and / are held.\n\nOn a Mac the command key does what Ctrl does. Letters go by what the keyboard gives, digits and signs by their place; "
-            ."a shortcut of one's own can go by the place of a letter too. `Num` is the number pad. Two keys in a row, such as `G 6`, are pressed one after the other.\n";
+        $text = "# Keys\n\nMade from the maps by `php artisan docs:write`. The key strip at the foot of the screen "
+            .'shows the same, and follows the modifiers that are held; all keys of the '
+            ."moment stand on the screen while Shift and / are held.\n\nOn a Mac the command key does what Ctrl does. "
+            .'Letters go by what the keyboard gives, digits and signs by their place; '
+            ."a shortcut of one's own can go by the place of a letter too. `Num` is the number pad. Two keys in a row, "
+            ."such as `G 6`, are pressed one after the other.\n";
         $standard = ShippedMaps::find(ShippedMaps::STANDARD);
         foreach (array_keys(ShippedMaps::FILES) as $slug) {
             $map = ShippedMaps::find($slug);
@@ -32,7 +35,9 @@ final class KeySheet
     private static function section(Keymap $map, ?Keymap $standard): string
     {
         $known = $standard === null ? [] : array_map(serialize(...), $standard->bindings());
-        $text = "\n## {$map->name}\n\n{$map->logic}\n".($standard === null ? '' : "\nWhat is not listed here is as in the standard map, except keys this map takes out.\n")."\n| key | does | line |\n|---|---|---|\n";
+        $text = "\n## {$map->name}\n\n{$map->logic}\n"
+            .($standard === null ? '' : "\nWhat is not listed here is as in the standard map, except keys this map "
+            ."takes out.\n")."\n| key | does | line |\n|---|---|---|\n";
         foreach ($map->bindings() as $binding) {
             if (! in_array(serialize($binding), $known, true)) {
                 $text .= self::row($binding);
@@ -54,7 +59,8 @@ final class KeySheet
 ## With the mouse
 
 Drag notes to move them, their ends to change lengths, empty ground for a box; Shift or Ctrl adds; Alt frees a drag from the grid; double-click draws;
-the wheel scrolls, with Shift sideways, and with other modifiers does what the map says. On the ruler a click puts the playhead and a drag sets the range;
+the wheel scrolls, with Shift sideways, and with other modifiers does what the map says
+    . On the ruler a click puts the playhead and a drag sets the range;
 on the pitch keys a click selects all notes of the pitch.
 
 ## A map as a file
@@ -83,7 +89,8 @@ The shortcuts view exports and imports maps as JSON:
 | `by` | `letter` (if left out): by what the layout gives; `place`: by where the key lies |
 | `held` | `true` for a command that acts for as long as the key is down |
 
-An import makes a new map and never replaces one. It says what it does differently from the map in use, lists what it does not know, and takes the rest.
+An import makes a new map and never replaces one
+    . It says what it does differently from the map in use, lists what it does not know, and takes the rest.
 
 TEXT;
     }

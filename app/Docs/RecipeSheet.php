@@ -40,7 +40,9 @@ final class RecipeSheet
     private static function inWords(NoteChoice $choice): string
     {
         $groups = array_map(
-            static fn (array $group): string => '`'.implode($group['join']->value === 'any' ? '` or `' : '` `', $group['conditions']).'`',
+            static fn (array $group): string => '`'.implode(
+                $group['join']->value === 'any' ? '` or `' : '` `', $group['conditions'],
+            ).'`',
             $choice->groups,
         );
 
@@ -52,7 +54,8 @@ final class RecipeSheet
         return <<<'TEXT'
         # Recipes and rules
 
-        The first two parts are written by hand in `app/Docs/RecipeSheet.php`, the list is made from `resources/recipes/shipped.json`, by `php artisan docs:write`.
+        The first two parts are written by hand in `app/Docs/RecipeSheet
+            .php`, the list is made from `resources/recipes/shipped.json`, by `php artisan docs:write`.
 
         A **recipe** is a name and lines, run in a row as one step: one undo takes all of it back, and an error in a line undoes the lines before it and says which one it was.
         Beside edits its lines may be:
@@ -64,13 +67,16 @@ final class RecipeSheet
         | `recipe name="Clean take"` | runs another recipe; none may run itself, however deep |
         | any command of the view, such as `zoom-to what=selection` | is done by the screen when the notes are done |
 
-        On the bench, under **Recipes**: type the lines, with completion by Tab; or record what you do until you stop; or take steps from the history: mark one with <kbd>=</kbd>,
-        walk to another, and make what lies between a recipe. A key is set in the same form. They are kept in folders, copied, put in order, and taken out and in as files.
+        On the bench, under **Recipes**: type the lines,
+        with completion by Tab; or record what you do until you stop; or take steps from the history: mark one with <kbd>=</kbd>,
+        walk to another, and make what lies between a recipe. A key is set in the same form
+            . They are kept in folders, copied, put in order, and taken out and in as files.
         Every recipe is found in the palette by its name.
 
         *Run on several tracks* runs it on all notes of the chosen tracks: on all of them or, where one cannot, on none. A recipe can be marked to leave drum tracks out.
 
-        Without the screen: `php artisan song:edit in.mid out.mid --recipe=jactonic.recipes.json`. Drums are what lies on channel 10 there.
+        Without the screen: `php artisan song:edit in.mid out.mid --recipe=jactonic.recipes.json`
+            . Drums are tracks on channel 10, and those that are called so.
 
         TEXT;
     }
@@ -94,7 +100,8 @@ final class RecipeSheet
         ]}
         ```
 
-        An import adds and never replaces: a name that is taken gets a number. What cannot be understood is listed and left out.
+        An import adds and never replaces: a name that is taken gets a number
+            . What cannot be understood is listed and left out.
 
         TEXT;
     }

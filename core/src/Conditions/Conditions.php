@@ -83,7 +83,9 @@ final readonly class Conditions
             'pitch' => new ByNumber('pitch', ValueRanges::parse($value, $name, PitchName::parse(...))),
             'velocity' => new ByNumber(
                 'velocity',
-                ValueRanges::parse($value, $name, static fn (string $text): int => (int) self::number($text, $name, 127)),
+                ValueRanges::parse(
+                    $value, $name, static fn (string $text): int => (int) self::number($text, $name, 127),
+                ),
             ),
             'length' => new ByLength(ValueRanges::parse($value, $name, Amount::parse(...))),
             'beat' => new ByBeat(ValueRanges::parse(

@@ -28,7 +28,7 @@ final readonly class Parameter
     }
 
     public static function wholeNumber(
-        string $name, int $min, int $max, string $unit, ?int $default, string $help, string $absent = '',
+        string $name, string $help, int $min, int $max, string $unit = '', ?int $default = null, string $absent = '',
     ): self {
         return new self(
             $name, new WholeNumber($min, $max, $unit), $default === null ? null : (string) $default, $help, $absent,
@@ -41,18 +41,18 @@ final readonly class Parameter
      * @param  list<string>  $words
      */
     public static function wholeNumberOr(
-        array $words, string $name, int $min, int $max, string $unit, ?string $default, string $help,
+        string $name, string $help, array $words, int $min, int $max, string $unit = '', ?string $default = null,
         string $absent = '',
     ): self {
         return new self($name, new WholeNumber($min, $max, $unit, $words), $default, $help, $absent);
     }
 
-    public static function ratio(string $name, int $largest, string $default, string $help): self
+    public static function ratio(string $name, string $help, int $largest, string $default): self
     {
         return new self($name, new RatioValue($largest), $default, $help);
     }
 
-    public static function velocities(string $name, string $default, string $help): self
+    public static function velocities(string $name, string $help, string $default): self
     {
         return new self($name, new VelocityList, $default, $help);
     }
@@ -63,9 +63,13 @@ final readonly class Parameter
         return new self($name, new VelocityList(least: 0), null, $help, $absent);
     }
 
-    /** A value of the lane that the line names, or a word in its place; its bounds are those of the lane. */
+    /**
+     * A value of the lane that the line names, or a word in its place; its bounds are those of the lane.
+     *
+     * @param  list<string>  $words
+     */
     public static function level(
-        string $name, ?string $default, string $help, string $absent = '', string ...$words,
+        string $name, string $help, ?string $default = null, string $absent = '', array $words = [],
     ): self {
         return new self($name, LevelValue::value(...$words), $default, $help, $absent);
     }
@@ -106,12 +110,12 @@ final readonly class Parameter
         return new self($name, new LaneValue, null, $help, $absent);
     }
 
-    public static function course(string $name, string $default, string $help): self
+    public static function course(string $name, string $help, string $default): self
     {
         return new self($name, new CourseValue, $default, $help);
     }
 
-    public static function chordShape(string $name, string $default, string $help): self
+    public static function chordShape(string $name, string $help, string $default): self
     {
         return new self($name, new ChordShape, $default, $help);
     }
@@ -121,9 +125,9 @@ final readonly class Parameter
         return new self($name, new RangeValue, 'range', $help);
     }
 
-    public static function onOff(string $name, bool $default, string $help): self
+    public static function onOff(string $name, string $help, bool $default): self
     {
-        return self::choice($name, ['off', 'on'], $default ? 'on' : 'off', $help);
+        return self::choice($name, $help, ['off', 'on'], $default ? 'on' : 'off');
     }
 
     /** How a course bends on its way from one end to the other, which several edits share. */
@@ -134,12 +138,12 @@ final readonly class Parameter
 
     /** @param  non-empty-list<string>  $options */
     public static function choice(
-        string $name, array $options, ?string $default, string $help, string $absent = '',
+        string $name, string $help, array $options, ?string $default = null, string $absent = '',
     ): self {
         return new self($name, new Choice($options), $default, $help, $absent);
     }
 
-    public static function amount(string $name, ?string $default, string $help, string $absent = ''): self
+    public static function amount(string $name, string $help, ?string $default = null, string $absent = ''): self
     {
         return new self($name, AmountOfTime::unsigned(), $default, $help, $absent);
     }
@@ -149,12 +153,12 @@ final readonly class Parameter
      *
      * @param  list<string>  $words
      */
-    public static function amountOr(array $words, string $name, string $help): self
+    public static function amountOr(string $name, string $help, array $words): self
     {
         return new self($name, AmountOfTime::unsigned(...$words), null, $help, 'as it is');
     }
 
-    public static function signedAmount(string $name, ?string $default, string $help, string $absent = ''): self
+    public static function signedAmount(string $name, string $help, ?string $default = null, string $absent = ''): self
     {
         return new self($name, AmountOfTime::signed(), $default, $help, $absent);
     }
@@ -174,7 +178,7 @@ final readonly class Parameter
     }
 
     /** A pitch with another default than the caret. */
-    public static function pitchOr(string $name, string $default, string $help): self
+    public static function pitchOr(string $name, string $help, string $default): self
     {
         return new self($name, new PitchValue([]), $default, $help);
     }
@@ -185,13 +189,13 @@ final readonly class Parameter
         return new self($name, new Moment($more), $default, $help);
     }
 
-    public static function text(string $name, int $longest, string $help, string $absent = 'as it is'): self
+    public static function text(string $name, string $help, int $longest, string $absent = 'as it is'): self
     {
         return new self($name, new TextValue($longest), null, $help, $absent);
     }
 
     /** @param  non-empty-list<string>  $words  that stand for a track; the first is the default */
-    public static function track(string $name, array $words, string $help): self
+    public static function track(string $name, string $help, array $words): self
     {
         return new self($name, new TrackValue($words), $words[0], $help);
     }

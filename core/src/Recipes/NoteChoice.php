@@ -82,7 +82,8 @@ final readonly class NoteChoice
             $inScope = match ($this->scope) {
                 ChosenFrom::Clip => true,
                 ChosenFrom::Selection => isset($selected[$id]),
-                ChosenFrom::Range => $range !== null && $notes->start[$i] >= $range->from && $notes->start[$i] < $range->to,
+                ChosenFrom::Range => $range !== null && $notes->start[$i] >= $range->from
+                    && $notes->start[$i] < $range->to,
             };
             if ($inScope && isset($chosen[$id])) {
                 $ids[] = $id;

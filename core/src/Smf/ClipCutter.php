@@ -23,7 +23,8 @@ final readonly class ClipCutter
     /**
      * @param  ClipContent  $content  in song time
      * @param  non-empty-list<ClipMark>  $marks
-     * @return non-empty-list<array{Clip, ClipContent}> clips without ids, by their start, each with its content in its own
+     * @return non-empty-list<array{Clip, ClipContent}> clips without ids, by their start, each with its content in its
+     *     own
      *     time
      */
     public static function cut(ClipContent $content, array $marks, MeterMap $meters): array

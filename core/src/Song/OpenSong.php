@@ -56,7 +56,9 @@ final readonly class OpenSong
         $track = new Track(0, 0, 'Track 1', channel: $notes->channel[0] ?? 0);
         $clip = new Clip(0, 0, 0, $conductor->meters->nextBarLine(max(0, $notes->end() - 1)));
 
-        return self::of(Song::of($conductor, [$track], [$clip], [ClipContent::ofNotes($notes)], $notes->nextId), [0], 0);
+        return self::of(
+            Song::of($conductor, [$track], [$clip], [ClipContent::ofNotes($notes)], $notes->nextId), [0], 0,
+        );
     }
 
     /** @return array<int, int> the track of each open clip */

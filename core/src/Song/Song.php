@@ -235,8 +235,8 @@ final readonly class Song
     {
         /**
          * @var array{
-         *     conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int, ClipContent>,
-         *     nextId: int, layout: Layout, lastTrackId: int, lastClipId: int,
+         *     conductor: Conductor, tracks: array<int, Track>, clips: array<int, Clip>, contents: array<int,
+         *     ClipContent>, nextId: int, layout: Layout, lastTrackId: int, lastClipId: int,
          * } $all
          */
         $all = [...get_object_vars($this), ...$changed];

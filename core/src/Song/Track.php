@@ -50,10 +50,16 @@ final readonly class Track
         $this->techniques = $techniques ?? Techniques::none();
     }
 
+    /** Whether it plays drums: its pitches are no tones, so what is about keys and pitches leaves it out. */
+    public function isDrums(): bool
+    {
+        return $this->voice === Voice::Drums;
+    }
+
     /** What its rows are called: as it says, or else drums as General MIDI names them, and others by their pitches. */
     public function rowNames(): RowNames
     {
-        return $this->rows ?? ($this->voice === Voice::Drums ? RowNames::generalMidi() : RowNames::none());
+        return $this->rows ?? ($this->isDrums() ? RowNames::generalMidi() : RowNames::none());
     }
 
     /**

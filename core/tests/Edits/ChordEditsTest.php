@@ -281,7 +281,8 @@ final class ChordEditsTest extends MusicTestCase
                 new Track(3, 2, 'Kit', voice: Voice::Drums, channel: 9),
             ],
             [new Clip(1, 1, 0, 4 * self::BAR), new Clip(2, 2, 0, 4 * self::BAR), new Clip(3, 3, 0, 4 * self::BAR)],
-            [1 => ClipContent::ofNotes($harmonium), 2 => ClipContent::ofNotes($bass), 3 => ClipContent::ofNotes($kit)], 300,
+            [1 => ClipContent::ofNotes($harmonium), 2 => ClipContent::ofNotes($bass), 3 => ClipContent::ofNotes($kit)],
+            300,
         );
     }
 }

@@ -64,7 +64,9 @@ final class CopyToTest extends TestCase
     {
         $song = self::song()->withClip(
             (new Clip(1, 1, 0, 2 * self::BAR)),
-            ClipContent::ofNotes(Notes::fromRows([['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120]])),
+            ClipContent::ofNotes(Notes::fromRows([
+                ['start' => 1440, 'length' => 480], ['start' => 0, 'length' => 120],
+            ])),
         );
 
         self::assertSame(self::BAR, $this->done('copy-to track=3', [1, 2], $song)->settled()->song->clips[4]->length);

@@ -30,11 +30,11 @@ final class KindsTest extends TestCase
     /** @return iterable<string, array{Kind, string, string}> kind, text, and the value as text */
     public static function taken(): iterable
     {
-        $amount = Parameter::amount('by', 'grid', '')->kind;
+        $amount = Parameter::amount('by', '', default: 'grid')->kind;
         yield 'ticks' => [$amount, '240tk', '240tk'];
         yield 'a dotted value' => [$amount, '1/8d', '1/8d'];
         yield 'tenths of a second' => [$amount, '1.5s', '1.5s'];
-        yield 'a signed amount' => [Parameter::signedAmount('by', 'grid', '')->kind, '-2bar', '-2bar'];
+        yield 'a signed amount' => [Parameter::signedAmount('by', '', default: 'grid')->kind, '-2bar', '-2bar'];
         yield 'a word beside amounts' => [Parameter::spread()->kind, 'auto', 'auto'];
         yield 'an option' => [new Choice(['start', 'end']), 'end', 'end'];
         yield 'the current grid' => [new GridValue, 'grid', ''];
@@ -77,9 +77,9 @@ final class KindsTest extends TestCase
     public static function refused(): iterable
     {
         yield 'a tick past the last' => [new Moment, '2147483633'];
-        yield 'an amount without a unit' => [Parameter::amount('by', 'grid', '')->kind, 'soon'];
-        yield 'a minus where time goes on' => [Parameter::amount('by', 'grid', '')->kind, '-1/4'];
-        yield 'longer than a song' => [Parameter::amount('by', 'grid', '')->kind, '1000000000bar'];
+        yield 'an amount without a unit' => [Parameter::amount('by', '', default: 'grid')->kind, 'soon'];
+        yield 'a minus where time goes on' => [Parameter::amount('by', '', default: 'grid')->kind, '-1/4'];
+        yield 'longer than a song' => [Parameter::amount('by', '', default: 'grid')->kind, '1000000000bar'];
         yield 'an option there is not' => [new Choice(['start', 'end']), 'middle'];
         yield 'too fine a grid' => [new GridValue, '1/129'];
         yield 'an unknown scale' => [new KeyValue, 'D merry'];
@@ -99,10 +99,10 @@ final class KindsTest extends TestCase
         yield 'a chord of one note' => [new ChordShape, '0'];
         yield 'no chord' => [new ChordShape, 'loud'];
         yield 'a range that ends before it begins' => [new RangeValue, '960..480'];
-        yield 'a factor of nothing' => [Parameter::ratio('factor', 16, '1/2', '')->kind, '0'];
-        yield 'a factor too large' => [Parameter::ratio('factor', 16, '1/2', '')->kind, '17'];
-        yield 'a factor too small' => [Parameter::ratio('factor', 16, '1/2', '')->kind, '1/17'];
-        yield 'a division by nothing' => [Parameter::ratio('factor', 16, '1/2', '')->kind, '1/0'];
+        yield 'a factor of nothing' => [Parameter::ratio('factor', '', largest: 16, default: '1/2')->kind, '0'];
+        yield 'a factor too large' => [Parameter::ratio('factor', '', largest: 16, default: '1/2')->kind, '17'];
+        yield 'a factor too small' => [Parameter::ratio('factor', '', largest: 16, default: '1/2')->kind, '1/17'];
+        yield 'a division by nothing' => [Parameter::ratio('factor', '', largest: 16, default: '1/2')->kind, '1/0'];
     }
 
     #[DataProvider('refused')]
@@ -115,7 +115,7 @@ final class KindsTest extends TestCase
 
     public function test_a_line_is_checked_against_its_parameters_and_says_which_one_is_wrong(): void
     {
-        $parameters = [Parameter::tempo('to', 'How fast.'), Parameter::onOff('all', true, 'Whether all.')];
+        $parameters = [Parameter::tempo('to', 'How fast.'), Parameter::onOff('all', 'Whether all.', default: true)];
 
         self::assertTrue(Parameters::check('tempo', $parameters, ['to' => '92'])->isOn('all'));
         foreach (['to=500' => ['to' => '500'], 'by' => ['to' => '92', 'by' => '3']] as $said => $given) {

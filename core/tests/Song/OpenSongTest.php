@@ -114,8 +114,10 @@ final class OpenSongTest extends TestCase
         $notes = Notes::fromRows([['id' => 7]]);
 
         self::assertSame([9, 7, 9, 0], [
-            (new ClipContent($notes, Points::fromRows([['id' => 9]])))->highestId(), ClipContent::ofNotes($notes)->highestId(),
-            (new ClipContent(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(), ClipContent::none()->highestId(),
+            (new ClipContent($notes, Points::fromRows([['id' => 9]])))->highestId(),
+            ClipContent::ofNotes($notes)->highestId(),
+            (new ClipContent(Notes::none(), Points::fromRows([['id' => 9]])))->highestId(),
+            ClipContent::none()->highestId(),
         ]);
         self::assertSame(
             10,

@@ -114,7 +114,8 @@ final class TechniquesTest extends MusicTestCase
         self::assertSame(
             $sounds,
             self::said(Realisation::of(
-                ClipContent::ofNotes($notes), new Track(1, 0, 'Strings', techniques: Techniques::parse($map)), self::PPQ,
+                ClipContent::ofNotes($notes), new Track(1, 0, 'Strings', techniques: Techniques::parse($map)),
+                self::PPQ,
             )),
         );
     }

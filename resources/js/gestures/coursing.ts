@@ -13,15 +13,7 @@ const BEND_POINTS = 24;
 /** How finely a wave is sketched before the core draws it, in CSS pixels. */
 const SKETCHED = 3;
 
-/** How high a wave is, 0 to 1, at a share of its period. */
-const HEIGHTS: Record<Wave, (share: number) => number> = {
-  sine: (share) => (1 - Math.cos(2 * Math.PI * share)) / 2,
-  triangle: (share) => 1 - Math.abs(2 * share - 1),
-  saw: (share) => share,
-  square: (share) => (share < 0.5 ? 1 : 0),
-};
-
-const isWave = (way: Stroke): way is Wave => (WAVES as readonly string[]).includes(way);
+const isWave = (way: Stroke): way is Wave => way in WAVES;
 
 /**
  * A drag across: a course that every note passed takes on, or that is drawn in a lane of points; only what is selected
@@ -138,7 +130,7 @@ export class Coursing implements Gesture {
     const [period, step] = [Math.max(1, after - before), Math.max(1, Math.round(SKETCHED / view.pixelsPerTick))];
     const points: Point[] = [];
     for (let tick = first; tick < last; tick += step) {
-      points.push([tick, Math.round(low + (high - low) * HEIGHTS[way](((tick - first) / period) % 1))]);
+      points.push([tick, Math.round(low + (high - low) * WAVES[way](((tick - first) / period) % 1))]);
     }
     return [...points, [Math.max(last, first + 1), points.at(-1)?.[1] ?? low]];
   }

@@ -48,17 +48,18 @@ final readonly class CopyTo implements SongEdit
             [
                 Parameter::track(
                     'track',
-                    [self::NEXT, self::PREVIOUS, self::FRONT],
                     'The next or previous track, the one in front, or one by its name or its number from the top.',
+                    words: [self::NEXT, self::PREVIOUS, self::FRONT],
                 ),
                 Parameter::pitch(
                     'pitch',
                     'One pitch for all of them, such as that of a drum; notes that then start together become one.',
-                    [],
-                    'as they are',
+                    words: [], absent: 'as they are',
                 ),
-                Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copies are.'),
-                Parameter::onOff('keep', true, 'Off takes the notes away from where they were.'),
+                Parameter::wholeNumber(
+                    'transpose', 'How much higher the copies are.', min: -48, max: 48, unit: 'semitones', default: 0,
+                ),
+                Parameter::onOff('keep', 'Off takes the notes away from where they were.', default: true),
             ],
             synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'],
             uses: [

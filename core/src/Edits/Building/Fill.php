@@ -37,16 +37,18 @@ final readonly class Fill implements Edit
             Group::Building,
             'Puts a note of one pitch on each line of a grid in the range, in the place of those of that pitch there.',
             [
-                Parameter::pitch('pitch', 'Which row.', ['caret', 'pointer']),
+                Parameter::pitch('pitch', 'Which row.', words: ['caret', 'pointer']),
                 Parameter::grid('every', 'On which lines.'),
                 Parameter::accents(
                     'velocity',
                     'Velocities from the first line of the bar on, a pattern that repeats; 0 leaves a line empty.',
                     absent: 'as set for new notes',
                 ),
-                Parameter::amount('length', null, 'How long they last.', absent: 'up to the next line'),
+                Parameter::amount('length', 'How long they last.', absent: 'up to the next line'),
                 Parameter::range('range', 'From where to where.'),
-                Parameter::onOff('clear', true, 'Whether the notes of the row that start there are taken out first.'),
+                Parameter::onOff(
+                    'clear', 'Whether the notes of the row that start there are taken out first.', default: true,
+                ),
             ],
             subject: Subject::Anywhere,
             putsIn: true,

@@ -32,8 +32,8 @@ final readonly class Insert implements Edit
             [
                 Parameter::moment('at', 'Where it starts.'),
                 Parameter::pitch('pitch', 'Its pitch.'),
-                Parameter::amount('length', null, 'How long it lasts.', absent: 'as set for new notes'),
-                Parameter::wholeNumber('velocity', 1, 127, '', null, 'How loud it is.', absent: 'as set for new notes'),
+                Parameter::amount('length', 'How long it lasts.', absent: 'as set for new notes'),
+                Parameter::wholeNumber('velocity', 'How loud it is.', min: 1, max: 127, absent: 'as set for new notes'),
             ],
             subject: Subject::Anywhere,
             putsIn: true,

@@ -27,7 +27,7 @@ final readonly class Join implements Edit
             'Join',
             Group::Building,
             'Makes notes of one pitch that touch or overlap into one.',
-            [Parameter::amount('gap', '1tk', 'Notes this far apart are joined too.')],
+            [Parameter::amount('gap', 'Notes this far apart are joined too.', default: '1tk')],
             synonyms: ['glue', 'merge', 'tie', 'unite', 'connect', 'consolidate'],
             uses: ['join gap=1/16' => 'Join across small gaps'],
         );

@@ -27,7 +27,10 @@ final readonly class Mute implements SpanEdit
             'Mute',
             Group::Building,
             'Silences notes without taking them out, or lets them sound again.',
-            [Parameter::choice('state', ['on', 'off', 'toggle'], 'toggle', 'Silent, sounding, or each the other way.')],
+            [Parameter::choice(
+                'state', 'Silent, sounding, or each the other way.', options: ['on', 'off', 'toggle'],
+                default: 'toggle',
+            )],
             onClips: true,
         );
     }

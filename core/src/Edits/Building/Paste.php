@@ -38,7 +38,7 @@ final readonly class Paste implements Edit
             Group::Building,
             'Puts the notes of the clipboard in at the caret, or at the same place in the song.',
             [
-                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', more: ['same']),
                 Parameter::optionalLane(
                     'lane',
                     'The lane points of one lane are put into; notes stay notes.',

@@ -45,22 +45,21 @@ final readonly class Repeat implements SpanEdit
             Group::Building,
             'Copies the selection right behind itself, on the grid, and selects the copies.',
             [
-                Parameter::wholeNumber('times', 1, self::MOST_TIMES, 'times', 1, 'How many copies.'),
+                Parameter::wholeNumber(
+                    'times', 'How many copies.', min: 1, max: self::MOST_TIMES, unit: 'times', default: 1,
+                ),
                 Parameter::moment(
-                    'until',
-                    'Where the last copy ends instead, cut off there.',
-                    [self::NONE],
-                    self::NONE,
+                    'until', 'Where the last copy ends instead, cut off there.', more: [self::NONE],
+                    default: self::NONE,
                 ),
-                Parameter::amount('every', null, 'How far one copy lies behind the other.', absent: 'what is repeated'),
+                Parameter::amount('every', 'How far one copy lies behind the other.', absent: 'what is repeated'),
                 Parameter::choice(
-                    'span',
-                    ['selection', 'range'],
-                    null,
-                    'What is repeated: the span of the notes, or the range with its silence.',
-                    absent: 'range where there is one',
+                    'span', 'What is repeated: the span of the notes, or the range with its silence.',
+                    options: ['selection', 'range'], absent: 'range where there is one',
                 ),
-                Parameter::choice('round', ['none', 'grid', 'bar'], 'grid', 'Where copies may begin.'),
+                Parameter::choice(
+                    'round', 'Where copies may begin.', options: ['none', 'grid', 'bar'], default: 'grid',
+                ),
             ],
             synonyms: ['loop', 'copy on', 'again', 'duplicate after', 'multiply'],
             uses: [

@@ -30,7 +30,9 @@ final readonly class Split implements Edit
             'Cuts notes in two at the caret, the pointer, the playhead or a tick.',
             [
                 Parameter::moment('at', 'Where to cut; at the pointer on the nearest line of the grid.'),
-                Parameter::choice('keep', ['both', 'longer'], 'both', 'Longer drops the smaller piece.'),
+                Parameter::choice(
+                    'keep', 'Longer drops the smaller piece.', options: ['both', 'longer'], default: 'both',
+                ),
             ],
             synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'],
             uses: ['split at=playhead' => 'Split at the playhead'],

@@ -36,15 +36,11 @@ final readonly class Steps implements Edit
             'Cuts notes at every grid line inside them, or into equal parts, for rolls.',
             [
                 Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
-                Parameter::wholeNumber('parts', 2, 64, 'parts', null, 'Into how many parts to cut instead.'),
+                Parameter::wholeNumber('parts', 'Into how many parts to cut instead.', min: 2, max: 64, unit: 'parts'),
                 Parameter::curve('curve', 'Of parts: above 0 they get shorter toward the end, below 0 longer.'),
                 Parameter::wholeNumber(
-                    'ramp',
-                    0,
-                    400,
-                    '%',
-                    100,
-                    'The velocity of the last part, as a share of the first.',
+                    'ramp', 'The velocity of the last part, as a share of the first.', min: 0, max: 400, unit: '%',
+                    default: 100,
                 ),
             ],
             oneOf: ['grid', 'parts'],

@@ -38,8 +38,8 @@ final readonly class Taking
     public static function parameter(): Parameter
     {
         return Parameter::onOff(
-            'range', false,
-            'On takes only what lies in the range, with its silence; of all notes where none is selected.',
+            'range', 'On takes only what lies in the range, with its silence; of all notes where none is selected.',
+            default: false,
         );
     }
 

@@ -29,11 +29,11 @@ final readonly class Tidy implements Edit
             Group::Building,
             'Takes out touches too short to be meant, and doubled notes.',
             [
-                Parameter::amount('shorter', '1/128', 'Notes shorter than this go.'),
+                Parameter::amount('shorter', 'Notes shorter than this go.', default: '1/128'),
                 Parameter::onOff(
                     'doubles',
-                    true,
                     'Of notes with the same start, pitch and channel one stays: the longest, as loud as the loudest.',
+                    default: true,
                 ),
             ],
             synonyms: ['clean', 'clean up', 'ghost notes', 'remove doubles', 'mistakes', 'short notes'],

@@ -38,25 +38,21 @@ final readonly class ChangeClip implements SongEdit
             'Changes the chosen clips, or the one in front: the name, the colour, whether it is muted, whether it '
                 .'loops.',
             [
-                Parameter::text('name', Clip::LONGEST_NAME, 'Its name.'),
+                Parameter::text('name', 'Its name.', longest: Clip::LONGEST_NAME),
                 Parameter::wholeNumber(
-                    'colour',
-                    0,
-                    Track::COLOURS,
-                    '',
-                    null,
-                    'One of the eight colours of the theme; 0 for that of its track.',
-                    absent: 'as it is',
+                    'colour', 'One of the eight colours of the theme; 0 for that of its track.', min: 0,
+                    max: Track::COLOURS, absent: 'as it is',
                 ),
-                Parameter::choice('mute', ['on', 'off', 'toggle'], null, 'Whether it is silent.', absent: 'as it is'),
+                Parameter::choice(
+                    'mute', 'Whether it is silent.', options: ['on', 'off', 'toggle'], absent: 'as it is',
+                ),
                 Parameter::amountOr(
-                    [self::OFF, self::NOTES],
                     'loop',
                     'The length after which its content begins again until the clip ends; notes makes all rounds notes '
-                        .'of '
-                        .'their own.',
+                        .'of their own.',
+                    words: [self::OFF, self::NOTES],
                 ),
-                Parameter::amount('length', null, 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
+                Parameter::amount('length', 'How long the clip lasts, for a loop to fill.', absent: 'as it is'),
             ],
             subject: Subject::Clip,
             synonyms: ['rename clip', 'clip colour', 'loop clip', 'silence clip'],

@@ -17,7 +17,6 @@ use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
-use Jactonic\Core\Song\Voice;
 
 /**
  * The clips that are chosen in the song: which they are, what is done to them as wholes, and which of their notes are
@@ -48,7 +47,7 @@ final readonly class ChosenClips
             return $selection;
         }
         $tracks = $open->tracks();
-        $isDrums = static fn (int $clip): bool => $open->song->tracks[$tracks[$clip]]->voice === Voice::Drums;
+        $isDrums = static fn (int $clip): bool => $open->song->tracks[$tracks[$clip]]->isDrums();
         $others = array_filter(
             $selection->positions($open->notes), static fn (int $i): bool => ! $isDrums($open->notes->clip[$i]),
         );

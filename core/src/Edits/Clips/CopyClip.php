@@ -39,7 +39,7 @@ final readonly class CopyClip implements SongEdit
             Group::Clips,
             'Takes the chosen clips, or the one in front, to the clipboard, to be pasted on any track, in any song or '
                 .'window.',
-            [Parameter::onOff('cut', false, 'On takes them out of the song.')],
+            [Parameter::onOff('cut', 'On takes them out of the song.', default: false)],
             subject: Subject::Clip,
             synonyms: ['clipboard', 'take clip', 'cut clip'],
             uses: ['clip-copy cut=on' => 'Cut the clips'],

@@ -34,10 +34,8 @@ final readonly class JoinClips implements SongEdit
                 .'it, such as the layers of a loop.',
             [
                 Parameter::choice(
-                    'what',
-                    ['next', 'over'],
-                    'next',
-                    'The next clip, or all that lie over the one in front; muted ones stay as they are.',
+                    'what', 'The next clip, or all that lie over the one in front; muted ones stay as they are.',
+                    options: ['next', 'over'], default: 'next',
                 ),
             ],
             subject: Subject::Clip,
@@ -95,7 +93,9 @@ final readonly class JoinClips implements SongEdit
             $end = max($end, $clip->end());
         }
 
-        return $song->withClip($first->with(['length' => $end - $first->start, 'offset' => 0]), ClipContent::of($parts));
+        return $song->withClip(
+            $first->with(['length' => $end - $first->start, 'offset' => 0]), ClipContent::of($parts),
+        );
     }
 
     /**

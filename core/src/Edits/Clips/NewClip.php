@@ -26,7 +26,7 @@ final readonly class NewClip implements SongEdit
     {
         return new Declaration('clip-new', 'New clip', Group::Clips, 'Puts an empty clip on a track and opens it.', [
             Parameter::moment('at', 'Where it starts.'),
-            Parameter::amount('length', '4bar', 'How long it lasts.'),
+            Parameter::amount('length', 'How long it lasts.', default: '4bar'),
             WhichTrack::parameter(),
         ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section'], putsIn: true);
     }

@@ -44,12 +44,11 @@ final readonly class PasteClip implements SongEdit
             'Puts the clips of the clipboard in at the caret, or at the same place in the song, from the track in '
                 .'front or another one on; copied notes become a clip.',
             [
-                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', ['same']),
+                Parameter::moment('at', 'Where they begin; same is the place they were taken from.', more: ['same']),
                 WhichTrack::parameter(),
                 Parameter::onOff(
-                    'fill',
-                    false,
-                    'On begins at the range and repeats them to its end, the last one cut off there.',
+                    'fill', 'On begins at the range and repeats them to its end, the last one cut off there.',
+                    default: false,
                 ),
             ],
             subject: Subject::Anywhere,

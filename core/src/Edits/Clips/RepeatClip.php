@@ -30,7 +30,7 @@ final readonly class RepeatClip implements SongEdit
             'Repeat the clip',
             Group::Clips,
             'Puts copies of the clip in front right behind it.',
-            [Parameter::wholeNumber('times', 1, 64, 'times', 1, 'How many copies.')],
+            [Parameter::wholeNumber('times', 'How many copies.', min: 1, max: 64, unit: 'times', default: 1)],
             subject: Subject::Clip,
             synonyms: ['duplicate clip', 'copy clip'],
             uses: ['clip-repeat times=3' => 'The clip four times in all'],

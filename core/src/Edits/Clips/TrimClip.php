@@ -37,20 +37,15 @@ final readonly class TrimClip implements SongEdit
             'Puts the start or the end of the chosen clips, or of the one in front, at a place; what lies in them '
                 .'stays where it sounds.',
             [
-                Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
+                Parameter::choice('edge', 'Which edge moves.', options: ['start', 'end'], default: 'end'),
                 Parameter::moment('at', 'Where it goes.'),
                 Parameter::signedAmount(
-                    'by',
-                    null,
-                    'How far it moves instead; earlier with a minus.',
-                    absent: 'to the place',
+                    'by', 'How far it moves instead; earlier with a minus.', absent: 'to the place',
                 ),
                 Parameter::choice(
                     'to',
-                    ['range', 'notes', 'bars'],
-                    null,
                     'Both edges at once: to the range, to the first and the last note, or to the nearest bar lines.',
-                    absent: 'one edge alone',
+                    options: ['range', 'notes', 'bars'], absent: 'one edge alone',
                 ),
             ],
             subject: Subject::Clip,

@@ -28,7 +28,9 @@ final readonly class Accent implements Edit
             Group::Dynamics,
             'Gives each note the velocity of its grid line in the bar, from a pattern that repeats.',
             [
-                Parameter::velocities('pattern', '112,80,96,80', 'Velocities from the first line of the bar on.'),
+                Parameter::velocities(
+                    'pattern', 'Velocities from the first line of the bar on.', default: '112,80,96,80',
+                ),
                 Parameter::grid('grid', 'The lines that are counted.'),
                 Parameter::lane(),
             ],

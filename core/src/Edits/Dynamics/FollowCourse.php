@@ -34,14 +34,12 @@ final readonly class FollowCourse implements Edit
             'Lets velocities follow a course of values over time, such as one drawn in the lane; notes outside of it '
                 .'stay.',
             [
-                Parameter::course('at', '0:64 1920:96', 'Its points.'),
+                Parameter::course('at', 'Its points.', default: '0:64 1920:96'),
                 Parameter::choice(
                     'mode',
-                    self::MODES,
-                    'set',
                     'Set gives velocities of 1 to 127, or draws points in a lane of them; scale takes 0 to 400 % of '
-                        .'those '
-                        .'there are; add from -126 to 126.',
+                        .'those there are; add from -126 to 126.',
+                    options: self::MODES, default: 'set',
                 ),
                 Parameter::lane(),
             ],

@@ -29,8 +29,8 @@ final readonly class Limit implements Edit
             Group::Dynamics,
             'Lifts velocities below a lowest and lowers those above a highest.',
             [
-                Parameter::level('min', null, 'The lowest.', 'no lowest'),
-                Parameter::level('max', null, 'The highest.', 'no highest'),
+                Parameter::level('min', 'The lowest.', absent: 'no lowest'),
+                Parameter::level('max', 'The highest.', absent: 'no highest'),
                 Parameter::lane(),
             ],
             subject: Subject::Levels,

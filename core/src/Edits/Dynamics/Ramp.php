@@ -30,13 +30,11 @@ final readonly class Ramp implements Edit
             'Lets velocities rise or fall over the selection, from its first note to its last; a lane of points where '
                 .'none is selected over the range.',
             [
-                Parameter::level('from', '40', 'At the first note.'),
-                Parameter::level('to', '110', 'At the last note.'),
+                Parameter::level('from', 'At the first note.', default: '40'),
+                Parameter::level('to', 'At the last note.', default: '110'),
                 Parameter::choice(
-                    'mode',
-                    ['set', 'scale'],
-                    'set',
-                    'Set gives the velocities; scale multiplies those there are, so accents stay.',
+                    'mode', 'Set gives the velocities; scale multiplies those there are, so accents stay.',
+                    options: ['set', 'scale'], default: 'set',
                 ),
                 Parameter::curve('curve', 'Above 0 most of it happens late, below 0 early.'),
                 Parameter::lane(),

@@ -29,7 +29,7 @@ final readonly class Smooth implements Edit
             Group::Dynamics,
             'Takes each velocity toward those of its neighbours in time.',
             [
-                Parameter::wholeNumber('amount', 0, 100, '%', 50, 'How much of the way.'),
+                Parameter::wholeNumber('amount', 'How much of the way.', min: 0, max: 100, unit: '%', default: 50),
                 Parameter::spread(),
                 Parameter::lane(),
             ],

@@ -30,14 +30,10 @@ final readonly class Squeeze implements Edit
             'Brings velocities nearer to a middle, or spreads them out with a minus.',
             [
                 Parameter::wholeNumber(
-                    'amount',
-                    -100,
-                    100,
-                    '%',
-                    50,
-                    'How much nearer; negative spreads the dynamics out.',
+                    'amount', 'How much nearer; negative spreads the dynamics out.', min: -100, max: 100, unit: '%',
+                    default: 50,
                 ),
-                Parameter::level('toward', 'mean', 'The middle.', '', 'mean'),
+                Parameter::level('toward', 'The middle.', default: 'mean', words: ['mean']),
                 Parameter::lane(),
             ],
             subject: Subject::Levels,

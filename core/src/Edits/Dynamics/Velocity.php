@@ -34,8 +34,8 @@ final readonly class Velocity implements AddsUp, Edit
             'Makes notes louder or softer.',
             [
                 Parameter::levelDifference('add', 'Louder by so much, softer with a minus.'),
-                Parameter::level('set', null, 'All to this velocity.'),
-                Parameter::wholeNumber('scale', 0, 400, '%', null, 'To this share of the velocity there is.'),
+                Parameter::level('set', 'All to this velocity.'),
+                Parameter::wholeNumber('scale', 'To this share of the velocity there is.', min: 0, max: 400, unit: '%'),
                 Parameter::lane(),
             ],
             oneOf: ['add', 'set', 'scale'],

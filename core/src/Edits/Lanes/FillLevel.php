@@ -33,7 +33,9 @@ final readonly class FillLevel implements Edit
             [
                 Parameter::pointLevel('value', 'The value.', 'what holds there'),
                 Parameter::moment('at', 'From where on.'),
-                Parameter::moment('until', 'Up to where; what held there goes on then.', [self::END], self::END),
+                Parameter::moment(
+                    'until', 'Up to where; what held there goes on then.', more: [self::END], default: self::END,
+                ),
                 Parameter::laneOfPoints(),
             ],
             subject: Subject::Anywhere,

@@ -55,7 +55,7 @@ final class Pedal
 
     public static function parameter(): Parameter
     {
-        return Parameter::choice('pedal', array_keys(self::NUMBERS), 'sustain', 'Which pedal.');
+        return Parameter::choice('pedal', 'Which pedal.', options: array_keys(self::NUMBERS), default: 'sustain');
     }
 
     /** By which notes and pedals belong together. */

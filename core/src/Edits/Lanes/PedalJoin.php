@@ -28,7 +28,7 @@ final readonly class PedalJoin implements Edit
             'Join presses of a pedal',
             Group::Lanes,
             'Keeps a pedal down where it was lifted for no longer than a gap.',
-            [Parameter::amount('gap', '1/16', 'The longest lift that is taken out.'), Pedal::parameter()],
+            [Parameter::amount('gap', 'The longest lift that is taken out.', default: '1/16'), Pedal::parameter()],
             subject: Subject::Anywhere,
             synonyms: ['sustain', 'hold', 'damper', 'legato pedal'],
             inLoops: InLoops::LeaveOut,

@@ -32,12 +32,7 @@ final readonly class Thin implements Edit
             'Leaves as few points as keep within a deviation of how the lane sounds now.',
             [
                 Parameter::wholeNumber(
-                    'within',
-                    0,
-                    8191,
-                    '',
-                    2,
-                    'How far a value may come to lie from what it is now.',
+                    'within', 'How far a value may come to lie from what it is now.', min: 0, max: 8191, default: 2,
                 ),
                 Parameter::laneOfPoints(),
             ],

@@ -32,15 +32,15 @@ final readonly class Wave implements Edit
                 .'moves what is selected onto it.',
             [
                 Parameter::choice(
-                    'shape',
-                    ['sine', 'triangle', 'saw', 'fall', 'square'],
-                    'sine',
-                    'Sine, triangle and saw begin low; fall begins high; square is high for the first half.',
+                    'shape', 'Sine, triangle and saw begin low; fall begins high; square is high for the first half.',
+                    options: WaveShape::names(), default: WaveShape::Sine->value,
                 ),
-                Parameter::level('low', '40', 'The lowest value.'),
-                Parameter::level('high', '100', 'The highest value.'),
-                Parameter::amount('period', 'grid', 'How long one swing takes.'),
-                Parameter::wholeNumber('phase', 0, 100, '%', 0, 'Where in its swing it begins.'),
+                Parameter::level('low', 'The lowest value.', default: '40'),
+                Parameter::level('high', 'The highest value.', default: '100'),
+                Parameter::amount('period', 'How long one swing takes.', default: 'grid'),
+                Parameter::wholeNumber(
+                    'phase', 'Where in its swing it begins.', min: 0, max: 100, unit: '%', default: 0,
+                ),
                 Parameter::range('range', 'Where it is drawn, or what of the selection it reaches.'),
                 Parameter::lane(),
             ],
@@ -67,7 +67,8 @@ final readonly class Wave implements Edit
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
-        [$low, $high, $shape] = [$parameters->int('low'), $parameters->int('high'), $parameters->choice('shape')];
+        [$low, $high] = [$parameters->int('low'), $parameters->int('high')];
+        $shape = WaveShape::from($parameters->choice('shape'));
         if ($low > $high) {
             throw new EditRefused(
                 "wave: low ({$low}) is above high ({$high}); swap them, or begin elsewhere with phase=50.",
@@ -86,25 +87,13 @@ final readonly class Wave implements Edit
         $phase = $parameters->int('phase') / 100;
         $levels->follow(
             $from, $to,
-            static fn (int $tick): float => $low + ($high - $low) * self::height(
-                fmod(($tick - $from) / $period + $phase, 1.0), $shape,
+            static fn (int $tick): float => $low + ($high - $low) * $shape->height(
+                fmod(($tick - $from) / $period + $phase, 1.0),
             ),
         );
 
         return $levels->change(
-            $selection, "as a {$shape} wave from {$low} to {$high} every ".round($period, 2).' ticks',
+            $selection, "as a {$shape->value} wave from {$low} to {$high} every ".round($period, 2).' ticks',
         );
-    }
-
-    /** How high a wave is, 0 to 1, at a share of its period. */
-    private static function height(float $share, string $shape): float
-    {
-        return match ($shape) {
-            'triangle' => 1 - abs(2 * $share - 1),
-            'saw' => $share,
-            'fall' => 1 - $share,
-            'square' => $share < 0.5 ? 1.0 : 0.0,
-            default => (1 - cos(2 * M_PI * $share)) / 2,
-        };
     }
 }

@@ -32,7 +32,10 @@ final readonly class Detach implements Edit
             Group::Length,
             'Lets each note last a share of the distance to the next chord.',
             [
-                Parameter::wholeNumber('keep', 1, 100, '%', 75, 'The share; of the old length where nothing follows.'),
+                Parameter::wholeNumber(
+                    'keep', 'The share; of the old length where nothing follows.', min: 1, max: 100, unit: '%',
+                    default: 75,
+                ),
                 NextNotes::parameter(),
                 Parameter::spread(),
             ],

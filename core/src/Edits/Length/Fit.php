@@ -30,8 +30,8 @@ final readonly class Fit implements Edit
             Group::Length,
             'Makes notes at least as long as one amount and at most as long as another.',
             [
-                Parameter::amount('min', '1/64', 'The shortest length.'),
-                Parameter::amount('max', null, 'The longest length.', absent: 'no limit'),
+                Parameter::amount('min', 'The shortest length.', default: '1/64'),
+                Parameter::amount('max', 'The longest length.', absent: 'no limit'),
             ],
             synonyms: ['limit length', 'shortest', 'longest', 'clamp'],
             uses: ['fit max=1bar' => 'No longer than a bar'],

@@ -33,24 +33,20 @@ final readonly class Legato implements Edit
             [
                 NextNotes::parameter(),
                 Parameter::choice(
-                    'by',
-                    ['chord', 'pitch'],
-                    'chord',
-                    'Until the next chord, or the next note of the same pitch.',
+                    'by', 'Until the next chord, or the next note of the same pitch.', options: ['chord', 'pitch'],
+                    default: 'chord',
                 ),
                 Parameter::spread(),
-                Parameter::signedAmount('gap', '0tk', 'Silence left before the next note; a negative gap overlaps.'),
-                Parameter::choice(
-                    'last',
-                    ['bar', 'range', 'keep'],
-                    'bar',
-                    'The last chord goes to the next bar line, to the end of the range, or stays.',
+                Parameter::signedAmount(
+                    'gap', 'Silence left before the next note; a negative gap overlaps.', default: '0tk',
                 ),
                 Parameter::choice(
-                    'long',
-                    ['shorten', 'keep'],
-                    'shorten',
-                    'Keep leaves notes alone that already last longer.',
+                    'last', 'The last chord goes to the next bar line, to the end of the range, or stays.',
+                    options: ['bar', 'range', 'keep'], default: 'bar',
+                ),
+                Parameter::choice(
+                    'long', 'Keep leaves notes alone that already last longer.', options: ['shorten', 'keep'],
+                    default: 'shorten',
                 ),
             ],
             synonyms: ['connect', 'fill gaps', 'sustain', 'extend', 'tenuto', 'smooth'],

@@ -32,8 +32,8 @@ final readonly class Length implements Edit
             Group::Length,
             'Sets the length of notes, or scales it.',
             [
-                Parameter::amount('to', null, 'The new length.', absent: 'grid'),
-                Parameter::wholeNumber('scale', 1, 1600, '%', null, 'The new length as a share of the old.'),
+                Parameter::amount('to', 'The new length.', absent: 'grid'),
+                Parameter::wholeNumber('scale', 'The new length as a share of the old.', min: 1, max: 1600, unit: '%'),
             ],
             oneOf: ['to', 'scale'],
             synonyms: ['duration', 'longer', 'shorter', 'gate'],

@@ -22,7 +22,9 @@ final class NextNotes
 {
     public static function parameter(): Parameter
     {
-        return Parameter::choice('scope', ['selection', 'clip'], 'selection', 'Which notes count as the next ones.');
+        return Parameter::choice(
+            'scope', 'Which notes count as the next ones.', options: ['selection', 'clip'], default: 'selection',
+        );
     }
 
     /**

@@ -30,7 +30,7 @@ final readonly class Trim implements Edit
             Group::Length,
             'Puts the start or the end of notes at the caret, the playhead or an end of the range.',
             [
-                Parameter::choice('edge', ['start', 'end'], 'end', 'Which edge moves.'),
+                Parameter::choice('edge', 'Which edge moves.', options: ['start', 'end'], default: 'end'),
                 Parameter::moment('at', 'Where it goes.'),
             ],
             synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'],

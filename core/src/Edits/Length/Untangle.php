@@ -34,10 +34,8 @@ final readonly class Untangle implements Edit
             [
                 NextNotes::parameter(),
                 Parameter::choice(
-                    'by',
-                    ['pitch', 'any'],
-                    'any',
-                    'Only notes of the same pitch get in the way, or any later chord.',
+                    'by', 'Only notes of the same pitch get in the way, or any later chord.', options: ['pitch', 'any'],
+                    default: 'any',
                 ),
                 Parameter::spread(),
             ],

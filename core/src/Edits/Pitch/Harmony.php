@@ -37,8 +37,8 @@ final readonly class Harmony implements Edit
             Group::Pitch,
             'Stacks notes of the key above each note.',
             [
-                Parameter::choice('shape', array_keys(self::SEMITONES), 'triad', 'What is stacked.'),
-                Parameter::onOff('key', true, 'On takes notes of the key, off major intervals.'),
+                Parameter::choice('shape', 'What is stacked.', options: array_keys(self::SEMITONES), default: 'triad'),
+                Parameter::onOff('key', 'On takes notes of the key, off major intervals.', default: true),
                 Interval::within(),
             ],
             synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'],

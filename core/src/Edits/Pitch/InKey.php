@@ -31,10 +31,8 @@ final readonly class InKey implements Edit
             'Takes notes outside the key to the nearest note of it.',
             [
                 Parameter::choice(
-                    'prefer',
-                    ['nearest', 'up', 'down'],
-                    'nearest',
-                    'Which way to go; nearest goes down on a tie.',
+                    'prefer', 'Which way to go; nearest goes down on a tie.', options: ['nearest', 'up', 'down'],
+                    default: 'nearest',
                 ),
             ],
             synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune'],

@@ -30,16 +30,18 @@ final readonly class Interval
     {
         return [
             Parameter::wholeNumber(
-                'semitones', -127, 127, 'semitones', null, 'Up by so many semitones, down with a minus.',
-            ),
-            Parameter::wholeNumber('octaves', -10, 10, 'octaves', null, 'Up by so many octaves, down with a minus.'),
-            Parameter::wholeNumber(
-                'degrees', -74, 74, 'scale steps', null,
-                'Along the scale of the key; a note outside it first goes to the next scale note.',
+                'semitones', 'Up by so many semitones, down with a minus.', min: -127, max: 127, unit: 'semitones',
             ),
             Parameter::wholeNumber(
-                'rows', -127, 127, 'rows', null,
-                'Along the rows that are shown; where all are, along the pitches that occur.',
+                'octaves', 'Up by so many octaves, down with a minus.', min: -10, max: 10, unit: 'octaves',
+            ),
+            Parameter::wholeNumber(
+                'degrees', 'Along the scale of the key; a note outside it first goes to the next scale note.', min: -74,
+                max: 74, unit: 'scale steps',
+            ),
+            Parameter::wholeNumber(
+                'rows', 'Along the rows that are shown; where all are, along the pitches that occur.', min: -127,
+                max: 127, unit: 'rows',
             ),
         ];
     }
@@ -48,8 +50,8 @@ final readonly class Interval
     public static function within(): Parameter
     {
         return Parameter::choice(
-            'within', ['key', 'chord'], 'key',
-            'What degrees go along: the scale of the key, or the notes of the chord that is named there.',
+            'within', 'What degrees go along: the scale of the key, or the notes of the chord that is named there.',
+            options: ['key', 'chord'], default: 'key',
         );
     }
 

@@ -30,16 +30,13 @@ final readonly class Invert implements Edit
             Group::Pitch,
             'Mirrors pitches about one of them: what rose by a third falls by a third.',
             [
-                Parameter::pitch('about', 'What stays: the first note, the lowest, the highest or a pitch.', [
-                    'first',
-                    'lowest',
-                    'highest',
-                    'caret',
-                ]),
+                Parameter::pitch(
+                    'about', 'What stays: the first note, the lowest, the highest or a pitch.',
+                    words: ['first', 'lowest', 'highest', 'caret'],
+                ),
                 Parameter::onOff(
-                    'key',
-                    false,
-                    'On mirrors by degrees of the key; a note outside it first goes to the nearest one.',
+                    'key', 'On mirrors by degrees of the key; a note outside it first goes to the nearest one.',
+                    default: false,
                 ),
             ],
             synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion'],

@@ -29,13 +29,15 @@ final readonly class Revoice implements Edit
             Group::Pitch,
             'Of each chord, takes the lowest note up an octave, or the highest down.',
             [
-                Parameter::choice('move', ['up', 'down'], 'up', 'Up takes the lowest note up, down the highest down.'),
+                Parameter::choice(
+                    'move', 'Up takes the lowest note up, down the highest down.', options: ['up', 'down'],
+                    default: 'up',
+                ),
                 Parameter::choice(
                     'within',
-                    ['octave', 'chord'],
-                    'octave',
                     'Octave keeps the notes; chord lets the note go to the next note of the chord that is named there, '
                         .'above or below all others.',
+                    options: ['octave', 'chord'], default: 'octave',
                 ),
                 Parameter::spread(),
             ],

@@ -36,12 +36,11 @@ final readonly class Widen implements Edit
             'Makes intervals wider or narrower from the lowest or the highest note on, in steps of the key where one '
                 .'is set.',
             [
-                Parameter::ratio('factor', 8, '2', 'Every interval times this.'),
-                Parameter::choice('about', ['lowest', 'highest'], 'lowest', 'The note that stays.'),
+                Parameter::ratio('factor', 'Every interval times this.', largest: 8, default: '2'),
+                Parameter::choice('about', 'The note that stays.', options: ['lowest', 'highest'], default: 'lowest'),
                 Parameter::onOff(
-                    'key',
-                    true,
-                    'On counts in degrees where the song has a key; off, and without one, in semitones.',
+                    'key', 'On counts in degrees where the song has a key; off, and without one, in semitones.',
+                    default: true,
                 ),
             ],
             synonyms: ['spread', 'narrow', 'compress intervals', 'expand', 'range of pitches', 'scale pitch'],

@@ -30,7 +30,9 @@ final readonly class CopyCurve implements Edit
             'Copy the curves of a note',
             Group::Playing,
             'Gives all curves of the first selected note that has some to the other selected ones.',
-            [Parameter::choice('from', ['first', 'last'], 'first', 'Which of the selected notes that have curves.')],
+            [Parameter::choice(
+                'from', 'Which of the selected notes that have curves.', options: ['first', 'last'], default: 'first',
+            )],
             synonyms: ['mpe copy', 'same bend', 'paste curve'],
         );
     }

@@ -41,12 +41,14 @@ final readonly class DrawCurve implements Edit
             Group::Playing,
             'Lets the pitch, the loudness or the timbre of single notes follow a curve over their length.',
             [
-                Parameter::choice('of', array_column(CurveOf::cases(), 'value'), 'pitch', 'What follows it.'),
+                Parameter::choice(
+                    'of', 'What follows it.', options: array_column(CurveOf::cases(), 'value'), default: 'pitch',
+                ),
                 Parameter::course(
                     'at',
-                    '0:0 1000:0',
                     'Its points as place:value, the place from 0 at the start of the note to 1000 at its end; pitch in '
                         .'cents from -4800 to 4800, loudness and timbre from 0 to 127.',
+                    default: '0:0 1000:0',
                 ),
             ],
             synonyms: ['mpe', 'per note', 'glide', 'slide', 'scoop', 'fall', 'swell of a note', 'fade of a note'],

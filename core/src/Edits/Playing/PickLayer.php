@@ -105,7 +105,9 @@ final readonly class PickLayer implements SongEdit
 
         return $song->withClip(
             $clip,
-            new ClipContent($notes->with(['muted' => array_map($muted, $notes->start, $notes->muted)]), $content->points),
+            new ClipContent(
+                $notes->with(['muted' => array_map($muted, $notes->start, $notes->muted)]), $content->points,
+            ),
         );
     }
 

@@ -27,7 +27,9 @@ final readonly class RemoveCurve implements Edit
             'Remove curves within notes',
             Group::Playing,
             'Takes curves out of notes.',
-            [Parameter::choice('of', ['all', ...array_column(CurveOf::cases(), 'value')], 'all', 'Which.')],
+            [Parameter::choice(
+                'of', 'Which.', options: ['all', ...array_column(CurveOf::cases(), 'value')], default: 'all',
+            )],
             synonyms: ['flatten note', 'mpe remove', 'no bend'],
         );
     }

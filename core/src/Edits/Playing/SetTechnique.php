@@ -36,10 +36,9 @@ final readonly class SetTechnique implements Edit
             [
                 Parameter::text(
                     'to',
-                    20,
                     'Its name, its sign or its number; none for ordinary, next for the one after that of the first '
                         .'note.',
-                    absent: self::NEXT,
+                    longest: 20, absent: self::NEXT,
                 ),
             ],
             synonyms: [

@@ -48,31 +48,21 @@ final readonly class Take implements SongEdit
             'Puts what was played where it was played, beside what is there or in its place; its notes are selected.',
             [
                 Parameter::choice(
-                    'mode',
-                    ['merge', 'replace'],
-                    'merge',
-                    'Replace takes out what starts in the time that was played over.',
+                    'mode', 'Replace takes out what starts in the time that was played over.',
+                    options: ['merge', 'replace'], default: 'merge',
                 ),
-                Parameter::onOff('layer', false, 'On puts it into a clip of its own over the one in front.'),
+                Parameter::onOff('layer', 'On puts it into a clip of its own over the one in front.', default: false),
                 Parameter::onOff(
-                    'punch',
-                    false,
-                    'On takes only what was played in the range, and replaces only there.',
+                    'punch', 'On takes only what was played in the range, and replaces only there.', default: false,
                 ),
                 Parameter::choice(
                     'tempo',
-                    ['keep', 'guess'],
-                    'keep',
                     'Guess finds the tempo it was played in where nothing told one, and gives it to a song without '
                         .'notes.',
+                    options: ['keep', 'guess'], default: 'keep',
                 ),
                 Parameter::wholeNumber(
-                    'round',
-                    1,
-                    10_000,
-                    '',
-                    null,
-                    'Only this round of the loop it was played over.',
+                    'round', 'Only this round of the loop it was played over.', min: 1, max: 10_000,
                     absent: 'all rounds, on top of each other',
                 ),
             ],

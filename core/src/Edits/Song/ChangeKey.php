@@ -31,7 +31,7 @@ final readonly class ChangeKey implements SongEdit
             'Sets the key from a place on; none takes all keys away.',
             [
                 Parameter::key('to', 'A root and a scale.'),
-                Parameter::moment('at', 'From where on.', ['start'], 'start'),
+                Parameter::moment('at', 'From where on.', more: ['start'], default: 'start'),
             ],
             subject: Subject::Conductor,
             synonyms: ['scale', 'root', 'key signature', 'mode', 'tonality'],

@@ -31,12 +31,10 @@ final readonly class ChangeMeter implements SongEdit
             'Sets the meter from a place on; notes stay where they sound, or in their bars.',
             [
                 Parameter::meter('to', 'Beats in a bar and what counts as a beat.'),
-                Parameter::moment('at', 'From where on.', ['start'], 'start'),
+                Parameter::moment('at', 'From where on.', more: ['start'], default: 'start'),
                 Parameter::choice(
-                    'keep',
-                    ['seconds', 'bars'],
-                    'seconds',
-                    'Seconds leaves notes where they sound; bars moves them along with the bars they lie in.',
+                    'keep', 'Seconds leaves notes where they sound; bars moves them along with the bars they lie in.',
+                    options: ['seconds', 'bars'], default: 'seconds',
                 ),
             ],
             subject: Subject::Conductor,

@@ -31,10 +31,8 @@ final readonly class ChangeTempo implements AddsUp, SongEdit
             [
                 Parameter::tempo('to', 'Quarter notes a minute.'),
                 Parameter::moment(
-                    'at',
-                    'From where on; whole takes all tempos of the song along in proportion.',
-                    ['whole'],
-                    'whole',
+                    'at', 'From where on; whole takes all tempos of the song along in proportion.', more: ['whole'],
+                    default: 'whole',
                 ),
                 Retimed::keep(),
             ],

@@ -25,8 +25,8 @@ final class Gap
     public static function tracks(): Parameter
     {
         return Parameter::choice(
-            'tracks', ['all', 'chosen'], 'all',
-            'All tracks with tempos, meters, keys and markers, or the tracks of the chosen clips alone.',
+            'tracks', 'All tracks with tempos, meters, keys and markers, or the tracks of the chosen clips alone.',
+            options: ['all', 'chosen'], default: 'all',
         );
     }
 

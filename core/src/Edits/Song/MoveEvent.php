@@ -29,7 +29,7 @@ final readonly class MoveEvent implements SongEdit
             Group::Song,
             'Moves the tempo, meter, key or marker that stands at a place.',
             [
-                Parameter::choice('what', RemoveEvent::kinds(), 'marker', 'What is moved.'),
+                Parameter::choice('what', 'What is moved.', options: RemoveEvent::kinds(), default: 'marker'),
                 Parameter::moment('at', 'Where it stands.'),
                 Parameter::moment('to', 'Where it goes.', default: 'playhead'),
             ],

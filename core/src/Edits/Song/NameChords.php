@@ -25,7 +25,6 @@ use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Sounding;
-use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Time\TickRange;
 
 /** Names the chords that sound, and writes the names down in the place of those there are. Drums say nothing. */
@@ -44,25 +43,19 @@ final readonly class NameChords implements SongEdit
                 .'the key.',
             [
                 Parameter::choice(
-                    'by',
-                    ChordNaming::BY,
-                    'bars',
-                    'Where a name may begin: wherever chords change, on beats, or on bars.',
+                    'by', 'Where a name may begin: wherever chords change, on beats, or on bars.',
+                    options: ChordNaming::BY, default: 'bars',
                 ),
                 Parameter::choice(
-                    'tracks',
-                    ['open', 'all'],
-                    'open',
-                    'What is listened to: the tracks that are open, or all of them; never drums.',
+                    'tracks', 'What is listened to: the tracks that are open, or all of them; never drums.',
+                    options: ['open', 'all'], default: 'open',
                 ),
                 Parameter::amount(
-                    'passing',
-                    '1/8',
-                    'By changes: what sounds for no longer belongs to the chord before it.',
+                    'passing', 'By changes: what sounds for no longer belongs to the chord before it.', default: '1/8',
                 ),
-                Parameter::onOff('tensions', true, 'Whether ninths, elevenths and thirteenths are named.'),
-                Parameter::onOff('sevenths', true, 'Whether sevenths and sixths are named.'),
-                Parameter::onOff('bass', true, 'Whether a bass that is not the root is named.'),
+                Parameter::onOff('tensions', 'Whether ninths, elevenths and thirteenths are named.', default: true),
+                Parameter::onOff('sevenths', 'Whether sevenths and sixths are named.', default: true),
+                Parameter::onOff('bass', 'Whether a bass that is not the root is named.', default: true),
             ],
             subject: Subject::Conductor,
             synonyms: ['chord analysis', 'what chords', 'detect chords', 'recognise', 'harmony', 'chord symbols'],
@@ -154,7 +147,7 @@ final readonly class NameChords implements SongEdit
         $wanted = array_flip($open->tracks());
         $columns = array_map(static fn (): array => [], Notes::COLUMNS);
         foreach ($song->tracks as $track) {
-            if ($track->voice !== Voice::Drums && ! $track->muted && ($all || isset($wanted[$track->id]))) {
+            if (! $track->isDrums() && ! $track->muted && ($all || isset($wanted[$track->id]))) {
                 foreach (Sounding::of($song, $track)->notes->columns() as $name => $values) {
                     $columns[$name] = [...$columns[$name], ...$values];
                 }

@@ -29,7 +29,7 @@ final readonly class RemoveEvent implements SongEdit
             Group::Song,
             'Takes out the tempo, meter, key or marker that stands at a place.',
             [
-                Parameter::choice('what', self::kinds(), 'marker', 'What is taken out.'),
+                Parameter::choice('what', 'What is taken out.', options: self::kinds(), default: 'marker'),
                 Parameter::moment('at', 'Where it stands.'),
             ],
             subject: Subject::Conductor,

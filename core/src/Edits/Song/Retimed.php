@@ -46,8 +46,9 @@ final readonly class Retimed
     public static function keep(): Parameter
     {
         return Parameter::choice(
-            'keep', ['bars', 'seconds'], 'bars',
+            'keep',
             'Bars leaves notes at their beats, which are faster or slower then; seconds leaves them where they sound.',
+            options: ['bars', 'seconds'], default: 'bars',
         );
     }
 

@@ -26,7 +26,7 @@ final readonly class SetMarker implements SongEdit
     public function declaration(): Declaration
     {
         return new Declaration('marker', 'Marker', Group::Song, 'Puts a marker with a name at a place.', [
-            Parameter::text('name', self::LONGEST_NAME, 'Its name.', absent: 'Marker'),
+            Parameter::text('name', 'Its name.', longest: self::LONGEST_NAME, absent: 'Marker'),
             Parameter::moment('at', 'Where it stands.'),
         ], subject: Subject::Conductor, synonyms: ['cue', 'section', 'verse', 'chorus', 'label']);
     }

@@ -30,10 +30,8 @@ final readonly class AsPlayed implements Edit
             'Puts notes back to the moment they were played, however often they were quantized since.',
             [
                 Parameter::choice(
-                    'what',
-                    ['start', 'end', 'both'],
-                    'both',
-                    'Start moves the whole note back, end its end alone.',
+                    'what', 'Start moves the whole note back, end its end alone.', options: ['start', 'end', 'both'],
+                    default: 'both',
                 ),
             ],
             synonyms: ['unquantize', 'original timing', 'take', 'recorded', 'restore'],

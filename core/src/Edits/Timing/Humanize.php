@@ -37,18 +37,26 @@ final readonly class Humanize implements Edit
         $help = 'Gives starts, velocities and lengths small random offsets, as hands would.';
 
         return new Declaration('humanize', 'Humanize', Group::Timing, $help, [
-            Parameter::amount('time', '10ms', 'The largest offset of a start.'),
+            Parameter::amount('time', 'The largest offset of a start.', default: '10ms'),
             Parameter::wholeNumber(
-                'velocity', 0, 127, '', 8, 'The largest offset of a velocity; of bend in proportion to its range.',
+                'velocity', 'The largest offset of a velocity; of bend in proportion to its range.', min: 0, max: 127,
+                default: 8,
             ),
-            Parameter::wholeNumber('length', 0, 100, '%', 0, 'The largest change of a length.'),
             Parameter::wholeNumber(
-                'lean', -100, 100, '%', 0, 'Shifts the time offsets: −100 only early, 100 only late.',
+                'length', 'The largest change of a length.', min: 0, max: 100, unit: '%', default: 0,
+            ),
+            Parameter::wholeNumber(
+                'lean', 'Shifts the time offsets: −100 only early, 100 only late.', min: -100, max: 100, unit: '%',
+                default: 0,
             ),
             Parameter::choice(
-                'shape', ['even', 'bell'], 'bell', 'Even makes all offsets as likely, bell makes small ones likelier.',
+                'shape', 'Even makes all offsets as likely, bell makes small ones likelier.', options: ['even', 'bell'],
+                default: 'bell',
             ),
-            Parameter::choice('chords', ['loose', 'together'], 'loose', 'Together moves the notes of a chord alike.'),
+            Parameter::choice(
+                'chords', 'Together moves the notes of a chord alike.', options: ['loose', 'together'],
+                default: 'loose',
+            ),
             Parameter::seed('The same number gives the same offsets, new others each time.'),
             Parameter::spread(),
             Parameter::lane(),

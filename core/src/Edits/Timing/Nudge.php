@@ -30,12 +30,11 @@ final readonly class Nudge implements SpanEdit
             Group::Timing,
             'Moves notes, or one edge of them, earlier or later.',
             [
-                Parameter::signedAmount('by', 'grid', 'How far; with a minus it goes earlier.'),
+                Parameter::signedAmount('by', 'How far; with a minus it goes earlier.', default: 'grid'),
                 Parameter::choice(
                     'edge',
-                    ['note', 'start', 'end', 'border'],
-                    'note',
                     'Move the whole note, one edge alone, or the border between two notes of a pitch that touch.',
+                    options: ['note', 'start', 'end', 'border'], default: 'note',
                 ),
             ],
             uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'],

@@ -35,7 +35,7 @@ final readonly class Rotate implements Edit, FollowsOn
             Group::Timing,
             'Shifts starts within the bars of the selection; what leaves at one end comes in at the other.',
             [
-                Parameter::signedAmount('by', 'grid', 'How far; earlier with a minus.'),
+                Parameter::signedAmount('by', 'How far; earlier with a minus.', default: 'grid'),
                 Parameter::range(
                     'within',
                     'Within which bars; those that the starts fill where none is said, which its line then says.',

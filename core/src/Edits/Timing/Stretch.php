@@ -37,16 +37,12 @@ final readonly class Stretch implements InClips
             'Multiplies the distances between notes and their lengths, to play them slower or faster.',
             [
                 Parameter::ratio(
-                    'factor',
-                    self::LARGEST,
-                    '2',
-                    'Above 1 slower and longer, below 1 faster and shorter.',
+                    'factor', 'Above 1 slower and longer, below 1 faster and shorter.', largest: self::LARGEST,
+                    default: '2',
                 ),
                 Parameter::choice(
-                    'anchor',
-                    ['start', 'caret'],
-                    'start',
-                    'What stays in its place: the first note, or the caret.',
+                    'anchor', 'What stays in its place: the first note, or the caret.', options: ['start', 'caret'],
+                    default: 'start',
                 ),
             ],
             synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'],

@@ -32,14 +32,14 @@ final readonly class Strum implements Edit
             Group::Timing,
             'Spreads the notes of each chord over a short time, from the lowest or the highest.',
             [
-                Parameter::amount('time', '20ms', 'From the first note of a chord to its last.'),
+                Parameter::amount('time', 'From the first note of a chord to its last.', default: '20ms'),
                 Parameter::choice(
-                    'direction',
-                    ['up', 'down'],
-                    'up',
-                    'Up begins with the lowest note, down with the highest.',
+                    'direction', 'Up begins with the lowest note, down with the highest.', options: ['up', 'down'],
+                    default: 'up',
                 ),
-                Parameter::choice('ends', ['keep', 'move'], 'keep', 'Whether the ends stay or move along.'),
+                Parameter::choice(
+                    'ends', 'Whether the ends stay or move along.', options: ['keep', 'move'], default: 'keep',
+                ),
                 Parameter::spread(),
             ],
             synonyms: ['arpeggiate', 'spread chord', 'roll chord', 'guitar'],

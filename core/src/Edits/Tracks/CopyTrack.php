@@ -32,9 +32,11 @@ final readonly class CopyTrack implements SongEdit
             'Puts a copy of a track below it and opens it.',
             [
                 WhichTrack::parameter(),
-                Parameter::onOff('clips', true, 'On with what lies in its clips, off with empty ones.'),
-                Parameter::choice('voice', Voice::names(), null, 'The voice of the copy.', absent: 'the same'),
-                Parameter::wholeNumber('transpose', -48, 48, 'semitones', 0, 'How much higher the copy sounds.'),
+                Parameter::onOff('clips', 'On with what lies in its clips, off with empty ones.', default: true),
+                Parameter::choice('voice', 'The voice of the copy.', options: Voice::names(), absent: 'the same'),
+                Parameter::wholeNumber(
+                    'transpose', 'How much higher the copy sounds.', min: -48, max: 48, unit: 'semitones', default: 0,
+                ),
             ],
             subject: Subject::Track,
             synonyms: ['duplicate track', 'clone track', 'layer'],

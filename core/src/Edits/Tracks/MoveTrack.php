@@ -30,12 +30,8 @@ final readonly class MoveTrack implements SongEdit
             [
                 WhichTrack::parameter(),
                 Parameter::wholeNumber(
-                    'by',
-                    -Song::MOST_TRACKS,
-                    Song::MOST_TRACKS,
-                    'places',
-                    1,
-                    'How far down; up with a minus.',
+                    'by', 'How far down; up with a minus.', min: -Song::MOST_TRACKS, max: Song::MOST_TRACKS,
+                    unit: 'places', default: 1,
                 ),
             ],
             subject: Subject::Track,

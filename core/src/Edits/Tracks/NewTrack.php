@@ -32,8 +32,11 @@ final readonly class NewTrack implements SongEdit
             Group::Tracks,
             'Puts a new track below the one in front and opens it.',
             [
-                Parameter::text('name', Track::LONGEST_NAME, 'Its name.', absent: 'by its voice'),
-                Parameter::choice('voice', Voice::names(), Voice::Plucked->value, 'The built-in voice it sounds with.'),
+                Parameter::text('name', 'Its name.', longest: Track::LONGEST_NAME, absent: 'by its voice'),
+                Parameter::choice(
+                    'voice', 'The built-in voice it sounds with.', options: Voice::names(),
+                    default: Voice::Plucked->value,
+                ),
             ],
             subject: Subject::Track,
             synonyms: ['add track', 'instrument', 'part'],
@@ -64,7 +67,8 @@ final readonly class NewTrack implements SongEdit
         );
 
         return SongResult::opening(
-            $open, $song->withTracks([...$others, $track])->withClip($clip, ClipContent::none()), [$clip->id], $clip->id,
+            $open, $song->withTracks([...$others, $track])->withClip($clip, ClipContent::none()), [$clip->id],
+            $clip->id,
             Said::that("New track {$track->name}"),
         );
     }

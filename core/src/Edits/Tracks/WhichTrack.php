@@ -17,8 +17,8 @@ final class WhichTrack
     public static function parameter(): Parameter
     {
         return Parameter::wholeNumberOr(
-            ['front'], 'of', 1, Song::MOST_TRACKS, '', 'front',
-            'Which track: the one in front, or its number from the top.',
+            'of', 'Which track: the one in front, or its number from the top.', words: ['front'], min: 1,
+            max: Song::MOST_TRACKS, default: 'front',
         );
     }
 

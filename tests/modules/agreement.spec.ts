@@ -1,0 +1,66 @@
+import { execFileSync } from 'node:child_process';
+import { expect, test } from '@playwright/test';
+import { CURVES, curveOf } from '../../resources/js/music/curves';
+import { WAVES, laneOf } from '../../resources/js/music/lanes';
+import { pitchName, readPitch } from '../../resources/js/music/pitch';
+
+/** What the core gives, as JSON. */
+const core = <T>(code: string): T =>
+  JSON.parse(
+    execFileSync('php', ['-r', `require 'vendor/autoload.php'; echo json_encode(${code});`], { encoding: 'utf8' }),
+  ) as T;
+
+const SHARES = Array.from({ length: 48 }, (_, k) => k / 48);
+
+test('a wave that is sketched is the one that is drawn', () => {
+  const heights = core<Record<string, number[]>>(
+    `array_combine(\\Jactonic\\Core\\Edits\\Lanes\\WaveShape::names(), array_map(
+      fn ($shape) => array_map(fn ($k) => $shape->height($k / 48), range(0, 47)),
+      \\Jactonic\\Core\\Edits\\Lanes\\WaveShape::cases(),
+    ))`,
+  );
+
+  expect(Object.keys(WAVES)).toEqual(Object.keys(heights));
+  for (const [name, height] of Object.entries(WAVES)) {
+    SHARES.forEach((share, k) => expect(height(share), `${name} at ${share}`).toBeCloseTo(heights[name][k], 12));
+  }
+});
+
+test('points lie in the lanes the core says', () => {
+  const lanes = core<Record<string, string>>(
+    `array_merge(...array_map(fn ($kind) => array_combine(
+      array_map(fn ($n) => $kind->value.' '.$n, [0, 11, 127]),
+      array_map(fn ($n) => \\Jactonic\\Core\\Content\\Lane::ofPoints($kind, $n)->name, [0, 11, 127]),
+    ), \\Jactonic\\Core\\Content\\PointKind::cases()))`,
+  );
+
+  for (const [point, name] of Object.entries(lanes)) {
+    const [kind, number] = point.split(' ').map(Number);
+    expect(laneOf(kind, number), point).toBe(name);
+  }
+});
+
+test('curves within notes are of the kinds the core says', () => {
+  const curves = core<Record<string, [number, number, number]>>(
+    `array_combine(
+      array_map(fn ($of) => $of->value, \\Jactonic\\Core\\Content\\CurveOf::cases()),
+      array_map(fn ($of) => [$of->kind()[0]->value, $of->kind()[1], $of->value($of->rest())],
+        \\Jactonic\\Core\\Content\\CurveOf::cases()),
+    )`,
+  );
+
+  expect(Object.keys(CURVES).toSorted()).toEqual(Object.keys(curves).toSorted());
+  for (const [name, [kind, number, rest]] of Object.entries(curves)) {
+    expect(curveOf(kind, number)).toBe(name);
+    expect(CURVES[name as keyof typeof CURVES].rest, name).toBe(rest);
+  }
+});
+
+test('pitches have the names the core gives them, and are read back', () => {
+  const names = core<string[]>(`array_map(\\Jactonic\\Core\\Pitch\\PitchName::of(...), range(0, 127))`);
+
+  names.forEach((name, pitch) => {
+    expect(pitchName(pitch)).toBe(name);
+    expect(readPitch(name)).toBe(pitch);
+  });
+});
