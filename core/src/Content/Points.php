@@ -65,10 +65,9 @@ final readonly class Points extends Table
 
     public function courseOf(int $place): string
     {
-        return self::course(
-            $this->kind[$place], $this->number[$place], $this->channel[$place], $this->note[$place],
-            $this->clip[$place],
-        );
+        // As `course()`, without a call of its own: this is asked for every point.
+        return "{$this->kind[$place]} {$this->number[$place]} {$this->channel[$place]} {$this->note[$place]} "
+            .$this->clip[$place];
     }
 
     public static function ordered(array $columns, int $nextId = 1): static

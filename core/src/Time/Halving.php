@@ -27,4 +27,25 @@ final class Halving
 
         return $low;
     }
+
+    /**
+     * The last row whose value is a number at most, or the first where none is: rows stand in order of that value. Without
+     * a call for each look, for every tick is looked up so.
+     *
+     * @param  non-empty-list<array<string, mixed>>  $rows
+     */
+    public static function last(array $rows, string $column, int|float $most): int
+    {
+        [$low, $high] = [0, count($rows) - 1];
+        while ($low < $high) {
+            $middle = intdiv($low + $high + 1, 2);
+            if ($rows[$middle][$column] <= $most) {
+                $low = $middle;
+            } else {
+                $high = $middle - 1;
+            }
+        }
+
+        return $low;
+    }
 }

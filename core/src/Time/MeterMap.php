@@ -148,9 +148,6 @@ final readonly class MeterMap
      */
     private function lastStretch(string $unit, int $place): array
     {
-        $stretches = $this->stretches;
-        $next = Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place);
-
-        return $stretches[max(0, $next - 1)];
+        return $this->stretches[isset($this->stretches[1]) ? Halving::last($this->stretches, $unit, $place) : 0];
     }
 }

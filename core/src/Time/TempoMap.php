@@ -93,10 +93,7 @@ final class TempoMap
         if ($last[$unit] <= $place && ($next === null || $next[$unit] > $place)) {
             return $last;
         }
-        $stretches = $this->stretches;
-        $this->last = max(
-            0, Halving::first(count($stretches), static fn (int $k): bool => $stretches[$k][$unit] > $place) - 1,
-        );
+        $this->last = Halving::last($this->stretches, $unit, $place);
 
         return $this->stretches[$this->last];
     }

@@ -27,7 +27,7 @@ final readonly class Delete implements SpanEdit
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
-        array_map($spans->remove(...), $spans->places);
+        $spans->removed = array_fill_keys($spans->places, true);
 
         return Said::of($spans->counted(), 'deleted');
     }

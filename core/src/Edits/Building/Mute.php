@@ -38,15 +38,16 @@ final readonly class Mute implements SpanEdit
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $state = $parameters->choice('state');
+        $isMuted = $spans->muted;
         $muted = 0;
         foreach ($spans->places as $i) {
-            $spans->muted[$i] = match ($state) {
+            $muted += $isMuted[$i] = match ($state) {
                 'on' => 1,
                 'off' => 0,
-                default => 1 - $spans->muted[$i],
+                default => 1 - $isMuted[$i],
             };
-            $muted += $spans->muted[$i];
         }
+        $spans->muted = $isMuted;
 
         return Said::each($spans->noun, [[$muted, 'muted'], [count($spans->places) - $muted, 'sounding']]);
     }

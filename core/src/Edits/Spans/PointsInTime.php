@@ -41,6 +41,9 @@ final readonly class PointsInTime implements Spanning
      */
     public static function chosen(Selection $selection, Points $points): array
     {
+        if ($points->id === []) {
+            return [];
+        }
         $selected = array_fill_keys($selection->ids, true);
 
         return array_values(array_filter(
@@ -76,8 +79,11 @@ final readonly class PointsInTime implements Spanning
     public function written(Spans $spans, int $nextId): array
     {
         $draft = new PointDraft($this->points, $nextId);
-        $draft->start = $spans->start + $draft->start;
-        ksort($draft->start);
+        $starts = $draft->start;
+        foreach ($this->places as $i) {
+            $starts[$i] = $spans->start[$i];
+        }
+        $draft->start = $starts;
         foreach ($spans->removed as $i => $_) {
             $draft->remove($i);
         }

@@ -26,6 +26,9 @@ final class Spans
      */
     public array $copies = [];
 
+    /** The number of the round of copies that goes on. */
+    private int $copying = -1;
+
     /** The range the edit leaves, where that is another one. */
     public ?TickRange $range = null;
 
@@ -81,13 +84,13 @@ final class Spans
     /** Begins a round of copies: groups of their originals become groups of their own. */
     public function beginCopies(): void
     {
-        $this->copies[] = [];
+        $this->copies[++$this->copying] = [];
     }
 
     /** @param  array{start?: int, length?: int, playedEnd?: int}  $values  what is different */
     public function copy(int $place, array $values = []): void
     {
-        $this->copies[max(0, count($this->copies) - 1)][] = [$place, $values];
+        $this->copies[$this->copying][] = [$place, $values];
     }
 
     /** The number for a new group. */

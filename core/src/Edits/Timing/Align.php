@@ -42,9 +42,11 @@ final readonly class Align implements SpanEdit
     {
         $to = $context->moment($parameters, 'to');
         $by = $to - $spans->start[$spans->places[0]];
+        $starts = $spans->start;
         foreach ($spans->places as $i) {
-            $spans->start[$i] += $by;
+            $starts[$i] += $by;
         }
+        $spans->start = $starts;
 
         return $by === 0
             ? Said::nothing("Nothing moved: the {$spans->noun->many()} begin there already.")

@@ -53,18 +53,25 @@ final readonly class Nudge implements SpanEdit
         $places = $spans->places;
         [$starts, $lengths] = [$spans->start, $spans->length];
         // In a loop there is no end of the way: what leaves the round at one end comes in at the other.
-        $goesRound = static fn (int $i): bool => $spans->roundOf($i)?->has($starts[$i]) === true;
-        $isCut = $edge !== 'end' && ! ($edge === 'note' && array_filter($places, $goesRound) === $places);
+        $round = $edge !== 'note' || $context->clips->rounds === [] ? [] : array_fill_keys(array_filter(
+            $places, static fn (int $i): bool => $spans->roundOf($i)?->has($starts[$i]) === true,
+        ), true);
+        $isCut = $edge !== 'end' && count($round) < count($places);
         $moved = $this->move($by, $starts[$places[0]], $isCut, $context);
+        [$newStarts, $newLengths] = [$starts, $lengths];
         foreach ($places as $i) {
             $start = $starts[$i];
-            $end = $start + $lengths[$i];
-            match ($edge) {
-                'note' => $spans->start[$i] = $goesRound($i) ? $moved($start) : max(0, $moved($start)),
-                'start' => $this->setEdges($spans, $i, min(max(0, $moved($start)), $end - 1), $end),
-                default => $this->setEdges($spans, $i, $start, max($start + 1, $moved($end))),
-            };
+            if ($edge === 'note') {
+                $newStarts[$i] = isset($round[$i]) ? $moved($start) : max(0, $moved($start));
+            } elseif ($edge === 'start') {
+                $end = $start + $lengths[$i];
+                $newStarts[$i] = min(max(0, $moved($start)), $end - 1);
+                $newLengths[$i] = $end - $newStarts[$i];
+            } else {
+                $newLengths[$i] = max($start + 1, $moved($start + $lengths[$i])) - $start;
+            }
         }
+        [$spans->start, $spans->length] = [$newStarts, $newLengths];
 
         return $this->said($spans, $starts, $lengths, $edge, $context);
     }

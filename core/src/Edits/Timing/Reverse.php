@@ -36,11 +36,16 @@ final readonly class Reverse implements InClips
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
     {
         $from = $spans->start[$spans->places[0]];
-        $to = max([0, ...array_map($spans->end(...), $spans->places)]);
+        $to = 0;
         foreach ($spans->places as $i) {
-            $spans->start[$i] = $from + $to - $spans->end($i);
-            [$spans->playedStart[$i], $spans->playedEnd[$i]] = [-$spans->playedEnd[$i], -$spans->playedStart[$i]];
+            $to = max($to, $spans->start[$i] + $spans->length[$i]);
         }
+        [$starts, $playedStarts, $playedEnds] = [$spans->start, $spans->playedStart, $spans->playedEnd];
+        foreach ($spans->places as $i) {
+            $starts[$i] = $from + $to - $starts[$i] - $spans->length[$i];
+            [$playedStarts[$i], $playedEnds[$i]] = [-$playedEnds[$i], -$playedStarts[$i]];
+        }
+        [$spans->start, $spans->playedStart, $spans->playedEnd] = [$starts, $playedStarts, $playedEnds];
 
         return Said::of($spans->counted(), 'reversed');
     }
