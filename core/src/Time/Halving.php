@@ -29,8 +29,8 @@ final class Halving
     }
 
     /**
-     * The last row whose value is a number at most, or the first where none is: rows stand in order of that value. Without
-     * a call for each look, for every tick is looked up so.
+     * The last row whose value is a number at most, or the first where none is: rows stand in order of that value.
+     * Without a call for each look, for every tick is looked up so.
      *
      * @param  non-empty-list<array<string, mixed>>  $rows
      */
