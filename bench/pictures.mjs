@@ -1,0 +1,132 @@
+import { chromium } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+
+const [base, ...wanted] = process.argv.slice(2);
+const FOLDER = 'docs/screenshots';
+
+const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
+
+/** What one does before a picture is taken: with the keys and names that a person has. */
+const PICTURES = {
+  songs: async ({ page }) => page.getByRole('link', { name: 'Lantern Ferry', exact: true }).waitFor(),
+
+  'new-song': async ({ page }) => {
+    await page.getByRole('button', { name: 'New song' }).first().click();
+    await page.getByRole('heading', { name: 'New song' }).waitFor();
+  },
+
+  'roll-paper': async ({ demo, press, said }) => {
+    await demo();
+    await press('Control+a', 'q');
+    await said(/quantized/);
+  },
+
+  table: async ({ demo, press, page }) => {
+    await demo();
+    await press('j');
+    await page.getByRole('grid').or(page.getByRole('table')).first().waitFor();
+    await press('ArrowDown', 'ArrowDown');
+  },
+
+  tracks: async ({ demo, page }) => {
+    await demo();
+    await page.getByRole('tab', { name: 'Tracks' }).click();
+    await page.getByRole('checkbox', { name: 'Upright bass open in the roll' }).click();
+    await page.waitForTimeout(800);
+  },
+
+  bench: async ({ demo, line, press, page }) => {
+    await demo();
+    await press('Control+a');
+    await line('tune edit=ramp');
+    await page.waitForTimeout(1500);
+  },
+
+  recipes: async ({ demo, page, press }) => {
+    await demo();
+    await press('Control+a');
+    await page.getByRole('tab', { name: 'Recipes' }).click();
+  },
+
+  palette: async ({ demo, press, page }) => {
+    await demo();
+    await press('Control+a', '/');
+    await page.keyboard.type('quantize grid=1/8 strength=80');
+  },
+
+  history: async ({ demo, press, page }) => {
+    await demo();
+    for (const key of ['Control+a', 'q', 'ArrowUp', 'Control+z', 'Shift+e', 'e']) await press(key);
+    await press('Shift+U');
+    await page.getByRole('listbox', { name: 'Steps' }).waitFor();
+    await press('Home', '=', 'End');
+    await page.getByTestId('history-effect').waitFor();
+  },
+
+  'keys-overlay': async ({ demo, press, page }) => {
+    await demo();
+    await press('Control+a');
+    await page.keyboard.down('Shift');
+    await page.keyboard.down('Slash');
+    await page.getByRole('dialog', { name: 'All keys of the moment' }).waitFor();
+  },
+
+  shortcuts: async ({ demo, press, page }) => {
+    await demo();
+    await press('Alt+/');
+    await page.getByRole('dialog', { name: 'Shortcuts' }).waitFor();
+    await page.getByRole('button', { name: 'New', exact: true }).click();
+    await page.getByLabel(/^Lines, run as one step/).fill('grid value=1/8\nquantize strength=80');
+    await page.getByLabel('What it does').fill('Eighths, nearly');
+  },
+
+  playing: async ({ demo, press, page }) => {
+    await demo();
+    await press('F7', 'l', 'Home', 'F6');
+    await page.getByRole('button', { name: 'End the recording' }).waitFor();
+    await page.waitForTimeout(1500);
+    for (const code of ['KeyA', 'KeyD', 'KeyG']) {
+      await page.keyboard.down(code);
+      await page.waitForTimeout(350);
+      await page.keyboard.up(code);
+    }
+    await page.keyboard.down('KeyD');
+  },
+};
+
+const unknown = wanted.filter((name) => !(name in PICTURES));
+if (unknown.length > 0) {
+  console.error(`There is no picture ${unknown.join(', ')}; there are ${Object.keys(PICTURES).join(', ')}.`);
+  process.exit(2);
+}
+for (const name of wanted.length > 0 ? wanted : Object.keys(PICTURES)) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const press = async (...keys) => {
+    for (const key of keys) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(900);
+    }
+  };
+  await page.goto(base);
+  await PICTURES[name]({
+    page,
+    press,
+    demo: async () => {
+      await page.getByRole('link', { name: 'Lantern Ferry' }).first().click();
+      await page.getByRole('group', { name: 'Roll' }).waitFor();
+      await page.waitForTimeout(1500);
+    },
+    said: (text) => page.getByRole('status').filter({ hasText: text }).first().waitFor(),
+    line: async (text) => {
+      await press('/');
+      await page.keyboard.type(text);
+      await press('Enter');
+    },
+  });
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+  console.log(name);
+  await context.close();
+}
+await browser.close();
