@@ -7,22 +7,17 @@ namespace App\Songs;
 use App\ChangedElsewhere;
 use App\Lines\KnownLines;
 use App\Models\Clipboard;
-use App\Models\StepRecord;
 use App\Songs\Asked\ContextInput;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use App\Songs\Store\StoredSong;
 use App\Songs\Told\SongAnswer;
-use App\Songs\Told\SongView;
 use Closure;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
-use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
-use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
-use Jactonic\Core\Recipes\Reach;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Song\OpenSong;
@@ -30,7 +25,7 @@ use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
 
 /**
- * Runs edit lines on a song, and walks its history.
+ * Runs edit lines on a song.
  *
  * Each call makes a plan that is carried out in one transaction: contents, arrangement, conductor, revisions and
  * history change together or not at all.
@@ -38,11 +33,11 @@ use Jactonic\Core\Song\SongChange;
 final readonly class SongEditor
 {
     public function __construct(
+        private SongSeen $seen,
         private SongStore $store,
         private SongHistory $history,
         private Carrying $carrying,
         private KnownLines $lines,
-        private SongView $view,
     ) {
     }
 
@@ -67,7 +62,7 @@ final readonly class SongEditor
             $selection,
             $input,
         ): Plan {
-            $stored = $this->seen($songId, $standing, $script, $input->onClips);
+            $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
@@ -112,7 +107,7 @@ final readonly class SongEditor
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
     ): SongAnswer {
         $script = $this->lines->script($lines);
-        $stored = $this->seen($songId, $standing, $script, $input->onClips);
+        $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
         $state = $script->apply(
@@ -120,128 +115,6 @@ final readonly class SongEditor
         );
 
         return SongAnswer::preview($stored, $open, $state, $selection);
-    }
-
-    /**
-     * Takes back the step the song stands at.
-     *
-     * @throws ChangedElsewhere
-     * @throws EditRefused where there is none
-     */
-    public function undo(int $songId, Standing $standing): SongAnswer
-    {
-        return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
-            $stored = $this->seen($songId, $standing);
-            $row = $this->history->current($stored) ?? throw new EditRefused(
-                'Nothing to undo: this is the song as it came in.',
-            );
-            $step = $row->step();
-
-            return $this->walk(
-                $stored, $standing, $row->clips, $step->change->reversed(), $row->parent_id, $step->before,
-                $this->said('Undone', $row, $standing, $stored),
-            );
-        });
-    }
-
-    /**
-     * Does again the step that was taken back last.
-     *
-     * @throws ChangedElsewhere
-     * @throws EditRefused where there is none
-     */
-    public function redo(int $songId, Standing $standing): SongAnswer
-    {
-        return $this->carrying->once($songId, $standing, function () use ($songId, $standing): Plan {
-            $stored = $this->seen($songId, $standing);
-            $row = $this->history->next($stored) ?? throw new EditRefused(
-                'Nothing to do again: this is the newest state of the song.',
-            );
-            $step = $row->step();
-
-            return $this->walk(
-                $stored, $standing, $row->clips, $step->change, $row->id, $step->after,
-                $this->said('Done again', $row, $standing, $stored),
-            );
-        });
-    }
-
-    /**
-     * Goes to any step of the history, on whatever branch.
-     *
-     * @param  int|null  $stepId  null for the song as it came in
-     *
-     * @throws ChangedElsewhere
-     * @throws BadInput where the song has no such step
-     */
-    public function goTo(int $songId, Standing $standing, ?int $stepId): SongAnswer
-    {
-        return $this->carrying->once($songId, $standing, function () use ($songId, $standing, $stepId): Plan {
-            $stored = $this->seen($songId, $standing);
-            $way = $this->history->wayTo($stored, $stepId);
-            $clips = $this->history->clipsOf([...$way['back'], ...$way['forth']]);
-            $last = $way['forth'] === []
-                ? null
-                : StepRecord::query()->findOrFail($way['forth'][count($way['forth']) - 1]);
-            $undone = $way['back'] === []
-                ? null
-                : StepRecord::query()->findOrFail($way['back'][count($way['back']) - 1]);
-            $selection = $last?->step()->after ?? $undone?->step()->before;
-            $message = match (true) {
-                $stepId === $stored->stepId() => 'The song stands there already.',
-                $stepId === null => 'Gone to the song as it came in',
-                default => 'Gone to: '.($last ?? StepRecord::query()->findOrFail($stepId))->title(),
-            };
-
-            return $this->walk(
-                $stored, $standing, $clips, $this->history->changeAlong($way['back'], $way['forth']), $stepId,
-                $selection, $message, $way['path'],
-            );
-        });
-    }
-
-    /** What going to a step would change. */
-    public function previewStep(int $songId, Standing $standing, ?int $stepId): SongAnswer
-    {
-        $stored = $this->seen($songId, $standing);
-        $way = $this->history->wayTo($stored, $stepId);
-        $full = $this->store->whole(
-            $songId,
-            array_values(array_unique([
-                ...$standing->open, ...$this->history->clipsOf([...$way['back'], ...$way['forth']]),
-            ])),
-        );
-        $change = $this->history->changeAlong($way['back'], $way['forth']);
-        [$full, $after] = $this->walked($full, $standing, $change);
-
-        return SongAnswer::walked(
-            $full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '',
-            [], ['undo' => null, 'redo' => null],
-        );
-    }
-
-    /**
-     * The song as far as a script needs it.
-     *
-     * @throws ChangedElsewhere where another writer changed what is worked on
-     */
-    private function seen(int $songId, Standing $standing, ?Script $script = null, bool $onClips = false): StoredSong
-    {
-        $reach = $script?->reach() ?? Reach::notes();
-        $needsAll = $onClips || $reach->song;
-        $stored = $needsAll
-            ? $this->store->whole($songId, $reach->song ? null : $standing->clips())
-            : $this->store->clips($songId, $standing->clips());
-        if (! $standing->hasSeen($stored, $needsAll)) {
-            throw new ChangedElsewhere(
-                'This part was changed in another window. Its present state is shown.',
-                fn (): array => [
-                    'song' => $this->view->open($songId, $standing->shown(), $standing->shownFront()),
-                ],
-            );
-        }
-
-        return $stored;
     }
 
     private function surroundings(OpenSong $open, Selection $selection, ContextInput $input, Script $script): Context
@@ -296,63 +169,6 @@ final readonly class SongEditor
     }
 
     /**
-     * @param  list<int>  $clips  those that are changed
-     * @param  list<int>  $path  the steps the song then has gone along, so that redo follows them
-     */
-    private function walk(
-        StoredSong $seen, Standing $standing, array $clips, SongChange $change, ?int $stepId, ?Selection $selection,
-        string $message, array $path = [],
-    ): Plan {
-        $needsAll = $change->touchesArrangement() || array_diff($clips, $standing->open) !== [];
-        $stored = $needsAll
-            ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips])))
-            : $seen;
-        [$stored, $after] = $this->walked($stored, $standing, $change);
-        $open = OpenSong::of($stored->song, $standing->open, $standing->front);
-
-        return new Plan($stored, function () use (
-            $stored,
-            $open,
-            $after,
-            $change,
-            $stepId,
-            $selection,
-            $message,
-            $path,
-        ): SongAnswer {
-            $this->history->walk($stored->record->id, $path);
-            $revisions = $this->store->write($stored, $after, $change, $stepId);
-
-            return SongAnswer::walked(
-                $stored, $open, $after, $change, $selection, $message, $revisions,
-                $this->history->titles($stored->record->id, $stepId),
-            );
-        });
-    }
-
-    /**
-     * The song before and after a change, with what lies in the clips that are open then: others, where it takes those
-     * away.
-     *
-     * @return array{StoredSong, Song}
-     */
-    private function walked(StoredSong $stored, Standing $standing, SongChange $change): array
-    {
-        $stored = $this->store->reading($stored, $change->applyTo($stored->song)->openable($standing->shown()));
-
-        return [$stored, $change->applyTo($stored->song)];
-    }
-
-    /** “Undone in Upright bass: transpose”; without the place where it is the track in front. */
-    private function said(string $done, StepRecord $row, Standing $standing, StoredSong $stored): string
-    {
-        $front = $stored->song->tracks[$stored->song->clips[$standing->front]->track ?? 0] ?? null;
-
-        return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}")
-            .": {$row->title()}";
-    }
-
-    /**
      * What writes what a script did, as a new step or with the one it joins.
      *
      * @return Closure(): SongAnswer
@@ -399,7 +215,7 @@ final readonly class SongEditor
     private function beside(
         StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, array $titles,
     ): SongAnswer {
-        [$stored, $after] = $this->walked($stored, $standing, $change);
+        [$stored, $after] = $this->store->after($stored, $standing->shown(), $change);
 
         return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $titles);
     }

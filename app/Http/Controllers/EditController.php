@@ -9,6 +9,7 @@ use App\Http\Requests\EditRequest;
 use App\Models\SongRecord;
 use App\Songs\SongEditor;
 use App\Songs\SongReading;
+use App\Songs\SongWalk;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use Illuminate\Http\JsonResponse;
@@ -21,6 +22,7 @@ final readonly class EditController
 {
     public function __construct(
         private SongEditor $editor,
+        private SongWalk $walk,
         private SongReading $reading,
         private SongHistory $history,
         private SongStore $store,
@@ -39,12 +41,12 @@ final readonly class EditController
 
     public function undo(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse($this->editor->undo($song, $request->standing())->toArray());
+        return new JsonResponse($this->walk->undo($song, $request->standing())->toArray());
     }
 
     public function redo(int $song, EditRequest $request): JsonResponse
     {
-        return new JsonResponse($this->editor->redo($song, $request->standing())->toArray());
+        return new JsonResponse($this->walk->redo($song, $request->standing())->toArray());
     }
 
     public function history(int $song): JsonResponse
@@ -57,7 +59,7 @@ final readonly class EditController
         $said = [$song, $request->standing(), $request->step()];
 
         return new JsonResponse(
-            ($request->isDry() ? $this->editor->previewStep(...$said) : $this->editor->goTo(...$said))->toArray(),
+            ($request->isDry() ? $this->walk->preview(...$said) : $this->walk->goTo(...$said))->toArray(),
         );
     }
 

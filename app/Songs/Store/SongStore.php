@@ -149,6 +149,20 @@ final readonly class SongStore
         return $this->reading(StoredSong::of($record, $song, $rows), $contents ?? []);
     }
 
+    /**
+     * The song before and after a change, with what lies in the clips that are open then: others, where it takes those
+     * away.
+     *
+     * @param  list<int>  $shown  the clips that were open before
+     * @return array{StoredSong, Song}
+     */
+    public function after(StoredSong $stored, array $shown, SongChange $change): array
+    {
+        $stored = $this->reading($stored, $change->applyTo($stored->song)->openable($shown));
+
+        return [$stored, $change->applyTo($stored->song)];
+    }
+
     /** Whether a song and the clips that were read of it are as they were. */
     public function isAsRead(StoredSong $stored): bool
     {
