@@ -6,7 +6,7 @@ namespace Tests;
 
 use App\Demo\LanternFerry;
 use App\Models\ClipRecord;
-use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Http\JsonResponse;
@@ -135,8 +135,8 @@ abstract class AppTestCase extends TestCase
         return array_values(array_map(intval(...), $values));
     }
 
-    private function store(): SongStore
+    private function store(): SongWriter
     {
-        return $this->app->make(SongStore::class);
+        return $this->app->make(SongWriter::class);
     }
 }

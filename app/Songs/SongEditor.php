@@ -11,6 +11,7 @@ use App\Songs\Asked\ContextInput;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use App\Songs\Store\StoredSong;
 use App\Songs\Told\SongAnswer;
 use Closure;
@@ -35,6 +36,7 @@ final readonly class SongEditor
     public function __construct(
         private SongSeen $seen,
         private SongStore $store,
+        private SongWriter $writer,
         private SongHistory $history,
         private Carrying $carrying,
         private KnownLines $lines,
@@ -156,7 +158,7 @@ final readonly class SongEditor
             $said,
         ): SongAnswer {
             $stepId = $this->history->replace($stored, $step, $after);
-            $revisions = $this->store->write($stored, $after, $whole, $stepId);
+            $revisions = $this->writer->write($stored, $after, $whole, $stepId);
 
             $titles = $this->titlesAt($stored, $step, $stepId);
 
@@ -195,7 +197,7 @@ final readonly class SongEditor
                 = $joined === null
                     ? $this->history->add($stored, $step, $after)
                     : $this->history->replace($stored, $whole, $after);
-            $revisions = $this->store->write($stored, $after, $change, $stepId);
+            $revisions = $this->writer->write($stored, $after, $change, $stepId);
             $told = $state->saying($whole->said ?? $state->said);
 
             $titles = $this->titlesAt($stored, $whole, $stepId);

@@ -9,6 +9,7 @@ use App\Models\StepRecord;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use App\Songs\Store\StoredSong;
 use App\Songs\Told\SongAnswer;
 use Jactonic\Core\Content\Selection;
@@ -23,6 +24,7 @@ final readonly class SongWalk
     public function __construct(
         private SongSeen $seen,
         private SongStore $store,
+        private SongWriter $writer,
         private SongHistory $history,
         private Carrying $carrying,
     ) {
@@ -152,7 +154,7 @@ final readonly class SongWalk
             $path,
         ): SongAnswer {
             $this->history->walk($stored->record->id, $path);
-            $revisions = $this->store->write($stored, $after, $change, $stepId);
+            $revisions = $this->writer->write($stored, $after, $change, $stepId);
 
             return SongAnswer::walked(
                 $stored, $open, $after, $change, $selection, $message, $revisions,

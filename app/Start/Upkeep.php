@@ -10,7 +10,7 @@ use App\Data\DataFault;
 use App\Demo\LanternFerry;
 use App\Models\ClipRecord;
 use App\Models\StepRecord;
-use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use Closure;
 use Illuminate\Contracts\Config\Repository;
 use Illuminate\Contracts\Foundation\Application;
@@ -222,7 +222,7 @@ final readonly class Upkeep
     {
         $days = $this->config->get('jactonic.keep_deleted_days');
         $days = is_int($days) ? $days : 30;
-        $count = $this->app->make(SongStore::class)->prune($days);
+        $count = $this->app->make(SongWriter::class)->prune($days);
 
         return $count === 0
             ? []
@@ -247,7 +247,7 @@ final readonly class Upkeep
                 }
                 $migrator->run($this->migrations());
                 if ($demo) {
-                    $this->app->make(SongStore::class)->create(LanternFerry::NAME, (new LanternFerry)->song());
+                    $this->app->make(SongWriter::class)->create(LanternFerry::NAME, (new LanternFerry)->song());
                 }
             });
             $file->identify();

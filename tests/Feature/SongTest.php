@@ -7,7 +7,7 @@ namespace Tests\Feature;
 use App\Demo\LanternFerry;
 use App\Models\SongRecord;
 use App\Models\StepRecord;
-use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Lane;
@@ -120,10 +120,10 @@ final class SongTest extends AppTestCase
 
         $this->deleteJson('/api/songs/1');
         Carbon::setTestNow(Carbon::now()->addDays(29));
-        $this->app->make(SongStore::class)->prune(30);
+        $this->app->make(SongWriter::class)->prune(30);
         self::assertSame(1, SongRecord::withTrashed()->count());
         Carbon::setTestNow(Carbon::now()->addDays(2));
-        $this->app->make(SongStore::class)->prune(30);
+        $this->app->make(SongWriter::class)->prune(30);
         self::assertSame(0, SongRecord::withTrashed()->count());
     }
 

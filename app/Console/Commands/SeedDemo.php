@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Demo\LanternFerry;
-use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use Illuminate\Console\Command;
 
 final class SeedDemo extends Command
@@ -16,7 +16,7 @@ final class SeedDemo extends Command
 
     protected $help = 'Example: php artisan demo:song';
 
-    public function handle(SongStore $store): int
+    public function handle(SongWriter $store): int
     {
         $store->create(LanternFerry::NAME, (new LanternFerry)->song());
         $this->line('“'.LanternFerry::NAME.'” is in the song list.');

@@ -10,6 +10,7 @@ use App\Http\Requests\OpenRequest;
 use App\Http\Requests\SongUpload;
 use App\Models\SongRecord;
 use App\Songs\Store\SongStore;
+use App\Songs\Store\SongWriter;
 use App\Songs\Told\SongView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -21,6 +22,7 @@ final readonly class SongController
 {
     public function __construct(
         private SongStore $store,
+        private SongWriter $writer,
         private SongView $view,
         private Once $once,
     ) {
@@ -41,7 +43,7 @@ final readonly class SongController
             [$name, $song, $problems] = [$upload->name(), $import->song(), $import->problems()];
         }
 
-        $create = $this->store->creating($name, $song);
+        $create = $this->writer->creating($name, $song);
 
         return new JsonResponse(
             $this->once->make('songs', static fn (): array => ['id' => $create(), 'problems' => $problems]), 201,
@@ -61,7 +63,7 @@ final readonly class SongController
     /** Renames a song, where it is still called as the caller says. */
     public function rename(int $song, NewSong $new): JsonResponse
     {
-        return new JsonResponse(['name' => $this->store->rename($song, $new->name(), $new->nameBefore())]);
+        return new JsonResponse(['name' => $this->writer->rename($song, $new->name(), $new->nameBefore())]);
     }
 
     public function destroy(SongRecord $song): Response
