@@ -126,8 +126,8 @@ final readonly class OpenSong
                 $grown[$id] = $wide;
             }
             $inClip = new ContentChange(
-                self::inClip($ofNotes, $clip->shift()),
-                $ofPoints === null ? null : self::inClip($ofPoints, $clip->shift()),
+                ClipTime::placed($ofNotes, -$clip->shift(), 0),
+                $ofPoints === null ? null : ClipTime::placed($ofPoints, -$clip->shift(), 0),
             );
             // Where a clip begins earlier than its content can, all of the content moves.
             $contents[$id] = $shift === 0 ? $inClip : $this->moved($id, $inClip, $shift);
@@ -150,10 +150,7 @@ final readonly class OpenSong
     {
         $shift = $this->song->clips[$clip]->shift();
 
-        return new TableChange(
-            self::put($change->removed, $shift, $clip), self::put($change->added, $shift, $clip),
-            ...self::startsLater($change, $shift),
-        );
+        return ClipTime::placed($change, $shift, $clip);
     }
 
     /**
@@ -196,7 +193,7 @@ final readonly class OpenSong
         $tables = array_filter($tables, static fn (Notes|Points $table): bool => $table->id !== []);
         $parts = [];
         foreach ($tables as $clip => $table) {
-            $own = self::put($table, 0, $clip);
+            $own = ClipTime::put($table, 0, $clip);
             if (count($tables) === 1) {
                 return $own;
             }
@@ -358,75 +355,10 @@ final readonly class OpenSong
     {
         $before = $this->song->contentOf($clip);
         $later = new ContentChange(
-            self::later($change->notes, $shift), $change->points === null ? null : self::later($change->points, $shift),
+            ClipTime::later($change->notes, $shift),
+            $change->points === null ? null : ClipTime::later($change->points, $shift),
         );
 
         return ContentChange::between($before, $later->applyTo($before->shifted($shift)));
-    }
-
-    /**
-     * @template T of Notes|Points
-     *
-     * @param  TableChange<T>  $change
-     * @return TableChange<T>
-     */
-    private static function later(TableChange $change, int $shift): TableChange
-    {
-        return new TableChange(
-            $change->removed->shifted($shift), $change->added->shifted($shift), ...self::startsLater($change, $shift),
-        );
-    }
-
-    /**
-     * A change of the table in time of the clip.
-     *
-     * @template T of Notes|Points
-     *
-     * @param  TableChange<T>  $change
-     * @return TableChange<T>
-     */
-    private static function inClip(TableChange $change, int $shift): TableChange
-    {
-        return new TableChange(
-            self::put($change->removed, -$shift, 0), self::put($change->added, -$shift, 0),
-            ...self::startsLater($change, -$shift),
-        );
-    }
-
-    /**
-     * Rows so much later, all in one clip.
-     *
-     * @template T of Notes|Points
-     *
-     * @param  T  $table
-     * @return T
-     */
-    private static function put(Notes|Points $table, int $shift, int $clip): Notes|Points
-    {
-        return $table->id === []
-            ? $table
-            : $table::ordered(
-                ['clip' => array_fill(0, $table->count(), $clip)] + $table->shifted($shift)->columns(), $table->nextId,
-            );
-    }
-
-    /**
-     * The values of a change, with starts later by so much.
-     *
-     * @template T of Notes|Points
-     *
-     * @param  TableChange<T>  $change
-     * @return array{array<string, array<int, int>>, array<string, array<int, int>>} before and after
-     */
-    private static function startsLater(TableChange $change, int $shift): array
-    {
-        [$before, $after] = [$change->before, $change->after];
-        if ($shift !== 0 && isset($before['start'], $after['start'])) {
-            $later = static fn (int $start): int => $start + $shift;
-            $before['start'] = array_map($later, $before['start']);
-            $after['start'] = array_map($later, $after['start']);
-        }
-
-        return [$before, $after];
     }
 }
