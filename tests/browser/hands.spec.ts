@@ -401,6 +401,7 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
 }) => {
   await page.getByLabel('Nudge').selectOption('10ms');
   await studio.press('Control+a', 'ArrowRight');
+  await expect(studio.status).toHaveText('3 notes moved 10 ticks (10 ms) later');
   await studio.expectColumn('start', [10, 490, 730]);
   await studio.press('Alt+-');
   await expect(studio.status).toHaveText('Keys nudge by 5ms');
