@@ -114,7 +114,7 @@ final readonly class Said implements Stringable
         if ($by !== null && [$this->subject, $this->done] === [$next->subject, $next->done] && $next->earlier === []) {
             return new self($next->subject, $next->done, $by, $next->details, earlier: $this->earlier);
         }
-        if ($this->sentence() === $next->sentence() && $next->earlier === []) {
+        if ($this->isSaidAgain($next)) {
             return new self(
                 $next->subject, $next->done, $next->by, $next->details, $this->times + $next->times, $this->earlier,
             );
@@ -134,7 +134,7 @@ final readonly class Said implements Stringable
         return implode(
             '; ',
             [
-                ...($untold > 0 ? [($untold === 1 ? '1 line' : "{$untold} lines").' before'] : []), ...$earlier,
+                ...($untold > 0 ? ["{$untold} more before"] : []), ...$earlier,
                 $this->told(),
             ],
         );
@@ -163,6 +163,16 @@ final readonly class Said implements Stringable
             $stored['subject'], $stored['done'], $stored['by'] === null ? null : HowFar::fromArray($stored['by']),
             $stored['details'], $stored['times'], $stored['earlier'], $stored['isAside'], $stored['didNothing'],
         );
+    }
+
+    /** Whether the next says the same; what else is to be known may be another, and is told of the last. */
+    private function isSaidAgain(self $next): bool
+    {
+        $isSame = $this->done === ''
+            ? $this->sentence() === $next->sentence()
+            : [$this->subject, $this->done] === [$next->subject, $next->done];
+
+        return $isSame && $next->earlier === [];
     }
 
     private function told(): string

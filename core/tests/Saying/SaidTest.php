@@ -48,10 +48,14 @@ final class SaidTest extends MusicTestCase
         ['grid value=1/4', 'quantize'], '2 notes quantized to 1/4, largest move 250 ms',
     ], 'the grid only prepares')]
     #[TestWith([['quantize grid=1/4', 'grid value=1/8'], '2 notes quantized to 1/4, largest move 250 ms'])]
+    #[TestWith([
+        ['humanize seed=1', 'humanize seed=2', 'humanize seed=3'],
+        '2 notes humanized, largest move 5.2 ms, 3 times',
+    ], 'what differs is told of the last')]
     #[TestWith([['grid value=1/8'], 'Done'])]
     #[TestWith([
         ['reverse', 'mute', 'velocity set=9', 'reverse'],
-        '1 line before; 2 notes muted; 2 notes set to velocity 9; 2 notes reversed',
+        '1 more before; 2 notes muted; 2 notes set to velocity 9; 2 notes reversed',
     ])]
     public function test_several_lines_are_told_as_one(array $lines, string $told): void
     {
