@@ -6,7 +6,6 @@ namespace App\Songs\Store;
 
 use Illuminate\Database\Connection;
 use Jactonic\Core\Errors\EditRefused;
-use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
 
@@ -54,16 +53,12 @@ final readonly class SongSize
             }
         }
         foreach (array_keys($change->clips) as $id) {
-            if (self::rounds($after->clips[$id] ?? null) > self::rounds($before->clips[$id] ?? null)) {
+            $was = $before->clips[$id] ?? null;
+            if (isset($after->clips[$id]) && $after->clips[$id]->rounds() > ($was?->rounds() ?? 0)) {
                 return true;
             }
         }
 
         return false;
-    }
-
-    private static function rounds(?Clip $clip): int
-    {
-        return $clip === null ? 0 : ($clip->loop === 0 ? 1 : (int) ceil($clip->length / $clip->loop));
     }
 }

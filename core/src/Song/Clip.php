@@ -37,6 +37,18 @@ final readonly class Clip
     ) {
     }
 
+    /** How often its content is heard, the last time cut off where it ends; once where it does not loop. */
+    public function rounds(): int
+    {
+        return $this->loop === 0 ? 1 : intdiv($this->length + $this->loop - 1, $this->loop);
+    }
+
+    /** How often its content is heard whole. */
+    public function wholeRounds(): int
+    {
+        return $this->loop === 0 ? 1 : intdiv($this->length, $this->loop);
+    }
+
     /** The tick after its last one. */
     public function end(): int
     {

@@ -68,9 +68,9 @@ final class Sounding
      */
     private static function inRow(Clip $clip, ClipContent $content, bool $isFirstLeftOut): array
     {
-        $times = $clip->loop === 0 ? 1 : (int) ceil($clip->length / $clip->loop);
+        $times = $clip->rounds();
         $first = $isFirstLeftOut ? 1 : 0;
-        $whole = $clip->loop === 0 ? 1 : intdiv($clip->length, $clip->loop);
+        $whole = $clip->wholeRounds();
         $parts = [];
         if ($whole > $first) {
             $round = self::heard(
