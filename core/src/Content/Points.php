@@ -70,6 +70,12 @@ final readonly class Points extends Table
             .$this->clip[$place];
     }
 
+    /** The same among the points of one lane, which have no note: that of its channel, in its clip. */
+    public function courseInLane(int $place): int
+    {
+        return $this->clip[$place] << 4 | $this->channel[$place];
+    }
+
     public static function ordered(array $columns, int $nextId = 1): static
     {
         return new self(

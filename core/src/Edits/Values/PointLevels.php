@@ -148,9 +148,9 @@ final class PointLevels extends Levels
     public function beside(int $place): HeldValues
     {
         $points = $this->context->points;
-        $course = $points->courseOf($place);
+        $course = $points->courseInLane($place);
 
-        return $this->held(static fn (int $i): bool => $points->courseOf($i) === $course);
+        return $this->held(static fn (int $i): bool => $points->courseInLane($i) === $course);
     }
 
     /**
@@ -160,9 +160,10 @@ final class PointLevels extends Levels
      */
     public function courses(): array
     {
+        $points = $this->context->points;
         $courses = [];
         foreach ($this->places as $i) {
-            $courses[$this->context->points->courseOf($i)][] = $i;
+            $courses[$points->courseInLane($i)][] = $i;
         }
 
         return array_values($courses);
