@@ -161,6 +161,7 @@ final readonly class SongEditor
             $revisions = $this->writer->write($stored, $after, $whole, $stepId);
 
             $titles = $this->titlesAt($stored, $step, $stepId);
+            [$stored, $after] = $this->inSight($stored, $standing, $after, $whole);
 
             return $standing->isBeside()
                 ? $this->beside($stored, $standing, $state->saying($said), $whole, $revisions, $titles)
@@ -201,11 +202,27 @@ final readonly class SongEditor
             $told = $state->saying($whole->said ?? $state->said);
 
             $titles = $this->titlesAt($stored, $whole, $stepId);
+            [$stored, $after] = $this->inSight($stored, $standing, $after, $change);
 
             return $standing->isBeside()
                 ? $this->beside($stored, $standing, $told, $change, $revisions, $titles)
                 : SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $titles);
         };
+    }
+
+    /**
+     * What is told of the song once it is written: all of it, where a clip grew of a song that was read in part.
+     *
+     * @return array{StoredSong, Song}
+     */
+    private function inSight(StoredSong $stored, Standing $standing, Song $after, SongChange $change): array
+    {
+        if ($stored->isWhole || ! $change->touchesArrangement()) {
+            return [$stored, $after];
+        }
+        $whole = $this->store->whole($stored->record->id, $standing->open);
+
+        return [$whole, $whole->song];
     }
 
     /**

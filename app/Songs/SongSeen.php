@@ -29,7 +29,8 @@ final readonly class SongSeen
     public function of(int $songId, Standing $standing, ?Reach $reach = null, bool $onClips = false): StoredSong
     {
         $reach ??= Reach::notes();
-        $needsAll = $onClips || $reach->song;
+        // Where other clips are worked on than are shown, all of the song is told of what may grow.
+        $needsAll = $onClips || $reach->song || $standing->isBeside();
         $stored = $needsAll
             ? $this->store->whole($songId, $reach->song ? null : $standing->clips())
             : $this->store->clips($songId, $standing->clips());

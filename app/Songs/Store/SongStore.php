@@ -138,7 +138,7 @@ final readonly class SongStore
             self::contents($contents === null ? $rows : []),
         )->numbered($this->lastId('tracks'), $this->lastId('clips'));
 
-        return $this->reading(StoredSong::of($record, $song, $rows), $contents ?? []);
+        return $this->reading(StoredSong::of($record, $song, $rows, true), $contents ?? []);
     }
 
     /**

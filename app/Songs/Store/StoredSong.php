@@ -14,17 +14,19 @@ final readonly class StoredSong
     /**
      * @param  array<int, int>  $revisions  of the clips that were read, by id
      * @param  array<int, string>  $packed  the notes of clips as they were stored, by id
+     * @param  bool  $isWhole  whether it has all tracks and clips, rather than those alone that an edit of notes needs
      */
     public function __construct(
         public SongRecord $record,
         public Song $song,
         public array $revisions,
         public array $packed = [],
+        public bool $isWhole = false,
     ) {
     }
 
     /** @param  array<array-key, ClipRecord>  $clips */
-    public static function of(SongRecord $record, Song $song, array $clips): self
+    public static function of(SongRecord $record, Song $song, array $clips, bool $isWhole = false): self
     {
         $revisions = $packed = [];
         foreach ($clips as $clip) {
@@ -32,12 +34,12 @@ final readonly class StoredSong
             $packed[$clip->id] = $clip->packedNotes();
         }
 
-        return new self($record, $song, $revisions, $packed);
+        return new self($record, $song, $revisions, $packed, $isWhole);
     }
 
     public function with(Song $song): self
     {
-        return new self($this->record, $song, $this->revisions, $this->packed);
+        return new self($this->record, $song, $this->revisions, $this->packed, $this->isWhole);
     }
 
     /** @return list<string>|null the lines of the step the song stands at */
