@@ -2,9 +2,7 @@ import { defineConfig } from '@playwright/test';
 import chromium from './tests/chromium.json' with { type: 'json' };
 
 export default defineConfig({
-  // Modules of the interface by themselves, and the interface as a whole.
-  testDir: 'tests',
-  testMatch: ['modules/*.spec.ts', 'browser/*.spec.ts'],
+  testDir: 'tests/browser',
   workers: 2,
   fullyParallel: true,
   timeout: 60_000,

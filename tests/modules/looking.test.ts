@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { Latest } from '../../resources/js/api/latest';
 import type { HistoryStep } from '../../resources/js/api';
 import { rowsOf } from '../../resources/js/desk/history-rows';

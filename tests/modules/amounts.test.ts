@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import type { GridStretch } from '../../resources/js/api';
 import { isAmount, lengthAt, lengthSaid, moved, type Measure } from '../../resources/js/music/amounts';
 import { Clock, GridLines } from '../../resources/js/music/time';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import type { GridTable, NoteColumns, NotesChange } from '../../resources/js/api';
 import { stepPlace } from '../../resources/js/commands/neighbours';
 import { NoteTable } from '../../resources/js/music/notes';

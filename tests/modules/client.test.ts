@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { make, Refused, request, Unanswered } from '../../resources/js/api';
 
 /** Answers that the server gives one after the other: a status and what comes of the body; null where none comes. */

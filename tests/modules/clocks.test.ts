@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { TwoClocks } from '../../resources/js/sound/two-clocks';
 
 const BLOCK = 512 / 44_100;

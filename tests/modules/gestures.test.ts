@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { Widening } from '../../resources/js/gestures/framing';
 import type { At, Ground } from '../../resources/js/gestures/gesture';
 import { snapped } from '../../resources/js/gestures/snap';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { execFileSync } from 'node:child_process';
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import type { Binding, Catalog } from '../../resources/js/api';
 import { typingOf } from '../../resources/js/commands/completion';
 import { entriesOf, find } from '../../resources/js/commands/entries';

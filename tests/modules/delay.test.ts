@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { delayOf } from '../../resources/js/devices/delay-test.svelte';
 
 const clicks = Array.from({ length: 10 }, (_, k) => 1000 + 600 * k);

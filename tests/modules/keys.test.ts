@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import type { Binding, Surface } from '../../resources/js/api';
 import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/keystroke';
 import { Dispatcher } from '../../resources/js/keys/dispatcher';

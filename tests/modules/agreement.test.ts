@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { CURVES, curveOf } from '../../resources/js/music/curves';
 import { WAVES, laneOf } from '../../resources/js/music/lanes';
 import { pitchName, readPitch } from '../../resources/js/music/pitch';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from 'vitest';
 import { Unanswered } from '../../resources/js/api';
 import { OrderedQueue, type Queued, type QueueState } from '../../resources/js/song/queue';
 
