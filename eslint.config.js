@@ -7,7 +7,7 @@ import svelteConfig from './svelte.config.js';
 
 /**
  * The rooms of the interface from the ground up. A room imports from itself and from lower floors only, never from a
- * neighbour on its own floor; App, Workbench and main stand above all.
+ * neighbour on its own floor; what puts them together stands above all.
  */
 const FLOORS = [
   ['api'],
@@ -17,8 +17,13 @@ const FLOORS = [
   ['sound'],
   ['devices'],
   ['desk'],
-  ['keys'],
-  ['commands', 'gestures'],
+  ['sight'],
+  ['asking'],
+  ['looking'],
+  ['playing'],
+  ['pointer', 'keys'],
+  ['gestures'],
+  ['commands'],
   ['songs', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
   // An opened row of the song is a small roll with its lanes.
   ['arrange'],
@@ -73,6 +78,18 @@ export default ts.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       // State is replaced as a whole, so the Maps and Sets in it are never changed and need not be reactive.
       'svelte/prefer-svelte-reactivity': 'off',
+      // Nobody takes all there is while a song is open: a component says which parts it reads and asks.
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name="getStudio"]:not(VariableDeclarator[id.type="ObjectPattern"] > *)',
+          message: 'Take out the parts that are read: const { caret, grid } = getStudio().',
+        },
+        {
+          selector: 'VariableDeclarator[init.callee.name="getStudio"] > ObjectPattern > RestElement',
+          message: 'Take out the parts that are read, not all others.',
+        },
+      ],
     },
   },
   ...rooms,

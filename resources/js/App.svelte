@@ -3,7 +3,7 @@
   import type { Catalog } from './api';
   import SongList from './songs/SongList.svelte';
   import ShortcutsView from './shortcuts/ShortcutsView.svelte';
-  import Workbench from './Workbench.svelte';
+  import SongPage from './SongPage.svelte';
   import { address, go } from './songs/address.svelte';
   import { importFile } from './songs/import';
   import { Shortcuts } from './keys/shortcuts.svelte';
@@ -92,7 +92,7 @@
   <SongList {catalog} onimport={take} {shortcuts} openShortcuts={(which) => (page = which)} covered={page !== null} />
 {:else}
   {#key address.song}
-    <Workbench
+    <SongPage
       songId={address.song}
       {catalog}
       {shortcuts}

@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest';
 import { Widening } from '../../resources/js/gestures/framing';
-import type { At, Ground } from '../../resources/js/gestures/gesture';
-import { snapped } from '../../resources/js/gestures/snap';
+import type { Ground } from '../../resources/js/gestures/ground';
+import type { At } from '../../resources/js/pointer/gesture';
+import { snapped } from '../../resources/js/pointer/snap';
 import { NoteTable } from '../../resources/js/music/notes';
 
 const ROW = 10;
@@ -22,10 +23,10 @@ function groundOf(wouldBe: (lines: string[]) => Promise<NoteTable>): Ground {
     rowOf: (pitch: number) => 127 - pitch,
     span: (low: number, high: number) => [127 - high, 127 - low],
   };
-  return { view, notes: table(triad), desk: { looking: { wouldBe } } } as unknown as Ground;
+  return { view, notes: table(triad), looking: { wouldBe } } as unknown as Ground;
 }
 
-const at = (y: number): At => ({ x: 50, y, shift: false, ctrl: false, free: false });
+const at = (y: number): At => ({ x: 50, y, shift: false, ctrl: false, alt: false, free: false });
 
 test('while intervals are widened, the notes are drawn where the core says they would lie', async () => {
   const asked: string[][] = [];

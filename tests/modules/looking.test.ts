@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { Latest } from '../../resources/js/api/latest';
 import type { HistoryStep } from '../../resources/js/api';
-import { rowsOf } from '../../resources/js/desk/history-rows';
+import { rowsOf } from '../../resources/js/looking/history-rows';
 
 test('a newer question takes the place of the one that waits, and the last one is answered', async () => {
   const answers: number[] = [];

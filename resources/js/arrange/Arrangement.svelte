@@ -1,215 +1,211 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Player } from '../sound/player.svelte';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
+  import { openInRoll } from '../commands/open-in-roll';
+  import type { ClipShape } from '../gestures/clip-dragging';
+  import type { ClipGround } from '../gestures/clip-ground';
+  import { graspOnClips, turnTo } from '../gestures/on-clips';
+  import { painted } from '../look/painted.svelte';
+  import { coloursOf } from '../look/theme';
   import { counted } from '../music/counted';
-  import { oncePerFrame } from '../look/layer';
-  import { coloursOf, prepared } from '../look/theme';
-  import { settings } from '../settings/settings.svelte';
-  import { phraseDropped, phraseOver } from '../gestures/dropping';
-  import { ClipHand, type Place } from './clip-hand.svelte';
-  import { clipAt } from './clip-hit';
-  import { boxOf, colourOf, paintClips, paintMiniatures, paintRows } from './paint-song';
+  import { phraseDropped, phraseOver } from '../pointer/dropping';
+  import { Button } from '../pointer/grasp';
+  import { Pointer } from '../pointer/pointer.svelte';
+  import { tickAt } from '../pointer/snap';
   import PitchKeys from '../roll/PitchKeys.svelte';
-  import { EDGE } from '../desk/opened-rows.svelte';
+  import { settings } from '../settings/settings.svelte';
+  import { clipAt } from '../sight/clip-hit';
+  import { EDGE } from '../sight/opened-rows.svelte';
   import OpenedRow from './OpenedRow.svelte';
+  import { paintClips, paintMiniatures, paintRows, paintSongOver } from './paint-song';
   import TrackHead from './TrackHead.svelte';
 
-  let {
-    desk,
+  const {
+    acting,
+    arranging,
+    caret,
+    chosenClips,
+    contents,
+    dialogs,
+    grid,
+    hands,
+    keyHandling,
+    openedRows,
+    opening,
+    panes,
     player,
-    run,
-    open,
-    onwheel,
-    onmenu,
-    onmouse,
-    keyOf,
-    ondropped,
-  }: {
-    desk: Desk;
-    player: Player;
-    run: (line: string) => void;
-    /** Opens clips in the roll. */
-    open: (clips: number[]) => void;
-    /** told a turn of the wheel; tells whether it is a shortcut */
-    onwheel: (event: WheelEvent) => boolean;
-    /** asked for what can be done with the chosen clips, or with notes of an opened row, at a place of the page in CSS pixels */
-    onmenu: (x: number, y: number) => void;
-    /** told the line a key would have run */
-    onmouse: (line: string) => void;
-    keyOf: (line: string) => string;
-    /** told the id of a phrase of the shelf that was dropped, and where */
-    ondropped: (phrase: number, tick: number, row: number) => void;
-  } = $props();
+    range,
+    seen,
+    sender,
+    shelf,
+    sounding,
+    status,
+    views,
+  } = getStudio();
 
-  const { arranging } = $derived(desk);
   const { view } = $derived(arranging);
-  let ground: HTMLCanvasElement;
-  let marks: HTMLCanvasElement;
-  let over: HTMLCanvasElement;
+  let ground = $state<HTMLCanvasElement>();
+  let marks = $state<HTMLCanvasElement>();
+  let over = $state<HTMLCanvasElement>();
   const colours = $derived(coloursOf(settings.theme, 1));
-  const ofTrack = (colour: number) => coloursOf(settings.theme, colour);
-
-  const hand = new ClipHand(
-    untrack(() => desk),
-    (line) => run(line),
-  );
   const sweep: { what: 'mute' | 'solo' | ''; to: 'on' | 'off' } = { what: '', to: 'on' };
+  const refuse = (why: string) => status.say(why, 'refused');
+  const open = (clips: number[]) => void openInRoll({ chosenClips, contents, opening, panes, views }, clips);
+
+  const onClips = (): ClipGround => ({
+    arranging,
+    chosenClips,
+    contents,
+    lines: grid.lines,
+    hands,
+    caret,
+    range,
+    run: acting.run,
+    refuse,
+  });
+  const pointer = new Pointer<ClipShape>(hands, status, {
+    grasp: (at, button) => graspOnClips(onClips(), at, button),
+    drop: ({ lines }, over) => {
+      acting.run(...lines);
+      void sender.idle().then(over);
+    },
+  });
 
   $effect(() => {
-    void [desk.song.tracks, arranging.tops, desk.end, view.width, view.height];
+    void [contents.song.tracks, arranging.tops, contents.end, view.width, view.height];
     arranging.follow();
   });
 
   // What lies in opened rows is open, also what came into them since.
   $effect(() => {
-    void [desk.song.tracks, desk.open, desk.rows.all];
-    untrack(() => void desk.rows.openClips());
+    void [contents.song.tracks, contents.open, openedRows.all];
+    untrack(() => void opening.rows());
   });
 
-  const askGround = oncePerFrame(() => {
-    const pen = prepared(ground, view.width, view.height);
-    if (!pen) return;
-    paintRows(pen, desk, colours);
-    paintClips(pen, desk, arranging, ofTrack);
-    const fine = prepared(marks, view.width, view.height);
-    if (fine) paintMiniatures(fine, desk, ofTrack);
-  });
-  const askOver = oncePerFrame(() => {
-    const pen = prepared(over, view.width, view.height);
-    if (!pen) return;
-    if (desk.range) {
-      pen.fillStyle = colours.range;
-      pen.globalAlpha = 0.12;
-      pen.fillRect(view.x(desk.range[0]), 0, (desk.range[1] - desk.range[0]) * view.pixelsPerTick, view.height);
-      pen.globalAlpha = 1;
-    }
-    pen.strokeStyle = colours.selection;
-    pen.lineWidth = 2;
-    for (const { placed, start, length, row } of hand.dragged) {
-      const { x, y, width, height } = boxOf(arranging, start, length, row);
-      pen.fillStyle = ofTrack(colourOf(placed)).tint;
-      pen.globalAlpha = 0.7;
-      pen.fillRect(x, y, width, height);
-      pen.globalAlpha = 1;
-      pen.strokeRect(x, y, width, height);
-    }
-    const { box } = hand;
-    if (box) {
-      pen.lineWidth = 1;
-      pen.setLineDash([4, 3]);
-      pen.strokeRect(box.x, box.y, box.width, box.height);
-      pen.setLineDash([]);
-    }
-    pen.fillStyle = colours['color-base-content'];
-    const row = desk.song.tracks.findIndex(({ id }) => id === desk.track.id);
-    if (row >= 0 && desk.pane === desk.roll)
-      pen.fillRect(Math.round(view.x(desk.caret.tick)), arranging.y(row), 2, arranging.heights[row]);
-    pen.fillStyle = colours.playhead;
-    pen.fillRect(Math.round(view.x(player.tick)), 0, 2, view.height);
-  });
-  const place = () => [view.left, view.top, view.pixelsPerTick, arranging.tops, view.width, view.height, colours];
-
-  $effect(() => {
-    void [
-      place(),
-      desk.song,
-      desk.gridLines,
-      arranging.all,
-      arranging.isChosen,
-      desk.sounding.all,
-      desk.visible,
-      desk.front,
-    ];
-    askGround();
-  });
-  $effect(() => {
-    void [place(), desk.range, desk.caret, desk.track, player.tick, hand.dragged, hand.box];
-    askOver();
-  });
-  $effect(() => {
-    if (settings.follow && player.playing && !hand.goesOn) view.follow(player.tick);
-  });
-
-  const at = (event: MouseEvent): Place => {
-    const { left, top } = over.getBoundingClientRect();
+  const size = () => [view.width, view.height] as const;
+  const scene = $derived.by(() => {
+    const { theme } = settings;
+    const { tracks } = contents;
     return {
-      x: event.clientX - left,
-      y: event.clientY - top,
-      adds: event.shiftKey || event.ctrlKey,
-      copies: event.ctrlKey,
-      alt: event.altKey,
+      place: view.place,
+      heights: arranging.heights,
+      arranging,
+      lines: grid.lines,
+      tracks: contents.song.tracks,
+      all: chosenClips.all,
+      isChosen: chosenClips.isChosen,
+      front: contents.front,
+      opened: new Set(openedRows.all.map(({ track }) => track)),
+      sounding: sounding.all,
+      heard: (track: number) => sounding.of(track),
+      open: seen.notes,
+      openClips: contents.open,
+      trackOf: (clip: number) => tracks.get(clip)?.id,
+      colours,
+      ofTrack: (colour: number) => coloursOf(theme, colour),
     };
-  };
+  });
+  painted(
+    () => ground,
+    size,
+    () => scene,
+    (pen, scene) => {
+      paintRows(pen, scene);
+      paintClips(pen, scene);
+    },
+  );
+  painted(
+    () => marks,
+    size,
+    () => scene,
+    paintMiniatures,
+  );
+  const overScene = $derived.by(() => {
+    const { theme } = settings;
+    return {
+      place: view.place,
+      heights: arranging.heights,
+      arranging,
+      range: range.span,
+      shape: pointer.shape,
+      caret:
+        panes.current === panes.roll
+          ? { tick: caret.tick, row: contents.song.tracks.findIndex(({ id }) => id === contents.track.id) }
+          : null,
+      playhead: player.tick,
+      colours,
+      ofTrack: (colour: number) => coloursOf(theme, colour),
+    };
+  });
+  painted(
+    () => over,
+    size,
+    () => overScene,
+    paintSongOver,
+  );
 
-  function press(event: PointerEvent): void {
-    if (event.button !== 0) return;
-    desk.rows.focus(null);
-    over.setPointerCapture(event.pointerId);
-    hand.press(at(event));
-  }
+  $effect(() => {
+    if (settings.follow && player.playing && !pointer.goesOn) view.follow(player.tick);
+  });
+  // Another hand would do something else where the pointer is.
+  $effect(() => {
+    void hands.hand;
+    untrack(() => pointer.look());
+  });
 
   function twice(event: MouseEvent): void {
-    if (desk.hands.hand !== 'point') return;
-    const { x, y, alt } = at(event);
-    const found = clipAt(arranging, x, y);
+    if (hands.hand !== 'point') return;
+    const { x, y, free } = pointer.at(event);
+    const found = clipAt(arranging, chosenClips, x, y);
     const row = arranging.rowAt(y);
     if (found) open([found.placed.clip.id]);
-    else if (row < desk.song.tracks.length) run(`clip-new at=${hand.tickAt(x, alt)} of=${row + 1}`);
+    else if (row < contents.song.tracks.length)
+      acting.run(`clip-new at=${tickAt(grid.lines, view, x, free)} of=${row + 1}`);
   }
 
   /** Chooses what lies under the pointer, or turns to the place where nothing does, and asks what can be done with it. */
   function menu(event: MouseEvent): void {
     event.preventDefault();
-    if (hand.goesOn) return;
-    const { x, y, alt } = at(event);
-    const found = clipAt(arranging, x, y)?.placed.clip.id;
+    if (pointer.goesOn) return;
+    const at = pointer.at(event);
+    const found = clipAt(arranging, chosenClips, at.x, at.y)?.placed.clip.id;
     if (found === undefined) {
-      arranging.choose([]);
-      hand.turnTo(x, y, alt);
-    } else if (!arranging.isChosen.has(found)) arranging.choose(arranging.together(found));
-    onmenu(event.clientX, event.clientY);
+      chosenClips.choose([]);
+      turnTo(onClips(), at);
+    } else if (!chosenClips.isChosen.has(found)) chosenClips.choose(chosenClips.together(found));
+    dialogs.openMenu(event.clientX, event.clientY);
   }
 
   function drop(event: DragEvent): void {
     const phrase = phraseDropped(event);
-    const { x, y, alt } = at(event);
     if (!phrase) return;
+    const { x, y, free } = pointer.at(event);
     const row = arranging.rowAt(y);
-    if (row < desk.song.tracks.length) ondropped(phrase, hand.tickAt(x, alt), row);
-    else desk.say('There is no track here; track-new makes one.', 'refused');
+    if (row < contents.song.tracks.length) void shelf.put(phrase, tickAt(grid.lines, view, x, free), row);
+    else refuse('There is no track here; track-new makes one.');
   }
 
   function wheel(event: WheelEvent): void {
     event.preventDefault();
-    const { x, y } = at(event);
+    const { x, y } = pointer.at(event);
     view.pointer = { x, y };
-    const taken = onwheel(event);
+    const isTaken = keyHandling.wheel(event);
     view.pointer = null;
-    if (taken) return;
-    view.scrollByWheel(event);
+    if (!isTaken) view.scrollByWheel(event);
   }
 
   const said = $derived.by(() => {
-    const { placed, all } = arranging;
+    const { placed, all } = chosenClips;
     const names = placed
       .slice(0, 5)
-      .map(({ clip, track }) => `${clip.name || 'clip'} of ${track.name} at ${desk.gridLines.position(clip.start)}`);
+      .map(({ clip, track }) => `${clip.name || 'clip'} of ${track.name} at ${grid.lines.position(clip.start)}`);
     return placed.length === 0
-      ? `${counted(all.length, 'clip')} on ${counted(desk.song.tracks.length, 'track')}, none chosen.`
-      : `${arranging.chosenOf}: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
+      ? `${counted(all.length, 'clip')} on ${counted(contents.song.tracks.length, 'track')}, none chosen.`
+      : `${chosenClips.said}: ${names.join(', ')}${placed.length > 5 ? ' and more' : ''}.`;
   });
 </script>
 
-<svelte:window
-  onpointerup={() => (sweep.what = '')}
-  onkeydowncapture={(event) => {
-    if (event.key === 'Escape' && hand.goesOn) {
-      event.stopPropagation();
-      hand.cancel();
-    }
-  }}
-/>
+<svelte:window onpointerup={() => (sweep.what = '')} />
 
 <div
   class="relative col-start-1 row-start-3 overflow-hidden border-r border-base-300 bg-base-200"
@@ -217,28 +213,20 @@
   aria-label="Tracks of the song"
 >
   <div style:transform="translateY({-view.top}px)">
-    {#each desk.song.tracks as track, place (track.id)}
-      {@const row = desk.rows.of(track.id)}
+    {#each contents.song.tracks as track, place (track.id)}
+      {@const row = openedRows.of(track.id)}
       <div
         style:height="{arranging.heights[place]}px"
         class="grid min-w-0 {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
       >
-        <TrackHead
-          {desk}
-          {track}
-          {place}
-          {sweep}
-          {run}
-          open={() => open(track.clips.map(({ id }) => id))}
-          keyOf={keyOf('open-row')}
-        />
+        <TrackHead {track} {place} {sweep} open={() => open(track.clips.map(({ id }) => id))} />
         {#if row?.what === 'notes'}
           <div
             class="grid"
             style:height="{row.height - row.lanes.reduce((sum, { height }) => sum + height, EDGE)}px"
-            onpointerdowncapture={() => desk.rows.focus(track.id)}
+            onpointerdowncapture={() => openedRows.focus(track.id)}
           >
-            <PitchKeys {desk} pane={row.pane} {player} {run} {onmouse} />
+            <PitchKeys pane={row.pane} />
           </div>
         {/if}
       </div>
@@ -255,6 +243,7 @@
   tabindex="0"
   bind:clientWidth={view.width}
   bind:clientHeight={view.height}
+  {@attach views.home}
 >
   <p id="song-summary" class="sr-only">{said}</p>
   <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
@@ -262,27 +251,25 @@
   <canvas
     bind:this={over}
     class="absolute inset-0 size-full touch-none"
-    style:cursor={hand.cursor}
+    style:cursor={pointer.cursor}
     aria-hidden="true"
     data-testid="song-canvas"
     data-left={view.left}
     data-pixels-per-tick={view.pixelsPerTick}
     data-tops={arranging.tops.map((top) => top - view.top).join()}
-    onpointerdown={press}
-    onpointermove={(event) => hand.move(at(event))}
-    onpointerup={() => hand.release()}
-    onpointercancel={() => hand.cancel()}
-    onpointerleave={() => !hand.goesOn && (desk.hands.word = '')}
+    {@attach pointer.attach}
+    {@attach view.attach}
+    onpointerdowncapture={(event) => event.button === Button.left && openedRows.focus(null)}
     oncontextmenu={menu}
     ondragover={phraseOver}
     ondrop={drop}
     ondblclick={twice}
     onwheel={wheel}
   ></canvas>
-  {#each desk.rows.all as row (row.track)}
-    {@const place = desk.song.tracks.findIndex(({ id }) => id === row.track)}
+  {#each openedRows.all as row (row.track)}
+    {@const place = contents.song.tracks.findIndex(({ id }) => id === row.track)}
     {#if place >= 0 && arranging.isInSight(place)}
-      <OpenedRow {desk} {row} top={arranging.y(place)} {player} {onwheel} {onmouse} {onmenu} />
+      <OpenedRow {row} top={arranging.y(place)} />
     {/if}
   {/each}
 </div>

@@ -2,14 +2,15 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Clip } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting, contents, grid, opening } = getStudio();
+  const { run, keyOf } = acting;
 
   /** Puts a clip in front, opened beside the others where it is not. */
   async function toFront(clip: Clip): Promise<void> {
-    if (desk.open.includes(clip.id)) desk.opening.toFront(clip.id);
-    else await desk.opening.clips([...desk.open, clip.id], clip.id);
+    if (contents.open.includes(clip.id)) contents.toFront(clip.id);
+    else await opening.clips([...contents.open, clip.id], clip.id);
   }
 
   async function mute(clip: Clip): Promise<void> {
@@ -19,14 +20,14 @@
 
   /** Whether a clip and another one on its track lie over each other, as the layers of a loop do. */
   const isLayer = (clip: Clip) =>
-    desk.track.clips.some(
+    contents.track.clips.some(
       (other) => other !== clip && other.start < clip.start + clip.length && clip.start < other.start + other.length,
     );
-  const inFront = $derived(desk.track.clips.find(({ id }) => id === desk.front));
+  const inFront = $derived(contents.track.clips.find(({ id }) => id === contents.front));
 
   function named(clip: Clip): string {
-    const until = desk.gridLines.position(clip.start + clip.length);
-    return `${clip.name || 'Clip'}, ${desk.gridLines.position(clip.start)} to ${until}`;
+    const until = grid.lines.position(clip.start + clip.length);
+    return `${clip.name || 'Clip'}, ${grid.lines.position(clip.start)} to ${until}`;
   }
 </script>
 
@@ -40,18 +41,18 @@
 {/snippet}
 
 <div class="mt-1 flex items-center">
-  <h2 class="flex-1 font-semibold" id="bench-clips">Clips of {desk.track.name}</h2>
+  <h2 class="flex-1 font-semibold" id="bench-clips">Clips of {contents.track.name}</h2>
   {@render tool('clip-new', 'New clip at the caret', Plus)}
   {@render tool('clip-delete', 'Delete the clip in front', Trash2)}
 </div>
 <ul aria-labelledby="bench-clips" class="flex flex-col gap-0.5">
-  {#each desk.track.clips as clip (clip.id)}
+  {#each contents.track.clips as clip (clip.id)}
     <li class="flex items-center gap-1">
       <button
-        class="min-w-0 flex-1 truncate rounded px-1 py-0.5 text-left text-xs {clip.id === desk.front
+        class="min-w-0 flex-1 truncate rounded px-1 py-0.5 text-left text-xs {clip.id === contents.front
           ? 'bg-primary text-primary-content'
           : 'hover:bg-base-300'} {clip.muted ? 'line-through' : ''}"
-        aria-current={clip.id === desk.front}
+        aria-current={clip.id === contents.front}
         onclick={() => void toFront(clip)}
         >{named(clip)}{clip.loop > 0 ? ', loops' : ''}{clip.muted ? ', muted' : ''}</button
       >

@@ -1,38 +1,28 @@
 <script lang="ts">
   import { counted } from '../music/counted';
-  import type { Desk } from '../desk/desk.svelte';
-  import { EDGE, OPENED, type OpenedRow } from '../desk/opened-rows.svelte';
+  import { EDGE, OPENED, type OpenedRow } from '../sight/opened-rows.svelte';
   import { wheelOverLanes } from '../lanes/wheel';
   import Lane from '../lanes/Lane.svelte';
   import TechniqueLane from '../lanes/TechniqueLane.svelte';
   import { TECHNIQUES } from '../music/techniques';
   import Roll from '../roll/Roll.svelte';
-  import type { Player } from '../sound/player.svelte';
+  import { getStudio } from '../commands/studio';
+
+  const { keyHandling, lanes, openedRows, panes } = getStudio();
 
   let {
-    desk,
     row,
     top,
-    player,
-    onwheel,
-    onmouse,
-    onmenu,
   }: {
-    desk: Desk;
     row: OpenedRow;
     /** where it begins on the screen, in CSS pixels */
     top: number;
-    player: Player;
-    onwheel: (event: WheelEvent) => boolean;
-    onmouse: (line: string) => void;
-    onmenu: (x: number, y: number) => void;
   } = $props();
 
   const STEP = 20;
   const { pane } = $derived(row);
-  const hasKeys = $derived(desk.pane === pane);
-  const { lanes } = $derived(row);
-  const lanesHeight = $derived(lanes.reduce((sum, { height }) => sum + height, 0));
+  const hasKeys = $derived(panes.current === pane);
+  const lanesHeight = $derived(row.lanes.reduce((sum, { height }) => sum + height, 0));
   let resizes: { y: number; height: number } | null = null;
   let body: HTMLElement;
 
@@ -44,7 +34,7 @@
   /** A press gives it the keys; the clip under it is in front from then on. */
   function take(event: PointerEvent): void {
     const tick = pane.view.tick(event.clientX - body.getBoundingClientRect().left);
-    desk.rows.focus(row.track, tick);
+    openedRows.focus(row.track, tick);
   }
 
   function resizeByKey(event: KeyboardEvent): void {
@@ -65,36 +55,31 @@
     ? `minmax(0,1fr) ${lanesHeight}px ${EDGE}px`
     : `minmax(0,1fr) ${EDGE}px`}
   onpointerdowncapture={take}
-  onfocusin={() => !hasKeys && desk.rows.focus(row.track)}
+  onfocusin={() => !hasKeys && openedRows.focus(row.track)}
 >
   {#if row.what === 'notes'}
     <div class="grid min-h-0 min-w-0">
       <Roll
-        {desk}
         {pane}
-        {player}
         summary="{counted(pane.notes.count, 'note')} of {pane.track.name}, {pane.notes.selectedCount} selected."
-        {onwheel}
-        {onmouse}
-        {onmenu}
       />
     </div>
   {/if}
-  {#if lanes.length > 0}
+  {#if row.lanes.length > 0}
     <div
       class="min-w-0"
       role="group"
       aria-label="Lanes of {pane.track.name}"
-      onwheel={(event) => wheelOverLanes(event, pane.view, onwheel)}
+      onwheel={(event) => wheelOverLanes(event, pane.view, (turned) => keyHandling.wheel(turned))}
     >
-      {#each lanes as { name, height } (name)}
+      {#each row.lanes as { name, height } (name)}
         <div class="relative">
-          {#if name === TECHNIQUES}<TechniqueLane {desk} {pane} {height} {onmouse} />
-          {:else}<Lane {desk} {pane} {name} {height} {onmouse} {onmenu} />
+          {#if name === TECHNIQUES}<TechniqueLane {pane} {height} />
+          {:else}<Lane {pane} {name} {height} />
             <span
               class="pointer-events-none absolute top-0.5 right-1 bg-base-100/80 px-0.5 text-[0.625rem] leading-none text-secondary"
-              class:font-semibold={desk.lanes.current === name}
-              aria-hidden="true">{desk.lanes.of(name).title}</span
+              class:font-semibold={lanes.current === name}
+              aria-hidden="true">{lanes.of(name).title}</span
             >{/if}
         </div>
       {/each}

@@ -1,92 +1,78 @@
 <script lang="ts">
-  import type { Player } from '../sound/player.svelte';
-  import type { Desk } from '../desk/desk.svelte';
-  import { oncePerFrame } from '../look/layer';
-  import { coloursOf, prepared } from '../look/theme';
+  import { getStudio } from '../commands/studio';
+  import { graspOnStrip } from '../gestures/on-strip';
+  import { painted } from '../look/painted.svelte';
+  import { coloursOf } from '../look/theme';
+  import { Pointer } from '../pointer/pointer.svelte';
   import { settings } from '../settings/settings.svelte';
 
-  let { desk, player }: { desk: Desk; player: Player } = $props();
+  const { chosenClips, contents, hands, opening, panes, player, status } = getStudio();
 
   const HEIGHT = 20;
-  /** A press that is dragged so far moves what is in sight, rather than opening a clip. */
-  const DRAGS_FROM = 3;
-  const { view, arranging } = $derived(desk);
-  let canvas: HTMLCanvasElement;
+  let canvas = $state<HTMLCanvasElement>();
   let width = $state(800);
-  let from: number | null = null;
-  let dragged = false;
 
-  const scale = $derived(width / Math.max(1, desk.end));
-  const row = $derived(HEIGHT / Math.max(1, desk.song.tracks.length));
+  const { view } = $derived(panes.roll);
+  const scale = $derived(width / Math.max(1, contents.end));
+  const row = $derived(HEIGHT / Math.max(1, contents.song.tracks.length));
 
-  const ask = oncePerFrame(() => {
-    const pen = prepared(canvas, width, HEIGHT);
-    if (!pen) return;
-    for (const { clip, track, row: k } of arranging.all) {
-      const colours = coloursOf(settings.theme, track.colour);
-      pen.globalAlpha = clip.muted || track.muted ? 0.35 : 1;
-      pen.fillStyle = colours[desk.open.includes(clip.id) ? 'ink' : 'tint'];
-      pen.fillRect(clip.start * scale, k * row, Math.max(1, clip.length * scale - 1), Math.max(1, row - 1));
-    }
-    pen.globalAlpha = 1;
-    const colours = coloursOf(settings.theme, desk.track.colour);
-    pen.strokeStyle = colours['color-base-content'];
-    const [left, right] = [Math.max(0, view.left * scale), Math.min(width, view.right * scale)];
-    pen.lineWidth = 1.5;
-    pen.strokeRect(left + 0.75, 0.75, Math.max(2, right - left - 1.5), HEIGHT - 1.5);
-    pen.fillStyle = colours.playhead;
-    pen.fillRect(Math.round(player.tick * scale), 0, 1.5, HEIGHT);
-  });
-  $effect(() => {
-    void [width, scale, row, arranging.all, desk.open, desk.track, view.left, view.right, player.tick, settings.theme];
-    ask();
+  const pointer = new Pointer<null>(hands, status, {
+    grasp: (_, button) => graspOnStrip({ scale, row, view, placed: chosenClips.all, go }, button),
+    drop: (_, over) => over(),
   });
 
-  const tickAt = (event: MouseEvent) => Math.max(0, (event.clientX - canvas.getBoundingClientRect().left) / scale);
-  /** Puts a tick in the middle of what is in sight. */
-  const show = (tick: number) => view.scrollTo(tick - (view.right - view.left) / 2);
-
-  function press(event: PointerEvent): void {
-    canvas.setPointerCapture(event.pointerId);
-    from = event.clientX;
-    dragged = false;
+  /** Opens a clip where it is not open, and shows a tick. */
+  async function go(clip: number | null, show: () => void): Promise<void> {
+    if (clip !== null && contents.open.includes(clip)) contents.toFront(clip);
+    else if (clip !== null) await opening.clips([clip], clip);
+    show();
   }
 
-  function move(event: PointerEvent): void {
-    if (from === null) return;
-    dragged ||= Math.abs(event.clientX - from) > DRAGS_FROM;
-    if (dragged) show(tickAt(event));
-  }
-
-  /** A press opens the clip under it and goes there. */
-  function release(event: PointerEvent): void {
-    if (from !== null && !dragged) {
-      const tick = tickAt(event);
-      const place = Math.floor((event.clientY - canvas.getBoundingClientRect().top) / row);
-      const found = arranging.all.findLast(
-        ({ clip, row: k }) => k === place && tick >= clip.start && tick < clip.start + clip.length,
-      );
-      if (!found || desk.open.includes(found.clip.id)) {
-        if (found) desk.opening.toFront(found.clip.id);
-        show(tick);
-      } else {
-        void desk.opening.clips([found.clip.id], found.clip.id).then(() => show(tick));
+  const clips = $derived(
+    chosenClips.all.map(({ clip, track, row }) => ({
+      clip,
+      row,
+      isSilent: clip.muted || track.muted,
+      colour: coloursOf(settings.theme, track.colour)[contents.open.includes(clip.id) ? 'ink' : 'tint'],
+    })),
+  );
+  const scene = $derived({
+    place: view.place,
+    view,
+    scale,
+    row,
+    clips,
+    playhead: player.tick,
+    colours: coloursOf(settings.theme, contents.track.colour),
+  });
+  painted(
+    () => canvas,
+    () => [width, HEIGHT],
+    () => scene,
+    (pen, { view, scale, row, clips, playhead, colours }) => {
+      for (const { clip, row: k, isSilent, colour } of clips) {
+        pen.globalAlpha = isSilent ? 0.35 : 1;
+        pen.fillStyle = colour;
+        pen.fillRect(clip.start * scale, k * row, Math.max(1, clip.length * scale - 1), Math.max(1, row - 1));
       }
-    }
-    from = null;
-  }
+      pen.globalAlpha = 1;
+      pen.strokeStyle = colours['color-base-content'];
+      const [left, right] = [Math.max(0, view.left * scale), Math.min(width, view.right * scale)];
+      pen.lineWidth = 1.5;
+      pen.strokeRect(left + 0.75, 0.75, Math.max(2, right - left - 1.5), HEIGHT - 1.5);
+      pen.fillStyle = colours.playhead;
+      pen.fillRect(Math.round(playhead * scale), 0, 1.5, HEIGHT);
+    },
+  );
 </script>
 
 <div class="min-w-0 border-b border-base-300" bind:clientWidth={width}>
   <canvas
     bind:this={canvas}
-    class="block h-5 w-full cursor-pointer touch-none"
+    class="block h-5 w-full touch-none"
+    style:cursor={pointer.cursor}
     aria-hidden="true"
-    title="The whole song: a press opens a clip and goes there, a drag moves what is in sight"
     data-testid="song-strip"
-    onpointerdown={press}
-    onpointermove={move}
-    onpointerup={release}
-    onpointercancel={() => (from = null)}
+    {@attach pointer.attach}
   ></canvas>
 </div>

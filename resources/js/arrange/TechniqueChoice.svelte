@@ -1,18 +1,17 @@
 <script lang="ts">
   import { api, type Track } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
+
+  const { acting, contents } = getStudio();
+  const { run } = acting;
 
   let {
-    desk,
     track,
     place,
-    run,
   }: {
-    desk: Desk;
     track: Track;
     /** in the order of the tracks, from 0 */
     place: number;
-    run: (line: string) => void;
   } = $props();
 
   let picker = $state<HTMLInputElement>();
@@ -59,7 +58,7 @@
   <option value="none">without techniques</option>
 </select>
 <span></span>
-<a class="link" href={api.techniquesAddress(desk.song.id, track.id)} download>Keep these techniques as a file</a>
+<a class="link" href={api.techniquesAddress(contents.song.id, track.id)} download>Keep these techniques as a file</a>
 <input
   bind:this={picker}
   type="file"

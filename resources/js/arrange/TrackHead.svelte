@@ -2,49 +2,45 @@
   import Circle from '@lucide/svelte/icons/circle';
   import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
   import Slider from '../look/Slider.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
+  import { getStudio } from '../commands/studio';
+
+  const { acting, chosenClips, contents, openedRows, opening, outputs } = getStudio();
+  const { run, keyOf } = acting;
 
   type Swept = 'mute' | 'solo';
 
   let {
-    desk,
     track,
     place,
     sweep,
-    run,
     open,
-    keyOf,
   }: {
-    desk: Desk;
     track: Track;
     /** from the top, from 0 */
     place: number;
     /** what a drag over heads does to each: begun at one of them, ended where the pointer comes up */
     sweep: { what: Swept | ''; to: 'on' | 'off' };
-    run: (line: string) => void;
     /** Opens the track in the roll. */
     open: () => void;
-    /** the key that opens the row */
-    keyOf: string;
   } = $props();
 
-  const opened = $derived(desk.rows.of(track.id)?.what ?? 'clips');
+  const opened = $derived(openedRows.of(track.id)?.what ?? 'clips');
   const COLOURS = 8;
-  const inFront = $derived(track.id === desk.track.id);
-  const sounds = $derived(desk.outputs.all.find(({ id }) => id === desk.outputs.chosen(track.id))?.name ?? track.voice);
+  const inFront = $derived(track.id === contents.track.id);
+  const sounds = $derived(outputs.all.find(({ id }) => id === outputs.chosen(track.id))?.name ?? track.voice);
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
 
   /** A press turns to the track: what is done next is done to it, not to clips that were chosen. */
   function toFront(): void {
-    desk.arranging.choose([]);
-    desk.rows.focus(opened === 'clips' ? null : track.id);
-    const clip = track.clips.find(({ id }) => desk.open.includes(id)) ?? track.clips[0];
+    chosenClips.choose([]);
+    openedRows.focus(opened === 'clips' ? null : track.id);
+    const clip = track.clips.find(({ id }) => contents.open.includes(id)) ?? track.clips[0];
     if (!clip) return;
-    if (desk.open.includes(clip.id)) desk.opening.toFront(clip.id);
-    else void desk.opening.clips([clip.id], clip.id);
+    if (contents.open.includes(clip.id)) contents.toFront(clip.id);
+    else void opening.clips([clip.id], clip.id);
   }
 </script>
 
@@ -73,8 +69,8 @@
     class="btn btn-square btn-xs"
     aria-label="Open the row of {track.name}"
     aria-expanded={opened !== 'clips'}
-    title="Clips, notes, dynamics: now {opened} ({keyOf})"
-    onclick={() => desk.rows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
+    title="Clips, notes, dynamics: now {opened} ({keyOf('open-row')})"
+    onclick={() => openedRows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
   >
 {/snippet}
 

@@ -6,25 +6,22 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Track } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
   import { arrows } from '../look/arrows';
   import NumberField from '../look/NumberField.svelte';
   import Slider from '../look/Slider.svelte';
   import ClipList from './ClipList.svelte';
   import TechniqueChoice from './TechniqueChoice.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
+
+  const { acting, backdrop, contents, opening, outputs, status } = getStudio();
+  const { run, keyOf } = acting;
 
   let {
-    desk,
     voices,
-    keyOf,
-    run,
   }: {
-    desk: Desk;
     voices: string[];
-    keyOf: (line: string) => string;
-    run: (line: string) => void;
   } = $props();
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -33,19 +30,19 @@
 
   const change = (place: number, values: Record<string, string | number>) => run(trackLine(place, values));
 
-  const isOpen = (track: Track) => track.clips.some(({ id }) => desk.open.includes(id));
+  const isOpen = (track: Track) => track.clips.some(({ id }) => contents.open.includes(id));
 
   const isBehind = (track: Track) =>
-    settings.backdrop && (desk.backdropOf === null || desk.backdropOf.includes(track.id)) && !isOpen(track);
+    settings.backdrop && (backdrop.of === null || backdrop.of.includes(track.id)) && !isOpen(track);
 
   /** Opens a track beside the ones that are open, or takes it away from them. */
   function toggleOpen(track: Track): void {
     const own = track.clips.map(({ id }) => id);
-    const others = desk.open.filter((clip) => !own.includes(clip));
+    const others = contents.open.filter((clip) => !own.includes(clip));
     if (isOpen(track)) {
-      if (others.length > 0) void desk.opening.clips(others, others.includes(desk.front) ? desk.front : others[0]);
+      if (others.length > 0) void opening.clips(others, others.includes(contents.front) ? contents.front : others[0]);
     } else {
-      void desk.opening.clips([...others, ...own], desk.front);
+      void opening.clips([...others, ...own], contents.front);
     }
   }
 
@@ -53,9 +50,9 @@
     if (track.clips.length === 0) {
       run(`clip-new of=${place + 1}`);
     } else if (isOpen(track)) {
-      desk.opening.toFront(track.clips.find(({ id }) => desk.open.includes(id))!.id);
+      contents.toFront(track.clips.find(({ id }) => contents.open.includes(id))!.id);
     } else {
-      void desk.opening.track(track);
+      void opening.track(track);
     }
   }
 </script>
@@ -81,11 +78,11 @@
     <Plus size={14} aria-hidden="true" /> New track
   </button>
 
-  {#each desk.song.tracks as track, place (track.id)}
+  {#each contents.song.tracks as track, place (track.id)}
     <div
       role="group"
       aria-label={track.name}
-      class="rounded border-l-4 py-1 pl-2 {track.id === desk.track.id ? 'bg-base-300/60' : ''}"
+      class="rounded border-l-4 py-1 pl-2 {track.id === contents.track.id ? 'bg-base-300/60' : ''}"
       style:border-color="var(--ink-{track.colour})"
     >
       <div class="flex items-center gap-1">
@@ -108,8 +105,8 @@
         >
         <button
           data-track
-          class="min-w-0 flex-1 text-left text-xs break-words {track.id === desk.track.id ? 'font-semibold' : ''}"
-          aria-current={track.id === desk.track.id}
+          class="min-w-0 flex-1 text-left text-xs break-words {track.id === contents.track.id ? 'font-semibold' : ''}"
+          aria-current={track.id === contents.track.id}
           onclick={() => show(track, place)}
           >{track.name}{track.clips.length === 0 ? ' (no clip yet: make one)' : ''}</button
         >
@@ -136,7 +133,7 @@
           onclick={() => change(place, { solo: 'toggle' })}>solo</button
         >
       </div>
-      {#if track.id === desk.track.id}
+      {#if track.id === contents.track.id}
         <button class="link text-xs" aria-expanded={more} onclick={() => (more = !more)}>
           {more ? 'Less' : 'Name, voice, pan, colour'}
         </button>
@@ -163,11 +160,11 @@
             <select
               id="track-output"
               class="select select-xs"
-              value={desk.outputs.chosen(track.id)}
-              onchange={(event) => desk.outputs.choose(track.id, event.currentTarget.value)}
+              value={outputs.chosen(track.id)}
+              onchange={(event) => outputs.choose(track.id, event.currentTarget.value)}
             >
               <option value="">its voice</option>
-              {#each desk.outputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
+              {#each outputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
             </select>
             <label for="track-channel">Channel</label>
             <select
@@ -203,7 +200,7 @@
                   size="input-xs px-1.5"
                   value={track.transposition}
                   set={(transpose) => change(place, { transpose })}
-                  refuse={() => desk.say('A track sounds up to 48 semitones higher or lower.', 'refused')}
+                  refuse={() => status.say('A track sounds up to 48 semitones higher or lower.', 'refused')}
                 /></span
               > semitones higher</span
             >
@@ -215,7 +212,7 @@
                 onclick={() => change(place, { transpose: 'notes' })}>write it into the notes</button
               >
             {/if}
-            <TechniqueChoice {desk} {track} {place} {run} />
+            <TechniqueChoice {track} {place} />
             <span>Colour</span>
             <span class="flex flex-wrap gap-0.5" role="group" aria-label="Colour of {track.name}">
               {#each COLOURS as colour (colour)}
@@ -244,9 +241,9 @@
       max={100}
       usual={USUAL_VOLUME}
       value={settings.volume}
-      set={(volume) => (settings.volume = volume)}
+      set={(volume) => setting.volume(volume)}
     />
   </label>
 
-  <ClipList {desk} {keyOf} {run} />
+  <ClipList />
 </section>

@@ -1,7 +1,10 @@
-import type { Arranging, Placed } from '../desk/arranging.svelte';
-import type { Desk } from '../desk/desk.svelte';
+import type { Placed } from '../desk/chosen-clips.svelte';
+import type { ClipShape } from '../gestures/clip-dragging';
 import type { NoteTable } from '../music/notes';
+import type { Track } from '../api';
 import { FONT, type Colours } from '../look/theme';
+import type { GridLines } from '../music/time';
+import type { Arranging } from '../sight/arranging.svelte';
 
 /** Lines nearer to each other than this, in CSS pixels, are not drawn. */
 const NEAREST_LINES = 6;
@@ -10,6 +13,28 @@ const ROOM_FOR_NAME = 40;
 const NAME_HEIGHT = 14;
 const GAP = 2;
 const NARROWEST_NAME = 18;
+
+/** What the song shows from afar. */
+export interface SongScene {
+  arranging: Arranging;
+  lines: GridLines;
+  tracks: readonly Track[];
+  /** all clips, and which are chosen and in front */
+  all: readonly Placed[];
+  isChosen: ReadonlySet<number>;
+  front: number;
+  /** tracks whose rows are opened, and so draw their notes themselves */
+  opened: ReadonlySet<number>;
+  /** the notes that sound of each track, beside those that are open */
+  heard: (track: number) => NoteTable;
+  /** the open notes, of whichever track, and the clips they lie in */
+  open: NoteTable;
+  openClips: readonly number[];
+  trackOf: (clip: number) => number | undefined;
+  colours: Colours;
+  /** the colours of a track or a clip, by their number */
+  ofTrack: (colour: number) => Colours;
+}
 
 /** The colour of the theme a clip has: its own, or that of its track. */
 export const colourOf = ({ clip, track }: Placed): number => clip.colour || track.colour;
@@ -27,8 +52,7 @@ export function boxOf(arranging: Arranging, start: number, length: number, row: 
 }
 
 /** Rows of tracks with bar lines and beats. */
-export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, colours: Colours): void {
-  const { arranging } = desk;
+export function paintRows(pen: CanvasRenderingContext2D, { arranging, lines, colours }: SongScene): void {
   const { view, heights } = arranging;
   const bottom = Math.min(view.height, arranging.y(heights.length));
   for (let row = arranging.rowAt(0); row < heights.length && arranging.isInSight(row); row++) {
@@ -39,7 +63,7 @@ export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, colours: Co
     pen.fillRect(0, y + heights[row] - 1, view.width, 1);
   }
   let lastBeat = -Infinity;
-  for (const { tick, isBar } of desk.gridLines.beats(Math.max(0, view.left), view.right)) {
+  for (const { tick, isBar } of lines.beats(Math.max(0, view.left), view.right)) {
     const x = Math.round(view.x(tick));
     if (x - lastBeat < NEAREST_LINES && !isBar) continue;
     pen.fillStyle = colours[isBar ? 'line-bar' : 'line-grid'];
@@ -50,14 +74,9 @@ export function paintRows(pen: CanvasRenderingContext2D, desk: Desk, colours: Co
 }
 
 /** All clips in sight with their notes in miniature. */
-export function paintClips(
-  pen: CanvasRenderingContext2D,
-  desk: Desk,
-  arranging: Arranging,
-  ofTrack: (colour: number) => Colours,
-): void {
-  const { view, all, isChosen } = arranging;
-  const opened = new Set(desk.rows.all.map((row) => row.track));
+export function paintClips(pen: CanvasRenderingContext2D, scene: SongScene): void {
+  const { arranging, all, isChosen, front, opened, ofTrack } = scene;
+  const { view } = arranging;
   const inSight = all.filter(
     ({ clip, row, track }) =>
       clip.start < view.right &&
@@ -71,7 +90,7 @@ export function paintClips(
     paintBody(pen, arranging, placed, colours, chosen);
   }
   for (const placed of inSight)
-    paintName(pen, arranging, placed, ofTrack(colourOf(placed)), isChosen.has(placed.clip.id), desk);
+    paintName(pen, arranging, placed, ofTrack(colourOf(placed)), isChosen.has(placed.clip.id), front);
 }
 
 function paintBody(
@@ -141,18 +160,20 @@ function pixel(colour: string, opacity: number): number {
  * The notes of all rows in sight in miniature, the higher the higher, straight into pixels: a canvas takes longer to fill
  * ten thousand rectangles than a frame lasts.
  */
-export function paintMiniatures(pen: CanvasRenderingContext2D, desk: Desk, ofTrack: (colour: number) => Colours): void {
+export function paintMiniatures(
+  pen: CanvasRenderingContext2D,
+  { arranging, tracks, opened, heard, open, openClips, trackOf, ofTrack }: SongScene,
+): void {
   const { width, height } = pen.canvas;
   const image = pen.createImageData(width, height);
   const pixels = new Uint32Array(image.data.buffer);
   const ratio = pen.getTransform().a;
-  const { arranging } = desk;
-  for (let row = arranging.rowAt(0); row < desk.song.tracks.length && arranging.isInSight(row); row++) {
-    const track = desk.song.tracks[row];
-    if (desk.rows.of(track.id)) continue;
-    const mine = (clip: number) => desk.tracks.get(clip)?.id === track.id;
-    const isOpen = track.clips.some(({ id }) => desk.open.includes(id));
-    const tables = [desk.sounding.of(track.id), ...(isOpen ? [desk.visible] : [])];
+  for (let row = arranging.rowAt(0); row < tracks.length && arranging.isInSight(row); row++) {
+    const track = tracks[row];
+    if (opened.has(track.id)) continue;
+    const mine = (clip: number) => trackOf(clip) === track.id;
+    const isOpen = track.clips.some(({ id }) => openClips.includes(id));
+    const tables = [heard(track.id), ...(isOpen ? [open] : [])];
     const found = tables.map((notes, k) => spanOf(notes, k === 1 ? mine : null)).filter((span) => span !== null);
     if (found.length === 0) continue;
     const low = Math.min(...found.map(([lowest]) => lowest));
@@ -204,7 +225,7 @@ function paintName(
   { clip, track, row }: Placed,
   colours: Colours,
   chosen: boolean,
-  desk: Desk,
+  front: number,
 ): void {
   if (arranging.heights[row] < ROOM_FOR_NAME) return;
   const box = boxOf(arranging, clip.start, clip.length, row);
@@ -214,11 +235,58 @@ function paintName(
   const said = [clip.name || track.name, clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : '']
     .filter(Boolean)
     .join(' · ');
-  pen.font = `${clip.id === desk.front ? 700 : 500} 10px ${FONT}`;
+  pen.font = `${clip.id === front ? 700 : 500} 10px ${FONT}`;
   pen.textBaseline = 'middle';
   pen.fillStyle = chosen ? colours['color-base-content'] : colours['note-text'];
   let width = widths.get(said);
   if (width === undefined) widths.set(said, (width = pen.measureText(said).width));
   const shown = width <= room ? said : said.slice(0, Math.floor((said.length * room) / width));
   pen.fillText(shown, x, box.y + NAME_HEIGHT / 2 + 1);
+}
+
+/** What lies over the clips. */
+export interface SongOverScene {
+  arranging: Arranging;
+  range: readonly [number, number] | null;
+  /** what is drawn of a gesture; null where none goes on */
+  shape: ClipShape | null;
+  /** null where an opened row has the keys; the row is -1 where no track is in front */
+  caret: { tick: number; row: number } | null;
+  playhead: number;
+  colours: Colours;
+  ofTrack: (colour: number) => Colours;
+}
+
+/** The range, clips where they would lie, the box, the caret and the playhead. */
+export function paintSongOver(pen: CanvasRenderingContext2D, scene: SongOverScene): void {
+  const { arranging, range, shape, caret, playhead, colours, ofTrack } = scene;
+  const { view } = arranging;
+  if (range) {
+    pen.fillStyle = colours.range;
+    pen.globalAlpha = 0.12;
+    pen.fillRect(view.x(range[0]), 0, (range[1] - range[0]) * view.pixelsPerTick, view.height);
+    pen.globalAlpha = 1;
+  }
+  pen.strokeStyle = colours.selection;
+  pen.lineWidth = 2;
+  for (const { placed, start, length, row } of shape?.dragged ?? []) {
+    const { x, y, width, height } = boxOf(arranging, start, length, row);
+    pen.fillStyle = ofTrack(colourOf(placed)).tint;
+    pen.globalAlpha = 0.7;
+    pen.fillRect(x, y, width, height);
+    pen.globalAlpha = 1;
+    pen.strokeRect(x, y, width, height);
+  }
+  if (shape?.box) {
+    pen.lineWidth = 1;
+    pen.setLineDash([4, 3]);
+    pen.strokeRect(shape.box.x, shape.box.y, shape.box.width, shape.box.height);
+    pen.setLineDash([]);
+  }
+  pen.fillStyle = colours['color-base-content'];
+  if (caret && caret.row >= 0) {
+    pen.fillRect(Math.round(view.x(caret.tick)), arranging.y(caret.row), 2, arranging.heights[caret.row]);
+  }
+  pen.fillStyle = colours.playhead;
+  pen.fillRect(Math.round(view.x(playhead)), 0, 2, view.height);
 }

@@ -2,10 +2,12 @@
   import { api } from '../api';
   import { Latest } from '../api/latest';
   import type { Advice } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
   import { arrows } from '../look/arrows';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, advisedKey }: { desk: Desk; advisedKey: string } = $props();
+  const { contents, grid, standpoint } = getStudio();
+
+  let { advisedKey }: { advisedKey: string } = $props();
 
   const QUIET_MS = 150;
   const FIRST = 4;
@@ -19,9 +21,12 @@
 
   // Quick keys first: the advice is asked for when the hands rest.
   $effect(() => {
-    void desk.notes;
+    void contents.notes;
     const timer = setTimeout(
-      () => latest.ask(() => api.advice(desk.song.id, desk.standing, desk.notes.selection(), desk.context)),
+      () =>
+        latest.ask(() =>
+          api.advice(contents.song.id, contents.standing, contents.notes.selection(), standpoint.context),
+        ),
       QUIET_MS,
     );
     return () => clearTimeout(timer);
@@ -37,22 +42,22 @@
         <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
       </thead>
       <tbody>
-        {#each shown as grid, k (grid.name)}
+        {#each shown as advised, k (advised.name)}
           <tr class={k === 0 ? 'font-semibold' : ''}>
             <td class="pr-1">
               <button
-                class="btn h-auto min-h-6 w-full flex-wrap justify-between gap-0.5 px-1 text-left [text-wrap:wrap] btn-xs {desk.grid ===
-                  grid.grid && desk.swing === grid.swing
+                class="btn h-auto min-h-6 w-full flex-wrap justify-between gap-0.5 px-1 text-left [text-wrap:wrap] btn-xs {grid.name ===
+                  advised.grid && grid.swing === advised.swing
                   ? 'btn-primary'
                   : ''}"
                 title="Take this grid"
-                onclick={() => desk.setGrid(grid.grid, grid.swing)}
-                >{grid.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
+                onclick={() => grid.set(advised.grid, advised.swing)}
+                >{advised.name}{#if k === 0}<kbd class="text-base-content">{advisedKey}</kbd>{/if}</button
               >
             </td>
-            <td class="text-right whitespace-nowrap">{Math.round(grid.mean)} %</td>
-            <td class="text-right break-words {grid.collisions ? 'text-error' : 'text-secondary'}"
-              >{grid.collisions} together</td
+            <td class="text-right whitespace-nowrap">{Math.round(advised.mean)} %</td>
+            <td class="text-right break-words {advised.collisions ? 'text-error' : 'text-secondary'}"
+              >{advised.collisions} together</td
             >
           </tr>
         {/each}

@@ -1,10 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Studio, Tab } from '../commands/studio';
+  import type { Tab } from '../commands/dialogs.svelte';
   import TrackList from '../arrange/TrackList.svelte';
   import { arrows } from '../look/arrows';
-  import { timingOf, type Facts } from '../desk/facts';
-  import type { Walk } from '../desk/walk.svelte';
+  import { timingOf } from '../desk/facts';
   import ClipFacts from './ClipFacts.svelte';
   import AdviceList from './AdviceList.svelte';
   import DynamicsPicture from './DynamicsPicture.svelte';
@@ -14,33 +13,12 @@
   import ShelfList from './ShelfList.svelte';
   import RecipeList from './RecipeList.svelte';
   import TimingPicture from './TimingPicture.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    studio,
-    ofClips,
-    calm,
-    walk,
-    facts,
-    tab = $bindable(),
-    historyAsked,
-    keyOf,
-    run,
-  }: {
-    studio: Studio;
-    /** whether clips are what the next key reaches */
-    ofClips: boolean;
-    /** counts up a frame after the notes changed */
-    calm: number;
-    walk: Walk;
-    facts: Facts;
-    tab: Tab;
-    /** counts up when the history is asked for by its key, so that it takes the focus */
-    historyAsked: number;
-    keyOf: (line: string) => string;
-    run: (line: string) => void;
-  } = $props();
+  const { acting, calmFacts, catalog, contents, dialogs, grid, panes, recipes, seen, tuning } = getStudio();
+  const { keyOf } = acting;
+  const facts = $derived(calmFacts.now);
 
-  const { desk, tuning, catalog } = $derived(studio);
   const TABS: [Tab, string][] = [
     ['notes', 'Notes'],
     ['history', 'History'],
@@ -51,27 +29,27 @@
 
   /** Begins a recipe of lines of the history. */
   function makeRecipe(lines: string[]): void {
-    studio.recipes.begun = lines;
-    tab = 'recipes';
+    recipes.begun = lines;
+    dialogs.tab = 'recipes';
   }
 
   /** The grid that is looked at: the one an edit being tuned names, or the current one. */
   const measured = $derived.by(() => {
-    const { grid, swing } = tuning.edit ? tuning.values : {};
+    const { grid: wanted, swing } = tuning.edit ? tuning.values : {};
     return {
-      grid: grid && grid !== 'grid' ? grid : desk.grid,
-      swing: swing && /^\d{1,3}$/.test(swing) ? Math.min(150, Number(swing)) : desk.swing,
+      grid: wanted && wanted !== 'grid' ? wanted : grid.name,
+      swing: swing && /^\d{1,3}$/.test(swing) ? Math.min(150, Number(swing)) : grid.swing,
     };
   });
   const takesGrid = $derived(tuning.edit?.parameters.some(({ kind }) => kind === 'grid') ?? false);
-  const lines = $derived(desk.grids.of(measured.grid, measured.swing) ?? desk.gridLines);
+  const lines = $derived(grid.linesOf(measured.grid, measured.swing));
   $effect(() => {
     // A grid that is still being typed has no lines yet; the edit itself says what is wrong with it.
-    void desk.grids.load(measured.grid, measured.swing).catch(() => undefined);
+    void grid.load(measured.grid, measured.swing).catch(() => undefined);
   });
   const timing = $derived.by(() => {
-    void [calm, lines];
-    return untrack(() => timingOf(desk, lines));
+    void [calmFacts.turn, lines];
+    return untrack(() => timingOf(seen.notes, contents.clock, lines));
   });
   const voices = $derived(
     catalog.edits.find(({ name }) => name === 'track')?.parameters.find(({ name }) => name === 'voice')?.options ?? [],
@@ -91,9 +69,9 @@
     <h2 id="bench-timing" class="mb-1 font-semibold">
       Timing against {measured.grid}{measured.swing ? `, swing ${measured.swing}` : ''}
     </h2>
-    <TimingPicture {timing} count={facts.count} grid={measured.grid} colour={desk.track.colour} />
+    <TimingPicture {timing} count={facts.count} grid={measured.grid} colour={contents.track.colour} />
     {#if !tuning.edit || takesGrid}
-      <div class="mt-1"><AdviceList {desk} advisedKey={keyOf('advice')} /></div>
+      <div class="mt-1"><AdviceList advisedKey={keyOf('advice')} /></div>
     {/if}
   </section>
 {/snippet}
@@ -101,7 +79,7 @@
 {#snippet dynamics()}
   <section aria-labelledby="bench-dynamics">
     <h2 id="bench-dynamics" class="mb-1 font-semibold">Dynamics</h2>
-    <DynamicsPicture {desk} {calm} velocities={facts.velocities} />
+    <DynamicsPicture velocities={facts.velocities} />
   </section>
 {/snippet}
 
@@ -112,20 +90,20 @@
   <div class="join" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
     {#each TABS as [name, title] (name)}
       <button
-        class="btn join-item grow px-0.5 text-[0.65rem] btn-xs {tab === name ? 'btn-primary' : ''}"
+        class="btn join-item grow px-0.5 text-[0.65rem] btn-xs {dialogs.tab === name ? 'btn-primary' : ''}"
         role="tab"
-        aria-selected={tab === name}
-        tabindex={tab === name ? 0 : -1}
-        onclick={() => (tab = name)}>{title}</button
+        aria-selected={dialogs.tab === name}
+        tabindex={dialogs.tab === name ? 0 : -1}
+        onclick={() => (dialogs.tab = name)}>{title}</button
       >
     {/each}
   </div>
 
-  {#if tab === 'notes'}
-    {#if ofClips}
-      <ClipFacts {desk} {run} />
+  {#if dialogs.tab === 'notes'}
+    {#if panes.reached === 'song'}
+      <ClipFacts />
     {:else}
-      <Tuning {desk} {tuning} edits={catalog.edits} {keyOf} giveKey={(line) => studio.giveKey([line])} />
+      <Tuning />
 
       <section aria-labelledby="bench-selection">
         <h2 id="bench-selection" class="font-semibold">
@@ -141,7 +119,7 @@
               <dd>{value}</dd>
             {/each}
           </dl>
-          <Kept {desk} {keyOf} />
+          <Kept />
         {/if}
       </section>
 
@@ -153,13 +131,13 @@
         {@render dynamics()}
       {/if}
     {/if}
-  {:else if tab === 'history'}
-    <HistoryList {desk} {walk} asked={historyAsked} torecipe={(lines) => makeRecipe(lines)} />
-  {:else if tab === 'recipes'}
-    <RecipeList {studio} {keyOf} {run} />
-  {:else if tab === 'shelf'}
-    <ShelfList {studio} {keyOf} />
+  {:else if dialogs.tab === 'history'}
+    <HistoryList torecipe={makeRecipe} />
+  {:else if dialogs.tab === 'recipes'}
+    <RecipeList />
+  {:else if dialogs.tab === 'shelf'}
+    <ShelfList />
   {:else}
-    <TrackList {desk} {voices} {keyOf} {run} />
+    <TrackList {voices} />
   {/if}
 </aside>

@@ -1,17 +1,17 @@
 <script lang="ts">
   import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, run }: { desk: Desk; run: (line: string) => void } = $props();
+  const { acting, chosenClips, grid } = getStudio();
+  const { run } = acting;
 
-  const { arranging } = $derived(desk);
-  const chosen = $derived(arranging.placed);
-  const span = $derived(arranging.span());
-  const tracks = $derived([...new Set((chosen.length > 0 ? chosen : arranging.all).map(({ track }) => track.name))]);
+  const chosen = $derived(chosenClips.placed);
+  const span = $derived(chosenClips.span());
+  const tracks = $derived([...new Set((chosen.length > 0 ? chosen : chosenClips.all).map(({ track }) => track.name))]);
   const bars = $derived.by(() => {
     if (!span) return 0;
-    const lines = desk.gridLines;
+    const lines = grid.lines;
     return lines.barAt(Math.max(span[0], span[1] - 1)).bar - lines.barAt(span[0]).bar + 1;
   });
   const name = $derived(new Set(chosen.map(({ clip }) => clip.name)).size === 1 ? chosen[0].clip.name : '');
@@ -24,7 +24,7 @@
     span
       ? [
           ['On', tracks.length > 3 ? `${tracks.length} tracks` : tracks.join(', ')],
-          ['Span', `${desk.gridLines.position(span[0])} to ${desk.gridLines.position(span[1])}`],
+          ['Span', `${grid.lines.position(span[0])} to ${grid.lines.position(span[1])}`],
           ['In', counted(bars, 'bar')],
           ['Muted', String(chosen.filter(({ clip }) => clip.muted).length)],
           ['Repeat', String(chosen.filter(({ clip }) => clip.loop > 0).length)],
@@ -35,7 +35,7 @@
 
 <section aria-labelledby="bench-clips-chosen">
   <h2 id="bench-clips-chosen" class="font-semibold">
-    {chosen.length > 0 ? arranging.chosenOf : `${counted(arranging.all.length, 'clip')}, none chosen`}
+    {chosen.length > 0 ? chosenClips.said : `${counted(chosenClips.all.length, 'clip')}, none chosen`}
   </h2>
   <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
     {#each rows as [name, value] (name)}

@@ -3,9 +3,11 @@
   import { api } from '../api';
   import { Latest } from '../api/latest';
   import type { Choice } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, conditions, choice = $bindable() }: { desk: Desk; conditions: string[]; choice: Choice } = $props();
+  const { contents, seen, standpoint } = getStudio();
+
+  let { conditions, choice = $bindable() }: { conditions: string[]; choice: Choice } = $props();
 
   const EXAMPLES: Record<string, string> = {
     pitch: '60..72',
@@ -26,21 +28,23 @@
   let wrong = $state(false);
   const latest = new Latest<{ selection: number[] }>(
     ({ selection }) => {
-      desk.highlight = selection;
-      said = `${selection.length} of ${desk.notes.count} notes match`;
+      seen.highlight = selection;
+      said = `${selection.length} of ${contents.notes.count} notes match`;
       wrong = false;
     },
     (error) => {
-      desk.highlight = [];
+      seen.highlight = [];
       said = error.message;
       wrong = true;
     },
   );
 
   $effect(() => {
-    void desk.notes;
+    void contents.notes;
     const asked = $state.snapshot(choice);
-    latest.ask(() => api.match(desk.song.id, desk.standing, asked, desk.notes.selection(), desk.context));
+    latest.ask(() =>
+      api.match(contents.song.id, contents.standing, asked, contents.notes.selection(), standpoint.context),
+    );
   });
 
   const split = (condition: string): [string, string] => {

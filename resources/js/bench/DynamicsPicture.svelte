@@ -1,14 +1,16 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { oncePerFrame } from '../look/layer';
+  import { painted } from '../look/painted.svelte';
   import type { NoteTable } from '../music/notes';
-  import { coloursOf, prepared } from '../look/theme';
+  import { coloursOf } from '../look/theme';
   import { meanVelocity, places } from '../desk/facts';
-  import type { Desk } from '../desk/desk.svelte';
   import { settings } from '../settings/settings.svelte';
   import Picture from './Picture.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, calm, velocities }: { desk: Desk; calm: number; velocities: string } = $props();
+  const { calmFacts, contents, preview, seen } = getStudio();
+
+  let { velocities }: { velocities: string } = $props();
 
   const HEIGHT = 52;
   const FULL = 127;
@@ -16,9 +18,9 @@
   let width = $state(190);
 
   const looked = $derived.by(() => {
-    void calm;
-    const { shown } = untrack(() => desk.preview);
-    const now = untrack(() => desk.visible);
+    void calmFacts.turn;
+    const { shown } = untrack(() => preview);
+    const now = untrack(() => seen.notes);
     const [before, after] = shown ? [shown.before, shown.after] : [null, now];
     return { before, after, means: [before ?? after, after].map(meanVelocity) };
   });
@@ -30,11 +32,8 @@
         : `Velocity ${velocities}.`,
   );
 
-  const ask = oncePerFrame(() => {
-    const pen = canvas && prepared(canvas, width, HEIGHT);
-    if (!pen) return;
-    const colours = coloursOf(settings.theme, desk.track.colour);
-    const { before, after, means } = looked;
+  const scene = $derived({ ...looked, width, colours: coloursOf(settings.theme, contents.track.colour) });
+  function paint(pen: CanvasRenderingContext2D, { before, after, means, width, colours }: typeof scene): void {
     const [from, to] = spanOf([after, ...(before ? [before] : [])]);
     const x = (tick: number) => 2 + ((tick - from) / Math.max(1, to - from)) * (width - 6);
     const y = (velocity: number) => HEIGHT - 1 - (velocity / FULL) * (HEIGHT - 4);
@@ -50,7 +49,7 @@
       pen.stroke();
     });
     pen.setLineDash([]);
-  });
+  }
 
   function spanOf(stores: NoteTable[]): [number, number] {
     let [from, to] = [Infinity, 0];
@@ -91,10 +90,12 @@
     });
   }
 
-  $effect(() => {
-    void [looked, canvas, width, settings.theme, desk.track];
-    ask();
-  });
+  painted(
+    () => canvas,
+    () => [width, HEIGHT],
+    () => scene,
+    paint,
+  );
 </script>
 
 <Picture label="Velocities over time" {text} height={HEIGHT} bind:width bind:canvas />

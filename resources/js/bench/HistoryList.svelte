@@ -1,22 +1,27 @@
 <script lang="ts">
   import { tick } from 'svelte';
-  import type { Desk } from '../desk/desk.svelte';
-  import type { Row } from '../desk/history-rows';
-  import type { Walk } from '../desk/walk.svelte';
+  import type { Row } from '../looking/history-rows';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, walk, asked, torecipe }: { desk: Desk; walk: Walk; asked: number; torecipe: (lines: string[]) => void } =
-    $props();
+  const { contents, dialogs, preview, walk } = getStudio();
+
+  let {
+    torecipe,
+  }: {
+    /** told lines to make a recipe of */
+    torecipe: (lines: string[]) => void;
+  } = $props();
 
   const INDENT = 10;
   let list = $state<HTMLDivElement>();
   let naming = $state<{ id: number; name: string } | null>(null);
 
   $effect(() => {
-    void [desk.history, desk.open];
+    void [contents.history, contents.open];
     walk.load();
   });
   $effect(() => {
-    if (asked > 0) list?.focus();
+    if (dialogs.historyAsked > 0) list?.focus();
   });
   $effect(() => {
     void walk.rows;
@@ -86,7 +91,7 @@
 </script>
 
 <section aria-labelledby="bench-history" class="flex min-h-0 flex-1 flex-col gap-1">
-  <h2 id="bench-history" class="font-semibold">History of {desk.song.name}</h2>
+  <h2 id="bench-history" class="font-semibold">History of {contents.song.name}</h2>
   <label class="flex items-center gap-1.5 text-xs">
     <input type="checkbox" class="checkbox checkbox-xs" bind:checked={walk.narrowed} />
     Only what changed the open clips
@@ -159,25 +164,25 @@
       >
     </form>
   {/if}
-  {#if desk.preview.shown && desk.looking.at !== undefined}
+  {#if preview.shown && preview.step !== undefined}
     <p class="text-xs" data-testid="history-effect">
       Compared with {walk.mark === undefined
         ? 'the song as it is'
         : `◇ ${titleOf(walk.rows.find((row) => row.id === walk.mark) ?? walk.rows[0])}`}:
-      {desk.preview.shown.counts.changed} changed, {desk.preview.shown.counts.added} added,
-      {desk.preview.shown.counts.removed} removed.
+      {preview.shown.counts.changed} changed, {preview.shown.counts.added} added,
+      {preview.shown.counts.removed} removed.
     </p>
   {/if}
-  {#if desk.preview.problem && desk.looking.at !== undefined}
-    <p class="text-xs text-error" role="alert">{desk.preview.problem}</p>
+  {#if preview.problem && preview.step !== undefined}
+    <p class="text-xs text-error" role="alert">{preview.problem}</p>
   {/if}
   <div class="grid grid-cols-2 gap-1">
     <button
       class="btn px-1 whitespace-nowrap btn-xs btn-primary"
-      disabled={desk.looking.at === undefined}
+      disabled={preview.step === undefined}
       onclick={() => walk.go()}>Go <kbd class="text-base-content">Enter</kbd></button
     >
-    <button class="btn btn-xs" disabled={desk.looking.at === undefined} onclick={() => walk.leave()}
+    <button class="btn btn-xs" disabled={preview.step === undefined} onclick={() => walk.leave()}
       >Leave <kbd>Esc</kbd></button
     >
     <button class="btn btn-xs" aria-pressed={walk.mark !== undefined} onclick={() => walk.toggleMark()}

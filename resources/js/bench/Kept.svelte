@@ -1,11 +1,12 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, keyOf }: { desk: Desk; keyOf: (line: string) => string } = $props();
+  const { acting, contents, keptSelections } = getStudio();
+  const { keyOf } = acting;
 
   let name = $state('');
-  const kept = $derived(desk.selections);
+  const kept = $derived(keptSelections);
 </script>
 
 <div class="mt-1 flex flex-wrap items-center gap-1 text-xs" role="group" aria-label="Kept selections">
@@ -19,7 +20,7 @@
       >
     </span>
   {/each}
-  {#if desk.notes.selectedCount > 0}
+  {#if contents.notes.selectedCount > 0}
     <form
       class="join w-full"
       onsubmit={(event) => {

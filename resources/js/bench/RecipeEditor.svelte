@@ -3,20 +3,20 @@
   import type { Binding, Choice, Recipe } from '../api';
   import { typingOf } from '../commands/completion';
   import { formatLine } from '../music/line';
-  import type { Studio } from '../commands/studio';
   import { cap } from '../keys/keystroke';
   import ConditionGroups from './ConditionGroups.svelte';
   import KeyCapture from '../shortcuts/KeyCapture.svelte';
+  import { getStudio } from '../commands/studio';
+
+  const { catalog, recipes, seen, shortcuts, status } = getStudio();
 
   let {
-    studio,
     recipe,
     lines,
     bound,
     close,
-  }: { studio: Studio; recipe: Recipe | null; lines: string[]; bound: Binding | null; close: () => void } = $props();
+  }: { recipe: Recipe | null; lines: string[]; bound: Binding | null; close: () => void } = $props();
 
-  const { desk, catalog, recipes, shortcuts } = $derived(studio);
   // The form begins with what it was opened for, and is its own from then on.
   // svelte-ignore state_referenced_locally
   let [name, folder, help] = $state.raw([recipe?.name ?? '', recipe?.folder ?? 'Mine', recipe?.help ?? '']);
@@ -94,7 +94,7 @@
     } else if (bound) {
       await shortcuts.remove(bound);
     }
-    desk.say(`“${kept.name}” is kept${key ? `, on ${cap(key)}` : ''}`);
+    status.say(`“${kept.name}” is kept${key ? `, on ${cap(key)}` : ''}`);
     close();
   }
 
@@ -104,7 +104,7 @@
     close();
   }
 
-  onDestroy(() => (desk.highlight = []));
+  onDestroy(() => (seen.highlight = []));
 </script>
 
 <form
@@ -163,7 +163,7 @@
     />a rule: only on notes that match
   </label>
   {#if choice}
-    <ConditionGroups {desk} conditions={catalog.conditions} bind:choice />
+    <ConditionGroups conditions={catalog.conditions} bind:choice />
   {/if}
   <label class="flex h-6 items-center gap-2"
     ><input type="checkbox" class="toggle toggle-xs" bind:checked={keepsGrid} />put the grid back at the end</label

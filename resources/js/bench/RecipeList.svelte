@@ -8,20 +8,12 @@
   import { arrows } from '../look/arrows';
   import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
-  import type { Studio } from '../commands/studio';
   import RecipeEditor from './RecipeEditor.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    studio,
-    keyOf,
-    run,
-  }: {
-    studio: Studio;
-    keyOf: (line: string) => string;
-    run: (line: string) => void;
-  } = $props();
+  const { acting, asking, contents, recipes, shortcuts } = getStudio();
+  const { run, keyOf } = acting;
 
-  const { desk, recipes } = $derived(studio);
   let editing = $state.raw<{ recipe: Recipe | null; lines: string[] } | null>(null);
   let onTracks = $state(false);
   let chosen = $state<number[]>([]);
@@ -39,9 +31,9 @@
       run(lineFor(recipe));
       return;
     }
-    const { song } = desk;
+    const { song } = contents;
     const tracks = chosen.length > 0 ? chosen : song.tracks.map(({ id }) => id);
-    await desk.runOnTracks([lineFor(recipe)], tracks, recipe.leavesDrums);
+    await asking.runOnTracks([lineFor(recipe)], tracks, recipe.leavesDrums);
   }
 
   async function take(file: File | undefined): Promise<void> {
@@ -52,10 +44,9 @@
 
 {#if editing}
   <RecipeEditor
-    {studio}
     recipe={editing.recipe}
     lines={editing.lines}
-    bound={editing.recipe ? (studio.shortcuts.of(lineFor(editing.recipe))[0] ?? null) : null}
+    bound={editing.recipe ? (shortcuts.of(lineFor(editing.recipe))[0] ?? null) : null}
     close={() => {
       editing = recipes.begun = null;
     }}
@@ -95,7 +86,7 @@
         role="group"
         aria-label="Tracks to run on; all where none is chosen"
       >
-        {#each desk.song.tracks as track (track.id)}
+        {#each contents.song.tracks as track (track.id)}
           <label class="flex min-h-6 items-center gap-2" title={track.name}>
             <input type="checkbox" class="checkbox flex-none checkbox-xs" value={track.id} bind:group={chosen} />
             <span class="min-w-0 truncate">{track.name}</span>

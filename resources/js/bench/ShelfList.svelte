@@ -7,14 +7,14 @@
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import { untrack } from 'svelte';
   import { api, type KeptPhrase } from '../api';
-  import { PHRASE_TYPE } from '../gestures/dropping';
-  import type { Studio } from '../commands/studio';
+  import { PHRASE_TYPE } from '../pointer/dropping';
   import { arrows } from '../look/arrows';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { studio, keyOf }: { studio: Studio; keyOf: (line: string) => string } = $props();
+  const { acting, contents, dialogs, panes, player, shelf } = getStudio();
+  const { keyOf } = acting;
 
-  const { desk, player, shelf } = $derived(studio);
   let words = $state('');
   let name = $state('');
   let tags = $state('');
@@ -35,8 +35,8 @@
     void shelf.load();
   });
   $effect(() => {
-    const { shelfAsked } = studio.asked;
-    untrack(() => (shelfAsked === 'keep' ? named : search)?.focus());
+    const { to } = dialogs.shelfAsked;
+    untrack(() => (to === 'keep' ? named : search)?.focus());
   });
 
   async function keep(event: SubmitEvent): Promise<void> {
@@ -51,7 +51,7 @@
     void shelf.put(
       id,
       undefined,
-      studio.reached() === 'song' ? desk.song.tracks.findIndex((track) => track.id === desk.track.id) : undefined,
+      panes.reached === 'song' ? contents.song.tracks.findIndex((track) => track.id === contents.track.id) : undefined,
     );
 
   function about({ quarters, tempo, key, voice, notes }: KeptPhrase): string {
@@ -110,8 +110,13 @@
     bind:value={words}
   />
   <label class="flex items-center gap-1 text-xs"
-    ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.shelfInKey} /> in the song’s key
-    {desk.song.key ? `(${desk.song.key})` : '(none is set)'}</label
+    ><input
+      type="checkbox"
+      class="checkbox checkbox-xs"
+      bind:checked={() => settings.shelfInKey, (on) => setting.turn('shelfInKey', on)}
+    />
+    in the song’s key
+    {contents.song.key ? `(${contents.song.key})` : '(none is set)'}</label
   >
   {#if shelf.gone}
     <button class="btn btn-xs" onclick={() => void shelf.putBack()}>Put back “{shelf.gone.name}”</button>

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { oncePerFrame } from '../look/layer';
-  import { coloursOf, FONT, prepared } from '../look/theme';
+  import { painted } from '../look/painted.svelte';
+  import { coloursOf, FONT } from '../look/theme';
   import type { Timing } from '../desk/facts';
   import { settings } from '../settings/settings.svelte';
   import Picture from './Picture.svelte';
@@ -20,10 +20,8 @@
       : `${timing.onLine} of ${count} on ${grid}; mean ${far(timing.meanMs)}, spread ${timing.spreadMs.toFixed(1)} ms, largest ${far(timing.largestMs)}.`,
   );
 
-  const ask = oncePerFrame(() => {
-    const pen = canvas && prepared(canvas, width, HEIGHT);
-    if (!pen) return;
-    const colours = coloursOf(settings.theme, colour);
+  const scene = $derived({ timing, width, colours: coloursOf(settings.theme, colour) });
+  function paint(pen: CanvasRenderingContext2D, { timing, width, colours }: typeof scene): void {
     const half = Math.max(1, timing.halfGap);
     const x = (ms: number) => width / 2 + (ms / half) * (width / 2 - 4);
     const floor = HEIGHT - LABEL;
@@ -53,12 +51,13 @@
     pen.fillText(`early −${Math.round(half)} ms`, 2, HEIGHT);
     pen.textAlign = 'right';
     pen.fillText(`+${Math.round(half)} ms late`, width - 2, HEIGHT);
-  });
-
-  $effect(() => {
-    void [timing, canvas, width, settings.theme, colour];
-    ask();
-  });
+  }
+  painted(
+    () => canvas,
+    () => [width, HEIGHT],
+    () => scene,
+    paint,
+  );
 </script>
 
 <Picture label="Starts around the lines of {grid}" {text} height={HEIGHT} bind:width bind:canvas />

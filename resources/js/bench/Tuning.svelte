@@ -1,30 +1,16 @@
 <script lang="ts">
   import { tick, untrack } from 'svelte';
-  import type { Declaration } from '../api';
   import { cap, chordOf } from '../keys/keystroke';
-  import type { Tuning } from '../desk/tuning.svelte';
-  import type { Desk } from '../desk/desk.svelte';
   import ParameterField from './ParameterField.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    tuning,
-    edits,
-    keyOf,
-    giveKey,
-  }: {
-    desk: Desk;
-    tuning: Tuning;
-    edits: Declaration[];
-    keyOf: (line: string) => string;
-    /** asked to give a line a key */
-    giveKey: (line: string) => void;
-  } = $props();
+  const { acting, caret, catalog, contents, dialogs, grid, preview, range, tuning } = getStudio();
+  const { keyOf } = acting;
+  const { edits } = catalog;
 
   let form = $state<HTMLFormElement>();
-  const tracks = $derived(desk.song.tracks.map(({ name }) => name));
-  const groups = $derived([...new Set(edits.map((edit) => edit.group))]);
-  const { preview } = $derived(desk);
+  const tracks = $derived(contents.song.tracks.map(({ name }) => name));
+  const groups = [...new Set(edits.map((edit) => edit.group))];
   const counts = $derived(preview.shown?.counts);
   const summary = $derived(
     counts &&
@@ -43,8 +29,8 @@
 
   // Whatever the result depends on asks for it anew; a newer question takes the place of one that waits.
   $effect(() => {
-    void [desk.notes, desk.grid, desk.swing, desk.caret, desk.range, tuning.line];
-    if (tuning.edit && desk.looking.at === undefined) untrack(() => tuning.preview());
+    void [contents.notes, grid.name, grid.swing, caret.at, range.span, tuning.line];
+    if (tuning.edit && preview.step === undefined) untrack(() => tuning.show());
   });
 
   $effect(() => {
@@ -67,7 +53,7 @@
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter' && event.altKey) {
       event.preventDefault();
-      giveKey(tuning.line);
+      dialogs.giveKey([tuning.line]);
     } else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
       event.preventDefault();
       tuning.commit();
@@ -154,7 +140,7 @@
           >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
         >
         <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
-        <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => giveKey(tuning.line)}
+        <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => dialogs.giveKey([tuning.line])}
           >Give it a key <kbd>Alt Enter</kbd></button
         >
       </div>

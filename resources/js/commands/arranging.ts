@@ -1,82 +1,79 @@
-import { ROW_HEIGHTS, type RowHeight } from '../desk/arranging.svelte';
-import { settings } from '../settings/settings.svelte';
-import type { Command } from './studio';
+import { ROW_HEIGHTS, type RowHeight } from '../sight/arranging.svelte';
+import { setting, settings } from '../settings/settings.svelte';
+import type { Command as CommandOf } from './studio';
+
+type Command = CommandOf<'arranging' | 'caret' | 'chosenClips' | 'contents' | 'grid' | 'player' | 'range' | 'status'>;
 
 const ZOOM = 1.25;
 const HEIGHTS = Object.keys(ROW_HEIGHTS) as RowHeight[];
 
-const select: Command = ({ desk }, { what }) => {
-  const { arranging, range } = desk;
-  const { all } = arranging;
-  const tracks = new Set(arranging.placed.map(({ track }) => track.id));
-  const first = Math.min(...arranging.placed.map(({ clip }) => clip.start), desk.caret.tick);
+const select: Command = ({ caret, chosenClips, contents, range: { span }, status }, { what }) => {
+  const { all } = chosenClips;
+  const tracks = new Set(chosenClips.placed.map(({ track }) => track.id));
+  const first = Math.min(...chosenClips.placed.map(({ clip }) => clip.start), caret.tick);
   const chosen: Partial<Record<string, (placed: (typeof all)[number]) => boolean>> = {
     all: () => true,
     none: () => false,
-    invert: ({ clip }) => !arranging.isChosen.has(clip.id),
+    invert: ({ clip }) => !chosenClips.isChosen.has(clip.id),
     pitch: ({ track }) => tracks.has(track.id),
-    track: ({ track }) => tracks.has(track.id) || (tracks.size === 0 && track.id === desk.track.id),
-    range: ({ clip }) => range !== null && clip.start < range[1] && clip.start + clip.length > range[0],
+    track: ({ track }) => tracks.has(track.id) || (tracks.size === 0 && track.id === contents.track.id),
+    range: ({ clip }) => span !== null && clip.start < span[1] && clip.start + clip.length > span[0],
     'from-here': ({ clip }) => clip.start >= first,
-    before: ({ clip }) => clip.start < desk.caret.tick,
+    before: ({ clip }) => clip.start < caret.tick,
   };
   const test = chosen[what];
   if (!test) {
-    desk.say(
+    status.say(
       'In the song clips are chosen: all, none, the others, those of the tracks, in the range, from here on, before.',
       'refused',
     );
     return;
   }
-  arranging.choose(all.filter(test).map(({ clip }) => clip.id));
-  desk.say(desk.arranging.chosenOf, 'hint');
+  chosenClips.choose(all.filter(test).map(({ clip }) => clip.id));
+  status.say(chosenClips.said, 'hint');
 };
 
-const step: Command = ({ desk }, { to, extend }) => {
-  const { arranging } = desk;
-  const found = arranging.neighbour(to as 'next' | 'previous' | 'higher' | 'lower');
+const step: Command = ({ arranging, caret, chosenClips, grid, status }, { to, extend }) => {
+  const found = chosenClips.neighbour(to as 'next' | 'previous' | 'higher' | 'lower');
   if (!found) {
-    desk.say(`There is no ${to} clip.`, 'refused');
+    status.say(`There is no ${to} clip.`, 'refused');
     return;
   }
-  arranging.choose([...(extend === 'on' ? arranging.chosen : []), ...arranging.together(found.clip.id)]);
+  chosenClips.choose([...(extend === 'on' ? chosenClips.ids : []), ...chosenClips.together(found.clip.id)]);
   arranging.reveal(found);
-  desk.moveCaret({ tick: found.clip.start });
+  caret.move({ tick: found.clip.start });
   const { clip, track } = found;
-  desk.say(`${clip.name || 'Clip'} of ${track.name} at ${desk.gridLines.position(clip.start)}`, 'hint');
+  status.say(`${clip.name || 'Clip'} of ${track.name} at ${grid.lines.position(clip.start)}`, 'hint');
 };
 
-const zoom: Command = ({ desk: { arranging } }, { axis, to }) => {
+const zoom: Command = ({ arranging }, { axis, to }) => {
   if (axis !== 'pitch') {
     arranging.view.zoomTime(to === 'in' ? ZOOM : 1 / ZOOM);
     return;
   }
   const at = HEIGHTS.indexOf(settings.songRows) + (to === 'in' ? 1 : -1);
-  settings.songRows = HEIGHTS[Math.min(HEIGHTS.length - 1, Math.max(0, at))];
+  setting.songRows(HEIGHTS[Math.min(HEIGHTS.length - 1, Math.max(0, at))]);
 };
 
-const zoomTo: Command = ({ desk }, { what }) => {
-  const { arranging } = desk;
-  const span = what === 'range' ? desk.range : what === 'selection' ? arranging.span() : null;
+const zoomTo: Command = ({ arranging, chosenClips, range, status }, { what }) => {
+  const span = what === 'range' ? range.span : what === 'selection' ? chosenClips.span() : null;
   if (what !== 'range' && what !== 'selection') arranging.showAll();
-  else if (!span) desk.say('There is nothing to zoom to.', 'refused');
+  else if (!span) status.say('There is nothing to zoom to.', 'refused');
   else arranging.showSpan(span[0], span[1]);
 };
 
-const range: Command = (studio, values) => {
-  const { desk } = studio;
-  const span = values.to === 'selection' && desk.arranging.placed.length > 0 ? desk.arranging.span() : null;
+const range: Command = ({ chosenClips, range }, values) => {
+  const span = values.to === 'selection' && chosenClips.placed.length > 0 ? chosenClips.span() : null;
   if (!span) return fallsBack;
-  desk.range = span;
-  desk.say(`Range from ${desk.gridLines.position(span[0])} to ${desk.gridLines.position(span[1])}`, 'hint');
+  range.set(span);
   return undefined;
 };
 
 /** What a command gives that is, in the song, the same as in the roll. */
 export const fallsBack = Symbol('as in the roll');
 
-const play: Command = ({ desk, player }, { from }) => {
-  const span = from === 'selection' && desk.arranging.placed.length > 0 ? desk.arranging.span() : null;
+const play: Command = ({ chosenClips, player }, { from }) => {
+  const span = from === 'selection' && chosenClips.placed.length > 0 ? chosenClips.span() : null;
   void player.toggle(span?.[0]);
 };
 

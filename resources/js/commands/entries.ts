@@ -71,7 +71,7 @@ export function entriesOf(catalog: Catalog, bindings: Binding[], recipes: Recipe
 }
 
 /** The entries that a few words mean, the likeliest first; every word must be found somewhere. */
-export function find(entries: Entry[], text: string, recent: string[] = []): Entry[] {
+export function find(entries: Entry[], text: string, recent: readonly string[] = []): Entry[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const age = new Map(recent.map((line, k) => [line, k]));
   const rank = (entry: Entry) => age.get(entry.line) ?? Infinity;

@@ -1,43 +1,67 @@
 import { untrack } from 'svelte';
-import type { Desk } from '../desk/desk.svelte';
-import { rowsShown } from '../desk/rows';
-import { settings } from '../settings/settings.svelte';
+import type { GridLines } from '../music/time';
+import { setting, settings } from '../settings/settings.svelte';
+import { rowsShown } from '../sight/rows';
+import type { Viewport } from '../sight/viewport.svelte';
+import type { Studio } from './studio';
 
 /** Lets the rows that are shown follow what is used, the key, and the names. Called once, inside a component. */
-export function followRows(deskOf: () => Desk | undefined): void {
+export function followRows({ contents, panes, sounding }: Pick<Studio, 'contents' | 'panes' | 'sounding'>): void {
   $effect(() => {
-    const desk = deskOf();
-    if (!desk) return;
-    const wanted = rowsShown(desk, settings.rows);
+    const wanted = rowsShown(settings.rows, panes.current, contents, sounding);
     untrack(() => {
-      if (wanted?.join() !== desk.view.rows?.join()) desk.view.showRows(wanted);
+      if (wanted?.join() !== panes.view.rows?.join()) panes.view.showRows(wanted);
     });
   });
 }
 
 /** Lets the grid follow the zoom where that is set. Called once, inside a component. */
-export function followZoom(deskOf: () => Desk | undefined): void {
+export function followZoom({ contents, grid, panes }: Pick<Studio, 'contents' | 'grid' | 'panes'>): void {
   let followed = '';
   let isTriplet = false;
   $effect(() => {
-    const desk = deskOf();
     // Bars are neither straight nor triplet: what it was before them comes back.
-    if (desk?.grid.includes('/')) isTriplet = desk.grid.endsWith('t');
-    if (!desk || !settings.gridAuto) {
+    if (grid.name.includes('/')) isTriplet = grid.name.endsWith('t');
+    if (!settings.gridAuto) {
       followed = '';
       return;
     }
-    const wanted = gridForZoom(desk, isTriplet);
+    const wanted = gridForZoom(contents.song.ppq, grid.lines, panes.view, isTriplet);
     untrack(() => {
       // A grid that somebody set in the meantime stays; another kind of the same one is followed.
-      if (followed && desk.grid.replace('t', '') !== followed.replace('t', '')) {
-        settings.gridAuto = false;
+      if (followed && grid.name.replace('t', '') !== followed.replace('t', '')) {
+        setting.turn('gridAuto', false);
         followed = '';
         return;
       }
       followed = wanted;
-      if (wanted !== desk.grid) desk.setGrid(wanted);
+      if (wanted !== grid.name) grid.set(wanted);
     });
+  });
+}
+
+/** Lets one thing alone be looked at: the edit that is tuned on one side of the bench, the history on another. */
+export function followTab({ dialogs, tuning, walk }: Pick<Studio, 'dialogs' | 'tuning' | 'walk'>): void {
+  $effect(() => {
+    if (tuning.edit) dialogs.tab = 'notes';
+  });
+  $effect(() => {
+    if (dialogs.tab !== 'history') walk.leave();
+    if (dialogs.tab !== 'notes') tuning.leave();
+  });
+}
+
+/** Asks for frames for as long as something sounds, and only then. Called once, inside a component. */
+export function followPlayer({ player }: Pick<Studio, 'player'>): void {
+  $effect(() => {
+    if (!player.active) return;
+    let frame = 0;
+    const follow = () => {
+      player.frame();
+      frame = requestAnimationFrame(follow);
+    };
+    follow();
+    return () => cancelAnimationFrame(frame);
   });
 }
 
@@ -48,15 +72,14 @@ const BARS = ['bar', '2bar', '4bar', '8bar'];
 const COARSEST = '16bar';
 
 /** The grid that suits a zoom, straight or triplet. */
-function gridForZoom(desk: Desk, isTriplet: boolean): string {
-  const { ppq } = desk.song;
+function gridForZoom(ppq: number, lines: GridLines, view: Viewport, isTriplet: boolean): string {
   const fits = (grid: string) => {
     const parts = Number(grid.split('/')[1]);
-    return ((4 * ppq) / parts) * (isTriplet ? 2 / 3 : 1) * desk.view.pixelsPerTick >= ROOM_FOR_LINES;
+    return ((4 * ppq) / parts) * (isTriplet ? 2 / 3 : 1) * view.pixelsPerTick >= ROOM_FOR_LINES;
   };
   const found = STRAIGHT.find(fits);
   if (found) return isTriplet ? `${found}t` : found;
-  const { tick, bar } = desk.gridLines.barAt(desk.view.left);
-  const room = (desk.gridLines.barStart(bar + 1) - tick) * desk.view.pixelsPerTick;
+  const { tick, bar } = lines.barAt(view.left);
+  const room = (lines.barStart(bar + 1) - tick) * view.pixelsPerTick;
   return BARS.find((_, k) => room * 2 ** k >= ROOM_FOR_LINES) ?? COARSEST;
 }

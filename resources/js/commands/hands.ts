@@ -1,9 +1,25 @@
-import { NUDGES, ONE_NOTE, type Hand } from '../desk/hands.svelte';
-import { rowsShown, type RowsShown } from '../desk/rows';
-import { hit } from '../desk/hit';
-import { isAmount } from '../music/amounts';
-import { settings } from '../settings/settings.svelte';
-import type { Command, Studio } from './studio';
+import { ONE_NOTE, type Hand } from '../desk/hands.svelte';
+import { rowsShown, type RowsShown } from '../sight/rows';
+import { hit } from '../sight/hit';
+import { switching } from './switching';
+import { setting, settings } from '../settings/settings.svelte';
+import type { Command as CommandOf, Studio } from './studio';
+
+type Command = CommandOf<
+  | 'asking'
+  | 'caret'
+  | 'contents'
+  | 'dialogs'
+  | 'grid'
+  | 'hands'
+  | 'panes'
+  | 'player'
+  | 'popover'
+  | 'selecting'
+  | 'sounding'
+  | 'status'
+  | 'views'
+>;
 
 /** What each hand is said to do when it is taken. */
 const SAID: Record<Hand, string> = {
@@ -12,80 +28,84 @@ const SAID: Record<Hand, string> = {
   erase: 'Erase hand: press and stroke take notes out',
 };
 
-const hand: Command = ({ desk }, { to }) => {
-  const end = desk.hands.take(to as Hand);
-  desk.say(SAID[desk.hands.hand], 'hint');
+const hand: Command = ({ hands, status }, { to }) => {
+  const end = hands.take(to as Hand);
+  status.say(SAID[hands.hand], 'hint');
   return () => {
     end();
-    desk.say(SAID[desk.hands.hand], 'hint');
+    status.say(SAID[hands.hand], 'hint');
   };
 };
 
-const level: Command = ({ desk }) =>
-  desk.hands.hold('level', () => desk.say('Hold the key and drag over a note: up is louder, down is softer.', 'hint'));
+const level: Command = ({ hands, status }) =>
+  hands.hold('level', () => status.say('Hold the key and drag over a note: up is louder, down is softer.', 'hint'));
 
-const lens: Command = ({ desk }) =>
-  desk.hands.hold('lens', () => {
-    if (!desk.view.back()) desk.say('Hold the key and drag a box to zoom to; pressed alone it goes back.', 'hint');
+const lens: Command = ({ hands, panes, status }) =>
+  hands.hold('lens', () => {
+    if (!panes.view.back()) status.say('Hold the key and drag a box to zoom to; pressed alone it goes back.', 'hint');
   });
 
 /** The ids of the notes under the pointer, with their group; empty where none lie there. */
-function underPointer({ desk }: Studio): number[] {
-  const { at } = desk.hands;
-  const { notes, view } = desk;
-  const found = at && hit(desk.pane.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
+function underPointer({
+  contents: { notes },
+  hands: { at },
+  panes,
+}: Pick<Studio, 'contents' | 'hands' | 'panes'>): number[] {
+  const { view } = panes;
+  const found = at && hit(panes.current.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
   return found ? notes.groupOf(notes.columns.id[found.place]) : [];
 }
 
-const pointer: Command = (studio, { what, preset }) => {
-  const { desk, player } = studio;
-  const { at } = desk.hands;
+const pointer: Command = (
+  { asking, caret, contents, grid, hands, panes, player, selecting, status },
+  { what, preset },
+) => {
+  const { at } = hands;
   if (!at) {
-    desk.say('The pointer is not over the roll; move it there first.', 'refused');
+    status.say('The pointer is not over the roll; move it there first.', 'refused');
     return;
   }
-  const snapped = desk.free ? at.tick : desk.gridLines.around(at.tick).before;
-  const on = underPointer(studio);
+  const snapped = hands.free ? at.tick : grid.lines.around(at.tick).before;
+  const on = underPointer({ contents, hands, panes });
   const needsNote = (then: () => void) =>
-    on.length > 0 ? then() : desk.say('There is no note under the pointer.', 'refused');
+    on.length > 0 ? then() : status.say('There is no note under the pointer.', 'refused');
   const does: Record<string, () => void> = {
     insert: () =>
-      desk.run([`insert at=pointer${preset ? ` velocity=${settings.velocities[Number(preset) - 1]}` : ''}`], {
+      asking.run([`insert at=pointer${preset ? ` velocity=${settings.velocities[Number(preset) - 1]}` : ''}`], {
         sound: true,
       }),
-    split: () => needsNote(() => desk.run(['split at=pointer'], { on })),
-    erase: () => needsNote(() => desk.run(['delete'], { on })),
-    select: () => needsNote(() => desk.select(on, true)),
-    caret: () => desk.moveCaret({ tick: snapped, pitch: at.pitch }),
+    split: () => needsNote(() => asking.run(['split at=pointer'], { on })),
+    erase: () => needsNote(() => asking.run(['delete'], { on })),
+    select: () => needsNote(() => selecting.select(on, true)),
+    caret: () => caret.move({ tick: snapped, pitch: at.pitch }),
     play: () => void player.start(snapped),
   };
   does[what]();
 };
 
-const drawShape: Command = ({ desk }, { to, value }) => {
-  const { hands } = desk;
-  const hasKey = desk.song.scale !== null;
+const drawShape: Command = ({ contents, hands, status }, { to, value }) => {
+  const hasKey = contents.song.scale !== null;
   if (to === 'note') hands.shape = ONE_NOTE;
   else if (to) hands.stepShape(to === 'next' ? 1 : -1, hasKey);
   else if (value && hands.shapes(hasKey).includes(value)) hands.shape = value;
   else {
     const others = hasKey ? '' : ' Chords of the key need a key; set one first.';
-    desk.say(
+    status.say(
       `draw-shape takes next, previous, note, or a shape: ${hands.shapes(hasKey).join(', ')}.${others}`,
       'refused',
     );
     return;
   }
-  desk.say(
+  status.say(
     hands.shape === ONE_NOTE ? 'The draw hand puts in one note' : `The draw hand puts in a chord: ${hands.shape}`,
     'hint',
   );
 };
 
 /** Gives only some pitches a row; the same said again gives all of them one. */
-const rows: Command = ({ desk }, { what }) => {
-  settings.rows = settings.rows === what ? 'all' : (what as RowsShown);
-  const shown = rowsShown(desk, settings.rows);
+const rows: Command = ({ contents, panes, sounding, status }, { what }) => {
+  setting.rows(settings.rows === what ? 'all' : (what as RowsShown));
+  const shown = rowsShown(settings.rows, panes.current, contents, sounding);
   const said = {
     all: 'All rows',
     used: 'Only the rows that are used',
@@ -94,7 +114,7 @@ const rows: Command = ({ desk }, { what }) => {
     key: 'Only the rows in the key',
     named: 'Only the rows that are named',
   }[settings.rows];
-  desk.say(
+  status.say(
     shown
       ? `${said}: ${shown.length}`
       : ({ key: 'All rows: the song has no key, or these are drums', named: 'All rows: none of this track has a name' }[
@@ -104,58 +124,28 @@ const rows: Command = ({ desk }, { what }) => {
   );
 };
 
-const nudgeAmount: Command = ({ desk }, { to, value }) => {
-  if (value) {
-    if (!isAmount(value)) {
-      desk.say(
-        `“${value}” is no amount of time; write grid, 1/16, 1/8t, 10ms, 64smp, 1fr, 240tk, 1beat or 1bar.`,
-        'refused',
-      );
-      return;
-    }
-    settings.nudge = value;
-  } else {
-    const at = NUDGES.indexOf(settings.nudge);
-    const next = at < 0 ? NUDGES.indexOf('grid') : at + (to === 'larger' ? 1 : -1);
-    settings.nudge = NUDGES[Math.min(NUDGES.length - 1, Math.max(0, next))];
-  }
-  desk.say(`Keys nudge by ${settings.nudge === 'grid' ? 'a step of the grid' : settings.nudge}`, 'hint');
-};
-
-const gridAuto: Command = ({ desk }) => {
-  settings.gridAuto = !settings.gridAuto;
-  desk.say(settings.gridAuto ? 'The grid follows the zoom' : `The grid stays ${desk.grid}`, 'hint');
-};
-
 export const handCommands: Record<string, Command> = {
   hand,
   level,
   lens,
   pointer,
-  menu: ({ openMenu }) => openMenu(),
-  frame: ({ desk }) => {
-    settings.frame = !settings.frame;
-    desk.say(settings.frame ? 'A frame around several selected notes' : 'No frame', 'hint');
-  },
-  'note-curves': ({ desk, show }) => {
-    const [first] = desk.notes.selection();
+  menu: ({ dialogs }) => dialogs.openMenu(),
+  frame: switching('frame', 'A frame around several selected notes', 'No frame'),
+  'note-curves': ({ contents, popover, status, views }) => {
+    const [first] = contents.notes.selection();
     if (first === undefined) {
-      desk.say('Select a note first; then its curves of pitch, loudness and timbre open.', 'refused');
+      status.say('Select a note first; then its curves of pitch, loudness and timbre open.', 'refused');
       return;
     }
-    show('roll');
-    desk.openNote = desk.openNote === first ? null : first;
+    views.show('roll');
+    if (popover.note === first) popover.close();
+    else popover.open({ note: first });
   },
-  'row-menu': ({ desk, show }) => {
-    show('roll');
-    desk.rowMenu = desk.caret.pitch;
+  'row-menu': ({ caret, popover, views }) => {
+    views.show('roll');
+    popover.open({ row: caret.pitch });
   },
-  hits: ({ desk }) => {
-    settings.heads = !settings.heads;
-    desk.say(settings.heads ? 'Hits are heads at their moment' : 'Hits are as long as they last', 'hint');
-  },
+  hits: switching('heads', 'Hits are heads at their moment', 'Hits are as long as they last'),
   'draw-shape': drawShape,
   rows,
-  'nudge-amount': nudgeAmount,
-  'grid-auto': gridAuto,
 };

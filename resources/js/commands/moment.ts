@@ -1,53 +1,58 @@
-import type { Walk } from '../desk/walk.svelte';
-import type { SongView, Studio } from './studio';
+import { openInRoll } from './open-in-roll';
+import type { Studio } from './studio';
 
 /** A key that does something else for the moment: its chord, what the strip says of it, and what it does. */
 export type MomentKey = [key: string, strip: string, act: () => void];
 
-/** What lies over everything else, and how it ends. */
-export interface Above {
-  /** ends what acts until it is ended; null where nothing does */
-  lasting: (() => void) | null;
-  /** ends the picture of all keys; null where it is not shown */
-  overlay: (() => void) | null;
-}
+/** What is read to know what some keys do for the moment. */
+type Moment = Pick<
+  Studio,
+  | 'acting'
+  | 'chosenClips'
+  | 'contents'
+  | 'dialogs'
+  | 'openedRows'
+  | 'opening'
+  | 'panes'
+  | 'playing'
+  | 'preview'
+  | 'shortcuts'
+  | 'tuning'
+  | 'views'
+  | 'walk'
+>;
 
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
-export function momentKeys(
-  studio: Studio,
-  walk: Walk,
-  above: Above,
-  surface: SongView,
-  openInRoll: (clips: number[]) => void,
-  act: (line: string) => void,
-): MomentKey[] {
-  const { tuning, desk, playing, shortcuts } = studio;
+export function momentKeys(on: Moment): MomentKey[] {
+  const { acting, chosenClips, contents, dialogs, openedRows, panes, playing } = on;
+  const { preview, shortcuts, tuning, views, walk } = on;
+  const act = (line: string) => acting.act([line], 'key');
   const looks = shortcuts
     .of('flip')
     .filter(({ held }) => !held)
     .map(({ key }): MomentKey => [key, 'before and after', () => act('flip')]);
-  if (above.lasting) return [['Escape', 'end', above.lasting]];
-  if (above.overlay) return [['Escape', 'close', above.overlay]];
+  if (acting.lasts) return [['Escape', 'end', () => acting.endLasting()]];
+  if (dialogs.keysShown) return [['Escape', 'close', () => dialogs.hideKeys()]];
   if (tuning.edit)
     return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
-  if (desk.looking.at !== undefined)
+  if (preview.step !== undefined)
     return [['Enter', 'go there', () => walk.go()], ['Escape', 'leave', () => walk.leave()], ...looks];
   if (playing.delayTest.click !== null) return [['Escape', 'leave the test', () => playing.testDelay()]];
-  if (playing.stepping)
+  if (playing.steps.on)
     return [
-      ['Enter', 'rest', () => playing.rest()],
-      ['\\', 'tie', () => playing.tie()],
-      ['=', 'dot', () => playing.dot()],
-      ['Backspace', 'back', () => playing.back()],
+      ['Enter', 'rest', () => playing.steps.rest()],
+      ['\\', 'tie', () => playing.steps.tie()],
+      ['=', 'dot', () => playing.steps.dot()],
+      ['Backspace', 'back', () => playing.steps.back()],
       ['Escape', 'leave step by step', () => act('step-entry')],
     ];
-  if (surface === 'song' && desk.arranging.placed.length > 0)
+  if (panes.reached === 'song' && chosenClips.placed.length > 0)
     return [
-      ['Enter', 'open in the roll', () => openInRoll([...desk.arranging.chosen])],
-      ['Escape', 'choose none', () => desk.arranging.choose([])],
+      ['Enter', 'open in the roll', () => void openInRoll(on, [...chosenClips.ids])],
+      ['Escape', 'choose none', () => chosenClips.choose([])],
     ];
-  if (studio.shown() === 'song' && surface === 'roll' && desk.notes.selectedCount === 0)
-    return [['Escape', 'back to the clips', () => desk.rows.focus(null)]];
+  if (views.shown === 'song' && panes.reached === 'roll' && contents.notes.selectedCount === 0)
+    return [['Escape', 'back to the clips', () => openedRows.focus(null)]];
   if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act('letters')]];
   return [];
 }

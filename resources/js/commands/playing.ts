@@ -1,10 +1,12 @@
-import { settings } from '../settings/settings.svelte';
-import type { Command } from './studio';
+import { setting, settings } from '../settings/settings.svelte';
+import type { Command as CommandOf } from './studio';
 
-const letters: Command = ({ desk, playing }) => {
+type Command = CommandOf<'asking' | 'contents' | 'grid' | 'playing' | 'status'>;
+
+const letters: Command = ({ status, playing }) => {
   playing.toggleLetters();
-  settings.playingIn ||= playing.letters.on;
-  desk.say(
+  if (playing.letters.on) setting.turn('playingIn', true);
+  status.say(
     playing.letters.on
       ? 'The letters are two rows of piano keys; [ and ] change the octave, A F K and ’ how loud, Escape leaves'
       : 'The letters are shortcuts again',
@@ -12,11 +14,11 @@ const letters: Command = ({ desk, playing }) => {
   );
 };
 
-const stepEntry: Command = ({ desk, playing }) => {
-  playing.stepping = !playing.stepping;
-  settings.playingIn ||= playing.stepping;
-  desk.say(
-    playing.stepping
+const stepEntry: Command = ({ status, playing }) => {
+  playing.steps.on = !playing.steps.on;
+  if (playing.steps.on) setting.turn('playingIn', true);
+  status.say(
+    playing.steps.on
       ? 'Step by step: each key or chord goes to the caret; Enter is a rest, \\ ties, = dots, Backspace goes back, Escape leaves'
       : 'What is played is not written step by step any more',
     'hint',
@@ -24,23 +26,22 @@ const stepEntry: Command = ({ desk, playing }) => {
 };
 
 /** What comes in goes onto the grid of the moment, or stays as played. */
-const quantizeIn: Command = ({ desk }) => {
-  settings.quantizeIn = settings.quantizeIn ? '' : desk.grid;
-  settings.swingIn = desk.swing;
-  desk.say(
+const quantizeIn: Command = ({ grid, status }) => {
+  setting.takes({ quantizeIn: settings.quantizeIn ? '' : grid.name, swingIn: grid.swing });
+  status.say(
     settings.quantizeIn ? `What comes in is quantized to ${settings.quantizeIn}` : 'What comes in stays as played',
     'hint',
   );
 };
 
 /** Takes away the layer that came last, also while the next one is played. */
-const dropLayer: Command = ({ desk }) => {
-  const clip = desk.track.clips.find(({ id }) => id === desk.front);
+const dropLayer: Command = ({ asking, contents, status }) => {
+  const clip = contents.track.clips.find(({ id }) => id === contents.front);
   if (!clip || !/^Layer \d+$/.test(clip.name)) {
-    desk.say('The clip in front is no layer; record in a loop first.', 'refused');
+    status.say('The clip in front is no layer; record in a loop first.', 'refused');
     return;
   }
-  desk.run(['clip-delete']);
+  asking.run(['clip-delete']);
 };
 
 const taps: number[] = [];
@@ -48,23 +49,23 @@ const TAP_PAUSE_MS = 2500;
 const [FEWEST_TAPS, MOST_TAPS] = [3, 8];
 
 /** Sets the tempo to that of the last taps, from the third one on. */
-const tap: Command = ({ desk }) => {
+const tap: Command = ({ asking, status }) => {
   const now = performance.now();
   if (taps.length > 0 && now - taps.at(-1)! > TAP_PAUSE_MS) taps.length = 0;
   taps.push(now);
   if (taps.length > MOST_TAPS) taps.shift();
   if (taps.length < FEWEST_TAPS) {
-    desk.say(`Tap on: ${taps.length}`, 'hint');
+    status.say(`Tap on: ${taps.length}`, 'hint');
     return;
   }
   const tempo = (60_000 * (taps.length - 1)) / (taps.at(-1)! - taps[0]);
-  desk.run([`tempo to=${Math.round(tempo * 10) / 10}`]);
+  asking.run([`tempo to=${Math.round(tempo * 10) / 10}`]);
 };
 
 export const playingCommands: Record<string, Command> = {
   recording: ({ playing }) => playing.recorder.toggle(),
   letters,
-  'playing-in': () => (settings.playingIn = !settings.playingIn),
+  'playing-in': () => setting.toggle('playingIn'),
   'step-entry': stepEntry,
   'just-played': ({ playing }) => playing.takeJustPlayed(),
   'quantize-in': quantizeIn,

@@ -63,7 +63,7 @@ export class RecipeBook {
   }
 
   /** Writes lines down while a recipe is recorded. What was played is there only once, so taking it in is left out. */
-  record(lines: string[]): void {
+  record(lines: readonly string[]): void {
     if (this.recorded) {
       this.recorded = [...this.recorded, ...lines.filter((line) => !/^take\b/.test(line))];
     }

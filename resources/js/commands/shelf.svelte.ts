@@ -1,7 +1,21 @@
 import { api, base64, Refused, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
-import type { Desk } from '../desk/desk.svelte';
+import type { Studio } from './studio';
 import { settings } from '../settings/settings.svelte';
-import type { Player } from '../sound/player.svelte';
+
+/** What the shelf reads and asks. */
+type ReadByShelf = Pick<
+  Studio,
+  | 'arranging'
+  | 'asking'
+  | 'caret'
+  | 'chosenClips'
+  | 'contents'
+  | 'player'
+  | 'range'
+  | 'sender'
+  | 'standpoint'
+  | 'status'
+>;
 
 /** The phrases that are kept for later: kept, found, heard, taken. */
 export class Shelf {
@@ -12,14 +26,11 @@ export class Shelf {
   /** the one that is heard */
   heard = $state<number | null>(null);
 
-  constructor(
-    private readonly desk: Desk,
-    private readonly player: Player,
-  ) {}
+  constructor(private readonly on: ReadByShelf) {}
 
   /** The key phrases are taken in: that of the song at the caret, where it is set so. */
   get key(): string {
-    return settings.shelfInKey ? (this.desk.song.key ?? '') : '';
+    return settings.shelfInKey ? (this.on.contents.song.key ?? '') : '';
   }
 
   async load(): Promise<void> {
@@ -35,11 +46,11 @@ export class Shelf {
 
   /** Keeps what is selected, or the clips that are chosen in the song, or what lies in the clip in front. Tells whether it was kept. */
   async keep(name: string, tags: string[]): Promise<boolean> {
-    const { desk } = this;
-    await desk.sender.idle();
+    const { contents, sender, status } = this.on;
+    await sender.idle();
     return this.#take(async () => {
       const phrase = await this.#copied();
-      const { song, track } = desk;
+      const { song, track } = contents;
       const answer = await api.keepPhrase({
         name,
         tags,
@@ -48,7 +59,7 @@ export class Shelf {
         voice: track.voice,
         phrase,
       });
-      desk.say(`“${name}” lies on the shelf`);
+      status.say(`“${name}” lies on the shelf`);
       return answer;
     });
   }
@@ -63,7 +74,7 @@ export class Shelf {
       const { phrase } = await api.phrase(id, '');
       const answer = await api.deletePhrase(id);
       this.gone = { name, tags, tempo, key, voice, phrase };
-      this.desk.say(`“${name}” was taken from the shelf`);
+      this.on.status.say(`“${name}” was taken from the shelf`);
       return answer;
     });
   }
@@ -73,7 +84,7 @@ export class Shelf {
     const { gone } = this;
     if (gone && (await this.#take(() => api.keepPhrase(gone)))) {
       this.gone = null;
-      this.desk.say(`“${gone.name}” lies on the shelf again`);
+      this.on.status.say(`“${gone.name}” lies on the shelf again`);
     }
   }
 
@@ -83,24 +94,27 @@ export class Shelf {
       const answer = await api.importPhrases(read);
       const { problems } = answer;
       const taken = `${files.length - problems.length} of ${files.length} files taken onto the shelf`;
-      this.desk.say([taken, ...problems].join('. '), problems.length > 0 ? 'refused' : 'done');
+      this.on.status.say([taken, ...problems].join('. '), problems.length > 0 ? 'refused' : 'done');
       return answer;
     });
   }
 
   /** Sounds a phrase in the song's tempo, or ends it. */
   async hear(one: KeptPhrase): Promise<void> {
-    if (this.heard === one.id && this.player.auditioning) {
-      this.player.endAudition();
+    if (this.heard === one.id && this.on.player.auditioning) {
+      this.on.player.endAudition();
       return;
     }
     await this.#do(async () => {
       const { ppq, notes } = (await api.phrase(one.id, this.key)).phrase;
-      const { clock, song, caret } = this.desk;
+      const {
+        contents: { clock, song },
+        caret,
+      } = this.on;
       const seconds = (tick: number) => clock.seconds(caret.tick + (tick * song.ppq) / ppq) - clock.seconds(caret.tick);
       const { start, length, pitch, velocity } = notes as Record<'start' | 'length' | 'pitch' | 'velocity', number[]>;
       this.heard = one.id;
-      await this.player.audition(
+      await this.on.player.audition(
         start.map((tick, i) => ({
           start: seconds(tick),
           length: seconds(tick + length[i]) - seconds(tick),
@@ -119,26 +133,25 @@ export class Shelf {
    * @param row of the song where a clip shall lie, from 0; as notes where it is left out
    */
   async put(id: number, at?: number, row?: number): Promise<void> {
-    const { desk } = this;
+    const { asking, caret } = this.on;
     await this.#do(async () => {
       const { phrase } = await api.phrase(id, this.key);
-      const place = at ?? desk.caret.tick;
-      if (row !== undefined) desk.runOnClips([`clip-paste at=${place} of=${row + 1}`], [], phrase);
-      else desk.run([`paste at=${place}`], { clipboard: phrase });
+      const place = at ?? caret.tick;
+      if (row !== undefined) asking.runOnClips([`clip-paste at=${place} of=${row + 1}`], phrase);
+      else asking.run([`paste at=${place}`], { clipboard: phrase });
     });
   }
 
   /** What would be copied; everything stays as it is. */
   async #copied(): Promise<Phrase> {
-    const { desk } = this;
-    const { arranging } = desk;
-    const chosen = arranging.isShown ? arranging.placed.map(({ clip }) => clip.id) : [];
-    const standing = chosen.length > 0 ? { open: chosen, front: chosen[0], revisions: {} } : desk.standing;
+    const { arranging, chosenClips, contents, range, standpoint } = this.on;
+    const chosen = arranging.hasKeys ? chosenClips.placed.map(({ clip }) => clip.id) : [];
+    const standing = chosen.length > 0 ? { open: chosen, front: chosen[0], revisions: {} } : contents.standing;
     const onClips = chosen.length > 0;
-    const selection = desk.notes.selectedCount > 0 && !onClips ? desk.notes.selection() : 'all';
-    const line = onClips ? 'clip-copy' : desk.range && desk.notes.selectedCount === 0 ? 'copy range=on' : 'copy';
-    const context = { ...desk.context, onClips };
-    const { clipboard, message } = await api.preview(desk.song.id, standing, [line], selection, context);
+    const selection = contents.notes.selectedCount > 0 && !onClips ? contents.notes.selection() : 'all';
+    const line = onClips ? 'clip-copy' : range.span && contents.notes.selectedCount === 0 ? 'copy range=on' : 'copy';
+    const context = { ...standpoint.context, onClips };
+    const { clipboard, message } = await api.preview(contents.song.id, standing, [line], selection, context);
     if (!clipboard) throw new Error(message);
     return clipboard;
   }
@@ -155,7 +168,7 @@ export class Shelf {
     } catch (error) {
       // Changed in another window: how it is now comes with the refusal.
       if (error instanceof Refused && error.body.phrases) this.all = error.body.phrases as KeptPhrase[];
-      this.desk.say((error as Error).message, 'refused');
+      this.on.status.say((error as Error).message, 'refused');
       return false;
     }
   }

@@ -1,51 +1,105 @@
+import { createContext } from 'svelte';
 import type { Catalog } from '../api';
-import type { Player } from '../sound/player.svelte';
-import type { Tuning } from '../desk/tuning.svelte';
+import type { Asking } from '../asking/asking.svelte';
+import type { Clipboard } from '../asking/clipboard';
+import type { KeptSelections } from '../asking/kept-selections.svelte';
+import type { Opening } from '../asking/opening.svelte';
+import type { Selecting } from '../asking/selecting.svelte';
+import type { Standpoint } from '../asking/standpoint.svelte';
+import type { Backdrop } from '../desk/backdrop.svelte';
+import type { Caret } from '../desk/caret.svelte';
+import type { ChosenClips } from '../desk/chosen-clips.svelte';
+import type { CalmFacts } from '../desk/calm-facts.svelte';
+import type { Grid } from '../desk/grid.svelte';
+import type { Hands } from '../desk/hands.svelte';
+import type { Lanes } from '../desk/lanes.svelte';
+import type { NewNotes } from '../desk/new-notes.svelte';
+import type { Popover } from '../desk/popover.svelte';
+import type { Preview } from '../desk/preview.svelte';
+import type { Range } from '../desk/range.svelte';
+import type { Seen } from '../desk/seen.svelte';
+import type { Status } from '../desk/status.svelte';
 import type { Shortcuts } from '../keys/shortcuts.svelte';
+import type { Looking } from '../looking/looking.svelte';
+import type { Tuning } from '../looking/tuning.svelte';
+import type { Walk } from '../looking/walk.svelte';
+import type { Playing } from '../playing/playing.svelte';
+import type { Arranging } from '../sight/arranging.svelte';
+import type { OpenedRows } from '../sight/opened-rows.svelte';
+import type { Panes } from '../sight/panes.svelte';
+import type { Views } from '../sight/views.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Sender } from '../song/sender.svelte';
+import type { Sounding } from '../song/sounding.svelte';
+import type { Outputs } from '../sound/outputs.svelte';
+import type { Player } from '../sound/player.svelte';
+import type { Acting } from './acting.svelte';
+import type { Dialogs } from './dialogs.svelte';
+import type { KeyHandling } from './key-handling.svelte';
+import type { Offered } from './offered.svelte';
 import type { RecipeBook } from './recipes.svelte';
 import type { Shelf } from './shelf.svelte';
-import type { Desk } from '../desk/desk.svelte';
-import type { Playing } from '../desk/playing.svelte';
 
-/** Views of a song, of which one is in the middle of the workbench. */
-export type SongView = 'roll' | 'song' | 'table';
-
-/** Sides of the bench. */
-export type Tab = 'notes' | 'history' | 'recipes' | 'tracks' | 'shelf';
-
-/** What the commands of the view can reach. */
+/**
+ * All there is while a song is open, each thing by the name it has everywhere. It is put together in one place and nobody
+ * takes it whole: a component takes out what it reads and asks, a command says it in its type, a class in its constructor.
+ */
 export interface Studio {
-  desk: Desk;
-  playing: Playing;
-  player: Player;
+  // what is true of the song, and the sender that takes what is pressed to the server
+  contents: Contents;
+  sounding: Sounding;
+  sender: Sender;
+  // the desk: what is true of one's work
+  status: Status;
+  caret: Caret;
+  range: Range;
+  grid: Grid;
+  seen: Seen;
+  preview: Preview;
+  hands: Hands;
+  lanes: Lanes;
+  chosenClips: ChosenClips;
+  newNotes: NewNotes;
+  popover: Popover;
+  backdrop: Backdrop;
+  calmFacts: CalmFacts;
+  // sight: where it lies on the screen
+  views: Views;
+  panes: Panes;
+  openedRows: OpenedRows;
+  arranging: Arranging;
+  // the doors to the server
+  standpoint: Standpoint;
+  selecting: Selecting;
+  keptSelections: KeptSelections;
+  clipboard: Clipboard;
+  opening: Opening;
+  asking: Asking;
+  looking: Looking;
   tuning: Tuning;
+  walk: Walk;
+  // sound, and what is played in
+  player: Player;
+  outputs: Outputs;
+  playing: Playing;
+  // what is known of the program, and what does something with all of it
   catalog: Catalog;
   shortcuts: Shortcuts;
   recipes: RecipeBook;
   shelf: Shelf;
-  /** what its key asked for on the bench last, anew each time */
-  asked: { shelfAsked: 'find' | 'keep' };
-  /** which view of the song is in the middle, and another one in its place */
-  shown(): SongView;
-  /** what keys reach: as the view, but notes where an opened row of the song has the keys */
-  reached(): SongView;
-  show(view: SongView): void;
-  openPalette(): void;
-  /** Opens what can be done at a place of the page, in CSS pixels; left out, at the pointer or the caret. */
-  openMenu(x?: number, y?: number): void;
-  openBench(tab: Tab): void;
-  openShortcuts(page: 'keys' | 'use'): void;
-  /** Asks for a key that shall run some lines. */
-  giveKey(lines: string[]): void;
-  /** Shows all keys of the moment until what it gives is called. */
-  showKeys(): () => void;
-  /** Begins to take digits for so many times. */
-  count(): void;
-  /** Goes to the song list, to begin a new song there where asked. */
-  leave(to?: 'new-song'): void;
+  offered: Offered;
+  dialogs: Dialogs;
+  acting: Acting;
+  keyHandling: KeyHandling;
 }
+
+/** What a component takes out what it reads from; the linter sees to it that it takes parts. */
+export const [getStudio, setStudio] = createContext<Studio>();
 
 export type Values = Record<string, string>;
 
-/** A command of the view; one that acts while its key is down gives the function that ends it. */
-export type Command = (studio: Studio, values: Values) => unknown;
+/**
+ * A command of the view, which says what it reads and asks; one that acts while its key is down gives the function that
+ * ends it.
+ */
+export type Command<Part extends keyof Studio = keyof Studio> = (studio: Pick<Studio, Part>, values: Values) => unknown;

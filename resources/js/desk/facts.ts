@@ -2,8 +2,10 @@ import { counted } from '../music/counted';
 import { laneOf } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
 import { pitchName } from '../music/pitch';
-import type { GridLines } from '../music/time';
-import type { Desk } from './desk.svelte';
+import type { Clock, GridLines } from '../music/time';
+import type { PointTable } from '../music/points';
+import type { Lanes } from './lanes.svelte';
+import type { Seen } from './seen.svelte';
 
 /** What can be said about the selected notes, or about all where none is selected. */
 export interface Facts {
@@ -47,8 +49,7 @@ export function* places(notes: NoteTable): Generator<number> {
   }
 }
 
-export function factsOf(desk: Desk): Facts {
-  const { visible: notes, gridLines: lines } = desk;
+export function factsOf({ notes, points }: Seen, lines: GridLines, lanes: Lanes): Facts {
   const { start, length, pitch, velocity, playedStart, playedEnd, muted } = notes.columns;
   let [count, low, high, soft, loud, sum, short, long, from, to, moved, silent] = [
     0,
@@ -87,13 +88,13 @@ export function factsOf(desk: Desk): Facts {
     velocities: count ? `${between(soft, loud)}, mean ${Math.round(sum / count)}` : '–',
     lengths: count ? `${between(short, long)} ticks` : '–',
     span: count ? `${lines.position(from)} to ${lines.position(to)}` : '–',
-    points: pointsOf(desk),
+    points: pointsOf(points, lanes),
     moved,
     muted: silent,
   };
 }
 
-function pointsOf({ visiblePoints: points, lanes }: Desk): string {
+function pointsOf(points: PointTable, lanes: Lanes): string {
   const places = points.selectedPlaces();
   if (places.length === 0) return '';
   const { kind, number, value } = points.columns;
@@ -103,8 +104,7 @@ function pointsOf({ visiblePoints: points, lanes }: Desk): string {
   return `${counted(places.length, 'point')} of ${[...titles].join(', ')}, ${low === high ? low : `${low} to ${high}`}`;
 }
 
-export function timingOf(desk: Desk, lines: GridLines): Timing {
-  const { visible: notes, clock } = desk;
+export function timingOf(notes: NoteTable, clock: Clock, lines: GridLines): Timing {
   const { start } = notes.columns;
   const every = Math.ceil((notes.selectedCount || notes.count) / MOST_DOTS);
   const distances: number[] = [];

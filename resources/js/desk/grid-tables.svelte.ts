@@ -1,4 +1,3 @@
-import { api } from '../api';
 import type { GridTable } from '../api';
 import { GridLines } from '../music/time';
 
@@ -8,11 +7,11 @@ export class GridTables {
   #last: GridLines;
 
   constructor(
-    private readonly song: () => number,
-    table: GridTable,
+    first: GridTable,
+    private readonly fetch: (grid: string, swing: number) => Promise<GridTable>,
   ) {
-    this.#last = new GridLines(table);
-    this.#tables = { [keyOf(table.grid, table.swing)]: this.#last };
+    this.#last = new GridLines(first);
+    this.#tables = { [keyOf(first.grid, first.swing)]: this.#last };
   }
 
   /** The lines of a grid; those asked for last until they have come. */
@@ -37,10 +36,7 @@ export class GridTables {
 
   /** Fetches the lines of a grid, where they are not here yet. */
   async load(grid: string, swing: number): Promise<void> {
-    if (!this.of(grid, swing)) {
-      const table = await api.grid(this.song(), grid, swing);
-      this.#tables = { ...this.#tables, [keyOf(grid, swing)]: new GridLines(table) };
-    }
+    if (!this.of(grid, swing)) this.take(await this.fetch(grid, swing));
   }
 }
 

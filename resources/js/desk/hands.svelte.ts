@@ -1,7 +1,6 @@
 import { IN_KEY, type NamedChord } from '../music/chords';
 import type { Stroke } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
-import type { Pane } from './pane.svelte';
 import { settings } from '../settings/settings.svelte';
 
 /** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
@@ -10,9 +9,9 @@ export type Hand = 'point' | 'draw' | 'erase';
 /** What one note is called where a chord could be chosen to draw. */
 export const ONE_NOTE = 'note';
 
-/** Velocities that notes would have, by their places in a table. */
+/** Velocities that notes would have, by their places in a table; `of` is the pane they are seen in. */
 export interface Levelled {
-  pane: Pane;
+  of: unknown;
   notes: NoteTable;
   levels: ReadonlyMap<number, number>;
 }
@@ -32,14 +31,16 @@ export class Hands {
   word = $state('');
   /** where the pointer is over the roll: a tick and a pitch; null where it is not */
   at: { tick: number; pitch: number } | null = null;
+  /** whether drags and presses go free of the grid for the moment */
+  free = $state(false);
   /** counts presses of the pointer, by which a held key knows whether it was used */
   presses = 0;
 
   constructor(readonly chords: NamedChord[]) {}
 
   /** What the other one of roll and lane makes of the velocities of a pane; null where nothing. */
-  levelledBy(by: 'roll' | 'lane', pane: Pane): Levelled | null {
-    return this.levelled?.by === by && this.levelled.now.pane === pane ? this.levelled.now : null;
+  levelledBy(by: 'roll' | 'lane', pane: unknown): Levelled | null {
+    return this.levelled?.by === by && this.levelled.now.of === pane ? this.levelled.now : null;
   }
 
   /** All that the draw hand can put in; chords of the key only where there is one. */

@@ -3,8 +3,8 @@ import { isOfNotes, VELOCITY, type LaneName } from '../music/lanes';
 import { parseLine } from '../music/line';
 import { pitchName } from '../music/pitch';
 import { TECHNIQUES } from '../music/techniques';
-import { LANE, settings } from '../settings/settings.svelte';
-import type { Desk } from './desk.svelte';
+import { LANE, setting, settings } from '../settings/settings.svelte';
+import type { Contents } from '../song/contents.svelte';
 
 /** The lanes under the roll: which are shown, which of them the next key reaches, and which are not heard. */
 export class Lanes {
@@ -17,7 +17,7 @@ export class Lanes {
   readonly #edits: ReadonlySet<string>;
 
   constructor(
-    private readonly desk: Desk,
+    private readonly contents: Pick<Contents, 'notes' | 'points'>,
     { lanes, edits }: Pick<Catalog, 'lanes' | 'edits'>,
   ) {
     this.#known = new Map(lanes.map((lane) => [lane.name, lane]));
@@ -28,7 +28,7 @@ export class Lanes {
 
   /** All that can be shown; of keys those that have pressure. */
   get all(): Lane[] {
-    const keys = [...this.desk.points.lanes.keys()].filter((name) => !this.#known.has(name));
+    const keys = [...this.contents.points.lanes.keys()].filter((name) => !this.#known.has(name));
     return [...this.#known.values(), ...keys.map((name) => this.of(name))];
   }
 
@@ -44,7 +44,7 @@ export class Lanes {
 
   /** Those that hold something, in the order they are listed in. */
   get held(): LaneName[] {
-    const { notes, points } = this.desk;
+    const { notes, points } = this.contents;
     const ofNotes = [
       ...(notes.count > 0 ? [VELOCITY] : []),
       ...(notes.columns.technique.some((number) => number > 0) ? [TECHNIQUES] : []),
@@ -62,15 +62,15 @@ export class Lanes {
 
   /** Shows a lane and makes it the one keys reach. */
   show(name: LaneName): void {
-    settings.lane = true;
+    setting.turn('lane', true);
     if (!settings.lanes.some((lane) => lane.name === name)) {
-      settings.lanes = [...settings.lanes, { name, height: LANE.usual }];
+      setting.lanes([...settings.lanes, { name, height: LANE.usual }]);
     }
     this.current = name;
   }
 
   hide(name: LaneName): void {
-    settings.lanes = settings.lanes.filter((lane) => lane.name !== name);
+    setting.lanes(settings.lanes.filter((lane) => lane.name !== name));
     if (this.current === name) this.current = settings.lanes.at(-1)?.name ?? VELOCITY;
   }
 
@@ -81,7 +81,7 @@ export class Lanes {
     if (at < 0 || to < 0 || to >= settings.lanes.length) return;
     const lanes = [...settings.lanes];
     [lanes[at], lanes[to]] = [lanes[to], lanes[at]];
-    settings.lanes = lanes;
+    setting.lanes(lanes);
   }
 
   mute(name: LaneName): boolean {
@@ -92,15 +92,17 @@ export class Lanes {
   }
 
   resize(name: LaneName, height: number): void {
-    settings.lanes = settings.lanes.map((lane) =>
-      lane.name === name ? { ...lane, height: Math.min(LANE.most, Math.max(LANE.least, Math.round(height))) } : lane,
+    setting.lanes(
+      settings.lanes.map((lane) =>
+        lane.name === name ? { ...lane, height: Math.min(LANE.most, Math.max(LANE.least, Math.round(height))) } : lane,
+      ),
     );
   }
 
   /** What is selected says which lane keys reach: that of a point, or the velocities where notes are. */
   follow(ids: readonly number[]): void {
     if (ids.length === 0) return;
-    const { points, notes } = this.desk;
+    const { points, notes } = this.contents;
     if (notes.placeOf(ids[0]) >= 0) {
       if (!isOfNotes(this.current)) this.current = VELOCITY;
       return;
@@ -112,8 +114,8 @@ export class Lanes {
   }
 
   /** Lines that name no lane, done to the one that keys reach. */
-  named(lines: string[], pastesPoints: boolean): string[] {
-    if (this.current === VELOCITY || this.current === TECHNIQUES) return lines;
+  named(lines: readonly string[], pastesPoints: boolean): string[] {
+    if (this.current === VELOCITY || this.current === TECHNIQUES) return [...lines];
     return lines.map((line) => {
       const { name, values } = parseLine(line);
       const takesLane = this.#edits.has(name) && (name !== 'paste' || pastesPoints) && values.lane === undefined;

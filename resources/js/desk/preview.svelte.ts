@@ -36,6 +36,10 @@ export function countsOf<Name extends string>(before: Table<Name>, after: Table<
 /** What the roll shows instead of the clip while a result is looked at before it is trusted. */
 export class Preview {
   shown = $state.raw<Compared | null>(null);
+  /** the step of the history that is looked at, null for the song as it came in; undefined where none is */
+  step = $state.raw<number | null | undefined>(undefined);
+  /** what was selected while a step is looked at; null where nothing was */
+  #chosen: number[] | null = null;
   /** whether the state before is shown, to flip between the two */
   flipped = $state(false);
   /** why there is nothing to see */
@@ -60,8 +64,30 @@ export class Preview {
     return this.shown && this.shown.points[this.flipped ? 'before' : 'after'];
   }
 
-  /** Selects notes and points in what is looked at. */
-  select(ids: number[]): void {
+  /** Looks at a step of the history: an edit goes on from there. */
+  lookAt(step: number | null): void {
+    this.step = step;
+    this.#chosen = null;
+  }
+
+  /** Ends looking at a step, for the song goes there; gives what was selected there. */
+  goFromStep(): number[] | null {
+    const chosen = this.#chosen;
+    this.step = undefined;
+    this.#chosen = null;
+    return chosen;
+  }
+
+  /** Ends looking; the song as it is now is shown again. */
+  stop(): void {
+    this.step = undefined;
+    this.clear();
+  }
+
+  /** Notes and points were selected: while a step is looked at, they are those of the step. */
+  selects(ids: number[]): void {
+    if (this.step === undefined) return;
+    this.#chosen = ids;
     if (this.shown) {
       const { before, after, points } = this.shown;
       this.shown = {

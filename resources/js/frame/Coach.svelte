@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Binding } from '../api';
   import { cap } from '../keys/keystroke';
-  import { settings } from '../settings/settings.svelte';
+  import { setting } from '../settings/settings.svelte';
 
   let { binding, close }: { binding: Binding; close: () => void } = $props();
 </script>
@@ -16,7 +16,7 @@
   <button
     class="btn btn-ghost btn-xs"
     onclick={() => {
-      settings.coach = false;
+      setting.turn('coach', false);
       close();
     }}>Show no more of these</button
   >

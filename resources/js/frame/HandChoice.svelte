@@ -2,10 +2,11 @@
   import Eraser from '@lucide/svelte/icons/eraser';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Pointer from '@lucide/svelte/icons/pointer';
-  import type { Desk } from '../desk/desk.svelte';
   import type { Hand } from '../desk/hands.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting, hands } = getStudio();
+  const { run, keyOf } = acting;
 
   const HANDS: { hand: Hand; name: string; icon: typeof Pencil }[] = [
     { hand: 'point', name: 'Point hand', icon: Pointer },
@@ -17,10 +18,10 @@
 <div class="grid grid-cols-3" role="group" aria-label="Hand">
   {#each HANDS as { hand, name, icon: Icon } (hand)}
     <button
-      class="grid size-6 cursor-pointer place-content-center {desk.hands.hand === hand
+      class="grid size-6 cursor-pointer place-content-center {hands.hand === hand
         ? 'bg-primary text-primary-content'
         : 'hover:bg-base-300'}"
-      aria-pressed={desk.hands.hand === hand}
+      aria-pressed={hands.hand === hand}
       aria-label={name}
       title="{name} ({keyOf(`hand to=${hand}`)})"
       onclick={() => run(`hand to=${hand}`)}><Icon size={14} aria-hidden="true" /></button

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Binding, Surface } from '../api';
+  import { getStudio } from '../commands/studio';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, sameModifiers } from '../keys/keystroke';
 
-  let { bindings, where }: { bindings: Binding[]; where: Surface } = $props();
+  const { panes, playing, shortcuts } = getStudio();
 
   const LAYERS = [
     ['alone', { ctrl: false, alt: false, shift: false }],
@@ -11,7 +11,9 @@
     ['with Alt', { ctrl: false, alt: true, shift: false }],
     ['with Ctrl', { ctrl: true, alt: false, shift: false }],
   ] as const;
-  const here = $derived(holdingIn(bindings, where));
+  const here = $derived(
+    holdingIn(shortcuts.map.bindings, panes.reached).filter(({ key }) => !playing.letters.takes(key)),
+  );
   /** Of keys that others follow one row each: what follows is told by the strip once the first one was pressed. */
   const single = $derived(here.filter(({ key }) => !key.includes(' ')));
   const following = $derived(here.filter(({ key }) => key.includes(' ')));

@@ -1,44 +1,33 @@
 <script lang="ts">
-  import type { MomentKey } from '../commands/moment';
-  import type { Binding, Declaration, Surface } from '../api';
+  import type { Binding } from '../api';
+  import { getStudio } from '../commands/studio';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
 
-  let {
-    bindings,
-    edits,
-    selected,
-    where,
-    pending,
-    moment,
-    instead,
-    run,
-  }: {
-    bindings: Binding[];
-    edits: Declaration[];
-    selected: boolean;
-    where: Surface;
-    /** the first of two keys in a row, while the second is awaited */
-    pending: string;
-    /** what some keys do for the moment instead, by chord */
-    moment: MomentKey[];
-    /** what some lines do instead where nothing is selected; '' for the others */
-    instead: (lines: string[]) => string;
-    run: (lines: string[]) => void;
-  } = $props();
+  const { acting, calmFacts, catalog, chosenClips, keyHandling, panes, playing, shortcuts } = getStudio();
 
+  const bindings = $derived(shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key)));
+  /** whether there is something that edits reach */
+  const selected = $derived(
+    panes.reached === 'song' ? chosenClips.placed.length > 0 : calmFacts.now.selected || calmFacts.now.points !== '',
+  );
+  /** the first of two keys in a row, while the second is awaited */
+  const pending = $derived(keyHandling.pending.keys);
+  const { moment } = $derived(keyHandling);
   let held = $state.raw<Modifiers>(NO_MODIFIERS);
   const needing = $derived(
-    new Set(edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name)),
+    new Set(
+      catalog.edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name),
+    ),
   );
-  const moves = (lines: string[]) => (selected ? '' : instead(lines));
+  const moves = (lines: string[]) => (selected ? '' : acting.movesInstead(lines));
   const needsNotes = ({ run: lines }: Binding) =>
     lines.some((line) => needing.has(line.split(' ', 1)[0])) && !moves(lines);
   /** What can be done now comes first, and of that what is one key. */
   const rank = (binding: Binding) =>
     needsNotes(binding) !== selected ? 3 : binding.key.includes(' ') ? 2 : moves(binding.run) ? 1 : 0;
   const shown = $derived(
-    holdingIn(bindings, where)
+    holdingIn(bindings, panes.reached)
       .filter(
         (binding) =>
           (binding.strip !== '' || pending !== '') &&
@@ -81,7 +70,7 @@
       title={binding.title}
       onclick={(event) => {
         event.currentTarget.blur();
-        run(binding.run);
+        acting.act(binding.run, 'mouse');
       }}
       ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{moves(binding.run) ||
         binding.strip ||

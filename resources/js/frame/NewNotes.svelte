@@ -1,19 +1,20 @@
 <script lang="ts">
   import PenLine from '@lucide/svelte/icons/pen-line';
-  import type { Desk } from '../desk/desk.svelte';
   import NumberField from '../look/NumberField.svelte';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting, newNotes, status } = getStudio();
+  const { run, keyOf } = acting;
 
   const LENGTHS = ['grid', '1/1', '1/2', '1/4', '1/8', '1/8t', '1/16', '1/16t', '1/32'];
   let open = $state(false);
   let box: HTMLDivElement;
-  const { length, velocity } = $derived(desk.newNote);
+  const { length, velocity } = $derived(newNotes.like);
   const shown = $derived(`${velocity} · ${length}`);
 
   const PRESETS = [32, 64, 96, 120];
-  const refused = () => desk.say('A velocity goes from 1 to 127.', 'refused');
+  const refused = () => status.say('A velocity goes from 1 to 127.', 'refused');
 
   function leave(event: PointerEvent): void {
     if (open && !box.contains(event.target as Node)) open = false;
@@ -47,7 +48,7 @@
               class="radio radio-xs"
               name="new-notes"
               checked={settings.newAsLast === asLast}
-              onchange={() => (settings.newAsLast = asLast)}
+              onchange={() => setting.turn('newAsLast', asLast)}
             />{name}</label
           >
         {/each}
@@ -91,7 +92,7 @@
                 usual={PRESETS[k]}
                 {value}
                 size="mt-0.5 px-1 input-xs"
-                set={(velocity) => (settings.velocities[k] = Number(velocity))}
+                set={(velocity) => setting.velocityPreset(k, Number(velocity))}
                 refuse={refused}
               /></label
             >

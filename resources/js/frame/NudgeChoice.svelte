@@ -2,8 +2,10 @@
   import { NUDGES } from '../desk/hands.svelte';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { keyOf, run }: { keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting } = getStudio();
+  const { run, keyOf } = acting;
 
   /** the choice in the list that lets one write any other amount */
   const OTHER = 'other';

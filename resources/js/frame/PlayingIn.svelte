@@ -1,17 +1,13 @@
 <script lang="ts">
-  import type { Desk } from '../desk/desk.svelte';
-  import { LEAST_DELAY, MOST_DELAY, type Playing } from '../desk/playing.svelte';
+  import { LEAST_DELAY, MOST_DELAY } from '../playing/playing.svelte';
   import NumberField from '../look/NumberField.svelte';
   import { GRIDS } from '../music/grids';
   import { isBlackKey, pitchName } from '../music/pitch';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    playing,
-    keyOf,
-    run,
-  }: { desk: Desk; playing: Playing; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting, outputs, playing, status } = getStudio();
+  const { run, keyOf } = acting;
 
   const OCTAVES = 3;
   const { letters, inputs } = $derived(playing);
@@ -70,7 +66,7 @@
     size="input-xs px-1.5"
     {value}
     set={(ms) => set(Number(ms))}
-    refuse={() => desk.say(`Between ${LEAST_DELAY} and ${MOST_DELAY} ms.`, 'refused')}
+    refuse={() => status.say(`Between ${LEAST_DELAY} and ${MOST_DELAY} ms.`, 'refused')}
   />
 {/snippet}
 
@@ -91,15 +87,18 @@
         {settings.velocities[letters.level]} <kbd>A</kbd> <kbd>F</kbd> <kbd>K</kbd> <kbd>’</kbd>
       </p>
       <label class="flex items-center gap-2"
-        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.upperRowLouder} />The upper row is
-        louder</label
+        ><input
+          type="checkbox"
+          class="checkbox checkbox-xs"
+          bind:checked={() => settings.upperRowLouder, (on) => setting.turn('upperRowLouder', on)}
+        />The upper row is louder</label
       >
     {/if}
     <label class="flex items-center gap-2"
       ><input
         type="checkbox"
         class="toggle toggle-sm"
-        checked={playing.stepping}
+        checked={playing.steps.on}
         onchange={() => run('step-entry')}
       />Step by step <kbd>{keyOf('step-entry')}</kbd></label
     >
@@ -142,7 +141,11 @@
     <p class="flex flex-wrap items-center gap-x-3 text-secondary">
       <span>Low on a key is loud · Shift: it stays down</span>
       <label class="flex items-center gap-1" title="Start, stop and 24 clocks a quarter, to every MIDI output"
-        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.sendClock} />Send clock</label
+        ><input
+          type="checkbox"
+          class="checkbox checkbox-xs"
+          bind:checked={() => settings.sendClock, (on) => setting.turn('sendClock', on)}
+        />Send clock</label
       >
       <button class="btn btn-xs {pedal ? 'btn-primary' : ''}" aria-pressed={pedal} onclick={() => setPedal(!pedal)}
         >Pedal</button
@@ -154,10 +157,10 @@
         >{playing.performer.playing ? 'Stop the performer' : 'Performer plays'}</button
       >
     </p>
-    {#if desk.outputs.list.got.length > 0}
+    {#if outputs.list.got.length > 0}
       <p class="truncate text-secondary" data-testid="sent">
-        Sent: {desk.outputs.list.got.slice(-6).join(' · ')}{desk.outputs.list.clocks > 0
-          ? ` · ${desk.outputs.list.clocks} clocks`
+        Sent: {outputs.list.got.slice(-6).join(' · ')}{outputs.list.clocks > 0
+          ? ` · ${outputs.list.clocks} clocks`
           : ''}
       </p>
     {/if}
@@ -168,7 +171,11 @@
   >
     <label for="input">Keyboard</label>
     <span class="flex gap-1">
-      <select id="input" class="select min-w-0 flex-1 select-xs" bind:value={settings.input}>
+      <select
+        id="input"
+        class="select min-w-0 flex-1 select-xs"
+        bind:value={() => settings.input, (input) => setting.takes({ input })}
+      >
         <option value="">all</option>
         {#each inputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
         {#if settings.input && !inputs.all.some(({ id }) => id === settings.input)}
@@ -181,11 +188,19 @@
     </span>
     {#if inputs.problem}<p role="alert" class="col-span-4 text-error">{inputs.problem}</p>{/if}
     <label for="count-in">Count-in, bars</label>
-    <select id="count-in" class="select select-xs" bind:value={settings.countIn}>
+    <select
+      id="count-in"
+      class="select select-xs"
+      bind:value={() => settings.countIn, (countIn) => setting.takes({ countIn })}
+    >
       {#each [0, 1, 2, 3, 4] as bars (bars)}<option value={bars}>{bars}</option>{/each}
     </select>
     <label for="quantize-in">Comes in</label>
-    <select id="quantize-in" class="select select-xs" bind:value={settings.quantizeIn}>
+    <select
+      id="quantize-in"
+      class="select select-xs"
+      bind:value={() => settings.quantizeIn, (quantizeIn) => setting.takes({ quantizeIn })}
+    >
       <option value="">as played</option>
       {#each GRIDS as grid (grid)}<option value={grid}>quantized to {grid}</option>{/each}
     </select>
@@ -199,7 +214,7 @@
           usual={0}
           size="input-xs px-1.5"
           value={settings.swingIn}
-          set={(value) => (settings.swingIn = Number(value))}
+          set={(value) => setting.takes({ swingIn: Number(value) })}
         />
         <NumberField
           label="Strength of what comes in, in %"
@@ -209,31 +224,51 @@
           unit="%"
           size="input-xs px-1.5"
           value={settings.strengthIn}
-          set={(value) => (settings.strengthIn = Number(value))}
+          set={(value) => setting.takes({ strengthIn: Number(value) })}
         />
       </span>
     {/if}
     <label for="replaces">What is there</label>
-    <select id="replaces" class="select select-xs" bind:value={settings.replaces}>
+    <select
+      id="replaces"
+      class="select select-xs"
+      bind:value={() => settings.replaces, (replaces) => setting.takes({ replaces })}
+    >
       <option value={false}>stays</option>
       <option value={true}>is replaced</option>
     </select>
     <span>The range</span>
     <span class="flex gap-2 whitespace-nowrap">
       <label class="flex items-center gap-1" title="Only what is played in the range is taken in, and replaced"
-        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.punch} />alone</label
+        ><input
+          type="checkbox"
+          class="checkbox checkbox-xs"
+          bind:checked={() => settings.punch, (on) => setting.turn('punch', on)}
+        />alone</label
       >
       <label class="flex items-center gap-1" title="Without a loop the recording ends with the range"
-        ><input type="checkbox" class="checkbox checkbox-xs" bind:checked={settings.endsWithRange} />ends it</label
+        ><input
+          type="checkbox"
+          class="checkbox checkbox-xs"
+          bind:checked={() => settings.endsWithRange, (on) => setting.turn('endsWithRange', on)}
+        />ends it</label
       >
     </span>
     <label for="layers">Rounds of a loop</label>
-    <select id="layers" class="select select-xs" bind:value={settings.layers}>
+    <select
+      id="layers"
+      class="select select-xs"
+      bind:value={() => settings.layers, (layers) => setting.takes({ layers })}
+    >
       <option value={true}>a layer each</option>
       <option value={false}>in the clip in front</option>
     </select>
-    {@render delay('output-delay', 'Heard late by, ms', settings.outputDelay, (ms) => (settings.outputDelay = ms))}
-    {@render delay('input-delay', 'Comes late by, ms', settings.inputDelay, (ms) => (settings.inputDelay = ms))}
+    {@render delay('output-delay', 'Heard late by, ms', settings.outputDelay, (outputDelay) =>
+      setting.takes({ outputDelay }),
+    )}
+    {@render delay('input-delay', 'Comes late by, ms', settings.inputDelay, (inputDelay) =>
+      setting.takes({ inputDelay }),
+    )}
     <span class="col-span-3 text-right" data-testid="delay-test" aria-live="polite"
       >{playing.delayTest.click === null
         ? ''

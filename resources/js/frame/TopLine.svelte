@@ -13,47 +13,30 @@
   import Sun from '@lucide/svelte/icons/sun';
   import Rows3 from '@lucide/svelte/icons/rows-3';
   import TableProperties from '@lucide/svelte/icons/table-properties';
-  import type { SongView } from '../commands/studio';
   import { GRIDS } from '../music/grids';
   import { FASTEST, FULL_SWING, SLOWEST } from '../music/limits';
   import KeyChoice from '../look/KeyChoice.svelte';
   import NumberField from '../look/NumberField.svelte';
-  import type { Player } from '../sound/player.svelte';
-  import type { Desk } from '../desk/desk.svelte';
-  import type { Recorder } from '../devices/recorder.svelte';
   import { settings } from '../settings/settings.svelte';
   import NewNotes from './NewNotes.svelte';
   import NudgeChoice from './NudgeChoice.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    player,
-    recorder,
-    view,
-    scales,
-    keyOf,
-    run,
-  }: {
-    desk: Desk;
-    player: Player;
-    recorder: Recorder;
-    view: SongView;
-    scales: string[];
-    keyOf: (line: string) => string;
-    run: (line: string) => void;
-  } = $props();
+  const { acting, catalog, contents, grid, opening, player, playing, status, views } = getStudio();
+  const { run, keyOf } = acting;
+  const { recorder } = playing;
 
-  const meter = $derived(desk.gridLines.barAt(player.tick).stretch);
+  const meter = $derived(grid.lines.barAt(player.tick).stretch);
   const toggles = $derived([
     { line: 'loop', name: 'Loop', on: settings.loop, icon: Repeat },
     { line: 'metronome', name: 'Metronome', on: settings.metronome, icon: Metronome },
     { line: 'hear', name: 'Hear edits', on: settings.hear, icon: Ear },
     { line: 'follow', name: 'Follow the playhead', on: settings.follow, icon: Locate },
   ]);
-  const views = $derived([
+  const panels = $derived([
     { line: 'playing-in', name: 'Playing in', on: settings.playingIn, icon: Piano },
-    { line: 'song', name: 'Song', on: view === 'song', icon: Rows3 },
-    { line: 'table', name: 'Note table', on: view === 'table', icon: TableProperties },
+    { line: 'song', name: 'Song', on: views.shown === 'song', icon: Rows3 },
+    { line: 'table', name: 'Note table', on: views.shown === 'table', icon: TableProperties },
     { line: 'bench', name: 'Bench', on: settings.bench, icon: PanelRight },
   ]);
 </script>
@@ -80,16 +63,16 @@
   >
     <ChevronLeft size={16} aria-hidden="true" />
   </button>
-  <h1 class="max-w-24 truncate font-semibold" title={desk.song.name}>{desk.song.name}</h1>
+  <h1 class="max-w-24 truncate font-semibold" title={contents.song.name}>{contents.song.name}</h1>
   <select
     class="select select-sm w-24 appearance-auto bg-none ps-2 pe-1"
     aria-label="Track"
-    title={desk.track.name}
-    value={desk.track.id}
+    title={contents.track.name}
+    value={contents.track.id}
     onchange={(event) =>
-      desk.opening.track(desk.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}
+      opening.track(contents.song.tracks.find((track) => track.id === Number(event.currentTarget.value))!)}
   >
-    {#each desk.song.tracks as track (track.id)}<option value={track.id}>{track.name}</option>{/each}
+    {#each contents.song.tracks as track (track.id)}<option value={track.id}>{track.name}</option>{/each}
   </select>
 
   <button
@@ -125,7 +108,7 @@
     ></div>
   </div>
   <div class="w-15 text-right font-semibold" role="timer" aria-label="Position">
-    {desk.gridLines.position(player.tick)}
+    {grid.lines.position(player.tick)}
   </div>
 
   <label class="flex items-center gap-1">
@@ -137,25 +120,29 @@
         usual={120}
         unit="BPM"
         whole={false}
-        value={desk.song.tempo}
+        value={contents.song.tempo}
         set={(tempo) => run(`tempo to=${tempo}`)}
-        refuse={() => desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+        refuse={() => status.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
       /></span
     >
     <span class="text-xs text-secondary">BPM</span>
   </label>
   <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
-  <KeyChoice value={desk.song.key ?? ''} {scales} onset={(key) => run(key ? `key to="${key}"` : 'key to=none')} />
+  <KeyChoice
+    value={contents.song.key ?? ''}
+    scales={catalog.scales}
+    onset={(key) => run(key ? `key to="${key}"` : 'key to=none')}
+  />
   <label class="flex items-center gap-1">
     <span class="text-xs text-secondary">Grid</span>
     <select
       class="select select-sm w-17 ps-1.5 pe-5"
       aria-label="Grid"
-      value={desk.grid}
+      value={grid.name}
       onchange={(event) => run(`grid value=${event.currentTarget.value}`)}
     >
-      {#each GRIDS.includes(desk.grid) ? GRIDS : [desk.grid, ...GRIDS] as grid (grid)}<option value={grid}
-          >{grid}</option
+      {#each GRIDS.includes(grid.name) ? GRIDS : [grid.name, ...GRIDS] as name (name)}<option value={name}
+          >{name}</option
         >{/each}
     </select>
   </label>
@@ -167,16 +154,16 @@
         min={0}
         max={FULL_SWING}
         usual={0}
-        value={desk.swing}
+        value={grid.swing}
         set={(swing) => run(`swing to=${swing}`)}
-        refuse={() => desk.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused')}
+        refuse={() => status.say(`Swing goes from 0 to ${FULL_SWING}.`, 'refused')}
       /></span
     >
   </label>
-  <NudgeChoice {keyOf} {run} />
-  <NewNotes {desk} {keyOf} {run} />
+  <NudgeChoice />
+  <NewNotes />
   <span class="flex-1"></span>
-  {#each views as entry (entry.line)}{@render toggle(entry)}{/each}
+  {#each panels as entry (entry.line)}{@render toggle(entry)}{/each}
   <button
     class="btn btn-square w-7 btn-ghost btn-sm"
     aria-label={settings.theme === 'paper' ? 'Dusk theme' : 'Paper theme'}

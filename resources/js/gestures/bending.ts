@@ -1,6 +1,6 @@
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 import type { Levels } from '../music/levels';
-import { NOTHING, within, type At, type Box, type Dropped, type Gesture, type Shape } from './gesture';
+import { NOTHING, within, type At, type Box, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
 import { HANDLE } from './paint';
 import { stems, type Scale } from './stems';
 

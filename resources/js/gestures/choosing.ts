@@ -1,5 +1,6 @@
-import { inBox } from '../desk/hit';
-import { boxOf, NOTHING, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
+import { inBox } from '../sight/hit';
+import { boxOf, NOTHING, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
+import type { Ground } from './ground';
 
 /** A drag over empty ground: selects what its box touches, beside what was selected where it adds. */
 export class Boxing implements Gesture {
@@ -11,14 +12,14 @@ export class Boxing implements Gesture {
     private readonly from: At,
     private readonly kept: number[],
   ) {
-    this.#first = ground.desk.selection();
+    this.#first = ground.contents.selection();
   }
 
   move(at: At): void {
-    const { desk, pane } = this.ground;
+    const { selecting, pane } = this.ground;
     const box = boxOf(this.from, at);
     this.shape = { box };
-    desk.select([...new Set([...this.kept, ...inBox(pane.bodies, box)])]);
+    selecting.select([...new Set([...this.kept, ...inBox(pane.bodies, box)])]);
   }
 
   drop(): null {
@@ -26,7 +27,7 @@ export class Boxing implements Gesture {
   }
 
   cancel(): void {
-    this.ground.desk.select(this.#first);
+    this.ground.selecting.select(this.#first);
   }
 }
 
@@ -43,18 +44,18 @@ export class Lasso implements Gesture {
     private readonly kept: number[],
   ) {
     this.#path = [[from.x, from.y]];
-    this.#first = ground.desk.selection();
+    this.#first = ground.contents.selection();
   }
 
   move(at: At): void {
-    const { desk, notes, view } = this.ground;
+    const { selecting, notes, view } = this.ground;
     this.#path.push([at.x, at.y]);
     this.shape = { path: [...this.#path] };
     const { start, length, pitch, id } = notes.columns;
     const inside = Array.from(id).filter((_, i) =>
       surrounds(this.#path, view.x(start[i] + length[i] / 2), view.y(pitch[i]) + view.rowHeight / 2),
     );
-    desk.select([...new Set([...this.kept, ...inside])]);
+    selecting.select([...new Set([...this.kept, ...inside])]);
   }
 
   drop(): null {
@@ -62,7 +63,7 @@ export class Lasso implements Gesture {
   }
 
   cancel(): void {
-    this.ground.desk.select(this.#first);
+    this.ground.selecting.select(this.#first);
   }
 }
 

@@ -1,8 +1,9 @@
 import { WAVES, type Stroke, type Wave } from '../music/lanes';
 import type { Levels } from '../music/levels';
 import { levelsAlong, written, type Point } from './course';
-import { NOTHING, within, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
-import { nearestLine } from './snap';
+import { NOTHING, within, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
+import type { Ground } from './ground';
+import { nearestLine } from '../pointer/snap';
 import { REACH, type Scale } from './stems';
 
 /** What a curve is raised to, and how much more or less by a notch of the wheel. */

@@ -3,7 +3,8 @@ import { lengthAt, lengthSaid } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
 import { pitchName } from '../music/pitch';
 import { IN_KEY, semitonesOf } from '../music/chords';
-import { within, type At, type Dropped, type Gesture, type Ground, type Shape, NOTHING } from './gesture';
+import { within, type At, type Dropped, type Gesture, type Shape, NOTHING } from '../pointer/gesture';
+import type { Ground } from './ground';
 
 /** Dragged further than this, in CSS pixels, a note is as long as the drag. */
 const DRAGS_AT = 5;
@@ -31,7 +32,7 @@ export class Drawing implements Gesture {
   }
 
   move(at: At): void {
-    const { view, lines, desk } = this.ground;
+    const { view, lines, newNotes } = this.ground;
     const before = this.#pitch;
     if (Math.abs(at.x - this.from.x) >= DRAGS_AT) {
       const tick = view.tick(at.x);
@@ -39,7 +40,7 @@ export class Drawing implements Gesture {
       this.#end = Math.max(at.free ? this.#start + 1 : lines.around(this.#start).after, end);
     }
     if (at.ctrl) {
-      this.#velocity = within(1, Math.round(desk.newNote.velocity + (this.from.y - at.y) * VELOCITY_PER_PIXEL), 127);
+      this.#velocity = within(1, Math.round(newNotes.like.velocity + (this.from.y - at.y) * VELOCITY_PER_PIXEL), 127);
     } else if (this.#velocity === null) {
       this.#pitch = view.pitch(at.y);
     }
@@ -50,8 +51,8 @@ export class Drawing implements Gesture {
   }
 
   turn(by: 1 | -1): void {
-    const { hands, song } = this.ground.desk;
-    hands.stepShape(by, song.scale !== null);
+    const { hands, contents } = this.ground;
+    hands.stepShape(by, contents.song.scale !== null);
     this.#show(this.from);
     this.#sound();
   }
@@ -67,34 +68,34 @@ export class Drawing implements Gesture {
   }
 
   get #chord(): string {
-    const { hands, song } = this.ground.desk;
-    return hands.drawn(song.scale !== null);
+    const { hands, contents } = this.ground;
+    return hands.drawn(contents.song.scale !== null);
   }
 
   get #pitches(): number[] {
-    const { desk } = this.ground;
-    return semitonesOf(desk.hands.chords, this.#chord, this.#pitch, desk.song.scale)
+    const { hands, contents } = this.ground;
+    return semitonesOf(hands.chords, this.#chord, this.#pitch, contents.song.scale)
       .map((semitones) => this.#pitch + semitones)
       .filter((pitch) => pitch <= MAX_PITCH);
   }
 
   #show(at: At): void {
-    const { desk, lines } = this.ground;
+    const { contents, grid, newNotes, lines } = this.ground;
     const shape = this.#chord;
-    const end = this.#end ?? this.#start + lengthAt(desk.measure, this.#start, desk.newNote.length);
-    const velocity = this.#velocity ?? desk.newNote.velocity;
+    const end = this.#end ?? this.#start + lengthAt(grid.measure, this.#start, newNotes.like.length);
+    const velocity = this.#velocity ?? newNotes.like.velocity;
     this.shape = {
       ghosts: this.#pitches.map((pitch) => ({ start: this.#start, length: end - this.#start, pitch, velocity })),
       tag: {
         x: at.x,
         y: at.y,
-        text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · ${lengthSaid(end - this.#start, desk.song.ppq)} · velocity ${velocity}`,
+        text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · ${lengthSaid(end - this.#start, contents.song.ppq)} · velocity ${velocity}`,
       },
     };
   }
 
   #sound(): void {
-    const velocity = this.#velocity ?? this.ground.desk.newNote.velocity;
+    const velocity = this.#velocity ?? this.ground.newNotes.like.velocity;
     this.ground.hear(this.#pitches.map((pitch) => [pitch, velocity]));
   }
 }

@@ -1,7 +1,7 @@
 import { Latest } from '../api/latest';
 import type { NoteTable } from '../music/notes';
 import { HANDLE } from './paint';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 import {
   within,
   type At,
@@ -9,10 +9,10 @@ import {
   type Dropped,
   type Gesture,
   type Ghost,
-  type Ground,
   type Shape,
   NOTHING,
-} from './gesture';
+} from '../pointer/gesture';
+import type { Ground } from './ground';
 
 export const HANDLES = ['right', 'top', 'foot'] as const;
 export type Handle = (typeof HANDLES)[number];
@@ -169,7 +169,7 @@ export class Widening implements Gesture {
   #ask(): void {
     this.#latest.ask(() => {
       this.#asked = this.#rows;
-      return this.ground.desk.looking.wouldBe([this.#line]);
+      return this.ground.looking.wouldBe([this.#line]);
     });
   }
 

@@ -1,6 +1,7 @@
 import type { Levels } from '../music/levels';
-import { boxOf, NOTHING, within, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
-import { snapped } from './snap';
+import { boxOf, NOTHING, within, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
+import type { Ground } from './ground';
+import { snapped } from '../pointer/snap';
 import { REACH, stems, type Scale } from './stems';
 
 /** Moved further than this across, in CSS pixels, a point moves in time too. */
@@ -75,11 +76,11 @@ export class BoxingHeads implements Gesture {
     private readonly from: At,
     private readonly kept: number[],
   ) {
-    this.#first = ground.desk.selection();
+    this.#first = ground.contents.selection();
   }
 
   move(at: At): void {
-    const { desk, view } = this.ground;
+    const { selecting, view } = this.ground;
     const { level, id } = this.levels;
     const box = boxOf(this.from, at);
     this.shape = { box };
@@ -89,7 +90,7 @@ export class BoxingHeads implements Gesture {
       const y = this.scale.y(level[place]);
       return x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height;
     });
-    desk.select([...new Set([...this.kept, ...inside.map(({ place }) => id[place])])]);
+    selecting.select([...new Set([...this.kept, ...inside.map(({ place }) => id[place])])]);
   }
 
   drop(): null {
@@ -97,7 +98,7 @@ export class BoxingHeads implements Gesture {
   }
 
   cancel(): void {
-    this.ground.desk.select(this.#first);
+    this.ground.selecting.select(this.#first);
   }
 }
 

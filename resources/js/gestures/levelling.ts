@@ -1,4 +1,5 @@
-import { within, type At, type Dropped, type Gesture, type Ground, type Shape, NOTHING } from './gesture';
+import { within, type At, type Dropped, type Gesture, type Shape, NOTHING } from '../pointer/gesture';
+import type { Ground } from './ground';
 
 const PER_PIXEL = 0.7;
 

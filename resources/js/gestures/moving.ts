@@ -1,7 +1,8 @@
 import { lengthSaid } from '../music/amounts';
 import { pitchName } from '../music/pitch';
-import { within, type At, type Dropped, type Gesture, type Ghost, type Ground, type Shape, NOTHING } from './gesture';
-import { snapped } from './snap';
+import { within, type At, type Dropped, type Gesture, type Ghost, type Shape, NOTHING } from '../pointer/gesture';
+import type { Ground } from './ground';
+import { snapped } from '../pointer/snap';
 
 /** A drag on a note's body: moves what is selected, or with Ctrl a copy of it. */
 export class Moving implements Gesture {
@@ -106,7 +107,7 @@ export class MovingEdge implements Gesture {
   }
 
   move(at: At): void {
-    const { desk, view, notes, lines } = this.ground;
+    const { contents, view, notes, lines } = this.ground;
     const { start, length, pitch, velocity } = notes.columns;
     const g = this.grabbed;
     const isEnd = this.edge === 'end';
@@ -126,7 +127,7 @@ export class MovingEdge implements Gesture {
       ? `all to ${lines.position(tick)}`
       : at.ctrl && isEnd
         ? `${share} % as long`
-        : `${lines.position(tick)} · ${lengthSaid(isEnd ? tick - start[g] : start[g] + length[g] - tick, desk.song.ppq)}${caught.by ? ` · ${caught.by}` : ''}`;
+        : `${lines.position(tick)} · ${lengthSaid(isEnd ? tick - start[g] : start[g] + length[g] - tick, contents.song.ppq)}${caught.by ? ` · ${caught.by}` : ''}`;
     this.shape = {
       ghosts: this.#places.map((i) => {
         const [from, to] = span(i);

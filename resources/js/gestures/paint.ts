@@ -1,5 +1,5 @@
 import { FONT, type Colours } from '../look/theme';
-import type { Box, Shape } from './gesture';
+import type { Box, Shape } from '../pointer/gesture';
 
 /** How large the handles of a frame are, in CSS pixels. */
 export const HANDLE = 9;

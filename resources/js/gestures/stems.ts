@@ -1,5 +1,5 @@
 import type { Lane } from '../api';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 import type { Levels } from '../music/levels';
 
 /** Kept free above the highest value, and how far heads of one moment stand apart, in CSS pixels. */

@@ -1,4 +1,5 @@
-import { NOTHING, type At, type Dropped, type Gesture, type Ground, type Shape } from './gesture';
+import { NOTHING, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
+import type { Ground } from './ground';
 
 /** A stroke along a row, or over drum rows: a hit on every line it passes, or where it begins on one, the hits it passes go. */
 export class Stroking implements Gesture {
@@ -63,9 +64,9 @@ export class Stroking implements Gesture {
 
   /** The places of hits of the track in front that belong to a cell, played a little early or late, or lie under the pointer. */
   #hitsAt({ x, y }: At, { tick, end, pitch }: { tick: number; end: number; pitch: number }): number[] {
-    const { notes, desk, view, lines } = this.ground;
+    const { notes, contents, view, lines } = this.ground;
     const { start, pitch: pitches, clip } = notes.columns;
-    const isOurs = (i: number) => desk.tracks.get(clip[i])?.id === desk.track.id;
+    const isOurs = (i: number) => contents.tracks.get(clip[i])?.id === contents.track.id;
     const found = this.under(x, this.row === null ? y : view.y(this.row) + view.rowHeight / 2);
     const hits = found >= 0 && isOurs(found) ? [found] : [];
     for (let i = notes.firstPlaceFrom(lines.before(tick)); i < notes.count && start[i] < end; i++) {
@@ -77,7 +78,7 @@ export class Stroking implements Gesture {
   #pass(at: At): void {
     const cell = this.#cellAt(at);
     const hits = this.#hitsAt(at, cell);
-    const { velocity } = this.ground.desk.newNote;
+    const { velocity } = this.ground.newNotes.like;
     if (this.#erases) hits.forEach((place) => this.#gone.add(place));
     const key = `${cell.tick} ${cell.pitch}`;
     if (!this.#erases && hits.length === 0 && !this.#cells.has(key)) {
@@ -93,7 +94,7 @@ export class Stroking implements Gesture {
             pitch,
             velocity,
           })),
-          tag: { x: at.x, y: at.y, text: `${this.#cells.size} on ${this.ground.desk.grid}` },
+          tag: { x: at.x, y: at.y, text: `${this.#cells.size} on ${this.ground.grid.name}` },
         };
   }
 }

@@ -1,5 +1,5 @@
 import type { Phrase } from '../api';
-import { phraseIn } from '../desk/clipboard';
+import { phraseIn } from '../asking/clipboard';
 
 /** A browser that does not tell of the paste by then will not. */
 const WAIT_MS = 120;

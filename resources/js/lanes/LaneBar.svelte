@@ -2,12 +2,13 @@
   import Filter from '@lucide/svelte/icons/list-filter';
   import Link from '@lucide/svelte/icons/link-2';
   import Unlink from '@lucide/svelte/icons/link-2-off';
-  import type { Desk } from '../desk/desk.svelte';
   import { STROKES } from '../music/lanes';
   import { TECHNIQUES } from '../music/techniques';
   import { settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk, keyOf, run }: { desk: Desk; keyOf: (line: string) => string; run: (line: string) => void } = $props();
+  const { acting, hands, lanes } = getStudio();
+  const { run, keyOf } = acting;
 
   const FIELD = 'select h-6 min-h-0 px-1 text-xs select-xs';
 
@@ -19,14 +20,14 @@
 </script>
 
 <div class="flex items-center gap-1" role="toolbar" aria-label="What is shown in lanes">
-  {#if desk.hands.hand === 'draw'}
+  {#if hands.hand === 'draw'}
     <label class="flex items-center gap-1"
       >Draws
       <select
         class="{FIELD} w-24"
         aria-label="How the draw hand draws in lanes"
         title={keyOf('lane-stroke')}
-        value={desk.hands.stroke}
+        value={hands.stroke}
         onchange={(event) => run(`lane-stroke to=${event.currentTarget.value}`)}
       >
         {#each STROKES as way (way)}<option value={way}>{way}</option>{/each}
@@ -38,7 +39,7 @@
     {#if !settings.lanes.some((shown) => shown.name === TECHNIQUES)}
       <option value="lane name={TECHNIQUES}">Techniques</option>
     {/if}
-    {#each desk.lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
+    {#each lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
       <option value="lane name={lane.name}"
         >{lane.title}{lane.name.startsWith('cc') ? ` · ${lane.name.slice(2)}` : ''}</option
       >

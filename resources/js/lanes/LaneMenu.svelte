@@ -1,22 +1,19 @@
 <script lang="ts">
-  import type { Desk } from '../desk/desk.svelte';
   import { arrows } from '../look/arrows';
   import Floating from '../look/Floating.svelte';
   import type { LaneName } from '../music/lanes';
+  import { getStudio } from '../commands/studio';
+
+  const { acting, lanes } = getStudio();
+  const { run, keyOf } = acting;
 
   let {
-    desk,
     at,
     name,
-    run,
-    keyOf,
     close,
   }: {
-    desk: Desk;
     at: { x: number; y: number };
     name: LaneName;
-    run: (line: string) => void;
-    keyOf: (line: string) => string;
     close: () => void;
   } = $props();
 
@@ -33,7 +30,7 @@
   $effect(() => list?.querySelector<HTMLElement>('button')?.focus());
 
   function choose(line: string): void {
-    desk.lanes.current = name;
+    lanes.current = name;
     close();
     run(line);
   }
@@ -44,7 +41,7 @@
   width={200}
   height={ENTRIES.length * ROW + 34}
   role="menu"
-  label="{desk.lanes.of(name).title} lane"
+  label="{lanes.of(name).title} lane"
   onkeydown={(event) => {
     if (event.key === 'Escape') {
       event.preventDefault();
@@ -54,7 +51,7 @@
   }}
   {close}
 >
-  <p class="px-3 pt-2 text-xs text-secondary">{desk.lanes.of(name).title} · {name}</p>
+  <p class="px-3 pt-2 text-xs text-secondary">{lanes.of(name).title} · {name}</p>
   <div bind:this={list} {@attach arrows('[role=menuitem]')}>
     {#each ENTRIES as [line, title] (line)}
       <button

@@ -1,6 +1,5 @@
 <script lang="ts">
   import VolumeX from '@lucide/svelte/icons/volume-x';
-  import type { Desk } from '../desk/desk.svelte';
   import { Scale } from '../gestures/stems';
   import { isOfNotes, type LaneName } from '../music/lanes';
   import { TECHNIQUES } from '../music/techniques';
@@ -9,26 +8,10 @@
   import TechniqueLane from './TechniqueLane.svelte';
   import LaneMenu from './LaneMenu.svelte';
   import { wheelOverLanes } from './wheel';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    keyOf,
-    run,
-    onmouse,
-    onmenu,
-    onwheel,
-  }: {
-    desk: Desk;
-    keyOf: (line: string) => string;
-    run: (line: string) => void;
-    /** told the line a key would have run */
-    onmouse: (line: string) => void;
-    onmenu: (x: number, y: number) => void;
-    /** told a turn of the wheel; tells whether it is a shortcut */
-    onwheel: (event: WheelEvent) => boolean;
-  } = $props();
+  const { keyHandling, lanes, panes } = getStudio();
 
-  const { lanes } = $derived(desk);
   let menu = $state.raw<{ x: number; y: number; name: LaneName } | null>(null);
   let resizes: { y: number; height: number } | null = null;
 
@@ -51,7 +34,7 @@
   class="col-span-2 col-start-1 row-start-4 grid max-h-[42vh] min-w-0 grid-cols-[52px_minmax(0,1fr)] overflow-x-hidden overflow-y-auto"
   role="group"
   aria-label="Lanes"
-  onwheel={(event) => wheelOverLanes(event, desk.roll.view, onwheel)}
+  onwheel={(event) => wheelOverLanes(event, panes.roll.view, (turned) => keyHandling.wheel(turned))}
 >
   {#each settings.lane ? settings.lanes : [] as { name, height } (name)}
     {@const scale = new Scale(height, lanes.of(name))}
@@ -84,8 +67,8 @@
       {/each}
     </div>
     <div class="relative min-w-0">
-      {#if name === TECHNIQUES}<TechniqueLane {desk} {height} {onmouse} />
-      {:else}<Lane {desk} {name} {height} {onmouse} {onmenu} />{/if}
+      {#if name === TECHNIQUES}<TechniqueLane pane={panes.roll} {height} />
+      {:else}<Lane pane={panes.roll} {name} {height} />{/if}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
       <div
         class="absolute inset-x-0 top-0 h-1.5 cursor-row-resize hover:bg-base-300"
@@ -109,5 +92,5 @@
   {/each}
 </div>
 {#if menu}
-  <LaneMenu {desk} at={menu} name={menu.name} {run} {keyOf} close={() => (menu = null)} />
+  <LaneMenu at={menu} name={menu.name} close={() => (menu = null)} />
 {/if}

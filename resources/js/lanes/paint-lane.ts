@@ -1,6 +1,6 @@
-import type { Shape } from '../gestures/gesture';
+import type { Shape } from '../pointer/gesture';
 import { stems, type Scale } from '../gestures/stems';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 import type { Colours } from '../look/theme';
 import type { Levels } from '../music/levels';
 
@@ -153,4 +153,27 @@ function firstIn(start: Int32Array, places: readonly number[], tick: number): nu
     else high = middle;
   }
   return low;
+}
+
+/** What was before a preview: a mark at the height of each value that is another now. */
+export function paintCaps(
+  pen: CanvasRenderingContext2D,
+  before: Levels,
+  now: Levels,
+  view: Viewport,
+  scale: Scale,
+  colours: Colours,
+): void {
+  const places = new Map(Array.from(now.id, (id, i) => [id, i] as const));
+  const marked = new Set<string>();
+  pen.fillStyle = colours['color-base-content'];
+  for (const { place: i, x } of stems(before, view)) {
+    const k = places.get(before.id[i]);
+    const same = k !== undefined && now.level[k] === before.level[i] && now.start[k] === before.start[i];
+    const y = Math.round(scale.y(before.level[i]));
+    if (!same && !marked.has(`${x} ${y}`)) {
+      marked.add(`${x} ${y}`);
+      pen.fillRect(x - 2, y, 6, 1);
+    }
+  }
 }

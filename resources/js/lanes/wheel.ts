@@ -1,4 +1,4 @@
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 
 /**
  * A turn of the wheel over lanes: what is a shortcut is run; a stack of lanes that is higher than its room scrolls; else

@@ -41,6 +41,10 @@ export const hasCourse = (events: ConductorEvent[], kinds: readonly ConductorKin
   events.some(({ kind, tick }) => kinds.includes(kind) && (tick > 0 || kind === 'marker' || kind === 'chord'));
 
 /** The event of a kind that holds at a tick: the last one until there. */
-export function holding(events: ConductorEvent[], kind: ConductorKind, tick: number): ConductorEvent | undefined {
+export function holding(
+  events: readonly ConductorEvent[],
+  kind: ConductorKind,
+  tick: number,
+): ConductorEvent | undefined {
   return events.findLast((event) => event.kind === kind && event.tick <= tick);
 }

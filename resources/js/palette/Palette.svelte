@@ -1,38 +1,25 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import Behind from '../look/Behind.svelte';
-  import type { Catalog } from '../api';
   import { aboutOf, typingOf } from '../commands/completion';
   import { find, type Entry } from '../commands/entries';
+  import { tuneLine } from '../commands/trying';
   import { parseLine } from '../music/line';
   import { cap } from '../keys/keystroke';
-  import type { Desk } from '../desk/desk.svelte';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    catalog,
-    entries,
-    run,
-    tune,
-    giveKey,
-    close,
-  }: {
-    desk: Desk;
-    catalog: Catalog;
-    entries: Entry[];
-    run: (line: string) => void;
-    tune: (line: string) => void;
-    /** asked to give a line a key */
-    giveKey: (line: string) => void;
-    close: () => void;
-  } = $props();
+  const { acting, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } = getStudio();
+  const run = (line: string) => void acting.act([line], 'palette');
+  const giveKey = (line: string) => dialogs.giveKey([line]);
+  const tune = (line: string) => tuneLine({ catalog, panes, status, tuning, views }, parseLine(line));
 
+  let { close }: { close: () => void } = $props();
+
+  const tracks = $derived(contents.song.tracks.map(({ name }) => name));
   /** As many as fit at first, so that it opens within a frame; the rest comes with the next one. */
-  const tracks = $derived(desk.song.tracks.map(({ name }) => name));
   const FIRST_SHOWN = 20;
   const MOST_SHOWN = 60;
-  const MOST_RECENT = 12;
   let text = $state('');
   let chosen = $state(0);
   let list = $state<HTMLElement>();
@@ -49,19 +36,18 @@
   }
 
   const typing = $derived(typingOf(catalog, text, tracks));
-  const found = $derived(typing ? [] : find(entries, text, settings.recent));
+  const found = $derived(typing ? [] : find(offered.entries, text, settings.recent));
   const rows = $derived<Row[]>(
     typing
       ? typing.choices.map(({ text: title, help, line }) => ({ title, help, line, keys: [], entry: null }))
       : found.slice(0, most).map((entry) => ({ ...entry, entry })),
   );
   const isEdit = $derived(typing !== null && catalog.edits.includes(typing.declaration));
-  const { preview } = $derived(desk);
 
   // A whole edit line is shown on the roll while it is typed.
   $effect(() => {
-    void desk.notes;
-    if (isEdit && !/=$/.test(text.trim())) desk.looking.atLines([text.trim()]);
+    void contents.notes;
+    if (isEdit && !/=$/.test(text.trim())) looking.atLines([text.trim()]);
     else preview.clear();
   });
   onDestroy(() => preview.clear());
@@ -78,7 +64,7 @@
   }
 
   function finish(line: string, then: (line: string) => void): void {
-    settings.recent = [line, ...settings.recent.filter((other) => other !== line)].slice(0, MOST_RECENT);
+    setting.chose(line);
     close();
     then(line);
   }
@@ -91,7 +77,7 @@
     } else if (typing) {
       finish(text.trim(), run);
     } else {
-      desk.say(`Nothing is found for “${text}”.`, 'refused');
+      status.say(`Nothing is found for “${text}”.`, 'refused');
     }
   }
 

@@ -1,8 +1,11 @@
 <script lang="ts">
   import { ROWS } from '../music/conductor';
   import { settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { keyOf }: { keyOf: (line: string) => string } = $props();
+  const {
+    acting: { keyOf },
+  } = getStudio();
 </script>
 
 <!-- They stand beside the rows, which are the lowest of what is beside them. -->

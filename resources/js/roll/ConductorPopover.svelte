@@ -1,24 +1,23 @@
 <script lang="ts">
   import type { ConductorKind } from '../api';
-  import type { Desk } from '../desk/desk.svelte';
-  import type { Viewport } from '../desk/viewport.svelte';
+  import type { Viewport } from '../sight/viewport.svelte';
   import NumberField from '../look/NumberField.svelte';
   import KeyChoice from '../look/KeyChoice.svelte';
   import { holding } from '../music/conductor';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
   import { formatLine } from '../music/line';
+  import { getStudio } from '../commands/studio';
 
-  let {
-    desk,
-    view,
-    tick,
-    scales,
-    run,
-  }: { desk: Desk; view: Viewport; tick: number; scales: string[]; run: (line: string) => void } = $props();
+  const { acting, catalog, contents, grid, popover, status } = getStudio();
+  const { run } = acting;
+
+  let { view, tick }: { view: Viewport; tick: number } = $props();
+
+  const { scales } = catalog;
 
   const WIDTH = 288;
   const left = $derived(Math.min(Math.max(4, view.x(tick)), Math.max(4, view.width - WIDTH - 4)));
-  const found = (kind: ConductorKind) => holding(desk.song.events, kind, tick);
+  const found = (kind: ConductorKind) => holding(contents.song.events, kind, tick);
   const isHere = (kind: ConductorKind) => found(kind)?.tick === tick;
   const tempo = $derived(parseFloat(found('tempo')?.label ?? '120'));
   const meter = $derived(found('meter')?.label ?? '4/4');
@@ -34,7 +33,7 @@
   }
 
   function close(): void {
-    desk.conducting = null;
+    popover.close();
   }
 
   function focused(field: HTMLInputElement): void {
@@ -74,11 +73,11 @@
   style:width="{WIDTH}px"
   role="dialog"
   tabindex="-1"
-  aria-label="Conductor at {desk.gridLines.position(tick)}"
+  aria-label="Conductor at {grid.lines.position(tick)}"
   data-conductor
   onkeydown={keys}
 >
-  <p class="col-span-2 font-semibold">From {desk.gridLines.position(tick)} on</p>
+  <p class="col-span-2 font-semibold">From {grid.lines.position(tick)} on</p>
   <button class="btn btn-ghost btn-xs" onclick={close}>Close <kbd>Esc</kbd></button>
   <label for="conductor-marker">Marker</label>
   <input
@@ -105,7 +104,7 @@
         size="input-xs px-1.5"
         value={tempo}
         set={(to) => set('tempo', { to, ...(keep && { keep }) })}
-        refuse={() => desk.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+        refuse={() => status.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
       /></span
     > BPM</span
   >

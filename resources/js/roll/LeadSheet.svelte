@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Desk } from '../desk/desk.svelte';
   import { chordSigns } from '../music/conductor';
+  import { getStudio } from '../commands/studio';
 
-  let { desk }: { desk: Desk } = $props();
+  const { contents, grid } = getStudio();
 
   interface Bar {
     number: number;
@@ -14,11 +14,11 @@
   }
 
   const bars = $derived.by(() => {
-    const { chords, events } = desk.song;
+    const { chords, events } = contents.song;
     const sheet: Bar[] = [];
     let meter = '';
-    for (const { tick, bar, stretch } of desk.gridLines.bars(0, Math.max(desk.end - 1, chords.at(-1)?.tick ?? 0))) {
-      const end = desk.gridLines.barStart(bar + 1);
+    for (const { tick, bar, stretch } of grid.lines.bars(0, Math.max(contents.end - 1, chords.at(-1)?.tick ?? 0))) {
+      const end = grid.lines.barStart(bar + 1);
       const inBar = (one: { tick: number }) => one.tick >= tick && one.tick < end;
       const name = `${stretch.numerator}/${stretch.denominator}`;
       sheet.push({
@@ -38,8 +38,8 @@
 
 <!-- Seen only on paper: bars with the names of their chords. -->
 <article class="print-sheet lead-sheet hidden" aria-hidden="true" data-testid="lead-sheet">
-  <h1>{desk.song.name}</h1>
-  <p>{desk.song.key ?? 'no key'} · {desk.song.tempo} BPM</p>
+  <h1>{contents.song.name}</h1>
+  <p>{contents.song.key ?? 'no key'} · {contents.song.tempo} BPM</p>
   <div class="bars">
     {#each bars as { number, meter, marker, chords } (number)}
       <div class="bar">

@@ -1,33 +1,28 @@
 <script lang="ts">
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
+  import type { Point } from '../gestures/course';
+  import { graspOnCurve, WHOLE } from '../gestures/on-curve';
   import Floating from '../look/Floating.svelte';
-  import { oncePerFrame } from '../look/layer';
-  import { coloursOf, FONT, prepared } from '../look/theme';
+  import { painted } from '../look/painted.svelte';
+  import { coloursOf, FONT } from '../look/theme';
   import { CURVES, CURVE_NAMES, type CurveName } from '../music/curves';
   import { formatLine } from '../music/line';
   import { pitchName } from '../music/pitch';
+  import { Pointer } from '../pointer/pointer.svelte';
   import { settings } from '../settings/settings.svelte';
-  import { written, type Point } from '../gestures/course';
+
+  const { acting, asking, contents, grid, hands, panes, popover, status, views } = getStudio();
 
   let {
-    desk,
     note,
-    onmouse,
-    close,
   }: {
-    desk: Desk;
     /** the id of the note that is open */
     note: number;
-    /** told the line a key would have run */
-    onmouse: (line: string) => void;
-    close: () => void;
   } = $props();
 
-  const [WIDTH, HEIGHT, WHOLE] = [316, 132, 1000];
+  const [WIDTH, HEIGHT] = [316, 132];
   /** of all of it, and how far from the note it stays, in CSS pixels */
   const [PANE_HEIGHT, GAP] = [300, 6];
-  /** so near an end, as a share of the width, that is where one draws */
-  const AT_AN_END = 0.025;
   /** how far up and down the pitch is drawn, in cents: so much more where the curve needs it */
   const USUAL_CENTS = 250;
   const SHAPES: Record<CurveName, [title: string, at: string][]> = {
@@ -53,33 +48,27 @@
   };
   let of = $state<CurveName>('pitch');
   let typed = $state('');
-  let canvas: HTMLCanvasElement | undefined = $state();
-  let drawn = $state.raw<Point[] | null>(null);
-  let pressed: Point | null = null;
+  let canvas = $state<HTMLCanvasElement>();
 
+  const { view } = $derived(panes.current);
   /** Below the note, or above it where there is no room below: the note stays in sight. */
   const beside = (top: number) => {
-    const below = top + desk.view.rowHeight + GAP;
+    const below = top + view.rowHeight + GAP;
     return below + PANE_HEIGHT <= innerHeight ? below : top - GAP - PANE_HEIGHT;
   };
 
-  const place = $derived(desk.notes.placeOf(note));
+  const place = $derived(contents.notes.placeOf(note));
   const box = $derived.by(() => {
-    const { start, length, pitch } = desk.notes.columns;
-    const at = document.querySelector('[data-testid=roll-canvas]')?.getBoundingClientRect() ?? new DOMRect();
-    return {
-      start: start[place],
-      length: length[place],
-      pitch: pitch[place],
-      x: at.left + Math.max(0, desk.view.x(start[place])),
-      y: beside(at.top + desk.view.y(pitch[place])),
-    };
+    const { start, length, pitch } = contents.notes.columns;
+    void view.place;
+    const { x, y } = view.onPage(start[place], pitch[place]);
+    return { start: start[place], length: length[place], pitch: pitch[place], x, y: beside(y) };
   });
   /** the curve as it is: place 0–1000 and value as one writes it */
   const points = $derived.by((): Point[] => {
-    const { start, value } = desk.points.columns;
+    const { start, value } = contents.points.columns;
     const { rest, cents } = CURVES[of];
-    const found = desk.points.curves.get(note)?.[of] ?? [];
+    const found = contents.points.curves.get(note)?.[of] ?? [];
     const own = found.map((i): Point => [((start[i] - box.start) / box.length) * WHOLE, cents(value[i])]);
     return [[0, own[0]?.[0] === 0 ? own[0][1] : rest], ...own, [WHOLE, own.at(-1)?.[1] ?? rest]];
   });
@@ -88,102 +77,72 @@
     const most = Math.max(USUAL_CENTS, ...points.map(([, value]) => Math.abs(value) * 1.15));
     return [-most, most];
   });
-  const others = $derived(desk.notes.selectedCount > 1 && desk.notes.selected[place] === 1);
+  const others = $derived(contents.notes.selectedCount > 1 && contents.notes.selected[place] === 1);
 
-  const x = (at: number) => (at / WHOLE) * WIDTH;
-  const y = (value: number) => HEIGHT - ((value - span[0]) / (span[1] - span[0])) * HEIGHT;
-
-  const ask = oncePerFrame(() => {
-    const pen = canvas && prepared(canvas, WIDTH, HEIGHT);
-    if (!pen) return;
-    const colours = coloursOf(settings.theme, desk.track.colour);
-    pen.fillStyle = colours.tint;
-    pen.globalAlpha = 0.4;
-    pen.fillRect(0, 0, WIDTH, HEIGHT);
-    pen.globalAlpha = 1;
-    pen.fillStyle = colours['row-line'];
-    const marks = of === 'pitch' ? [-200, -100, 0, 100, 200] : [32, 64, 96];
-    for (const mark of marks) pen.fillRect(0, Math.round(y(mark)), WIDTH, mark === 0 ? 2 : 1);
-    pen.font = `10px ${FONT}`;
-    pen.fillStyle = colours['note-text'];
-    for (const mark of marks) pen.fillText(of === 'pitch' ? `${mark} ct` : `${mark}`, 3, y(mark) - 3);
-    pen.strokeStyle = colours.selection;
-    pen.lineWidth = 2;
-    pen.beginPath();
-    for (const [at, value] of drawn ?? points) pen.lineTo(x(at), y(value));
-    pen.stroke();
+  const pointer = new Pointer<readonly Point[]>(hands, status, {
+    grasp: (_, button) =>
+      graspOnCurve({ width: WIDTH, height: HEIGHT, span, ...CURVES[of], points, line: lineOf }, button),
+    drop: ({ lines }, over) => run(lines[0], over),
   });
 
-  $effect(() => {
-    void [canvas, points, span, drawn, settings.theme];
-    ask();
+  const scene = $derived({
+    span,
+    isPitch: of === 'pitch',
+    shown: pointer.shape ?? points,
+    colours: coloursOf(settings.theme, contents.track.colour),
   });
+  painted(
+    () => canvas,
+    () => [WIDTH, HEIGHT],
+    () => scene,
+    (pen, { span, isPitch, shown, colours }) => {
+      const y = (value: number) => HEIGHT - ((value - span[0]) / (span[1] - span[0])) * HEIGHT;
+      pen.fillStyle = colours.tint;
+      pen.globalAlpha = 0.4;
+      pen.fillRect(0, 0, WIDTH, HEIGHT);
+      pen.globalAlpha = 1;
+      pen.fillStyle = colours['row-line'];
+      const marks = isPitch ? [-200, -100, 0, 100, 200] : [32, 64, 96];
+      for (const mark of marks) pen.fillRect(0, Math.round(y(mark)), WIDTH, mark === 0 ? 2 : 1);
+      pen.font = `10px ${FONT}`;
+      pen.fillStyle = colours['note-text'];
+      for (const mark of marks) pen.fillText(isPitch ? `${mark} ct` : `${mark}`, 3, y(mark) - 3);
+      pen.strokeStyle = colours.selection;
+      pen.lineWidth = 2;
+      pen.beginPath();
+      for (const [at, value] of shown) pen.lineTo((at / WHOLE) * WIDTH, y(value));
+      pen.stroke();
+    },
+  );
 
-  function at(event: PointerEvent): Point {
-    const area = canvas!.getBoundingClientRect();
-    const limited = (value: number, least: number, most: number) => Math.min(most, Math.max(least, Math.round(value)));
-    const { least, most } = CURVES[of];
-    const x = (event.clientX - area.left) / area.width;
-    // The ends are meant where one comes near them.
-    const share = x < AT_AN_END ? 0 : x > 1 - AT_AN_END ? 1 : x;
-    const value = span[0] + (1 - (event.clientY - area.top) / area.height) * (span[1] - span[0]);
-    return [limited(share * WHOLE, 0, WHOLE), limited(value, least, most)];
+  const lineOf = (course: string) =>
+    formatLine({ name: 'curve', values: { ...(of !== 'pitch' && { of }), at: course } });
+
+  const draw = (course: string) => run(lineOf(course));
+
+  function run(line: string, over?: () => void): void {
+    acting.onmouse(line);
+    asking.run([line], { on: others ? contents.notes.selection() : [note], sound: true, over });
   }
 
-  function press(event: PointerEvent): void {
-    canvas!.setPointerCapture(event.pointerId);
-    pressed = at(event);
-    drawn = [pressed];
-  }
-
-  /** What was there stays before and behind what is drawn. */
-  function move(event: PointerEvent): void {
-    if (!drawn || !pressed) return;
-    const now = at(event);
-    const stroke = event.shiftKey ? [pressed, now] : [...drawn, now];
-    drawn = [...new Map(stroke).entries()].sort(([a], [b]) => a - b);
-  }
-
-  function release(): void {
-    const stroke = drawn;
-    drawn = pressed = null;
-    if (!stroke) return;
-    const [from, to] = [stroke[0][0], stroke.at(-1)![0]];
-    const kept = points.filter(([place]) => place < from || place > to);
-    const whole = [
-      ...new Map<number, number>([...kept, ...stroke].map(([k, v]): Point => [Math.round(k), Math.round(v)])),
-    ];
-    draw(
-      written(
-        whole.sort(([a], [b]) => a - b),
-        (CURVES[of].most - CURVES[of].least) / 1000,
-      ),
-    );
-  }
-
-  function draw(course: string): void {
-    run(formatLine({ name: 'curve', values: { ...(of !== 'pitch' && { of }), at: course } }));
-  }
-
-  function run(line: string): void {
-    onmouse(line);
-    desk.run([line], { on: others ? desk.notes.selection() : [note], sound: true });
+  function close(): void {
+    popover.close();
+    views.focus();
   }
 
   function keys(event: KeyboardEvent): void {
     event.stopPropagation();
     if (event.key === 'Escape') {
       event.preventDefault();
-      if (drawn) drawn = pressed = null;
-      else close();
+      close();
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
       event.preventDefault();
-      if (event.shiftKey) desk.redo();
-      else desk.undo();
+      if (event.shiftKey) asking.redo();
+      else asking.undo();
     }
   }
 
-  let first: HTMLElement | undefined = $state();
+  let first = $state<HTMLElement>();
   $effect(() => first?.focus());
 </script>
 
@@ -193,15 +152,15 @@
     width={WIDTH + 26}
     height={PANE_HEIGHT}
     role="dialog"
-    label="Curves of {pitchName(box.pitch)} at {desk.gridLines.position(box.start)}"
+    label="Curves of {pitchName(box.pitch)} at {grid.lines.position(box.start)}"
     onkeydown={keys}
     {close}
   >
     <div class="flex flex-col gap-1.5 p-3 text-xs">
       <p class="flex items-baseline justify-between gap-2">
         <span class="font-semibold"
-          >{others ? `${desk.notes.selectedCount} notes, as` : ''}
-          {pitchName(box.pitch)} at {desk.gridLines.position(box.start)}</span
+          >{others ? `${contents.notes.selectedCount} notes, as` : ''}
+          {pitchName(box.pitch)} at {grid.lines.position(box.start)}</span
         >
         <button class="btn btn-ghost btn-xs" onclick={close}>Close <kbd>Esc</kbd></button>
       </p>
@@ -230,13 +189,10 @@
         class="touch-none rounded border border-base-300"
         style:width="{WIDTH}px"
         style:height="{HEIGHT}px"
-        style:cursor="cell"
+        style:cursor={pointer.cursor}
         aria-hidden="true"
         data-testid="note-curve"
-        onpointerdown={press}
-        onpointermove={move}
-        onpointerup={release}
-        onpointercancel={() => (drawn = pressed = null)}
+        {@attach pointer.attach}
       ></canvas>
       <p class="text-secondary">Drag: a curve over the note · Shift: a straight line</p>
       <div class="flex flex-wrap gap-1">

@@ -1,31 +1,24 @@
 <script lang="ts">
   import { counted } from '../music/counted';
-  import type { Desk } from '../desk/desk.svelte';
   import Floating from '../look/Floating.svelte';
   import { api } from '../api';
-  import { rowCalled, rowOf } from '../desk/rows';
+  import { rowCalled, rowOf } from '../sight/rows';
   import { formatLine } from '../music/line';
   import { pitchName } from '../music/pitch';
-  import { settings } from '../settings/settings.svelte';
-  import type { Player } from '../sound/player.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
+  import { getStudio } from '../commands/studio';
+
+  const { acting, asking, caret, contents, grid, newNotes, panes, player, range, selecting } = getStudio();
+  const { onmouse, run: ask } = acting;
 
   let {
-    desk,
-    player,
     pitch,
     at,
-    ask,
-    onmouse,
     close,
   }: {
-    desk: Desk;
-    player: Player;
     pitch: number;
     /** a place of the page, in CSS pixels */
     at: { x: number; y: number };
-    /** runs a line of the view */
-    ask: (line: string) => void;
-    onmouse: (line: string) => void;
     close: () => void;
   } = $props();
 
@@ -45,27 +38,27 @@
   /** what one's own pattern begins with on the bench, accents by a list of velocities */
   const OWN_PATTERN = 'every=1/16 velocity=110,60,85,60';
 
-  const name = $derived(rowCalled(desk.track, pitch));
-  const own = $derived(rowOf(desk.track, pitch));
-  const front = $derived(desk.song.tracks.indexOf(desk.track) + 1);
+  const name = $derived(rowCalled(contents.track, pitch));
+  const own = $derived(rowOf(contents.track, pitch));
+  const front = $derived(contents.song.tracks.indexOf(contents.track) + 1);
   let picker = $state<HTMLInputElement>();
   let problem = $state('');
   /** The rows beside it that one sees. */
   const [above, below] = $derived.by(() => {
-    const row = desk.view.rowOf(pitch);
-    const { allRows } = desk.view;
-    return [row > 0 ? desk.view.pitchOf(row - 1) : null, row < allRows - 1 ? desk.view.pitchOf(row + 1) : null];
+    const row = panes.view.rowOf(pitch);
+    const { allRows } = panes.view;
+    return [row > 0 ? panes.view.pitchOf(row - 1) : null, row < allRows - 1 ? panes.view.pitchOf(row + 1) : null];
   });
 
   /** Names, colours or moves the row, which keeps its menu. */
   function change(values: Record<string, string>): void {
-    desk.run([formatLine({ name: 'row', values: { pitch: pitchName(pitch), of: String(front), ...values } })]);
+    asking.run([formatLine({ name: 'row', values: { pitch: pitchName(pitch), of: String(front), ...values } })]);
     onmouse('row');
   }
 
   /** Only rows that are named have an order of their own to be seen. */
   function move(side: 'above' | 'below', beside: number): void {
-    if (!settings.rows.startsWith('used')) settings.rows = 'named';
+    if (!settings.rows.startsWith('used')) setting.rows('named');
     change({ [side]: pitchName(beside) });
   }
 
@@ -81,40 +74,42 @@
   }
   /** Where it works: the range, or else the bar of the caret. */
   const span = $derived.by((): [number, number] => {
-    if (desk.range) return desk.range;
-    const { bar, tick } = desk.gridLines.barAt(desk.caret.tick);
-    return [tick, desk.gridLines.barStart(bar + 1)];
+    if (range.span) return range.span;
+    const { bar, tick } = grid.lines.barAt(caret.tick);
+    return [tick, grid.lines.barStart(bar + 1)];
   });
-  const where = $derived(desk.range ? 'in the range' : `in bar ${desk.gridLines.barAt(desk.caret.tick).bar + 1}`);
+  const where = $derived(range.span ? 'in the range' : `in bar ${grid.lines.barAt(caret.tick).bar + 1}`);
   const row = $derived.by(() => {
-    const { pitch: pitches, id, clip } = desk.notes.columns;
-    return Array.from(id.keys()).filter((i) => pitches[i] === pitch && desk.tracks.get(clip[i])?.id === desk.track.id);
+    const { pitch: pitches, id, clip } = contents.notes.columns;
+    return Array.from(id.keys()).filter(
+      (i) => pitches[i] === pitch && contents.tracks.get(clip[i])?.id === contents.track.id,
+    );
   });
-  const ids = $derived(row.map((i) => desk.notes.columns.id[i]));
+  const ids = $derived(row.map((i) => contents.notes.columns.id[i]));
   const inSpan = $derived(
-    row.filter((i) => desk.notes.columns.start[i] >= span[0] && desk.notes.columns.start[i] < span[1]),
+    row.filter((i) => contents.notes.columns.start[i] >= span[0] && contents.notes.columns.start[i] < span[1]),
   );
-  const allMuted = $derived(row.length > 0 && row.every((i) => desk.notes.columns.muted[i]));
+  const allMuted = $derived(row.length > 0 && row.every((i) => contents.notes.columns.muted[i]));
 
   function run(line: string, on?: number[]): void {
     close();
-    desk.run([line], { on });
+    asking.run([line], { on });
     onmouse(line.split(' ')[0]);
   }
 
   const rotate = (by: string) =>
     run(
       `rotate by=${by}`,
-      inSpan.map((i) => desk.notes.columns.id[i]),
+      inSpan.map((i) => contents.notes.columns.id[i]),
     );
 
   const entries = $derived<{ title: string; why?: string; act: () => void }[]>([
-    { title: 'Hear it', act: () => void player.sound([[pitch, desk.newNote.velocity, HEARD_SECONDS]]) },
+    { title: 'Hear it', act: () => void player.sound([[pitch, newNotes.like.velocity, HEARD_SECONDS]]) },
     {
       title: `Select its ${counted(row.length, 'note')}`,
       ...(row.length === 0 && { why: 'There is no note in this row.' }),
       act: () => {
-        desk.select(ids);
+        selecting.select(ids);
         close();
       },
     },
@@ -146,7 +141,7 @@
       act: () =>
         run(
           'delete',
-          inSpan.map((i) => desk.notes.columns.id[i]),
+          inSpan.map((i) => contents.notes.columns.id[i]),
         ),
     },
   ]);
@@ -244,7 +239,9 @@
           <option value="file">a file …</option>
         </select></label
       >
-      <a class="link" href={api.rowNamesAddress(desk.song.id, desk.track.id)} download>Keep these names as a file</a>
+      <a class="link" href={api.rowNamesAddress(contents.song.id, contents.track.id)} download
+        >Keep these names as a file</a
+      >
       <input
         bind:this={picker}
         type="file"

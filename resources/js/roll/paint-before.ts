@@ -1,6 +1,6 @@
 import type { Compared } from '../desk/preview.svelte';
 import type { Colours } from '../look/theme';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 
 /** More outlines than this are a grey mist, and take longer than a frame. */
 const MOST = 4000;

@@ -1,4 +1,4 @@
-import type { Bodies } from '../desk/bodies';
+import type { Bodies } from '../sight/bodies';
 import type { Colours } from '../look/theme';
 import { CURVES, type CurveName } from '../music/curves';
 import type { PointTable } from '../music/points';

@@ -1,4 +1,4 @@
-import type { Bodies } from '../desk/bodies';
+import type { Bodies } from '../sight/bodies';
 
 /** From so many notes in sight on, they are too small to be told apart, and are written as pixels. */
 export const DENSE = 1500;

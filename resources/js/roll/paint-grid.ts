@@ -2,7 +2,7 @@ import { NARROWEST_GAP } from '../music/limits';
 import { isBlackKey } from '../music/pitch';
 import type { Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 
 /** A stretch of time in which only some pitch classes belong; the others are hatched. */
 export interface Stretch {

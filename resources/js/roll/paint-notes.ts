@@ -1,10 +1,10 @@
-import type { Bodies } from '../desk/bodies';
+import type { Bodies } from '../sight/bodies';
 import { MAX_PITCH } from '../music/limits';
 import type { NoteTable } from '../music/notes';
 import { DENSE, paintDense } from './paint-dense';
 import { pitchName } from '../music/pitch';
 import { FONT, type Colours } from '../look/theme';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
 const SIGN_NEEDS_WIDTH = 10;

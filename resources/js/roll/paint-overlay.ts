@@ -1,10 +1,10 @@
-import type { Bodies } from '../desk/bodies';
+import type { Bodies } from '../sight/bodies';
 import type { NoteTable } from '../music/notes';
 import { frameOf, handleAt, HANDLES } from '../gestures/framing';
 import { paintFrame, paintReach, paintTag } from '../gestures/paint';
-import type { Ghost, Shape } from '../gestures/gesture';
+import type { Ghost, Shape } from '../pointer/gesture';
 import type { Colours } from '../look/theme';
-import type { Viewport } from '../desk/viewport.svelte';
+import type { Viewport } from '../sight/viewport.svelte';
 
 export interface Overlay {
   playhead: number;
@@ -19,7 +19,7 @@ export interface Overlay {
   asHeads: boolean;
   /** whether several selected notes have a frame */
   framed: boolean;
-  highlight: number[];
+  highlight: readonly number[];
   /** what is being recorded */
   fresh: NoteTable;
 }
@@ -107,7 +107,7 @@ function paintHighlight(
   pen: CanvasRenderingContext2D,
   view: Viewport,
   notes: NoteTable,
-  ids: number[],
+  ids: readonly number[],
   colours: Colours,
 ): void {
   const { start, length, pitch } = notes.columns;

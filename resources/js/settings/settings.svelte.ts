@@ -88,12 +88,99 @@ function stored(): Partial<typeof defaults> {
   }
 }
 
-export const settings = $state({ ...defaults, ...stored() });
+type Settings = typeof defaults;
+/** What is on or off. */
+export type Switch = { [Name in keyof Settings]: Settings[Name] extends boolean ? Name : never }[keyof Settings];
+/** How what is played in is taken. */
+export type Takes = Pick<
+  Settings,
+  'input' | 'countIn' | 'quantizeIn' | 'swingIn' | 'strengthIn' | 'replaces' | 'layers' | 'inputDelay' | 'outputDelay'
+>;
+type Deep<T> = T extends (infer Each)[]
+  ? readonly Deep<Each>[]
+  : T extends object
+    ? { readonly [Name in keyof T]: Deep<T[Name]> }
+    : T;
+
+const state = $state({ ...defaults, ...stored() });
+
+/** What is set; `setting` sets it. */
+export const settings: Deep<Settings> = state;
+
+const MOST_RECENT = 12;
+
+/** Sets what a person sets; each method says what. */
+export const setting = {
+  /** Tells whether it is on then. */
+  toggle(name: Switch): boolean {
+    return (state[name] = !state[name]);
+  },
+  turn(name: Switch, on: boolean): void {
+    state[name] = on;
+  },
+  theme(theme: Settings['theme']): void {
+    state.theme = theme;
+  },
+  otherTheme(): void {
+    state.theme = state.theme === 'paper' ? 'dusk' : 'paper';
+  },
+  volume(percent: number): void {
+    state.volume = percent;
+  },
+  rows(rows: Settings['rows']): void {
+    state.rows = rows;
+  },
+  songRows(height: Settings['songRows']): void {
+    state.songRows = height;
+  },
+  conductorRows(kinds: readonly Settings['conductorRows'][number][]): void {
+    state.conductorRows = [...kinds];
+  },
+  hatch(of: Settings['hatch']): void {
+    state.hatch = of;
+  },
+  nudgeBy(amount: string): void {
+    state.nudge = amount;
+  },
+  /** The lanes that are shown, from above. */
+  lanes(lanes: Deep<Settings['lanes']>): void {
+    state.lanes = lanes.map((lane) => ({ ...lane }));
+  },
+  /** Sets of lanes, by name. */
+  laneSets(sets: Deep<Settings['laneSets']>): void {
+    state.laneSets = Object.fromEntries(Object.entries(sets).map(([name, set]) => [name, [...set]]));
+  },
+  /** What new notes are like from now on, whatever was used last. */
+  writeAs(like: { length?: string; velocity?: number }): void {
+    state.newLength = like.length ?? state.newLength;
+    state.newVelocity = like.velocity ?? state.newVelocity;
+    state.newAsLast = false;
+  },
+  /** One of the four velocities that keys set, counted from 0. */
+  velocityPreset(number: number, velocity: number): void {
+    state.velocities[number] = velocity;
+  },
+  takes(how: Partial<Takes>): void {
+    Object.assign(state, how);
+  },
+  /** The MIDI output a track of a song sounds on; empty for the built-in voices. */
+  output(song: number, track: number, output: string): void {
+    state.outputs = { ...state.outputs, [`${song}.${track}`]: output };
+  },
+  /** A line was chosen in the palette. */
+  chose(line: string): void {
+    state.recent = [line, ...state.recent.filter((other) => other !== line)].slice(0, MOST_RECENT);
+  },
+  /** What an edit was last given on the bench. */
+  parametersOf(edit: string, values: Record<string, string>): void {
+    state.parameters[edit] = values;
+  },
+};
 
 /** Keeps the settings from now on. Called once, inside an effect root. */
 export function keepSettings(): void {
   $effect(() => {
-    localStorage.setItem(KEY, JSON.stringify(settings));
-    document.documentElement.dataset.theme = settings.theme;
+    localStorage.setItem(KEY, JSON.stringify(state));
+    document.documentElement.dataset.theme = state.theme;
   });
 }

@@ -2,7 +2,7 @@
   import type { Entry } from '../commands/entries';
   import { cap } from '../keys/keystroke';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
   import { total, use } from '../commands/use.svelte';
 
   let {
@@ -23,8 +23,11 @@
 <section class="min-h-0 flex-1 overflow-auto p-3" aria-label="What was used">
   <div class="mb-2 flex items-center gap-4 text-sm">
     <label class="flex items-center gap-2"
-      ><input type="checkbox" class="toggle toggle-sm" bind:checked={settings.coach} />Coach: what was done three times
-      with the mouse shows its key once</label
+      ><input
+        type="checkbox"
+        class="toggle toggle-sm"
+        bind:checked={() => settings.coach, (on) => setting.turn('coach', on)}
+      />Coach: what was done three times with the mouse shows its key once</label
     >
     <button class="btn btn-sm" onclick={() => use.forget()}>Count anew</button>
   </div>

@@ -1,6 +1,7 @@
-import type { History, OpenClips, OpenedSong, Song, SongAnswer, Standing } from '../api';
+import type { History, OpenClips, OpenedSong, Song, SongAnswer, Standing, Track } from '../api';
 import { NoteTable } from '../music/notes';
 import { PointTable } from '../music/points';
+import { Clock } from '../music/time';
 
 /** What lies in the open clips. */
 export interface Open {
@@ -19,6 +20,9 @@ export class Contents {
   history = $state.raw<History>({ undo: null, redo: null });
   /** the track each clip of the song lies on */
   tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
+  /** the track in front */
+  track: Track = $derived(this.tracks.get(this.front) ?? this.song.tracks[0]);
+  clock = $derived(new Clock(this.song.tempos));
   /** where its last clip ends, in ticks */
   end = $derived(
     Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
@@ -99,6 +103,16 @@ export class Contents {
   select(ids: readonly number[]): void {
     this.notes = this.notes.selecting(ids);
     this.points = this.points.selecting(ids);
+  }
+
+  /** The track a clip lies on; the one in front where there is no such clip. */
+  trackOf(clip: number): Track {
+    return this.tracks.get(clip) ?? this.track;
+  }
+
+  /** Puts an open clip in front: new notes go there. */
+  toFront(clip: number): void {
+    if (this.open.includes(clip)) this.front = clip;
   }
 
   has(id: number): boolean {

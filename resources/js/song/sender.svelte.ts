@@ -1,13 +1,11 @@
 import { Refused, requestName, type OpenedSong, type Unanswered } from '../api';
 import { OrderedQueue } from './queue';
-import type { UnsentJob } from './unsent';
+import type { Asked, UnsentJob } from './unsent';
 
 /** A job for the server that may meet another window's change. */
 export interface Job {
   /** asks the server and takes its answer; run again on the new state after a conflict, and under the same name after none */
   run: (request: string) => Promise<void>;
-  /** told why it was refused */
-  refused: (message: string) => void;
   /** told once it is over, whether it was done; false where it was refused or left out */
   over?: ((isDone: boolean) => unknown) | undefined;
   /** what it asks, to be written down; left out where it changes nothing */
@@ -31,8 +29,14 @@ export class Sender {
   stopped = $state.raw<Unanswered | null>(null);
   readonly #queue: OrderedQueue<Waiting>;
 
+  /**
+   * @param onConflict takes the song as another window left it
+   * @param onRefused told why something was refused
+   * @param onChange told how much waits
+   */
   constructor(
     private readonly onConflict: (now: OpenedSong) => void,
+    private readonly onRefused: (message: string) => void,
     onChange: (waiting: number) => void,
   ) {
     this.#queue = new OrderedQueue(({ waiting, stopped }) => {
@@ -49,6 +53,34 @@ export class Sender {
       skipped: () => void job.over?.(false),
       unsent: () => (job.asks ? { ...job.asks(), request } : null),
     });
+  }
+
+  /**
+   * Waits for its turn.
+   *
+   * @param asked what of it is to be done again where the page is left before; left out where nothing is
+   */
+  inLine(run: () => Promise<void>, asked?: Asked): void {
+    this.add({ run, ...(asked && { asks: () => ({ asked, selection: null }) }) });
+  }
+
+  /**
+   * Does something once the edits pressed before are done, such as moving the caret, which they may move too: at once,
+   * where nothing waits.
+   */
+  inOrder(job: () => void | Promise<void>, asked?: Asked): void {
+    if (this.waiting > 0) {
+      this.inLine(async () => job(), asked);
+      return;
+    }
+    let begun = job();
+    if (begun) {
+      this.inLine(async () => {
+        const now = begun ?? job();
+        begun = undefined;
+        await now;
+      });
+    }
   }
 
   /** What was not answered yet, in its order, as it can be written down. */
@@ -86,7 +118,7 @@ export class Sender {
             continue;
           }
         }
-        job.refused(error.message);
+        this.onRefused(error.message);
         job.over?.(false);
         return;
       }

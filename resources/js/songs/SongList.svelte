@@ -11,7 +11,7 @@
   import { address, go } from './address.svelte';
   import NewSongForm from './NewSongForm.svelte';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
   import { unsentOf } from '../song/unsent';
 
   let {
@@ -32,7 +32,7 @@
   const here: Record<string, () => void> = {
     shortcuts: () => openShortcuts('keys'),
     use: () => openShortcuts('use'),
-    theme: () => (settings.theme = settings.theme === 'paper' ? 'dusk' : 'paper'),
+    theme: () => setting.otherTheme(),
     import: () => picker.click(),
     'new-song': () => go('new'),
   };
@@ -105,7 +105,7 @@
     </div>
     <label class="flex items-center gap-2 text-sm">
       Theme
-      <select class="select select-sm w-24" bind:value={settings.theme}>
+      <select class="select select-sm w-24" bind:value={() => settings.theme, setting.theme}>
         <option value="paper">Paper</option>
         <option value="dusk">Dusk</option>
       </select>

@@ -1,5 +1,5 @@
 import { CONTROLLER, NOTE_OFF, NOTE_ON } from '../music/midi';
-import { settings } from '../settings/settings.svelte';
+import { setting, settings } from '../settings/settings.svelte';
 
 /** Something that sounds what it is sent: MIDI bytes at a moment of the page's clock, in ms. */
 export interface Output {
@@ -58,7 +58,7 @@ export class Outputs {
   }
 
   choose(track: number, output: string): void {
-    settings.outputs = { ...settings.outputs, [`${this.song}.${track}`]: output };
+    setting.output(this.song, track, output);
   }
 
   /** The output a track sounds on; null for its built-in voice, also where its output is not plugged in. */

@@ -3,9 +3,9 @@
   import { formatLine } from '../music/line';
   import { pitchName, readPitch } from '../music/pitch';
   import { techniqueOf } from '../music/techniques';
-  import type { Desk } from '../desk/desk.svelte';
+  import { getStudio } from '../commands/studio';
 
-  let { desk }: { desk: Desk } = $props();
+  const { asking, contents, grid, selecting, status } = getStudio();
 
   interface Column {
     name: string;
@@ -20,7 +20,7 @@
   const ROW = 26;
   const HEAD = 36;
   const MARGIN_ROWS = 6;
-  const { notes } = $derived(desk);
+  const { notes } = $derived(contents);
   let box: HTMLDivElement | undefined;
   let height = $state(400);
   let scrolled = $state(0);
@@ -35,7 +35,7 @@
       name: 'Position',
       unit: 'bar.beat.tick',
       share: 1.6,
-      text: (i) => desk.gridLines.position(notes.columns.start[i]),
+      text: (i) => grid.lines.position(notes.columns.start[i]),
     },
     {
       name: 'Start',
@@ -96,21 +96,26 @@
       name: 'Technique',
       unit: 'name or none',
       share: 1.3,
-      text: (i) => techniqueOf(desk.trackAt(i), notes.columns.technique[i])?.name ?? '–',
+      text: (i) => techniqueOf(contents.trackOf(notes.columns.clip[i]), notes.columns.technique[i])?.name ?? '–',
       line: (_, text) => formatLine({ name: 'technique', values: { to: text.trim() || 'none' } }),
     },
     { name: 'As played', unit: 'ticks off', share: 1.2, text: (i) => signed(notes.columns.playedStart[i]) },
   ];
-  const track: Column = { name: 'Track', unit: '', share: 1.5, text: (i) => desk.trackAt(i).name };
+  const track: Column = {
+    name: 'Track',
+    unit: '',
+    share: 1.5,
+    text: (i) => contents.trackOf(notes.columns.clip[i]).name,
+  };
   const columns = $derived(
-    new Set(desk.open.map((clip) => desk.tracks.get(clip))).size > 1 ? [...always, track] : always,
+    new Set(contents.open.map((clip) => contents.tracks.get(clip))).size > 1 ? [...always, track] : always,
   );
   const template = $derived(columns.map(({ share = 1 }) => `minmax(0, ${share}fr)`).join(' '));
   const signed = (value: number) => (value > 0 ? `+${value}` : `${value}`);
 
   const first = $derived(Math.max(0, Math.floor(scrolled / ROW) - MARGIN_ROWS));
   const rows = $derived.by(() => {
-    void desk.notes;
+    void contents.notes;
     const last = Math.min(notes.count, first + Math.ceil(height / ROW) + 2 * MARGIN_ROWS);
     return Array.from({ length: Math.max(0, last - first) }, (_, k) => ({
       place: first + k,
@@ -160,7 +165,7 @@
     active = { row: to, column: Math.min(columns.length - 1, Math.max(0, column)) };
     if (changedRow || notes.selectedCount === 0) {
       const [from, until] = [Math.min(anchor, to), Math.max(anchor, to)];
-      desk.select(Array.from(notes.columns.id.slice(from, until + 1)), !extend);
+      selecting.select(Array.from(notes.columns.id.slice(from, until + 1)), !extend);
     }
     void focusCell();
   }
@@ -193,10 +198,10 @@
     editing = null;
     const line = columns[active.column].line?.(active.row, text);
     if (typeof line === 'string') {
-      desk.select([notes.columns.id[active.row]]);
-      desk.run([line], { sound: true });
+      selecting.select([notes.columns.id[active.row]]);
+      asking.run([line], { sound: true });
     } else if (line) {
-      desk.say(line.refused, 'refused');
+      status.say(line.refused, 'refused');
     }
     void focusCell();
   }

@@ -1,0 +1,100 @@
+import type { OpenedSong, SongAnswer } from '../api';
+import type { Caret } from '../desk/caret.svelte';
+import type { Grid } from '../desk/grid.svelte';
+import type { NewNotes } from '../desk/new-notes.svelte';
+import type { Preview } from '../desk/preview.svelte';
+import type { Range } from '../desk/range.svelte';
+import type { Status } from '../desk/status.svelte';
+import type { Panes } from '../sight/panes.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Sounding } from '../song/sounding.svelte';
+import type { Asked } from '../song/unsent';
+import type { Clipboard } from './clipboard';
+import type { Selecting } from './selecting.svelte';
+
+/** How an answer is taken. */
+export interface Taken {
+  /** whether the result is heard */
+  sound?: boolean | undefined;
+  /** whether it was done to other notes than the selection, which then stays as it is */
+  isBeside: boolean;
+  /** whether nothing was selected by hand since it was asked for */
+  isNewest: boolean;
+}
+
+/** What the desk needs to take in what the server answers. */
+export interface Answered {
+  contents: Contents;
+  grid: Grid;
+  caret: Caret;
+  range: Range;
+  preview: Preview;
+  newNotes: NewNotes;
+  panes: Panes;
+  selecting: Selecting;
+  status: Status;
+  clipboard: Clipboard;
+  sounding: Sounding;
+}
+
+/** Takes in what the server answers: what changed, where one stands then, and what is said of it. */
+export class Answers {
+  /** whether another window's changes were taken in before what is done next */
+  #isAfterOthers = false;
+
+  constructor(private readonly on: Answered) {}
+
+  /** Takes what was done. */
+  take(asked: Asked, answer: SongAnswer, { sound, isBeside, isNewest }: Taken): void {
+    const { contents, grid, caret, range, panes, newNotes, status, clipboard } = this.on;
+    const { song, track } = contents;
+    contents.take(answer);
+    grid.follow(song);
+    // A new part is seen where its voice is played: drums among the drums.
+    if (contents.track.id !== track.id) panes.view.showPitches(...panes.current.pitches);
+    if (answer.selection && isNewest && !isBeside) contents.select(answer.selection);
+    if (asked.what === 'go') {
+      this.on.preview.clear();
+      if (asked.select) contents.select(asked.select);
+    }
+    const written = asked.what === 'edit' && asked.stepsOn ? answer.notes?.[0]?.added : null;
+    if (written) {
+      caret.put({ tick: written.start[0] + written.length[0] });
+      panes.view.reveal(caret.tick, caret.pitch);
+    }
+    if (answer.grid !== undefined) grid.set(answer.grid, answer.swing);
+    if (answer.range) range.put(answer.range);
+    void this.listen(contents.soundingElsewhere(answer));
+    status.say(answer.message + (this.#isAfterOthers ? ', after changes in another window' : ''));
+    this.#isAfterOthers = false;
+    const after = answer.selection ?? contents.selection();
+    if (after.length > 0 && isNewest) newNotes.use(after[after.length - 1]);
+    if (answer.clipboard) clipboard.keep(answer.clipboard);
+    if (sound) this.on.selecting.sound(after);
+  }
+
+  /** Takes a song as the server has it; keeps the selection of notes that are still there. */
+  takeAll(opened: OpenedSong): void {
+    const { contents, grid } = this.on;
+    const { song } = contents;
+    if (opened.grid) grid.take(opened.grid);
+    contents.takeAll(opened);
+    grid.follow(song);
+  }
+
+  /** Takes a song as another window left it. */
+  takeOthers(opened: OpenedSong): void {
+    this.takeAll(opened);
+    this.#isAfterOthers = true;
+  }
+
+  /** Fetches what sounds beside the open notes, of some tracks or of all. */
+  async listen(tracks?: number[]): Promise<void> {
+    const { contents, sounding, status } = this.on;
+    try {
+      await sounding.load(contents.song.id, contents.open, tracks);
+    } catch (error) {
+      status.say(`The other tracks cannot be heard yet: ${(error as Error).message}`, 'refused');
+    }
+  }
+}

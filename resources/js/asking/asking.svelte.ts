@@ -1,0 +1,233 @@
+import { api, Refused, type Phrase, type Played, type SongAnswer, type Standing } from '../api';
+import type { ChosenClips } from '../desk/chosen-clips.svelte';
+import type { Lanes } from '../desk/lanes.svelte';
+import type { Preview } from '../desk/preview.svelte';
+import type { Status } from '../desk/status.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Job, Sender } from '../song/sender.svelte';
+import type { Asked } from '../song/unsent';
+import type { Answers } from './answers.svelte';
+import type { Clipboard } from './clipboard';
+import type { Selecting } from './selecting.svelte';
+import type { Standpoint } from './standpoint.svelte';
+
+export type OfSong = Extract<Asked, { what: 'edit' | 'undo' | 'redo' | 'go' }>;
+export type OfTracks = Extract<Asked, { what: 'tracks' }>;
+export type OfClips = Extract<Asked, { what: 'clips' }>;
+
+/** How lines are run. */
+export interface Running {
+  /** whether the result should be heard */
+  sound?: boolean;
+  /** the ids of the notes to work on in place of the selection, which then stays as it is */
+  on?: number[] | undefined;
+  /** what was played, for a line that takes it in */
+  played?: Played | undefined;
+  /** what to paste, where the system's clipboard brought it */
+  clipboard?: Phrase | undefined;
+  /** whether the caret goes on to the end of the note that is written */
+  stepsOn?: boolean;
+  /** told once it is done */
+  done?: (answer: SongAnswer) => void;
+  /** what its request is called, where that was written down before */
+  request?: string | undefined;
+  /** told once it is over, whether it was done */
+  over?: ((isDone: boolean) => unknown) | undefined;
+}
+
+/** What is read to ask of the server. */
+export interface AskedOf {
+  contents: Contents;
+  chosenClips: ChosenClips;
+  lanes: Lanes;
+  preview: Preview;
+  status: Status;
+  sender: Sender;
+  selecting: Selecting;
+  standpoint: Standpoint;
+  clipboard: Clipboard;
+  answers: Answers;
+}
+
+/**
+ * The one door to the server for what is done to a song, in the order in which it was pressed: each for the notes that
+ * were selected then.
+ */
+export class Asking {
+  #lastLines = $state.raw<readonly string[]>([]);
+
+  /** @param told the lines of every edit, however it was asked for */
+  constructor(
+    private readonly on: AskedOf,
+    private readonly told: (lines: readonly string[]) => void,
+  ) {}
+
+  /** the lines run last, for `again` */
+  get lastLines(): readonly string[] {
+    return this.#lastLines;
+  }
+
+  /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
+  run(lines: readonly string[], running: Running = {}): void {
+    const { preview, lanes, clipboard: kept, standpoint } = this.on;
+    if (preview.step !== undefined) this.goTo(preview.step);
+    const { clipboard, played, stepsOn } = running;
+    const pasted = clipboard ?? kept.phrase;
+    const named = lanes.named(lines, pasted !== null && (pasted.notes.start?.length ?? 0) === 0);
+    this.#say(named);
+    const { context, ...stood } = standpoint.now;
+    this.send(
+      {
+        what: 'edit',
+        lines: named,
+        ...stood,
+        context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
+        ...(stepsOn && { stepsOn }),
+      },
+      running,
+      running.request,
+    );
+  }
+
+  /** Takes the song to a step of its history. What was selected while it was looked at stays selected. */
+  goTo(step: number | null): void {
+    this.send({ what: 'go', step, select: this.on.preview.goFromStep() });
+  }
+
+  undo(): void {
+    this.on.preview.stop();
+    this.send({ what: 'undo' });
+  }
+
+  redo(): void {
+    this.on.preview.stop();
+    this.send({ what: 'redo' });
+  }
+
+  /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
+  async runOnTracks(lines: string[], tracks: number[], leavesDrums: boolean): Promise<void> {
+    const { contents, standpoint, status, sender } = this.on;
+    const chosen = contents.song.tracks.filter(
+      ({ id, voice }) => tracks.includes(id) && !(leavesDrums && voice === 'drums'),
+    );
+    const clips = chosen.flatMap((track) => track.clips.map(({ id }) => id));
+    if (clips.length === 0) {
+      status.say('No track is chosen, or only drums, which are left out.', 'refused');
+      return;
+    }
+    this.told(lines);
+    const names = chosen.map(({ name }) => name).join(', ');
+    this.sendToTracks({ what: 'tracks', lines, ...standpoint.now, clips, names });
+    await sender.idle();
+  }
+
+  /** Runs lines on the chosen clips, open or not, as one step; what needs none, where the open ones lie. */
+  runOnClips(lines: readonly string[], clipboard?: Phrase): void {
+    this.#say(lines);
+    const { context, ...stood } = this.on.standpoint.now;
+    this.sendToClips({
+      what: 'clips',
+      lines: [...lines],
+      ...stood,
+      context: { ...context, onClips: true, ...(clipboard && { clipboard }) },
+      clips: this.on.chosenClips.placed.map(({ clip }) => clip.id),
+    });
+  }
+
+  async rename(name: string): Promise<void> {
+    const { contents, status } = this.on;
+    try {
+      const answer = await api.renameSong(contents.song.id, name, contents.song.name);
+      contents.rename(answer.name);
+      status.say(`The song is called “${answer.name}”`);
+    } catch (error) {
+      if (error instanceof Refused && typeof error.body.name === 'string') contents.rename(error.body.name);
+      status.say((error as Error).message, 'refused');
+    }
+  }
+
+  /** @param request the name of a request that was written down before */
+  send(asked: OfSong, running: Running = {}, request?: string): void {
+    const { contents, selecting, answers } = this.on;
+    const { epoch } = selecting;
+    let pressed: number[] | null = running.on ?? null;
+    this.on.sender.add({
+      run: async (name) => {
+        const there = (pressed ?? selecting.of(epoch)).filter((id) => contents.has(id));
+        if (pressed?.length && there.length === 0) {
+          throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
+        }
+        pressed ??= there;
+        const answer = await this.#ask(asked, there, { ...contents.standing, request: name });
+        const isNewest = epoch === selecting.epoch;
+        answers.take(asked, answer, { sound: running.sound, isBeside: running.on !== undefined, isNewest });
+        running.done?.(answer);
+      },
+      over: running.over,
+      asks: () => ({ asked, selection: pressed ?? selecting.ofPast(epoch) }),
+      request,
+    });
+  }
+
+  /** Runs lines on all notes of some clips, open or not. */
+  sendToTracks(asked: OfTracks, request?: string): void {
+    const { lines, clips, names } = asked;
+    const { contents, standpoint } = this.on;
+    this.#sendBeside(asked, request, async (name) => {
+      const standing = { ...contents.standingOn(clips), request: name };
+      const answer = await api.edit(contents.song.id, standing, lines, 'all', standpoint.of(asked));
+      this.#take(asked, { ...answer, message: `${names}: ${answer.message}` });
+    });
+  }
+
+  /**
+   * Runs lines on the clips that were chosen in the song when they were pressed, or on those that an edit before them left;
+   * where none is chosen, on the open ones. What comes of it is chosen then.
+   */
+  sendToClips(asked: OfClips, request?: string): void {
+    const { contents, chosenClips, standpoint } = this.on;
+    const { epoch } = chosenClips;
+    this.#sendBeside(asked, request, async (name) => {
+      const isNewest = epoch === chosenClips.epoch;
+      const chosen = isNewest
+        ? chosenClips.placed.map(({ clip }) => clip.id)
+        : asked.clips.filter((clip) => contents.tracks.has(clip));
+      const wanted = chosen.length > 0 ? chosen : asked.clips.length > 0 ? [] : [...contents.open];
+      if (wanted.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
+      const known = new Set(contents.tracks.keys());
+      const standing = { ...contents.standingOn(wanted), request: name };
+      const answer = await api.edit(contents.song.id, standing, asked.lines, 'all', standpoint.of(asked));
+      this.#take(asked, answer);
+      // What was chosen by hand while the answer was on its way stays chosen.
+      if (epoch === chosenClips.epoch) {
+        chosenClips.take((answer.chosen ?? chosen).filter((clip) => chosen.includes(clip) || !known.has(clip)));
+      }
+    });
+  }
+
+  /** What is done to other clips than the open ones: the answer tells what became of those that are open. */
+  #sendBeside(asked: OfTracks | OfClips, request: string | undefined, run: Job['run']): void {
+    this.on.sender.add({ run, asks: () => ({ asked, selection: null }), request });
+  }
+
+  #take(asked: OfTracks | OfClips, answer: SongAnswer): void {
+    this.on.answers.take(asked, answer, { isBeside: false, isNewest: false });
+  }
+
+  #say(lines: readonly string[]): void {
+    this.#lastLines = lines;
+    this.told(lines);
+  }
+
+  #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
+    const { contents, standpoint } = this.on;
+    switch (asked.what) {
+      case 'edit':
+        return api.edit(contents.song.id, standing, asked.lines, selection, standpoint.of(asked));
+      case 'go':
+        return api.goTo(contents.song.id, standing, asked.step);
+      default:
+        return api[asked.what](contents.song.id, standing);
+    }
+  }
+}

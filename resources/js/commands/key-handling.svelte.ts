@@ -1,0 +1,76 @@
+import { Dispatcher, type Pending } from '../keys/dispatcher';
+import { Pasting } from '../keys/pasting';
+import { momentKeys, type MomentKey } from './moment';
+import type { Studio } from './studio';
+
+type ReadByKeys = Parameters<typeof momentKeys>[0] & Pick<Studio, 'acting' | 'dialogs' | 'playing' | 'shortcuts'>;
+
+/** What a key does: a note where the letters are piano keys, what it does for the moment, or what the map says. */
+export class KeyHandling {
+  /** what one is in the middle of: the first of two keys in a row, or digits for so many times */
+  pending = $state.raw<Pending>({ keys: '', digits: null });
+  #byPointer = false;
+  readonly #pasting = new Pasting((line, clipboard) => this.on.acting.act([line], 'key', clipboard));
+  readonly #dispatcher = $derived.by(
+    () =>
+      new Dispatcher(
+        this.on.shortcuts.map.bindings,
+        ({ run, key }, times) =>
+          this.on.acting.act(Array.from({ length: times }, () => run).flat(), key.includes('Wheel') ? 'wheel' : 'key'),
+        (now) => (this.pending = now),
+        (chord, binding) => this.#pasting.begin(chord, binding.run[0]),
+      ),
+  );
+  /** what some keys do for the moment */
+  readonly moment: MomentKey[] = $derived.by(() => momentKeys(this.on));
+
+  /** @param isCovered whether another view lies over the song and has the keys */
+  constructor(
+    private readonly on: ReadByKeys,
+    private readonly isCovered: () => boolean,
+  ) {}
+
+  /** Begins to take digits: the key after them is done so many times. */
+  count(): void {
+    this.#dispatcher.count();
+  }
+
+  down(event: KeyboardEvent): void {
+    this.#byPointer = false;
+    if (this.isCovered()) return;
+    // The second of two keys in a row, and what is typed into something, are no notes.
+    const isFree = !this.on.dialogs.hasKeys && this.pending.keys === '';
+    if (isFree && this.on.playing.letters.press(event)) return;
+    const nearer = Object.fromEntries(this.moment.map(([key, , does]) => [key, does]));
+    this.#dispatcher.down(event, this.on.panes.reached, nearer);
+  }
+
+  up(event: KeyboardEvent): void {
+    this.on.playing.letters.up(event);
+    this.#dispatcher.up(event);
+  }
+
+  /** The window lost the keys: what is down is let go. */
+  blur(): void {
+    this.on.playing.letters.release();
+    this.#dispatcher.release();
+  }
+
+  /** A turn of the wheel; tells whether it was a shortcut. */
+  wheel(event: WheelEvent): boolean {
+    return this.#dispatcher.wheel(event, this.on.panes.reached);
+  }
+
+  paste(event: ClipboardEvent): void {
+    if (!this.isCovered()) this.#pasting.take(event);
+  }
+
+  pointer(): void {
+    this.#byPointer = true;
+  }
+
+  /** A list chosen from with the pointer lets go of the keys, so that the next one is an edit again. */
+  letGo(event: Event): void {
+    if (this.#byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
+  }
+}

@@ -1,0 +1,24 @@
+import { spanOf } from './selecting';
+import type { Command as CommandOf } from './studio';
+import { switching } from './switching';
+
+type Command = CommandOf<'contents' | 'player' | 'range' | 'status'>;
+
+const play: Command = ({ contents, player }, { from }) =>
+  void player.toggle(from === 'selection' ? spanOf(contents.notes)?.from : undefined);
+
+/** Plays the range, or from the selection, and stops when its key comes up. */
+const listen: Command = ({ contents: { notes }, range, player }) => {
+  void player.start(range.span?.[0] ?? (notes.selectedCount > 0 ? spanOf(notes)!.from : player.tick));
+  return () => player.stop();
+};
+
+export const listeningCommands: Record<string, Command> = {
+  play,
+  listen,
+  playhead: ({ player }) => void player.seek(player.loop?.[0] ?? 0),
+  loop: switching('loop', 'Loop on', 'Loop off'),
+  metronome: switching('metronome', 'Metronome on', 'Metronome off'),
+  hear: switching('hear', 'Edits are heard', 'Edits are silent'),
+  follow: switching('follow', 'The roll follows the playhead', 'The roll stays where it is'),
+};

@@ -1,0 +1,34 @@
+import { spanOf } from './selecting';
+import type { Studio } from './studio';
+
+const BARS_AT_FIRST = 6;
+
+/** Opens clips in the roll, with their notes in sight. */
+export async function openInRoll(
+  {
+    chosenClips,
+    contents,
+    opening,
+    panes,
+    views,
+  }: Pick<Studio, 'chosenClips' | 'contents' | 'opening' | 'panes' | 'views'>,
+  clips: number[],
+): Promise<void> {
+  if (clips.length === 0) return;
+  await opening.clips(clips, clips.includes(contents.front) ? contents.front : clips[0]);
+  views.show('roll');
+  const of = chosenClips.all.filter(({ clip }) => clips.includes(clip.id)).map(({ clip }) => clip);
+  const from = Math.min(...of.map(({ start }) => start));
+  const to = Math.max(...of.map(({ start, length }) => start + length));
+  requestAnimationFrame(() => {
+    panes.view.fit(from, to, ...panes.current.pitches);
+    views.focus();
+  });
+}
+
+/** The first bars of what is open, with all pitches that occur. */
+export function showBeginning({ contents, grid, panes }: Pick<Studio, 'contents' | 'grid' | 'panes'>): void {
+  const { lines } = grid;
+  const from = spanOf(contents.notes)?.from ?? 0;
+  panes.view.fit(0, lines.barStart(lines.barAt(from).bar + BARS_AT_FIRST), ...panes.current.pitches);
+}

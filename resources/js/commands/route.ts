@@ -1,0 +1,131 @@
+import type { Declaration, Phrase } from '../api';
+import { nudgeAmounts } from '../desk/hands.svelte';
+import { isAmount } from '../music/amounts';
+import { parseLine, type Line } from '../music/line';
+import { arrangingCommands, fallsBack } from './arranging';
+import { wrongIn } from './parameters';
+import type { Studio } from './studio';
+import { commands } from './table';
+
+/** What ends commands that act while their key is down; undefined where nothing does. */
+export type End = (() => void) | undefined;
+
+/** What was selected before, and selections that have a name, are the screen's own: no script knows them. */
+const ONLY_HERE = /^(back|kept)$/;
+
+/**
+ * Where lines go. Edits go to the server, together with what they need between them: in the song to the chosen clips, else
+ * to the notes. Commands of the view are done here.
+ */
+export class Route {
+  readonly #edits: ReadonlyMap<string, Declaration>;
+  readonly #view: ReadonlyMap<string, Declaration>;
+
+  constructor(private readonly studio: Studio) {
+    const { edits, view } = studio.catalog;
+    this.#edits = new Map(edits.map((edit) => [edit.name, edit]));
+    this.#view = new Map(view.map((command) => [command.name, command]));
+  }
+
+  /** Runs lines in a row; gives what ends those that act while their key is down. */
+  run(texts: readonly string[], clipboard?: Phrase): End {
+    const lines = texts.map(parseLine);
+    const instead = this.#instead(lines);
+    if (instead) return this.run([instead]);
+    if (lines.every(({ name }) => this.#isOfView(name))) return this.#runHere(lines, texts);
+    if (this.studio.panes.reached === 'song') this.#runOnClips(lines, texts, clipboard);
+    else this.#runOnNotes(lines, texts, clipboard);
+    return undefined;
+  }
+
+  /** What the strip says, where nothing is selected, of a key that moves caret or range then; '' for any other. */
+  movesInstead(texts: readonly string[]): string {
+    const instead = this.#instead(texts.map(parseLine));
+    if (!instead) return '';
+    const { name, values } = parseLine(instead);
+    return `${name === 'range' ? 'range end' : 'caret'} ${values.by.startsWith('-') ? 'earlier' : 'later'}`;
+  }
+
+  /** A recipe is run by the server, though it is a command that the view lists. */
+  #isOfView(name: string): boolean {
+    return this.#view.has(name) && name !== 'recipe';
+  }
+
+  /** What is done in place of a nudge where nothing is selected; null where it is done itself. */
+  #instead(lines: Line[]): string | null {
+    const { panes, contents } = this.studio;
+    const isNoneOfNotes = panes.reached !== 'song' && lines.length === 1 && contents.selection().length === 0;
+    return isNoneOfNotes ? withoutNotes(lines[0]) : null;
+  }
+
+  #runOnNotes(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
+    this.studio.asking.run(texts, {
+      sound: lines.some(({ name }) => this.#edits.get(name)?.isHeard),
+      clipboard,
+      done: ({ screen }) => screen?.forEach((line) => this.#runCameBack(line)),
+    });
+  }
+
+  #runOnClips(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
+    const { asking, chosenClips, status } = this.studio;
+    // What is about a track is about the one in front, whichever clips are chosen.
+    if (lines.every(({ name }) => this.#edits.get(name)?.subject === 'track')) {
+      asking.run(texts);
+    } else if (chosenClips.placed.length === 0 && lines.some((line) => this.#needsClips(line))) {
+      status.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
+    } else {
+      asking.runOnClips(texts, clipboard);
+    }
+  }
+
+  /** What a script left for the screen to do. That the server does not know it either is a fault of ours. */
+  #runCameBack(text: string): void {
+    const line = parseLine(text);
+    if (this.#isOfView(line.name)) this.#runCommand(line);
+    else this.studio.status.say(`“${line.name}” came back from the server, and nothing here does it.`, 'refused');
+  }
+
+  #runHere(lines: Line[], texts: readonly string[]): End {
+    this.studio.recipes.record(texts.filter((_, k) => this.#isInScripts(lines[k])));
+    const ends = lines.map((line) => this.#runCommand(line)).filter((end) => end !== undefined);
+    return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
+  }
+
+  #runCommand({ name, values }: Line): End {
+    const { panes, status } = this.studio;
+    const wrong = wrongIn(this.#view.get(name)!.parameters, values);
+    if (wrong) {
+      status.say(`${name}: ${wrong}`, 'refused');
+      return undefined;
+    }
+    const command = commands[name];
+    if (!command) {
+      status.say(`“${name}” is listed, but nothing does it: this is a fault of the program.`, 'refused');
+      return undefined;
+    }
+    const inSong = panes.reached === 'song' ? arrangingCommands[name] : undefined;
+    let end = inSong ? inSong(this.studio, values) : fallsBack;
+    if (end === fallsBack) end = command(this.studio, values);
+    return typeof end === 'function' ? (end as () => void) : undefined;
+  }
+
+  #isInScripts({ name, values }: Line): boolean {
+    const isOurs = name === 'select' && (values.name !== undefined || ONLY_HERE.test(values.what ?? ''));
+    return (this.#view.get(name)?.inScripts ?? false) && !isOurs;
+  }
+
+  /** Whether an edit works on what is selected, which in the song are clips. */
+  #needsClips({ name }: Line): boolean {
+    const edit = this.#edits.get(name);
+    return edit !== undefined && /^(selection|levels|clip)/.test(edit.subject ?? '') && !edit.putsIn;
+  }
+}
+
+/** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
+function withoutNotes({ name, values }: Line): string | null {
+  if (name !== 'nudge') return null;
+  const [step, larger] = nudgeAmounts();
+  const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
+  if (!isAmount(by.replace(/^[+-]/, ''))) return null;
+  return values.edge === 'end' ? `range by=${by}` : values.edge ? null : `caret by=${by}`;
+}

@@ -1,0 +1,81 @@
+import { counted } from '../music/counted';
+import { parseLine, type Line } from '../music/line';
+import { setting } from '../settings/settings.svelte';
+import type { Command as CommandOf, Studio } from './studio';
+
+type Command = CommandOf<
+  'asking' | 'catalog' | 'dialogs' | 'panes' | 'preview' | 'recipes' | 'status' | 'tuning' | 'views'
+>;
+
+const again: Command = ({ asking, status }) => {
+  if (asking.lastLines.length === 0) status.say('No edit was run yet that could be run again.', 'refused');
+  else asking.run(asking.lastLines);
+};
+
+/** Takes a line to the bench: its edit, with the parameters it says. */
+export function tuneLine(
+  { catalog, panes, status, tuning, views }: Pick<Studio, 'catalog' | 'panes' | 'status' | 'tuning' | 'views'>,
+  line: Line,
+): void {
+  const found = catalog.edits.find(({ name }) => name === line.name);
+  if (!found) {
+    status.say(`There is no edit “${line.name}”.`, 'refused');
+    return;
+  }
+  setting.turn('bench', true);
+  // What is tried is seen on the notes.
+  if (panes.reached === 'song') views.show('roll');
+  tuning.open(found, line);
+}
+
+/** Takes an edit to the bench: the one named, with the parameters said, or the last one with its own. */
+const tune: Command = ({ asking, catalog, panes, status, tuning, views }, { edit }) => {
+  const last = asking.lastLines.length === 1 ? asking.lastLines[0] : 'quantize';
+  tuneLine({ catalog, panes, status, tuning, views }, parseLine(edit ?? last));
+};
+
+/** Pressed, it switches between before and after; held, it shows before until the key comes up. */
+const flip: Command = ({ preview, status }) => {
+  if (!preview.shown) {
+    status.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
+    return undefined;
+  }
+  const turn = () => {
+    preview.flipped = !preview.flipped;
+    status.say(preview.flipped || !preview.shown ? 'Before' : `After: ${preview.shown.message}`, 'hint');
+  };
+  turn();
+  return turn;
+};
+
+const record: Command = ({ status, recipes, dialogs }) => {
+  if (!recipes.recorded) {
+    recipes.recorded = [];
+    status.say('Recording: what you do is written down as lines, until you stop.', 'hint');
+    return;
+  }
+  const lines = recipes.stop();
+  if (lines.length > 0) dialogs.openBench('recipes');
+  status.say(
+    lines.length > 0
+      ? `Recording stopped: ${counted(lines.length, 'line')}. Give them a name on the bench.`
+      : 'Recording stopped: nothing was done meanwhile.',
+    'hint',
+  );
+};
+
+/** What is done again, tried, undone, or kept to be done again. */
+export const tryingCommands: Record<string, Command> = {
+  undo: ({ asking }) => asking.undo(),
+  redo: ({ asking }) => asking.redo(),
+  again,
+  tune,
+  flip,
+  history: ({ dialogs }) => dialogs.openBench('history'),
+  recipes: ({ dialogs }) => dialogs.openBench('recipes'),
+  record,
+  'give-key': ({ asking, dialogs, status }) =>
+    asking.lastLines.length > 0
+      ? dialogs.giveKey(asking.lastLines)
+      : status.say('Nothing was done yet that could get a key.', 'refused'),
+};

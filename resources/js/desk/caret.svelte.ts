@@ -1,0 +1,35 @@
+import type { Sender } from '../song/sender.svelte';
+
+export interface Spot {
+  tick: number;
+  pitch: number;
+}
+
+/** Where entry by keys happens: a tick and a pitch. */
+export class Caret {
+  #at = $state.raw<Spot>({ tick: 0, pitch: 60 });
+
+  constructor(private readonly sender: Pick<Sender, 'inOrder'>) {}
+
+  get tick(): number {
+    return this.#at.tick;
+  }
+
+  get pitch(): number {
+    return this.#at.pitch;
+  }
+
+  get at(): Spot {
+    return this.#at;
+  }
+
+  /** Moves it once the edits pressed before are done, which may move it too; what is left out stays. */
+  move(to: Partial<Spot>): void {
+    this.sender.inOrder(() => this.put(to), { what: 'caret', to });
+  }
+
+  /** Puts it where an answer says, in its turn. */
+  put(to: Partial<Spot>): void {
+    this.#at = { ...this.#at, ...to };
+  }
+}

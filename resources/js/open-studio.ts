@@ -1,0 +1,291 @@
+import { api, type Catalog, type OpenedSong } from './api';
+import { Answers } from './asking/answers.svelte';
+import { Asking } from './asking/asking.svelte';
+import { Clipboard } from './asking/clipboard';
+import { KeptSelections } from './asking/kept-selections.svelte';
+import { LeftBehind } from './asking/left-behind.svelte';
+import { Opening } from './asking/opening.svelte';
+import { Selecting } from './asking/selecting.svelte';
+import { Standpoint } from './asking/standpoint.svelte';
+import { Acting } from './commands/acting.svelte';
+import { Dialogs } from './commands/dialogs.svelte';
+import { KeyHandling } from './commands/key-handling.svelte';
+import { Offered } from './commands/offered.svelte';
+import type { RecipeBook } from './commands/recipes.svelte';
+import { Route } from './commands/route';
+import { Shelf } from './commands/shelf.svelte';
+import type { Studio } from './commands/studio';
+import { Backdrop } from './desk/backdrop.svelte';
+import { CalmFacts } from './desk/calm-facts.svelte';
+import { Caret } from './desk/caret.svelte';
+import { ChosenClips } from './desk/chosen-clips.svelte';
+import { Grid } from './desk/grid.svelte';
+import { Hands } from './desk/hands.svelte';
+import { Lanes } from './desk/lanes.svelte';
+import { NewNotes } from './desk/new-notes.svelte';
+import { Popover } from './desk/popover.svelte';
+import { Preview } from './desk/preview.svelte';
+import { Range } from './desk/range.svelte';
+import { Seen } from './desk/seen.svelte';
+import { Status } from './desk/status.svelte';
+import type { Shortcuts } from './keys/shortcuts.svelte';
+import { Looking } from './looking/looking.svelte';
+import { Tuning } from './looking/tuning.svelte';
+import { Walk } from './looking/walk.svelte';
+import { NoteTable } from './music/notes';
+import { Playing } from './playing/playing.svelte';
+import { Arranging } from './sight/arranging.svelte';
+import { OpenedRows } from './sight/opened-rows.svelte';
+import { Pane } from './sight/pane.svelte';
+import { Panes } from './sight/panes.svelte';
+import { Viewport } from './sight/viewport.svelte';
+import { Views } from './sight/views.svelte';
+import { Contents } from './song/contents.svelte';
+import { Sender } from './song/sender.svelte';
+import { Sounding } from './song/sounding.svelte';
+import { unsentOf } from './song/unsent';
+import { Outputs } from './sound/outputs.svelte';
+import { Player } from './sound/player.svelte';
+import type { Score } from './sound/score';
+import { go } from './songs/address.svelte';
+
+/** What is there before a song is opened. */
+export interface Program {
+  catalog: Catalog;
+  shortcuts: Shortcuts;
+  recipes: RecipeBook;
+  /** Opens the view of shortcuts. */
+  openShortcuts: (page: 'keys' | 'use') => void;
+  /** whether another view lies over the song and has the keys */
+  isCovered: () => boolean;
+}
+
+/** A song that is open, and what closes it. */
+export interface OpenStudio {
+  studio: Studio;
+  /** The page goes, or the song is left: what is under way goes on, and is written down. */
+  leave: () => void;
+  close: () => void;
+}
+
+const GRID = '1/16';
+
+/**
+ * Opens a song: here, and nowhere else, all that works on it is put together, from what knows nothing of the others to what
+ * knows most of them.
+ */
+export async function openStudio(song: number, program: Program): Promise<OpenStudio> {
+  const unsent = unsentOf(song);
+  const opened = await api.open(song, unsent?.open ?? [], unsent?.front ?? 0, GRID, 0);
+  const { studio, answers, route, leftBehind } = putTogether(opened, program);
+  const { playing } = studio;
+  void answers.listen();
+  studio.player.prepareWhenIdle();
+  studio.status.say('Drag a box around notes or press Ctrl+A, then use the keys shown below.', 'hint');
+  if (unsent) {
+    playing.leftTakes.areAsked(unsent.jobs.map(({ request }) => request));
+    leftBehind.takeUp(
+      unsent,
+      (line) => route.run([line]),
+      (request, isDone) => playing.leftTakes.settled(request, isDone),
+    );
+  }
+  const leave = () => leftBehind.leave();
+  return {
+    studio,
+    leave,
+    close: () => {
+      playing.leave();
+      studio.player.dispose();
+      leave();
+    },
+  };
+}
+
+function putTogether(
+  opened: OpenedSong,
+  { catalog, shortcuts, recipes, openShortcuts, isCovered }: Program,
+): { studio: Studio; answers: Answers; route: Route; leftBehind: LeftBehind } {
+  const contents = new Contents(opened);
+  const { id } = contents.song;
+  const sounding = new Sounding();
+  const status = new Status();
+  const sender = new Sender(
+    (now) => answers.takeOthers(now),
+    (message) => status.say(message, 'refused'),
+    (waiting) => {
+      if (waiting === 0) selecting.forgetPast();
+      leftBehind.changes();
+    },
+  );
+
+  const caret = new Caret(sender);
+  const grid = new Grid(contents, sender, status, catalog.rates, opened.grid!, (name, swing) =>
+    api.grid(id, name, swing),
+  );
+  const range = new Range(sender, grid, status);
+  const preview = new Preview();
+  const seen = new Seen(contents, preview);
+  const hands = new Hands(catalog.chords);
+  const lanes = new Lanes(contents, catalog);
+  const chosenClips = new ChosenClips(contents);
+  const newNotes = new NewNotes(contents);
+  const popover = new Popover();
+  const backdrop = new Backdrop();
+  const calmFacts = new CalmFacts(contents, seen, grid, lanes);
+
+  const end = () => contents.end;
+  const views = new Views();
+  const ofSong = new Viewport(end);
+  const openedRows = new OpenedRows(contents, seen, lanes, caret, views, ofSong);
+  const arranging = new Arranging(contents, openedRows, chosenClips, views, ofSong);
+  const panes = new Panes(new Pane(contents, seen, new Viewport(end)), openedRows, views);
+
+  const score: Score = {
+    get song() {
+      return contents.song;
+    },
+    get clock() {
+      return contents.clock;
+    },
+    get gridLines() {
+      return grid.lines;
+    },
+    get visible() {
+      return seen.notes;
+    },
+    get visiblePoints() {
+      return seen.points;
+    },
+    get fresh() {
+      return playing?.recorder.fresh ?? NoteTable.none;
+    },
+    get range() {
+      return range.span;
+    },
+    get end() {
+      return contents.end;
+    },
+    get track() {
+      return contents.track;
+    },
+    get tracks() {
+      return contents.tracks;
+    },
+    lanes,
+    sounding,
+    outputs: new Outputs(id),
+  };
+  const player = new Player(score);
+
+  const clipboard = new Clipboard();
+  const standpoint = new Standpoint(grid, caret, range, newNotes, hands, panes, () => player.tick);
+  const heard = (places: number[]) => void player.hear(places);
+  const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, heard);
+  const answers = new Answers({
+    contents,
+    grid,
+    caret,
+    range,
+    preview,
+    newNotes,
+    panes,
+    selecting,
+    status,
+    clipboard,
+    sounding,
+  });
+  const opening = new Opening({ contents, grid, preview, status, panes, openedRows, sender, answers });
+  const asking = new Asking(
+    { contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
+    (lines) => recipes.record(lines),
+  );
+  const leftBehind = new LeftBehind(contents, caret, chosenClips, sender, selecting, asking, opening);
+  const keptSelections = new KeptSelections(contents, selecting, status, opened.selections);
+
+  const looking = new Looking({ contents, preview, lanes, chosenClips, arranging, sender, standpoint, answers });
+  const tuning = new Tuning(contents, lanes, preview, looking, asking);
+  const walk = new Walk(contents, preview, looking, asking, status);
+  const playing: Playing | undefined = new Playing({
+    contents,
+    caret,
+    grid,
+    newNotes,
+    asking,
+    selecting,
+    status,
+    panes,
+    player,
+    outputs: score.outputs,
+    score,
+  });
+  const dialogs = new Dialogs({
+    caret,
+    hands,
+    arranging,
+    panes,
+    views,
+    contents,
+    openShortcuts,
+    leave: (to) => go(to === 'new-song' ? 'new' : null),
+  });
+  const shelf = new Shelf({
+    arranging,
+    asking,
+    caret,
+    chosenClips,
+    contents,
+    player,
+    range,
+    sender,
+    standpoint,
+    status,
+  });
+
+  const parts = {
+    contents,
+    sounding,
+    sender,
+    status,
+    caret,
+    range,
+    grid,
+    seen,
+    preview,
+    hands,
+    lanes,
+    chosenClips,
+    newNotes,
+    popover,
+    backdrop,
+    calmFacts,
+    views,
+    panes,
+    openedRows,
+    arranging,
+    standpoint,
+    selecting,
+    keptSelections,
+    clipboard,
+    opening,
+    asking,
+    looking,
+    tuning,
+    walk,
+    player,
+    outputs: score.outputs,
+    playing,
+    catalog,
+    shortcuts,
+    recipes,
+    shelf,
+    offered: new Offered(catalog, shortcuts, recipes),
+    dialogs,
+  };
+  // Commands reach one another through what acts: it is the last thing that comes to the others.
+  const studio = parts as typeof parts & Pick<Studio, 'acting' | 'keyHandling'>;
+  const route = new Route(studio);
+  studio.acting = new Acting(route, catalog, shortcuts, status);
+  studio.keyHandling = new KeyHandling(studio, isCovered);
+  return { studio, answers, route, leftBehind };
+}
