@@ -34,7 +34,7 @@
       graspOnKeys(
         {
           pane,
-          width: KEYS_WIDTH,
+          width: canvas?.clientWidth ?? KEYS_WIDTH,
           hands,
           contents,
           caret,
