@@ -8,6 +8,7 @@ import { Opening } from './asking/opening.svelte';
 import { Selecting } from './asking/selecting.svelte';
 import { Standpoint } from './asking/standpoint.svelte';
 import { Acting } from './commands/acting.svelte';
+import { Applies } from './commands/applies';
 import { Dialogs } from './commands/dialogs.svelte';
 import { KeyHandling } from './commands/key-handling.svelte';
 import { Offered } from './commands/offered.svelte';
@@ -279,6 +280,7 @@ function putTogether(
     shortcuts,
     recipes,
     shelf,
+    applies: new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes }),
     offered: new Offered(catalog, shortcuts, recipes),
     dialogs,
   };

@@ -6,6 +6,8 @@ namespace Tests\Feature;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Edits\Need;
+use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Keys\Surface;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\Voice;
@@ -47,6 +49,8 @@ final class TypesTest extends TestCase
     {
         yield 'voices' => ['songs.ts', 'VoiceName', Voice::names()];
         yield 'kinds of the conductor' => ['songs.ts', 'ConductorKind', array_column(ConductorKind::cases(), 'value')];
+        yield 'needs' => ['catalog.ts', 'Need', array_column(Need::cases(), 'value')];
+        yield 'subjects' => ['catalog.ts', 'Subject', array_column(Subject::cases(), 'value')];
         yield 'surfaces' => ['keymaps.ts', 'Surface', array_column(Surface::cases(), 'value')];
     }
 

@@ -42,6 +42,21 @@ final readonly class Declaration
     ) {
     }
 
+    /** @return list<Need> what it needs, any one of which is enough; none where it can always be done */
+    public function needs(): array
+    {
+        $points = $this->onPoints ? [Need::Points] : [];
+
+        return $this->putsIn ? [] : match ($this->subject) {
+            Subject::Selection => [Need::Notes, ...$points],
+            Subject::SelectionOrRange => [Need::Notes, ...$points, Need::Range],
+            Subject::Levels => [Need::Notes, Need::Points, Need::Range],
+            Subject::Clip => [Need::Clips],
+            Subject::Track => [Need::Track],
+            Subject::Anywhere, Subject::Conductor => [],
+        };
+    }
+
     /** @return array<string, mixed> for the catalog's readers */
     public function describe(): array
     {
@@ -51,6 +66,7 @@ final readonly class Declaration
             'group' => $this->group->value,
             'help' => $this->help,
             'subject' => $this->subject->value,
+            'needs' => array_map(static fn (Need $need): string => $need->value, $this->needs()),
             'parameters' => array_map(
                 static fn (Parameter $parameter): array => $parameter->describe(), $this->parameters,
             ),
@@ -58,9 +74,7 @@ final readonly class Declaration
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,
             'usesClipboard' => $this->usesClipboard,
-            'putsIn' => $this->putsIn,
             'isHeard' => $this->isHeard,
-            'onPoints' => $this->onPoints,
         ];
     }
 }

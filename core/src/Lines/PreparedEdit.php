@@ -10,6 +10,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
+use Jactonic\Core\Edits\Need;
 use Jactonic\Core\Edits\Round;
 use Jactonic\Core\Edits\Spans\PointsInTime;
 use Jactonic\Core\Edits\Subject;
@@ -54,14 +55,8 @@ final readonly class PreparedEdit
 
     private function done(Notes $notes, Selection $selection, Context $context): Change
     {
-        $needsSelection = match ($this->declaration->subject) {
-            Subject::Selection => true,
-            Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
-            Subject::Levels => $this->parameters->lane()->isOfNotes(),
-            default => false,
-        };
         $hasPoints = $this->declaration->onPoints && PointsInTime::chosen($selection, $context->points) !== [];
-        if ($needsSelection && ! $hasPoints && $selection->positions($notes) === []) {
+        if ($this->needsNotes() && ! $hasPoints && $selection->positions($notes) === []) {
             return $selection->positions($context->points) === []
                 ? Change::nothing(
                     Selection::none(), Said::nothing('Nothing is selected, so nothing changed. Select notes first.'),
@@ -76,5 +71,17 @@ final readonly class PreparedEdit
         }
 
         return $this->edit->apply($notes, $selection, $context, $this->parameters);
+    }
+
+    /** Whether it does nothing without selected notes: not where its line takes the range, or a lane of points. */
+    private function needsNotes(): bool
+    {
+        $needs = $this->declaration->needs();
+
+        return in_array(Need::Notes, $needs, true) && match ($this->declaration->subject) {
+            Subject::Levels => $this->parameters->lane()->isOfNotes(),
+            Subject::SelectionOrRange => ! $this->parameters->isOn('range'),
+            default => true,
+        };
     }
 }

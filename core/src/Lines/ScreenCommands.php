@@ -29,7 +29,7 @@ final readonly class ScreenCommands
      *     name: string,
      *     parameters: array<array-key, array{
      *         name: string, kind: string, allowed?: string, help?: string, options?: list<string>,
-     *         min?: int, max?: int, unit?: string,
+     *         min?: int, max?: int, unit?: string, signed?: bool,
      *     }>,
      * }>  $declared
      */

@@ -251,6 +251,7 @@ final readonly class Parameter
      *
      * @param array{
      *     name: string, kind: string, help?: string, options?: list<string>, min?: int, max?: int, unit?: string,
+     *     signed?: bool,
      * }  $said
      */
     public static function declared(array $said): self
@@ -260,7 +261,7 @@ final readonly class Parameter
         return new self($said['name'], match ($said['kind']) {
             'choice' => $options === [] ? new TextValue(self::LONGEST_TEXT) : new Choice($options),
             'whole-number' => new WholeNumber($said['min'] ?? 0, $said['max'] ?? 127, $said['unit'] ?? ''),
-            'amount' => AmountOfTime::unsigned(),
+            'amount' => ($said['signed'] ?? false) ? AmountOfTime::signed() : AmountOfTime::unsigned(),
             'grid' => new GridValue,
             default => new TextValue(self::LONGEST_TEXT),
         }, null, $said['help'] ?? '');

@@ -24,6 +24,12 @@ export interface Parameter {
   titles?: Record<string, string>;
 }
 
+/** What an edit works on. */
+export type Subject = 'selection' | 'selection-or-range' | 'levels' | 'anywhere' | 'track' | 'clip' | 'conductor';
+
+/** What has to be there for an edit or a command to do anything. */
+export type Need = 'notes' | 'points' | 'clips' | 'range' | 'track';
+
 /** What an edit or a command of the view says about itself. */
 export interface Declaration {
   name: string;
@@ -37,18 +43,18 @@ export interface Declaration {
   /** of these parameters an edit takes exactly one */
   oneOf?: string[];
   /** what an edit works on */
-  subject?: 'selection' | 'selection-or-range' | 'levels' | 'anywhere' | 'track' | 'clip' | 'conductor';
+  subject?: Subject;
+  /** what it needs, any one of which is enough; left out or empty where it can always be done */
+  needs?: readonly Need[];
   usesClipboard?: boolean;
-  /** whether it puts in something of its own, and so needs nothing selected */
-  putsIn?: boolean;
   /** whether its result is sounded once it is done */
   isHeard?: boolean;
-  /** whether it does to selected points of lanes what it does to notes */
-  onPoints?: boolean;
   /** whether a command of the screen acts for as long as its key is down */
   holds?: boolean;
   /** whether it stays where its key is only pressed */
   stays?: boolean;
+  /** whether a command that the screen lists is run by the server */
+  onServer?: boolean;
   /** whether a command of the screen may stand in a script of several lines */
   inScripts?: boolean;
 }

@@ -46,9 +46,9 @@ export class Route {
     return `${name === 'range' ? 'range end' : 'caret'} ${values.by.startsWith('-') ? 'earlier' : 'later'}`;
   }
 
-  /** A recipe is run by the server, though it is a command that the view lists. */
   #isOfView(name: string): boolean {
-    return this.#view.has(name) && name !== 'recipe';
+    const command = this.#view.get(name);
+    return command !== undefined && !command.onServer;
   }
 
   /** What is done in place of a nudge where nothing is selected; null where it is done itself. */
@@ -67,12 +67,14 @@ export class Route {
   }
 
   #runOnClips(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
-    const { asking, chosenClips, status } = this.studio;
+    const { applies, asking, sender, status } = this.studio;
+    // What is chosen may be another once the edits before are done.
+    const whyNot = sender.waiting === 0 ? applies.whyNot(texts) : '';
     // What is about a track is about the one in front, whichever clips are chosen.
     if (lines.every(({ name }) => this.#edits.get(name)?.subject === 'track')) {
       asking.run(texts);
-    } else if (chosenClips.placed.length === 0 && lines.some((line) => this.#needsClips(line))) {
-      status.say('Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.', 'refused');
+    } else if (whyNot) {
+      status.say(whyNot, 'refused');
     } else {
       asking.runOnClips(texts, clipboard);
     }
@@ -112,12 +114,6 @@ export class Route {
   #isInScripts({ name, values }: Line): boolean {
     const isOurs = name === 'select' && (values.name !== undefined || ONLY_HERE.test(values.what ?? ''));
     return (this.#view.get(name)?.inScripts ?? false) && !isOurs;
-  }
-
-  /** Whether an edit works on what is selected, which in the song are clips. */
-  #needsClips({ name }: Line): boolean {
-    const edit = this.#edits.get(name);
-    return edit !== undefined && /^(selection|levels|clip)/.test(edit.subject ?? '') && !edit.putsIn;
   }
 }
 

@@ -34,6 +34,7 @@ import type { Sounding } from '../song/sounding.svelte';
 import type { Outputs } from '../sound/outputs.svelte';
 import type { Player } from '../sound/player.svelte';
 import type { Acting } from './acting.svelte';
+import type { Applies } from './applies';
 import type { Dialogs } from './dialogs.svelte';
 import type { KeyHandling } from './key-handling.svelte';
 import type { Offered } from './offered.svelte';
@@ -87,6 +88,7 @@ export interface Studio {
   shortcuts: Shortcuts;
   recipes: RecipeBook;
   shelf: Shelf;
+  applies: Applies;
   offered: Offered;
   dialogs: Dialogs;
   acting: Acting;

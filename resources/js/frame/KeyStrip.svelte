@@ -1,35 +1,50 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { Binding } from '../api';
   import { getStudio } from '../commands/studio';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
 
-  const { acting, calmFacts, catalog, chosenClips, keyHandling, panes, playing, shortcuts } = getStudio();
+  const { acting, applies, calmFacts, chosenClips, keyHandling, lanes, panes, playing, range, shortcuts } = getStudio();
 
-  const bindings = $derived(shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key)));
-  /** whether there is something that edits reach */
-  const selected = $derived(
-    panes.reached === 'song' ? chosenClips.placed.length > 0 : calmFacts.now.selected || calmFacts.now.points !== '',
-  );
   /** the first of two keys in a row, while the second is awaited */
   const pending = $derived(keyHandling.pending.keys);
   const { moment } = $derived(keyHandling);
   let held = $state.raw<Modifiers>(NO_MODIFIERS);
-  const needing = $derived(
-    new Set(
-      catalog.edits.filter(({ subject }) => subject === 'selection' || subject === 'levels').map(({ name }) => name),
-    ),
+
+  interface Offer {
+    binding: Binding;
+    /** what a nudge does where nothing is selected; '' where it does what it says */
+    instead: string;
+    /** why it does not apply; '' where it does */
+    whyNot: string;
+    /** whether it needs something that is selected */
+    needs: boolean;
+  }
+
+  // It follows a frame after the notes, as all that is said of them.
+  const offers = $derived.by((): Offer[] => {
+    void [calmFacts.turn, panes.reached, chosenClips.placed, range.span, lanes.current];
+    const bindings = shortcuts.map.bindings.filter(({ key }) => !playing.letters.takes(key));
+    return untrack(() =>
+      holdingIn(bindings, panes.reached).map((binding) => {
+        const instead = acting.movesInstead(binding.run);
+        const whyNot = instead ? '' : applies.whyNot(binding.run);
+        return { binding, instead, whyNot, needs: !instead && applies.needsSelection(binding.run) };
+      }),
+    );
+  });
+  /** whether there is something that edits reach */
+  const selected = $derived(
+    panes.reached === 'song' ? chosenClips.placed.length > 0 : calmFacts.now.selected || calmFacts.now.points !== '',
   );
-  const moves = (lines: string[]) => (selected ? '' : acting.movesInstead(lines));
-  const needsNotes = ({ run: lines }: Binding) =>
-    lines.some((line) => needing.has(line.split(' ', 1)[0])) && !moves(lines);
   /** What can be done now comes first, and of that what is one key. */
-  const rank = (binding: Binding) =>
-    needsNotes(binding) !== selected ? 3 : binding.key.includes(' ') ? 2 : moves(binding.run) ? 1 : 0;
+  const rank = ({ binding, instead, needs }: Offer) =>
+    needs !== selected ? 3 : binding.key.includes(' ') ? 2 : instead ? 1 : 0;
   const shown = $derived(
-    holdingIn(bindings, panes.reached)
+    offers
       .filter(
-        (binding) =>
+        ({ binding }) =>
           (binding.strip !== '' || pending !== '') &&
           !moment.some(([key]) => key === binding.key) &&
           (pending
@@ -63,16 +78,17 @@
       >
     {/each}
   {/if}
-  {#each shown as binding (binding.key)}
+  {#each shown as { binding, instead, whyNot } (binding.key)}
     <button
-      class="flex h-5 items-center gap-1 whitespace-nowrap {needsNotes(binding) && !selected ? 'text-secondary' : ''}"
+      class="flex h-5 items-center gap-1 whitespace-nowrap {whyNot ? 'text-secondary' : ''}"
       tabindex="-1"
-      title={binding.title}
+      aria-disabled={whyNot !== ''}
+      title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
       onclick={(event) => {
         event.currentTarget.blur();
         acting.act(binding.run, 'mouse');
       }}
-      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{moves(binding.run) ||
+      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead ||
         binding.strip ||
         binding.title}</button
     >

@@ -5,7 +5,7 @@
   import { cap } from '../keys/keystroke';
   import { getStudio } from '../commands/studio';
 
-  const { acting, arranging, chosenClips, contents, dialogs, offered } = getStudio();
+  const { acting, applies, arranging, chosenClips, contents, dialogs, offered, status } = getStudio();
   const { run } = acting;
   const giveKey = (line: string) => dialogs.giveKey([line]);
 
@@ -158,8 +158,10 @@
 
   function choose(entry: Entry | undefined, then = run): void {
     if (!entry) return;
+    const whyNot = then === run ? applies.whyNot([entry.line]) : '';
     close();
-    then(entry.line);
+    if (whyNot) status.say(whyNot, 'refused');
+    else then(entry.line);
   }
 
   function keys(event: KeyboardEvent): void {
@@ -206,6 +208,7 @@
     aria-label="Edits"
   >
     {#each rows as entry, k (entry.line)}
+      {@const whyNot = applies.whyNot([entry.line])}
       <!-- svelte-ignore a11y_click_events_have_key_events -->
       <li
         id="here-{k}"
@@ -213,8 +216,9 @@
         aria-selected={k === chosen}
         class="flex cursor-pointer items-center justify-between gap-3 rounded px-2 py-0.5 {k === chosen
           ? 'bg-base-300'
-          : ''}"
-        title={entry.help}
+          : ''} {whyNot ? 'text-secondary' : ''}"
+        aria-disabled={whyNot !== ''}
+        title={whyNot || entry.help}
         onpointermove={() => (chosen = k)}
         onclick={() => choose(entry)}
       >

@@ -9,7 +9,8 @@
   import { setting, settings } from '../settings/settings.svelte';
   import { getStudio } from '../commands/studio';
 
-  const { acting, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } = getStudio();
+  const { acting, applies, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } =
+    getStudio();
   const run = (line: string) => void acting.act([line], 'palette');
   const giveKey = (line: string) => dialogs.giveKey([line]);
   const tune = (line: string) => tuneLine({ catalog, panes, status, tuning, views }, parseLine(line));
@@ -156,6 +157,7 @@
     aria-label={typing ? 'How the line can go on' : 'What was found'}
   >
     {#each rows as row, k (row.line)}
+      {@const whyNot = row.entry && !row.entry.open ? applies.whyNot([row.line]) : ''}
       <!-- svelte-ignore a11y_click_events_have_key_events -->
       <li
         id="palette-{k}"
@@ -163,12 +165,15 @@
         aria-selected={k === chosen}
         class="flex cursor-pointer items-baseline gap-2 px-3 py-0.5 {k === chosen
           ? 'bg-primary text-primary-content'
-          : ''}"
+          : whyNot
+            ? 'text-secondary'
+            : ''}"
+        aria-disabled={whyNot !== ''}
         onclick={() => accept(row)}
       >
         <span class="flex-none">{row.title}</span>
         <span class="min-w-0 flex-1 truncate text-xs opacity-80"
-          >{row.entry ? (row.entry.line === row.title ? '' : row.line) : row.help}</span
+          >{whyNot || (row.entry ? (row.entry.line === row.title ? '' : row.line) : row.help)}</span
         >
         {#each row.keys as key (key)}<kbd class="text-base-content">{cap(key)}</kbd>{/each}
         {#if row.entry}<span class="w-20 flex-none text-right text-xs opacity-80">{row.entry.group}</span>{/if}

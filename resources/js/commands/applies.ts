@@ -1,0 +1,87 @@
+import type { Declaration, Need } from '../api';
+import type { Lanes } from '../desk/lanes.svelte';
+import { isOfNotes } from '../music/lanes';
+import { parseLine, type Line } from '../music/line';
+import { TECHNIQUES } from '../music/techniques';
+import type { Panes } from '../sight/panes.svelte';
+import type { ChosenClips } from '../desk/chosen-clips.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Range } from '../desk/range.svelte';
+
+/** What there is to work on. */
+export interface Present {
+  panes: Pick<Panes, 'reached'>;
+  contents: Pick<Contents, 'notes' | 'points'>;
+  chosenClips: Pick<ChosenClips, 'placed'>;
+  range: Pick<Range, 'span'>;
+  lanes: Pick<Lanes, 'current'>;
+}
+
+const WHY: Record<Need, string> = {
+  notes: 'Select notes first: a press takes one, a box or Shift several, Ctrl+A all.',
+  points: 'Select points of a lane first, or drag a range on the ruler.',
+  clips: 'Choose clips first: a press takes one, a box or Shift several, Ctrl+A all.',
+  range: 'Drag a range on the ruler first.',
+  track: 'Make a track first.',
+};
+
+/**
+ * Whether lines apply now: the one answer that what runs them, the strip, the menus and the palette go by. It is made of
+ * what each edit and each command declares that it needs.
+ */
+export class Applies {
+  readonly #declared: ReadonlyMap<string, Declaration>;
+
+  constructor(
+    declared: readonly Declaration[],
+    private readonly on: Present,
+  ) {
+    this.#declared = new Map(declared.map((one) => [one.name, one]));
+  }
+
+  /** What has to be done first, in a sentence; '' where all of the lines apply. */
+  whyNot(texts: readonly string[]): string {
+    for (const line of texts.map(parseLine)) {
+      const lacking = this.#lacking(line);
+      if (lacking) return WHY[lacking];
+    }
+    return '';
+  }
+
+  /** Whether some of the lines need something that is selected or chosen. */
+  needsSelection(texts: readonly string[]): boolean {
+    return texts.some((text) => this.#needsOf(parseLine(text)).some((need) => need !== 'track'));
+  }
+
+  #needsOf({ name }: Line): readonly Need[] {
+    return this.#declared.get(name)?.needs ?? [];
+  }
+
+  #lacking(line: Line): Need | null {
+    const needs = this.#needsOf(line);
+    const { panes, contents, chosenClips, range } = this.on;
+    if (needs.length === 0 || needs.includes('track')) return null;
+    // In the song all of that means the chosen clips.
+    if (panes.reached === 'song') return chosenClips.placed.length > 0 ? null : 'clips';
+    // In the roll there always is a clip in front.
+    if (needs.includes('clips')) return null;
+    const { notes, points } = contents;
+    const lane = this.#laneOf(line);
+    if (this.#declared.get(line.name)?.subject === 'levels' && !isOfNotes(lane) && lane !== TECHNIQUES) {
+      return points.selectedCount > 0 || range.span ? null : 'points';
+    }
+    const isThere: Record<Need, boolean> = {
+      notes: notes.selectedCount > 0,
+      points: points.selectedCount > 0 && this.#declared.get(line.name)?.subject !== 'levels',
+      range: range.span !== null && line.values.range !== undefined && line.values.range !== 'off',
+      clips: true,
+      track: true,
+    };
+    return needs.some((need) => isThere[need]) ? null : 'notes';
+  }
+
+  /** The lane a line is done to: the one it names, or the one that keys reach. */
+  #laneOf({ values }: Line): string {
+    return values.lane ?? this.on.lanes.current;
+  }
+}
