@@ -24,6 +24,7 @@ const FLOORS = [
   ['pointer', 'keys'],
   ['gestures'],
   ['commands'],
+  ['acting'],
   ['songs', 'roll', 'lanes', 'table', 'palette', 'shortcuts', 'frame'],
   // An opened row of the song is a small roll with its lanes.
   ['arrange'],

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from './commands/studio';
+  import { getStudio } from './acting/studio';
   import PointerMenu from './frame/PointerMenu.svelte';
   import Palette from './palette/Palette.svelte';
   import GiveKey from './shortcuts/GiveKey.svelte';

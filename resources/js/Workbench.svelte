@@ -5,7 +5,7 @@
   import Bench from './bench/Bench.svelte';
   import { followPlayer, followRows, followTab, followZoom } from './commands/following.svelte';
   import { showBeginning } from './commands/open-in-roll';
-  import { setStudio, type Studio } from './commands/studio';
+  import { setStudio, type Studio } from './acting/studio';
   import KeyStrip from './frame/KeyStrip.svelte';
   import LeftTake from './frame/LeftTake.svelte';
   import PlayingIn from './frame/PlayingIn.svelte';

@@ -7,15 +7,15 @@ import { LeftBehind } from './asking/left-behind.svelte';
 import { Opening } from './asking/opening.svelte';
 import { Selecting } from './asking/selecting.svelte';
 import { Standpoint } from './asking/standpoint.svelte';
-import { Acting } from './commands/acting.svelte';
+import { Acting } from './acting/acting.svelte';
 import { Applies } from './commands/applies';
 import { Dialogs } from './commands/dialogs.svelte';
-import { KeyHandling } from './commands/key-handling.svelte';
+import { KeyHandling } from './acting/key-handling.svelte';
 import { Offered } from './commands/offered.svelte';
 import type { RecipeBook } from './commands/recipes.svelte';
-import { Route } from './commands/route';
+import { Route } from './acting/route';
 import { Shelf } from './commands/shelf.svelte';
-import type { Studio } from './commands/studio';
+import type { Studio } from './acting/studio';
 import { Backdrop } from './desk/backdrop.svelte';
 import { CalmFacts } from './desk/calm-facts.svelte';
 import { Caret } from './desk/caret.svelte';
@@ -283,11 +283,10 @@ function putTogether(
     applies: new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes }),
     offered: new Offered(catalog, shortcuts, recipes),
     dialogs,
+    count: () => keyHandling.count(),
   };
-  // Commands reach one another through what acts: it is the last thing that comes to the others.
-  const studio = parts as typeof parts & Pick<Studio, 'acting' | 'keyHandling'>;
-  const route = new Route(studio);
-  studio.acting = new Acting(route, catalog, shortcuts, status);
-  studio.keyHandling = new KeyHandling(studio, isCovered);
-  return { studio, answers, route, leftBehind };
+  const route = new Route(parts);
+  const acting = new Acting(route, catalog, shortcuts, status);
+  const keyHandling = new KeyHandling({ ...parts, acting }, isCovered);
+  return { studio: { ...parts, acting, keyHandling }, answers, route, leftBehind };
 }

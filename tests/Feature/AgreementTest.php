@@ -43,6 +43,7 @@ final class AgreementTest extends AppTestCase
         $page = $this->getJson("/api/songs/{$song}")->json();
         $other = $page;
         $asked = 0;
+        $transcript = [['did' => 'opened', 'status' => 200, 'body' => $page, 'there' => $page['open']]];
         for ($step = 0; $step < self::STEPS; $step++) {
             $isOther = $random->getInt(0, 7) === 0;
             $this->step($song, $isOther ? $other : $page, $random, $asked);
@@ -51,9 +52,11 @@ final class AgreementTest extends AppTestCase
             if ($isOther) {
                 continue;
             }
+            $told = $this->told;
             $there = $this->getJson(
                 "/api/songs/{$song}?clips=".implode(',', $page['open']['clips']),
             )->assertOk()->json('open');
+            $transcript[] = ['did' => $this->did, ...$told, 'there' => $there];
             // Another window's changes are learned of with the next request: where none was made since, both agree.
             if ($there['revisions'] == $page['open']['revisions']) {
                 self::assertSame(
@@ -70,7 +73,14 @@ final class AgreementTest extends AppTestCase
                 );
             }
         }
+        // The browser's half of this test replays it on the table it keeps itself.
+        if (is_string($file = getenv('TRANSCRIPT'))) {
+            file_put_contents($file, json_encode($transcript, JSON_THROW_ON_ERROR));
+        }
     }
+
+    /** @var array{status: int, body: mixed} what a step was answered, as the browser's half of this test takes it in */
+    private array $told = ['status' => 200, 'body' => null];
 
     /** @var array<string, mixed> the song and what is open, as the page knows it after a step */
     private array $known = [];
@@ -99,6 +109,7 @@ final class AgreementTest extends AppTestCase
                 $this->known = $this->getJson(
                     "/api/songs/{$song}?clips=".implode(',', $open)."&front={$open[0]}",
                 )->assertOk()->json();
+                $this->told = ['status' => 200, 'body' => $this->known];
 
                 return;
             case 1:
@@ -134,6 +145,7 @@ final class AgreementTest extends AppTestCase
             $this->did .= ', asked twice';
             $answer = $this->postJson("/api/songs/{$song}/{$path}", $body);
         }
+        $this->told = ['status' => $answer->status(), 'body' => $answer->json()];
         $this->known = match ($answer->status()) {
             200 => self::taken($page, $answer->json()),
             409 => $answer->json('song') ?? $page,

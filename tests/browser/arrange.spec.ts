@@ -270,36 +270,6 @@ test('heads of tracks mute, sound alone and bring to the front', async ({ studio
   await expect(heads.getByLabel('Pan of Plucked in %')).toBeVisible();
 });
 
-test('clips are drawn as long as a drag, a bar by a press, and rubbed out', async ({ studio, page }) => {
-  await openSong(studio);
-  await studio.press('-', '-', '-', '-', 'h');
-  await drag(page, [4.02, 1], [6.02, 1]);
-  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
-  await page.mouse.click(...(await place(page, 7.5, 0)));
-  await lies(studio, 'Track 1: 0+4 7+1 | Plucked: 0+4 4+2');
-  await studio.press('y');
-  await drag(page, [7.5, 0], [7.6, 0]);
-  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
-  await drag(page, [5, 1], [3, 1]);
-  await expect(studio.status).toContainText('2 clips deleted');
-  await lies(studio, 'Track 1: 0+4 | Plucked: ');
-});
-
-test('a drag with Alt is a range over the rows it passes, and their clips are chosen', async ({ studio, page }) => {
-  await openSong(studio);
-  await studio.press('-', '-', '-', '-', 'h');
-  await drag(page, [4.02, 1], [6.02, 1]);
-  await lies(studio, 'Track 1: 0+4 | Plucked: 0+4 4+2');
-  await page.getByRole('button', { name: 'Point hand' }).click();
-  await studio.press('Escape');
-  await drag(page, [4.5, 0], [1.02, 0], 'Alt');
-  await expect(song(page)).toContainText('1 of 3 clips chosen: clip of Track 1');
-  await studio.press('F3', 'p');
-  await expect(studio.status).toHaveText('1 clip trimmed to the range');
-  const { song: now } = await (await page.request.get(`/api/songs/${studio.song}`)).json();
-  expect(now.tracks[0].clips[0].start, 'the line near where it was let go').toBe(4 * now.ppq);
-});
-
 test('clips have colours and groups on the bench, and one of a group takes the others along', async ({
   studio,
   page,

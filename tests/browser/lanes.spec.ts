@@ -85,57 +85,6 @@ test.describe('with three points of expression', () => {
     });
   }
 
-  test('a point is dragged up, and in time on lines of the grid; Shift keeps one direction', async ({ studio }) => {
-    await pull(studio, 'cc11', [
-      [480, 80],
-      [480, 100],
-    ]);
-    await studio.expectPoints('cc11', /^0:40 480:(99|100|101) 960:60$/);
-    await studio.press('Control+z');
-    await studio.expectPoints('cc11', '0:40 480:80 960:60');
-    await pull(studio, 'cc11', [
-      [480, 80],
-      [730, 80],
-    ]);
-    await studio.expectPoints('cc11', '0:40 720:80 960:60');
-    await pull(
-      studio,
-      'cc11',
-      [
-        [720, 80],
-        [470, 100],
-      ],
-      ['Shift'],
-    );
-    await studio.expectPoints('cc11', '0:40 480:80 960:60');
-  });
-
-  test('the erase hand takes out what it passes, and Escape leaves it', async ({ studio, page }) => {
-    await studio.press('y');
-    const [a, b] = [await spot(studio, 'cc11', 440, 20), await spot(studio, 'cc11', 1000, 20)];
-    await page.mouse.move(a.x, a.y);
-    await page.mouse.down();
-    await page.mouse.move(b.x, b.y, { steps: 5 });
-    await studio.press('Escape');
-    await page.mouse.up();
-    await expect(studio.status).toContainText('nothing was changed');
-    await pull(studio, 'cc11', [
-      [440, 20],
-      [1000, 20],
-    ]);
-    await studio.expectPoints('cc11', '0:40');
-  });
-
-  test('the right button erases in the draw hand', async ({ studio, page }) => {
-    await studio.press('h');
-    const [a, b] = [await spot(studio, 'cc11', 440, 20), await spot(studio, 'cc11', 560, 20)];
-    await page.mouse.move(a.x, a.y);
-    await page.mouse.down({ button: 'right' });
-    await page.mouse.move(b.x, b.y, { steps: 5 });
-    await page.mouse.up({ button: 'right' });
-    await studio.expectPoints('cc11', '0:40 960:60');
-  });
-
   test('the right button on a point shows what can be done with it', async ({ studio, page }) => {
     const { x, y } = await spot(studio, 'cc11', 480, 80);
     await page.mouse.click(x, y, { button: 'right' });
@@ -186,38 +135,22 @@ test.describe('with three points of expression', () => {
   });
 });
 
-/** What is drawn with Alt held: other keys before, where the pointer goes, what is held beside it, and what lies there then. */
-const DRAWN: [what: string, spots: Spot[], held: string[], points: RegExp][] = [
-  [
-    'a line',
+test('with Alt and Shift held a line is drawn with the pointer', async ({ studio }) => {
+  await studio.press('F10', 'm');
+  await pull(
+    studio,
+    'cc1',
     [
       [0, 10],
       [960, 90],
     ],
-    ['Shift'],
-    /^0:(9|10|11) .* 9\d\d:(89|90|91)$/,
-  ],
-  [
-    'one height',
-    [
-      [480, 30],
-      [1440, 70],
-    ],
-    ['Control'],
-    /^48\d:(69|70|71)$/,
-  ],
-  ['one point, on the grid', [[500, 64]], [], /^480:(63|64|65)$/],
-];
-for (const [what, spots, held, points] of DRAWN) {
-  test(`drawn with the pointer: ${what}`, async ({ studio }) => {
-    await studio.press('F10', 'm');
-    await pull(studio, 'cc1', spots, ['Alt', ...held]);
-    await studio.expectPoints('cc1', points);
-    await expect(studio.status).toContainText('of Modulation drawn');
-    await studio.press('Control+z');
-    await studio.expectPoints('cc1', '');
-  });
-}
+    ['Alt', 'Shift'],
+  );
+  await studio.expectPoints('cc1', /^0:(9|10|11) .* 9\d\d:(89|90|91)$/);
+  await expect(studio.status).toContainText('of Modulation drawn');
+  await studio.press('Control+z');
+  await studio.expectPoints('cc1', '');
+});
 
 test('the draw hand draws waves with the period of the grid', async ({ studio, page }) => {
   await studio.press('4', 'h', 'F10', 'b');

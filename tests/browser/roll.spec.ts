@@ -66,20 +66,6 @@ test('a drag moves the selection to the lines as one edit', async ({ studio }) =
   await studio.expectColumn('pitch', [60, 64, 67, 60]);
 });
 
-test('Alt frees a drag from the lines', async ({ studio }) => {
-  await studio.drag([600, 64], [650, 64], 'Alt');
-  await expect.poll(() => studio.column('start')[1]).not.toBe(480);
-  expect(Math.abs(studio.column('start')[1] - 530)).toBeLessThan(8);
-});
-
-test('dragging an edge changes the length', async ({ studio }) => {
-  await studio.drag([718, 64], [718 + 240, 64]);
-  await studio.expectColumn('length', [240, 480, 240, 240]);
-  await studio.drag([482, 64], [482 - 120, 64]);
-  await studio.expectColumn('start', [0, 360, 960, 1440]);
-  await studio.expectColumn('length', [240, 600, 240, 240]);
-});
-
 test('a click puts the caret, and a note is inserted there', async ({ studio }) => {
   await studio.click(760, 72);
   await studio.press('i');
@@ -150,14 +136,6 @@ test('the roll takes the colours of the theme as it is switched', async ({ studi
   await expect.poll(brightness).toBeGreaterThan(600);
   await page.getByRole('button', { name: 'Dusk theme' }).click();
   await expect.poll(brightness).toBeLessThan(300);
-});
-
-test('a press with Ctrl on a selected note takes it out of the selection, where it does not drag', async ({
-  studio,
-}) => {
-  await studio.press('Control+a');
-  await studio.click(100, 60, { modifiers: ['Control'] });
-  await expect(studio.roll).toHaveAccessibleDescription(/^3 of 4 notes selected/);
 });
 
 test('a roll without any width keeps its place and shows it again', async ({ studio, page }) => {

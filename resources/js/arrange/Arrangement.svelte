@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { openInRoll } from '../commands/open-in-roll';
   import type { ClipShape } from '../gestures/clip-dragging';
   import type { ClipGround } from '../gestures/clip-ground';

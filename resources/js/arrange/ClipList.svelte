@@ -2,7 +2,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Clip } from '../api';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, contents, grid, opening } = getStudio();
   const { run, keyOf } = acting;

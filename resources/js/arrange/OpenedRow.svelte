@@ -6,7 +6,7 @@
   import TechniqueLane from '../lanes/TechniqueLane.svelte';
   import { TECHNIQUES } from '../music/techniques';
   import Roll from '../roll/Roll.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { keyHandling, lanes, openedRows, panes } = getStudio();
 

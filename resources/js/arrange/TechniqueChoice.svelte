@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api, type Track } from '../api';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, contents } = getStudio();
   const { run } = acting;

@@ -5,7 +5,7 @@
   import { settings } from '../settings/settings.svelte';
   import Slider from '../look/Slider.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, chosenClips, contents, openedRows, opening, outputs } = getStudio();
   const { run, keyOf } = acting;

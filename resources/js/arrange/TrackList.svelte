@@ -13,7 +13,7 @@
   import TechniqueChoice from './TechniqueChoice.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, backdrop, contents, opening, outputs, status } = getStudio();
   const { run, keyOf } = acting;

@@ -3,7 +3,7 @@
   import { Latest } from '../api/latest';
   import type { Advice } from '../api';
   import { arrows } from '../look/arrows';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { contents, grid, standpoint } = getStudio();
 

@@ -13,7 +13,7 @@
   import ShelfList from './ShelfList.svelte';
   import RecipeList from './RecipeList.svelte';
   import TimingPicture from './TimingPicture.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, calmFacts, catalog, contents, dialogs, grid, panes, recipes, seen, tuning } = getStudio();
   const { keyOf } = acting;

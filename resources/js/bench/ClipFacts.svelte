@@ -1,7 +1,7 @@
 <script lang="ts">
   import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, chosenClips, grid } = getStudio();
   const { run } = acting;

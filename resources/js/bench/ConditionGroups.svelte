@@ -3,7 +3,7 @@
   import { api } from '../api';
   import { Latest } from '../api/latest';
   import type { Choice } from '../api';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { contents, seen, standpoint } = getStudio();
 

@@ -6,7 +6,7 @@
   import { meanVelocity, places } from '../desk/facts';
   import { settings } from '../settings/settings.svelte';
   import Picture from './Picture.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { calmFacts, contents, preview, seen } = getStudio();
 

@@ -6,7 +6,7 @@
   import { cap } from '../keys/keystroke';
   import ConditionGroups from './ConditionGroups.svelte';
   import KeyCapture from '../shortcuts/KeyCapture.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { catalog, recipes, seen, shortcuts, status } = getStudio();
 

@@ -9,7 +9,7 @@
   import { counted } from '../music/counted';
   import { formatLine } from '../music/line';
   import RecipeEditor from './RecipeEditor.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, asking, contents, recipes, shortcuts } = getStudio();
   const { run, keyOf } = acting;

@@ -10,7 +10,7 @@
   import { PHRASE_TYPE } from '../pointer/dropping';
   import { arrows } from '../look/arrows';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, contents, dialogs, panes, player, shelf } = getStudio();
   const { keyOf } = acting;

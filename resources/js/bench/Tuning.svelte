@@ -2,7 +2,7 @@
   import { tick, untrack } from 'svelte';
   import { cap, chordOf } from '../keys/keystroke';
   import ParameterField from './ParameterField.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, caret, catalog, contents, dialogs, grid, preview, range, tuning } = getStudio();
   const { keyOf } = acting;

@@ -1,6 +1,6 @@
 import { ROW_HEIGHTS, type RowHeight } from '../sight/arranging.svelte';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'arranging' | 'caret' | 'chosenClips' | 'contents' | 'grid' | 'player' | 'range' | 'status'>;
 

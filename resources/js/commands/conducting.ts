@@ -1,7 +1,7 @@
 import { api, type ConductorKind } from '../api';
 import { ROWS } from '../music/conductor';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
   | 'arranging'

@@ -1,6 +1,6 @@
 import { api } from '../api';
 import type { Exported } from '../api';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'contents' | 'dialogs' | 'status'>;
 

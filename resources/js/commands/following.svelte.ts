@@ -3,10 +3,10 @@ import type { GridLines } from '../music/time';
 import { setting, settings } from '../settings/settings.svelte';
 import { rowsShown } from '../sight/rows';
 import type { Viewport } from '../sight/viewport.svelte';
-import type { Studio } from './studio';
+import type { Parts } from './command';
 
 /** Lets the rows that are shown follow what is used, the key, and the names. Called once, inside a component. */
-export function followRows({ contents, panes, sounding }: Pick<Studio, 'contents' | 'panes' | 'sounding'>): void {
+export function followRows({ contents, panes, sounding }: Pick<Parts, 'contents' | 'panes' | 'sounding'>): void {
   $effect(() => {
     const wanted = rowsShown(settings.rows, panes.current, contents, sounding);
     untrack(() => {
@@ -16,7 +16,7 @@ export function followRows({ contents, panes, sounding }: Pick<Studio, 'contents
 }
 
 /** Lets the grid follow the zoom where that is set. Called once, inside a component. */
-export function followZoom({ contents, grid, panes }: Pick<Studio, 'contents' | 'grid' | 'panes'>): void {
+export function followZoom({ contents, grid, panes }: Pick<Parts, 'contents' | 'grid' | 'panes'>): void {
   let followed = '';
   let isTriplet = false;
   $effect(() => {
@@ -41,7 +41,7 @@ export function followZoom({ contents, grid, panes }: Pick<Studio, 'contents' | 
 }
 
 /** Lets one thing alone be looked at: the edit that is tuned on one side of the bench, the history on another. */
-export function followTab({ dialogs, tuning, walk }: Pick<Studio, 'dialogs' | 'tuning' | 'walk'>): void {
+export function followTab({ dialogs, tuning, walk }: Pick<Parts, 'dialogs' | 'tuning' | 'walk'>): void {
   $effect(() => {
     if (tuning.edit) dialogs.tab = 'notes';
   });
@@ -52,7 +52,7 @@ export function followTab({ dialogs, tuning, walk }: Pick<Studio, 'dialogs' | 't
 }
 
 /** Asks for frames for as long as something sounds, and only then. Called once, inside a component. */
-export function followPlayer({ player }: Pick<Studio, 'player'>): void {
+export function followPlayer({ player }: Pick<Parts, 'player'>): void {
   $effect(() => {
     if (!player.active) return;
     let frame = 0;

@@ -3,7 +3,7 @@ import { NUDGES } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
 import { FULL_SWING } from '../music/limits';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'catalog' | 'contents' | 'grid' | 'hands' | 'sender' | 'standpoint' | 'status'>;
 

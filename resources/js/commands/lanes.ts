@@ -1,6 +1,6 @@
 import { STROKES, type Stroke } from '../music/lanes';
 import { LANE, setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'hands' | 'lanes' | 'status'>;
 

@@ -1,5 +1,5 @@
 import { spanOf } from './selecting';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 import { switching } from './switching';
 
 type Command = CommandOf<'contents' | 'player' | 'range' | 'status'>;

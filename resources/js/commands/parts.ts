@@ -2,7 +2,7 @@ import type { Backdrop } from '../desk/backdrop.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Shown } from '../sight/opened-rows.svelte';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
   | 'arranging'

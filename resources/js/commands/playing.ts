@@ -1,5 +1,5 @@
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'asking' | 'contents' | 'grid' | 'playing' | 'status'>;
 

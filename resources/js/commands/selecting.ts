@@ -9,7 +9,7 @@ import type { Viewport } from '../sight/viewport.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Asked } from '../song/unsent';
 import { stepPlace } from './neighbours';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
   'caret' | 'contents' | 'grid' | 'keptSelections' | 'lanes' | 'panes' | 'range' | 'selecting' | 'sender' | 'status'

@@ -1,21 +1,29 @@
 import { api, base64, Refused, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
-import type { Studio } from './studio';
+import type { Asking } from '../asking/asking.svelte';
+import type { Standpoint } from '../asking/standpoint.svelte';
+import type { Caret } from '../desk/caret.svelte';
+import type { ChosenClips } from '../desk/chosen-clips.svelte';
+import type { Range } from '../desk/range.svelte';
+import type { Status } from '../desk/status.svelte';
+import type { Arranging } from '../sight/arranging.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Sender } from '../song/sender.svelte';
+import type { Player } from '../sound/player.svelte';
 import { settings } from '../settings/settings.svelte';
 
 /** What the shelf reads and asks. */
-type ReadByShelf = Pick<
-  Studio,
-  | 'arranging'
-  | 'asking'
-  | 'caret'
-  | 'chosenClips'
-  | 'contents'
-  | 'player'
-  | 'range'
-  | 'sender'
-  | 'standpoint'
-  | 'status'
->;
+interface ReadByShelf {
+  arranging: Pick<Arranging, 'hasKeys'>;
+  asking: Pick<Asking, 'run' | 'runOnClips'>;
+  caret: Pick<Caret, 'tick'>;
+  chosenClips: Pick<ChosenClips, 'placed'>;
+  contents: Contents;
+  player: Player;
+  range: Pick<Range, 'span'>;
+  sender: Pick<Sender, 'idle'>;
+  standpoint: Pick<Standpoint, 'context'>;
+  status: Status;
+}
 
 /** The phrases that are kept for later: kept, found, heard, taken. */
 export class Shelf {

@@ -1,4 +1,4 @@
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<'contents' | 'dialogs' | 'panes' | 'shelf' | 'status'>;
 

@@ -1,5 +1,5 @@
 import { setting, type Switch } from '../settings/settings.svelte';
-import type { Command } from './studio';
+import type { Command } from './command';
 
 /** A command that switches something on or off, and says which. */
 export function switching(name: Switch, on: string, off: string): Command<'status'> {

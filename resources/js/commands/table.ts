@@ -8,7 +8,7 @@ import { partCommands } from './parts';
 import { playingCommands } from './playing';
 import { selectingCommands } from './selecting';
 import { shelfCommands } from './shelving';
-import type { Command } from './studio';
+import type { Command } from './command';
 import { tryingCommands } from './trying';
 import { viewingCommands } from './viewing';
 import { writingCommands } from './writing';

@@ -1,9 +1,9 @@
 import { setting } from '../settings/settings.svelte';
 import { spanOf } from './selecting';
-import type { Command as CommandOf } from './studio';
+import type { Command as CommandOf } from './command';
 import { switching } from './switching';
 
-type Command = CommandOf<'contents' | 'range' | 'dialogs' | 'keyHandling' | 'panes' | 'status' | 'views'>;
+type Command = CommandOf<'contents' | 'range' | 'dialogs' | 'count' | 'panes' | 'status' | 'views'>;
 
 const ZOOM = 1.25;
 
@@ -44,5 +44,5 @@ export const viewingCommands: Record<string, Command> = {
   shortcuts: ({ dialogs }) => dialogs.openShortcuts('keys'),
   use: ({ dialogs }) => dialogs.openShortcuts('use'),
   keys: ({ dialogs }) => dialogs.showKeys(),
-  count: ({ keyHandling }) => keyHandling.count(),
+  count: ({ count }) => count(),
 };

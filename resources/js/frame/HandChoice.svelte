@@ -3,7 +3,7 @@
   import Pencil from '@lucide/svelte/icons/pencil';
   import Pointer from '@lucide/svelte/icons/pointer';
   import type { Hand } from '../desk/hands.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, hands } = getStudio();
   const { run, keyOf } = acting;

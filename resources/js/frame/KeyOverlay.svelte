@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, sameModifiers } from '../keys/keystroke';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Binding } from '../api';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const {
     playing: { leftTakes },

@@ -2,7 +2,7 @@
   import PenLine from '@lucide/svelte/icons/pen-line';
   import NumberField from '../look/NumberField.svelte';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, newNotes, status } = getStudio();
   const { run, keyOf } = acting;

@@ -2,7 +2,7 @@
   import { NUDGES } from '../desk/hands.svelte';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting } = getStudio();
   const { run, keyOf } = acting;

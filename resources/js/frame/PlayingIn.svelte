@@ -4,7 +4,7 @@
   import { GRIDS } from '../music/grids';
   import { isBlackKey, pitchName } from '../music/pitch';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, outputs, playing, status } = getStudio();
   const { run, keyOf } = acting;

@@ -3,7 +3,7 @@
   import { total, use } from '../commands/use.svelte';
   import Floating from '../look/Floating.svelte';
   import { cap } from '../keys/keystroke';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, applies, arranging, chosenClips, contents, dialogs, offered, status } = getStudio();
   const { run } = acting;

@@ -3,7 +3,7 @@
   import { counted } from '../music/counted';
   import { cap } from '../keys/keystroke';
   import HandChoice from './HandChoice.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, contents, hands, keyHandling, panes, recipes, sender, status } = getStudio();
   const { run } = acting;

@@ -20,7 +20,7 @@
   import { settings } from '../settings/settings.svelte';
   import NewNotes from './NewNotes.svelte';
   import NudgeChoice from './NudgeChoice.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, catalog, contents, grid, opening, player, playing, status, views } = getStudio();
   const { run, keyOf } = acting;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { LANE_HANDLES, laneHandleAt } from '../gestures/bending';
   import type { Ground } from '../gestures/ground';
   import { frameIn, graspOnLane, type OnLane } from '../gestures/on-lane';

@@ -5,7 +5,7 @@
   import { STROKES } from '../music/lanes';
   import { TECHNIQUES } from '../music/techniques';
   import { settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, hands, lanes } = getStudio();
   const { run, keyOf } = acting;

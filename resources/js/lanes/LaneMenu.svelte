@@ -2,7 +2,7 @@
   import { arrows } from '../look/arrows';
   import Floating from '../look/Floating.svelte';
   import type { LaneName } from '../music/lanes';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, lanes } = getStudio();
   const { run, keyOf } = acting;

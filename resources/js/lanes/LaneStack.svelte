@@ -8,7 +8,7 @@
   import TechniqueLane from './TechniqueLane.svelte';
   import LaneMenu from './LaneMenu.svelte';
   import { wheelOverLanes } from './wheel';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { keyHandling, lanes, panes } = getStudio();
 

@@ -7,7 +7,7 @@
   import { parseLine } from '../music/line';
   import { cap } from '../keys/keystroke';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, applies, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } =
     getStudio();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Flag from '@lucide/svelte/icons/flag';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import ConductorLabels from './ConductorLabels.svelte';
 
   const {

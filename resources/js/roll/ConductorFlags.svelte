@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ConductorKind } from '../api';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { graspOnFlags, linesToMove, type MovedFlag } from '../gestures/on-flags';
   import { chordSigns, flagsIn, type Flag } from '../music/conductor';
   import { Pointer } from '../pointer/pointer.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ROWS } from '../music/conductor';
   import { settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const {
     acting: { keyOf },

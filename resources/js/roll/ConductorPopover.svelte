@@ -6,7 +6,7 @@
   import { holding } from '../music/conductor';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
   import { formatLine } from '../music/line';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, catalog, contents, grid, popover, status } = getStudio();
   const { run } = acting;

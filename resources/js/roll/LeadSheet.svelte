@@ -1,6 +1,6 @@
 <script lang="ts">
   import { chordSigns } from '../music/conductor';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { contents, grid } = getStudio();
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import type { Point } from '../gestures/course';
   import { graspOnCurve, WHOLE } from '../gestures/on-curve';
   import Floating from '../look/Floating.svelte';

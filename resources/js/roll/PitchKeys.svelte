@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { graspOnKeys } from '../gestures/on-keys';
   import { painted } from '../look/painted.svelte';
   import { coloursOf } from '../look/theme';

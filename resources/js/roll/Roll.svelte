@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import type { Ground } from '../gestures/ground';
   import { cellAt, graspOnRoll } from '../gestures/on-roll';
   import { painted } from '../look/painted.svelte';

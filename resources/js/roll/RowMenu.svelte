@@ -6,7 +6,7 @@
   import { formatLine } from '../music/line';
   import { pitchName } from '../music/pitch';
   import { setting, settings } from '../settings/settings.svelte';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { acting, asking, caret, contents, grid, newNotes, panes, player, range, selecting } = getStudio();
   const { onmouse, run: ask } = acting;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
   import { graspOnTempos, roundedTempo, tempoAt, type TempoShape } from '../gestures/on-tempos';
   import { painted } from '../look/painted.svelte';
   import { coloursOf } from '../look/theme';

@@ -264,7 +264,8 @@ export class Viewport {
 
   /** Scrolls as little as needed to show a place; where no pitch is said, a moment. */
   reveal(tick: number, pitch?: number): void {
-    const room = 40 / this.pixelsPerTick;
+    // Kept free beside it, but where there is hardly room for it.
+    const room = Math.min(40, this.width / 4) / this.pixelsPerTick;
     const left =
       tick < this.left + room
         ? tick - room

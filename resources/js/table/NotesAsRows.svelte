@@ -3,7 +3,7 @@
   import { formatLine } from '../music/line';
   import { pitchName, readPitch } from '../music/pitch';
   import { techniqueOf } from '../music/techniques';
-  import { getStudio } from '../commands/studio';
+  import { getStudio } from '../acting/studio';
 
   const { asking, contents, grid, selecting, status } = getStudio();
 

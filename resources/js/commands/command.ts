@@ -1,4 +1,3 @@
-import { createContext } from 'svelte';
 import type { Catalog } from '../api';
 import type { Asking } from '../asking/asking.svelte';
 import type { Clipboard } from '../asking/clipboard';
@@ -33,19 +32,17 @@ import type { Sender } from '../song/sender.svelte';
 import type { Sounding } from '../song/sounding.svelte';
 import type { Outputs } from '../sound/outputs.svelte';
 import type { Player } from '../sound/player.svelte';
-import type { Acting } from './acting.svelte';
 import type { Applies } from './applies';
 import type { Dialogs } from './dialogs.svelte';
-import type { KeyHandling } from './key-handling.svelte';
 import type { Offered } from './offered.svelte';
 import type { RecipeBook } from './recipes.svelte';
 import type { Shelf } from './shelf.svelte';
 
 /**
- * All there is while a song is open, each thing by the name it has everywhere. It is put together in one place and nobody
- * takes it whole: a component takes out what it reads and asks, a command says it in its type, a class in its constructor.
+ * All there is while a song is open that commands work on, each thing by the name it has everywhere. It is put together in
+ * one place and nobody takes it whole: a command says in its type what it reads and asks, a class in its constructor.
  */
-export interface Studio {
+export interface Parts {
   // what is true of the song, and the sender that takes what is pressed to the server
   contents: Contents;
   sounding: Sounding;
@@ -91,12 +88,9 @@ export interface Studio {
   applies: Applies;
   offered: Offered;
   dialogs: Dialogs;
-  acting: Acting;
-  keyHandling: KeyHandling;
+  /** Begins to take digits: the key after them is done so many times. */
+  count: () => void;
 }
-
-/** What a component takes out what it reads from; the linter sees to it that it takes parts. */
-export const [getStudio, setStudio] = createContext<Studio>();
 
 export type Values = Record<string, string>;
 
@@ -104,4 +98,4 @@ export type Values = Record<string, string>;
  * A command of the view, which says what it reads and asks; one that acts while its key is down gives the function that
  * ends it.
  */
-export type Command<Part extends keyof Studio = keyof Studio> = (studio: Pick<Studio, Part>, values: Values) => unknown;
+export type Command<Part extends keyof Parts = keyof Parts> = (parts: Pick<Parts, Part>, values: Values) => unknown;

@@ -1,9 +1,6 @@
 import { Dispatcher, type Pending } from '../keys/dispatcher';
 import { Pasting } from '../keys/pasting';
-import { momentKeys, type MomentKey } from './moment';
-import type { Studio } from './studio';
-
-type ReadByKeys = Parameters<typeof momentKeys>[0] & Pick<Studio, 'acting' | 'dialogs' | 'playing' | 'shortcuts'>;
+import { momentKeys, type Moment, type MomentKey } from './moment';
 
 /** What a key does: a note where the letters are piano keys, what it does for the moment, or what the map says. */
 export class KeyHandling {
@@ -26,7 +23,7 @@ export class KeyHandling {
 
   /** @param isCovered whether another view lies over the song and has the keys */
   constructor(
-    private readonly on: ReadByKeys,
+    private readonly on: Moment,
     private readonly isCovered: () => boolean,
   ) {}
 

@@ -1,13 +1,13 @@
-import { openInRoll } from './open-in-roll';
-import type { Studio } from './studio';
+import { openInRoll } from '../commands/open-in-roll';
+import type { Parts } from '../commands/command';
+import type { Acting } from './acting.svelte';
 
 /** A key that does something else for the moment: its chord, what the strip says of it, and what it does. */
 export type MomentKey = [key: string, strip: string, act: () => void];
 
 /** What is read to know what some keys do for the moment. */
-type Moment = Pick<
-  Studio,
-  | 'acting'
+export interface Moment extends Pick<
+  Parts,
   | 'chosenClips'
   | 'contents'
   | 'dialogs'
@@ -20,7 +20,9 @@ type Moment = Pick<
   | 'tuning'
   | 'views'
   | 'walk'
->;
+> {
+  acting: Acting;
+}
 
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
 export function momentKeys(on: Moment): MomentKey[] {

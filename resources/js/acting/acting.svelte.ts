@@ -4,7 +4,7 @@ import type { Shortcuts } from '../keys/shortcuts.svelte';
 import { settings } from '../settings/settings.svelte';
 import { Lasting } from './lasting.svelte';
 import type { End, Route } from './route';
-import { use, type How } from './use.svelte';
+import { use, type How } from '../commands/use.svelte';
 
 /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
 export class Acting {
