@@ -3,6 +3,7 @@ import type { ChosenClips } from '../desk/chosen-clips.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Status } from '../desk/status.svelte';
+import type { LaneName } from '../music/lanes';
 import type { Contents } from '../song/contents.svelte';
 import type { Job, Sender } from '../song/sender.svelte';
 import type { Asked } from '../song/unsent';
@@ -69,11 +70,10 @@ export class Asking {
 
   /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
   run(lines: readonly string[], running: Running = {}): void {
-    const { preview, lanes, clipboard: kept, standpoint } = this.on;
+    const { preview, lanes, standpoint } = this.on;
     if (preview.step !== undefined) this.goTo(preview.step);
     const { clipboard, played, stepsOn } = running;
-    const pasted = clipboard ?? kept.phrase;
-    const named = lanes.named(lines, pasted !== null && (pasted.notes.start?.length ?? 0) === 0);
+    const named = lanes.named(lines, this.#pastesPoints(clipboard));
     this.#say(named);
     const { context, ...stood } = standpoint.now;
     this.send(
@@ -148,8 +148,9 @@ export class Asking {
 
   /** @param request the name of a request that was written down before */
   send(asked: OfSong, running: Running = {}, request?: string): void {
-    const { contents, selecting, answers } = this.on;
+    const { contents, selecting, answers, lanes } = this.on;
     const { epoch } = selecting;
+    const lane = lanes.current;
     let pressed: number[] | null = running.on ?? null;
     this.on.sender.add({
       run: async (name) => {
@@ -158,7 +159,7 @@ export class Asking {
           throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
         }
         pressed ??= there;
-        const answer = await this.#ask(asked, there, { ...contents.standing, request: name });
+        const answer = await this.#ask(asked, lane, there, { ...contents.standing, request: name });
         const isNewest = epoch === selecting.epoch;
         answers.take(asked, answer, { sound: running.sound, isBeside: running.on !== undefined, isNewest });
         running.done?.(answer);
@@ -219,11 +220,21 @@ export class Asking {
     this.told(lines);
   }
 
-  #ask(asked: OfSong, selection: number[], standing: Standing): Promise<SongAnswer> {
-    const { contents, standpoint } = this.on;
+  /** Whether what would be pasted are points alone, which then go into the lane that keys reach. */
+  #pastesPoints(brought?: Phrase): boolean {
+    const phrase = brought ?? this.on.clipboard.phrase;
+    return phrase !== null && (phrase.notes.start?.length ?? 0) === 0;
+  }
+
+  /** @param lane the one that keys reached when it was pressed */
+  #ask(asked: OfSong, lane: LaneName, selection: number[], standing: Standing): Promise<SongAnswer> {
+    const { contents, lanes, standpoint } = this.on;
     switch (asked.what) {
-      case 'edit':
-        return api.edit(contents.song.id, standing, asked.lines, selection, standpoint.of(asked));
+      case 'edit': {
+        // What is pasted may have been copied by an edit that was still on its way.
+        const lines = lanes.named(asked.lines, this.#pastesPoints(asked.context.clipboard), lane);
+        return api.edit(contents.song.id, standing, lines, selection, standpoint.of(asked));
+      }
       case 'go':
         return api.goTo(contents.song.id, standing, asked.step);
       default:

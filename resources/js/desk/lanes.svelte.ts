@@ -113,13 +113,18 @@ export class Lanes {
     }
   }
 
-  /** Lines that name no lane, done to the one that keys reach. */
-  named(lines: readonly string[], pastesPoints: boolean): string[] {
-    if (this.current === VELOCITY || this.current === TECHNIQUES) return [...lines];
+  /**
+   * Lines that name no lane, done to the one that keys reach.
+   *
+   * @param pastesPoints whether what would be pasted are points alone
+   * @param lane the one that keys reached when they were pressed
+   */
+  named(lines: readonly string[], pastesPoints: boolean, lane = this.current): string[] {
+    if (lane === VELOCITY || lane === TECHNIQUES) return [...lines];
     return lines.map((line) => {
       const { name, values } = parseLine(line);
       const takesLane = this.#edits.has(name) && (name !== 'paste' || pastesPoints) && values.lane === undefined;
-      return takesLane ? `${line} lane=${this.current}` : line;
+      return takesLane ? `${line} lane=${lane}` : line;
     });
   }
 }
