@@ -47,8 +47,8 @@ final class TypesTest extends TestCase
     /** @return iterable<string, array{string, string, list<string>}> */
     public static function unions(): iterable
     {
-        yield 'voices' => ['songs.ts', 'VoiceName', Voice::names()];
-        yield 'kinds of the conductor' => ['songs.ts', 'ConductorKind', array_column(ConductorKind::cases(), 'value')];
+        yield 'voices' => ['song.ts', 'VoiceName', Voice::names()];
+        yield 'kinds of the conductor' => ['song.ts', 'ConductorKind', array_column(ConductorKind::cases(), 'value')];
         yield 'needs' => ['catalog.ts', 'Need', array_column(Need::cases(), 'value')];
         yield 'subjects' => ['catalog.ts', 'Subject', array_column(Subject::cases(), 'value')];
         yield 'surfaces' => ['keymaps.ts', 'Surface', array_column(Surface::cases(), 'value')];

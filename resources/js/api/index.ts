@@ -10,6 +10,8 @@ export * from './keymaps';
 export * from './recipes';
 export * from './base64';
 export * from './shelf';
+export * from './answers';
+export * from './song';
 export * from './songs';
 export * from './tables';
 

@@ -1,5 +1,5 @@
 import { make, request } from './client';
-import type { EditContext, Standing } from './songs';
+import type { EditContext, Standing } from './answers';
 
 export interface ConditionGroup {
   join: 'all' | 'any';

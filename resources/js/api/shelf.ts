@@ -1,5 +1,6 @@
 import { make, request } from './client';
-import type { Phrase, VoiceName } from './songs';
+import type { Phrase } from './answers';
+import type { VoiceName } from './song';
 
 /** A phrase that is kept for later, as a list shows it. */
 export interface KeptPhrase {

@@ -1,11 +1,9 @@
-import type { Played } from '../api';
 import { isPress, isRelease, type Message } from '../music/midi';
 import { NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
-import type { Player } from '../sound/player.svelte';
-import type { Score } from '../sound/score';
-import type { Inputs } from './inputs.svelte';
 import { KeptTake } from './kept-take';
+import type { Stage } from './stage';
+import { ofRound, takeLines } from './take-lines';
 
 /** A round goes into the song so long after its seam, in ms: until then it is not known what belongs to which. */
 const SETTLES_MS = 220;
@@ -21,37 +19,6 @@ interface Fresh {
   velocity: number;
   round: number;
 }
-
-/** What a recorder needs of the song. */
-export interface Stage {
-  song: number;
-  player: Player;
-  score: Score;
-  inputs: Inputs;
-  /** Takes what was played into the song, under the name of a request; told whether it is there, or was refused. */
-  store(lines: string[], take: Played, request: string, over: (isDone: boolean) => void): void;
-  /** Told of a take of which something was refused: it stays until it is taken in or left out by hand. */
-  refused(take: KeptTake): void;
-  say(text: string, kind: 'done' | 'hint' | 'refused'): void;
-  /** Told when it is over. */
-  ended(): void;
-}
-
-/** The lines that take in what was played as it is set: into a layer or not, in the range alone, and onto a grid. */
-export function takeLines(inLoop: boolean, hasRange = false): string[] {
-  const take = [
-    'take',
-    settings.replaces ? 'mode=replace' : '',
-    inLoop && settings.layers ? 'layer=on' : '',
-    hasRange && settings.punch ? 'punch=on' : '',
-  ];
-  const { quantizeIn, swingIn, strengthIn } = settings;
-  const onto = `quantize grid=${quantizeIn}${swingIn ? ` swing=${swingIn}` : ''}${strengthIn < 100 ? ` strength=${strengthIn}` : ''}`;
-  return [take.filter(Boolean).join(' '), ...(quantizeIn ? [onto] : [])];
-}
-
-/** The lines for one round of a loop. */
-export const ofRound = (lines: string[], round: number) => [`${lines[0]} round=${round}`, ...lines.slice(1)];
 
 /**
  * Records what is played while the song plays: from the range or the playhead, after a count-in, until it is stopped. In

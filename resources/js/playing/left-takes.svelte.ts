@@ -1,7 +1,7 @@
 import type { Asking } from '../asking/asking.svelte';
 import type { Status } from '../desk/status.svelte';
 import { KeptTake } from '../devices/kept-take';
-import { ofRound } from '../devices/recorder.svelte';
+import { ofRound } from '../devices/take-lines';
 import type { Contents } from '../song/contents.svelte';
 
 /** Takes that are not in the song: those that were being played when their page went, and those that were refused. */

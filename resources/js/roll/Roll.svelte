@@ -6,7 +6,6 @@
   import { painted } from '../look/painted.svelte';
   import { coloursOf } from '../look/theme';
   import { NoteTable } from '../music/notes';
-  import { techniqueOf } from '../music/techniques';
   import { phraseDropped, phraseOver } from '../pointer/dropping';
   import { Fingers } from '../pointer/fingers';
   import { Pointer } from '../pointer/pointer.svelte';
@@ -14,11 +13,9 @@
   import { settings } from '../settings/settings.svelte';
   import { hit } from '../sight/hit';
   import type { Pane } from '../sight/pane.svelte';
-  import { paintBefore } from './paint-before';
-  import { paintCurves } from './paint-curves';
-  import { paintGrid, paintOutside, type Stretch } from './paint-grid';
-  import { paintBackdrop, paintNotes } from './paint-notes';
+  import { hatchedBy } from './paint-grid';
   import { paintOverlay } from './paint-overlay';
+  import { paintGround, paintNoteScene } from './scenes';
 
   const {
     acting,
@@ -113,15 +110,8 @@
     },
   });
 
-  /** where which pitch classes belong; nothing is hatched elsewhere, and nothing for drums, which have no key */
-  const hatched = $derived.by((): Stretch[] => {
-    const { chords, scale } = contents.song;
-    if (isDrums) return [];
-    if (settings.hatch === 'chord') {
-      return chords.map(({ tick, classes }, k) => ({ from: tick, to: chords[k + 1]?.tick ?? Infinity, classes }));
-    }
-    return scale ? [{ from: -Infinity, to: Infinity, classes: scale }] : [];
-  });
+  /** nothing for drums, which have no key */
+  const hatched = $derived(isDrums ? [] : hatchedBy(contents.song, settings.hatch));
   /** tracks that are not open */
   const behind = $derived(
     contents.song.tracks.filter(
@@ -158,11 +148,7 @@
     () => ground,
     size,
     () => groundScene,
-    (pen, scene) => {
-      paintGrid(pen, scene.view, scene.lines, scene.hatched, scene.colours);
-      paintOutside(pen, scene.view, scene.windows, scene.colours);
-      for (const { notes, colours } of scene.behind) paintBackdrop(pen, scene.view, notes, colours);
-    },
+    paintGround,
   );
 
   const notesScene = $derived({
@@ -181,17 +167,7 @@
     () => bodies,
     size,
     () => notesScene,
-    (pen, { view, bodies, points, colours, theme, colouredRows, tracks, inFront, before }) => {
-      const trackOf = (clip: number) => tracks.get(clip) ?? inFront;
-      const ofNote = (clip: number, pitch: number) => {
-        const track = trackOf(clip);
-        return coloursOf(theme, colouredRows.get(track.id)?.get(pitch) || track.colour);
-      };
-      const signOf = (clip: number, technique: number) => techniqueOf(trackOf(clip), technique)?.sign ?? '';
-      paintNotes(pen, bodies, colours, ofNote, signOf);
-      paintCurves(pen, bodies, points, colours);
-      if (before) paintBefore(pen, view, before, colours);
-    },
+    paintNoteScene,
   );
 
   const inLane = $derived(hands.levelledBy('lane', pane));

@@ -1,3 +1,4 @@
+import type { Song } from '../api';
 import { NARROWEST_GAP } from '../music/limits';
 import { isBlackKey } from '../music/pitch';
 import type { Colours } from '../look/theme';
@@ -9,6 +10,14 @@ export interface Stretch {
   from: number;
   to: number;
   classes: readonly number[];
+}
+
+/** Where which pitch classes belong: to the key of the song, or to the chord of the moment. */
+export function hatchedBy({ chords, scale }: Pick<Song, 'chords' | 'scale'>, by: 'key' | 'chord'): Stretch[] {
+  if (by === 'chord') {
+    return chords.map(({ tick, classes }, k) => ({ from: tick, to: chords[k + 1]?.tick ?? Infinity, classes }));
+  }
+  return scale ? [{ from: -Infinity, to: Infinity, classes: scale }] : [];
 }
 
 /** The ground of the roll: pitch rows, and the lines of grid, beats and bars as far as there is room for them. */

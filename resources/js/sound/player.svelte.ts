@@ -1,12 +1,11 @@
 import type { Track, VoiceName } from '../api';
-import { firstFrom, type NoteTable } from '../music/notes';
 import type { Message } from '../music/midi';
-import { playedBy, playedLength, playedVelocity } from '../music/techniques';
 import { settings } from '../settings/settings.svelte';
+import { Audition, type Auditioned } from './audition.svelte';
 import { countInAt } from './count-in';
 import { Controls } from './controls';
+import { Giving, loud, type Alone } from './giving';
 import type { Mixer } from './mixer';
-import { CLOCKS_A_QUARTER } from './outputs.svelte';
 import { Parts } from './parts';
 import type { Score } from './score';
 
@@ -26,26 +25,13 @@ function theMixer(): Promise<Mixer> {
 /** How far ahead notes are given to the audio clock, and how often that is looked after. */
 const AHEAD_SECONDS = 0.12;
 const EVERY_MS = 25;
-const LATE_SECONDS = 0.1;
 const LONGEST_HEARD_SECONDS = 0.6;
 const MOST_HEARD = 12;
 const RINGS_MS = 3000;
 const IDLE_AT_LATEST_MS = 4000;
-/** the id of the track that a phrase is sounded on; no song gives it */
-const AUDITION = -1;
-
-/** A track as it sounds where it is heard alone. */
-const loud = (track: Track): Track => ({ ...track, muted: false, solo: true });
-
-/** A note of a phrase that is sounded, in seconds. */
-export interface Auditioned {
-  start: number;
-  length: number;
-  pitch: number;
-  velocity: number;
-}
-
 /**
+ * Longer than most: start, stop, loop, seek and the playhead are one clock, and are read together.
+ *
  * Plays the song as it stands on the screen: a little ahead of the audio clock it reads the notes anew, so an edit
  * made while it plays is heard at once.
  */
@@ -66,6 +52,7 @@ export class Player {
   readonly #parts: Parts;
   /** what controllers hold of what was told */
   readonly #controls: Controls;
+  readonly #giving: Giving;
   /** the points that were played from last: others are told anew what holds */
   #points: unknown;
   #mutes = '';
@@ -76,11 +63,9 @@ export class Player {
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
   #wanted = 0;
   #disposed = false;
-  /** whether a phrase is sounded beside the song */
-  auditioning = $state(false);
-  #audition: ReturnType<typeof setInterval> | undefined;
+  readonly #audition: Audition;
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
-  #alone: { clips: ReadonlySet<number>; tracks: ReadonlySet<number>; span: [number, number] } | null = null;
+  #alone: Alone | null = null;
   /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
   #given = 0;
   #origin = 0;
@@ -90,6 +75,13 @@ export class Player {
   constructor(private readonly score: Score) {
     this.#parts = new Parts(score, () => this.#mixer!);
     this.#controls = new Controls(score, (track, control, at) => this.#parts.control(track, control, at));
+    this.#audition = new Audition(
+      this.#parts,
+      () => this.#mixer!,
+      () => (this.#ringsUntil = performance.now() + RINGS_MS),
+      () => this.endAudition(),
+    );
+    this.#giving = new Giving(score, this.#parts, this.#controls, () => this.#mixer!);
   }
 
   /** Fetches the sound library when the page has nothing else to do. */
@@ -145,7 +137,7 @@ export class Player {
     const begins = this.#mixer!.now + 0.05;
     this.#origin = begins + seconds - this.#given;
     this.began = begins + seconds;
-    for (const { at, isBar } of clicks) this.#click(begins + at, isBar);
+    for (const { at, isBar } of clicks) this.#giving.click(begins + at, isBar);
     this.#turns = [];
     this.#controls.chase(tick - 1e-6, this.#mixer!.now);
     this.#sounded = true;
@@ -178,27 +170,18 @@ export class Player {
   async audition(notes: readonly Auditioned[], voice: VoiceName): Promise<void> {
     this.endAudition();
     if (notes.length === 0 || !(await this.#ready())) return;
-    const track: Track = { ...loud(this.score.track), id: AUDITION, voice, volume: 80, pan: 0 };
-    const begins = this.#mixer!.now + 0.05;
-    const end = Math.max(...notes.map(({ start, length }) => start + length));
-    let next = 0;
-    this.auditioning = true;
     this.active = true;
-    this.#audition = setInterval(() => {
-      const now = this.#mixer!.now - begins;
-      for (; next < notes.length && notes[next].start < now + AHEAD_SECONDS; next++) {
-        const { start, length, pitch, velocity } = notes[next];
-        this.#parts.play(track, [pitch, 0], velocity, Math.max(this.#mixer!.now, begins + start), length);
-      }
-      this.#ringsUntil = performance.now() + RINGS_MS;
-      if (now > end) this.endAudition();
-    }, EVERY_MS);
+    this.#audition.begin(notes, { ...loud(this.score.track), voice, volume: 80, pan: 0 });
+  }
+
+  /** whether a phrase is sounded beside the song */
+  get auditioning(): boolean {
+    return this.#audition.sounds;
   }
 
   endAudition(): void {
     if (!this.auditioning) return;
-    clearInterval(this.#audition);
-    this.auditioning = false;
+    this.#audition.end();
     if (!this.playing) this.#parts.silence();
   }
 
@@ -284,7 +267,7 @@ export class Player {
     await this.settleClocks();
     const first = this.#mixer!.now + apart / 1000;
     const all = Array.from({ length: count }, (_, k) => first + (k * apart) / 1000);
-    all.forEach((at) => this.#click(at, false));
+    all.forEach((at) => this.#giving.click(at, false));
     return all.map((at) => this.#mixer!.pageAt(at));
   }
 
@@ -349,7 +332,7 @@ export class Player {
       const loopEnd = loop ? clock.seconds(loop[1]) : Infinity;
       const inLoop = loop !== null && this.#given < loopEnd;
       const to = Math.min(until() - origin, inLoop ? loopEnd : Infinity);
-      this.#give(this.#given, to, origin);
+      this.#giving.give(this.#given, to, origin, this.#alone);
       this.#given = to;
       if (inLoop && to >= loopEnd) {
         const at = loopEnd + origin;
@@ -369,69 +352,6 @@ export class Player {
     }
   }
 
-  /** Gives all notes that start in a span of song seconds to the audio clock. */
-  #give(from: number, to: number, origin: number): void {
-    const { clock, song, visible, sounding, tracks } = this.score;
-    const [fromTick, toTick] = [clock.tick(from) - 1e-6, clock.tick(to) - 1e-6];
-    const alone = this.#alone;
-    for (const track of song.tracks) {
-      this.#controls.give(track, fromTick, toTick, (tick) => Math.max(this.#mixer!.now, clock.seconds(tick) + origin));
-    }
-    for (const track of song.tracks) {
-      if (alone ? alone.tracks.has(track.id) : this.#parts.isAudible(track)) {
-        const heard = alone ? loud(track) : track;
-        this.#giveNotes(sounding.of(track.id), fromTick, toTick, origin, () => heard, 0);
-      }
-    }
-    const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
-    const inFront = this.score.track;
-    this.#giveNotes(this.score.fresh, fromTick, toTick, origin, () =>
-      !alone && this.#parts.isAudible(inFront) ? inFront : undefined,
-    );
-    this.#giveNotes(visible, fromTick, toTick, origin, (clip) => {
-      const track = tracks.get(clip);
-      if (alone) return track && alone.clips.has(clip) ? loud(track) : undefined;
-      return track && this.#parts.isAudible(track) && !muted.has(clip) ? track : undefined;
-    });
-    if (settings.metronome) {
-      this.#giveClicks(fromTick, toTick, origin);
-    }
-    if (settings.sendClock) {
-      this.#giveClocks(fromTick, toTick, origin);
-    }
-  }
-
-  /** @param written 0 where the notes are as they sound; else the transposition of their track is still to come */
-  #giveNotes(
-    { columns, count }: NoteTable,
-    fromTick: number,
-    toTick: number,
-    origin: number,
-    trackOf: (clip: number) => Track | undefined,
-    written = 1,
-  ): void {
-    const { clock } = this.score;
-    const { id, start, length, pitch, velocity, muted, clip, technique } = columns;
-    for (let i = firstFrom(start, Math.ceil(fromTick)); i < count && start[i] < toTick; i++) {
-      const track = muted[i] ? undefined : trackOf(clip[i]);
-      const seconds = clock.seconds(start[i]);
-      if (track && this.#isInTime(seconds + origin)) {
-        const how = playedBy(track, technique[i]);
-        const at = Math.max(this.#mixer!.now, seconds + origin);
-        const ends = clock.seconds(this.#controls.released(track, start[i] + playedLength(how, length[i])));
-        if (how) this.#parts.switchTo(track, how, at);
-        const as = how?.channel == null ? track : { ...track, channel: how.channel };
-        const key = [pitch[i], written * track.transposition] as const;
-        const curve = this.#controls.within(track, id[i], start[i], start[i] + length[i], (tick) =>
-          Math.max(this.#mixer!.now, clock.seconds(tick) + origin),
-        );
-        if (curve.length > 0)
-          this.#parts.playCurved(as, key, playedVelocity(how, velocity[i]), at, ends - seconds, curve);
-        else this.#parts.play(as, key, playedVelocity(how, velocity[i]), at, ends - seconds);
-      }
-    }
-  }
-
   /** Where points were changed while it plays, tells what holds now. */
   #chaseEdits(origin: number): void {
     const { visiblePoints, lanes, clock } = this.score;
@@ -441,33 +361,5 @@ export class Player {
     [this.#points, this.#mutes] = [visiblePoints, now];
     if (!isFirst)
       this.#controls.chase(clock.tick(this.#given) - 1e-6, Math.max(this.#mixer!.now, this.#given + origin));
-  }
-
-  #giveClicks(fromTick: number, toTick: number, origin: number): void {
-    const { clock, gridLines } = this.score;
-    for (const { tick, isBar } of gridLines.beats(fromTick, toTick)) {
-      const at = clock.seconds(tick) + origin;
-      if (this.#isInTime(at)) {
-        this.#click(at, isBar);
-      }
-    }
-  }
-
-  /** What outputs keep the tempo by: so many clocks to a quarter, as the MIDI 1.0 specification has it. */
-  #giveClocks(fromTick: number, toTick: number, origin: number): void {
-    const { clock, song, outputs } = this.score;
-    const step = song.ppq / CLOCKS_A_QUARTER;
-    for (let k = Math.ceil(fromTick / step); k * step < toTick; k++) {
-      outputs.clock(this.#mixer!.pageAt(clock.seconds(k * step) + origin));
-    }
-  }
-
-  #click(at: number, isBar: boolean): void {
-    this.#mixer!.click.triggerAttackRelease(isBar ? 1760 : 1175, 0.02, Math.max(this.#mixer!.now, at));
-  }
-
-  /** Whether something can still sound when it should: what a page that stood still has missed stays silent. */
-  #isInTime(at: number): boolean {
-    return at > this.#mixer!.now - LATE_SECONDS;
   }
 }

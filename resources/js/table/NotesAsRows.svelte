@@ -1,21 +1,9 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
-  import { formatLine } from '../music/line';
-  import { pitchName, readPitch } from '../music/pitch';
-  import { techniqueOf } from '../music/techniques';
+  import { columnsOf } from './columns';
   import { getStudio } from '../acting/studio';
 
-  const { asking, contents, grid, selecting, status } = getStudio();
-
-  interface Column {
-    name: string;
-    unit: string;
-    /** its share of the room; 1 where left out */
-    share?: number;
-    text: (place: number) => string;
-    /** the edit line that sets the value, or why it cannot be; without it the column is only read */
-    line?: (place: number, text: string) => string | { refused: string };
-  }
+  const { asking, contents, grid, selecting, status, views } = getStudio();
 
   const ROW = 26;
   const HEAD = 36;
@@ -28,90 +16,8 @@
   let editing = $state<string | null>(null);
   let anchor = 0;
 
-  const whole = (text: string) => (/^-?\d{1,9}$/.test(text.trim()) ? Number(text) : null);
-
-  const always: Column[] = [
-    {
-      name: 'Position',
-      unit: 'bar.beat.tick',
-      share: 1.6,
-      text: (i) => grid.lines.position(notes.columns.start[i]),
-    },
-    {
-      name: 'Start',
-      unit: 'ticks',
-      text: (i) => `${notes.columns.start[i]}`,
-      line: (i, text) => {
-        const start = whole(text);
-        return start === null || start < 0
-          ? { refused: 'Start takes ticks from 0.' }
-          : `nudge by=${start - notes.columns.start[i]}tk`;
-      },
-    },
-    {
-      name: 'Length',
-      unit: 'ticks',
-      text: (i) => `${notes.columns.length[i]}`,
-      line: (_, text) => {
-        const length = whole(text);
-        return length === null || length < 1 ? { refused: 'Length takes ticks from 1.' } : `length to=${length}tk`;
-      },
-    },
-    {
-      name: 'Pitch',
-      unit: 'name or 0–127',
-      share: 1.5,
-      text: (i) => pitchName(notes.columns.pitch[i]),
-      line: (i, text) => {
-        const pitch = readPitch(text);
-        return pitch === null
-          ? { refused: 'Pitch takes 0 to 127 or a name from C-1 to G9; middle C is C4.' }
-          : `transpose semitones=${pitch - notes.columns.pitch[i]}`;
-      },
-    },
-    {
-      name: 'Velocity',
-      unit: '1–127',
-      text: (i) => `${notes.columns.velocity[i]}`,
-      line: (_, text) => {
-        const velocity = whole(text);
-        return velocity === null || velocity < 1 || velocity > 127
-          ? { refused: 'Velocity takes 1 to 127.' }
-          : `velocity set=${velocity}`;
-      },
-    },
-    { name: 'Release', unit: '0–127', text: (i) => `${notes.columns.release[i]}` },
-    { name: 'Channel', unit: '1–16', text: (i) => `${notes.columns.channel[i] + 1}` },
-    {
-      name: 'Muted',
-      unit: 'yes or no',
-      share: 1.2,
-      text: (i) => (notes.columns.muted[i] ? 'yes' : 'no'),
-      line: (_, text) =>
-        /^(yes|no)$/i.test(text.trim())
-          ? `mute state=${/yes/i.test(text) ? 'on' : 'off'}`
-          : { refused: 'Muted takes yes or no.' },
-    },
-    {
-      name: 'Technique',
-      unit: 'name or none',
-      share: 1.3,
-      text: (i) => techniqueOf(contents.trackOf(notes.columns.clip[i]), notes.columns.technique[i])?.name ?? '–',
-      line: (_, text) => formatLine({ name: 'technique', values: { to: text.trim() || 'none' } }),
-    },
-    { name: 'As played', unit: 'ticks off', share: 1.2, text: (i) => signed(notes.columns.playedStart[i]) },
-  ];
-  const track: Column = {
-    name: 'Track',
-    unit: '',
-    share: 1.5,
-    text: (i) => contents.trackOf(notes.columns.clip[i]).name,
-  };
-  const columns = $derived(
-    new Set(contents.open.map((clip) => contents.tracks.get(clip))).size > 1 ? [...always, track] : always,
-  );
+  const columns = $derived(columnsOf(contents, grid.lines));
   const template = $derived(columns.map(({ share = 1 }) => `minmax(0, ${share}fr)`).join(' '));
-  const signed = (value: number) => (value > 0 ? `+${value}` : `${value}`);
 
   const first = $derived(Math.max(0, Math.floor(scrolled / ROW) - MARGIN_ROWS));
   const rows = $derived.by(() => {
@@ -134,7 +40,7 @@
     void focusCell();
     return () => {
       // The keys go back to where the same notes are shown otherwise.
-      if (inside) void tick().then(() => document.querySelector<HTMLElement>('[aria-label="Roll"]')?.focus());
+      if (inside) void tick().then(() => views.focus());
     };
   });
 
