@@ -1,6 +1,6 @@
 import type { Declaration, Need } from '../api';
 import type { Lanes } from '../desk/lanes.svelte';
-import { isOfNotes } from '../music/lanes';
+import { isOfNotes, VELOCITY } from '../music/lanes';
 import { parseLine, type Line } from '../music/line';
 import { TECHNIQUES } from '../music/techniques';
 import type { Panes } from '../sight/panes.svelte';
@@ -67,21 +67,25 @@ export class Applies {
     if (needs.includes('clips')) return null;
     const { notes, points } = contents;
     const lane = this.#laneOf(line);
-    if (this.#declared.get(line.name)?.subject === 'levels' && !isOfNotes(lane) && lane !== TECHNIQUES) {
+    if (this.#declared.get(line.name)?.subject === 'levels' && !isOfNotes(lane)) {
       return points.selectedCount > 0 || range.span ? null : 'points';
     }
+    const takesRange = line.values.range !== undefined && line.values.range !== 'off';
     const isThere: Record<Need, boolean> = {
       notes: notes.selectedCount > 0,
       points: points.selectedCount > 0 && this.#declared.get(line.name)?.subject !== 'levels',
-      range: range.span !== null && line.values.range !== undefined && line.values.range !== 'off',
+      range: range.span !== null && takesRange,
       clips: true,
       track: true,
     };
-    return needs.some((need) => isThere[need]) ? null : 'notes';
+    if (needs.some((need) => isThere[need])) return null;
+    return takesRange && needs.includes('range') ? 'range' : 'notes';
   }
 
-  /** The lane a line is done to: the one it names, or the one that keys reach. */
-  #laneOf({ values }: Line): string {
-    return values.lane ?? this.on.lanes.current;
+  /** The lane a line is done to: the one it names, or the one that keys reach, or else the one the edit is for. */
+  #laneOf({ name, values }: Line): string {
+    const { current } = this.on.lanes;
+    const usual = this.#declared.get(name)?.parameters.find((one) => one.name === 'lane')?.default;
+    return values.lane ?? (current === VELOCITY || current === TECHNIQUES ? (usual ?? VELOCITY) : current);
   }
 }

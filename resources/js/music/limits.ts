@@ -3,7 +3,7 @@ export const MAX_PITCH = 127;
 /** The widest a grid line may crowd another before it is left out, in CSS pixels. */
 export const NARROWEST_GAP = 6;
 
-/** BPM a tempo may be set to; the core checks them. */
+/** BPM a tempo may be set to; compared with the core, which checks them. */
 export const SLOWEST = 10;
 export const FASTEST = 400;
 

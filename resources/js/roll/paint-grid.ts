@@ -49,7 +49,7 @@ export function paintGrid(
 export function paintOutside(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  clips: { start: number; length: number }[],
+  clips: readonly { start: number; length: number }[],
   colours: Colours,
 ): void {
   pen.fillStyle = colours['color-base-content'];
