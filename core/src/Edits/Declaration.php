@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits;
 
 use Jactonic\Core\Parameters\Parameter;
+use Jactonic\Core\Parameters\RangeValue;
 
 /** What an edit says about itself, from which everything that offers it is made. */
 final readonly class Declaration
@@ -47,14 +48,25 @@ final readonly class Declaration
     {
         $points = $this->onPoints ? [Need::Points] : [];
 
-        return $this->putsIn ? [] : match ($this->subject) {
+        if ($this->putsIn || $this->subject === Subject::Anywhere || $this->subject === Subject::Conductor) {
+            return $this->worksInRange() ? [Need::Range] : [];
+        }
+
+        return match ($this->subject) {
             Subject::Selection => [Need::Notes, ...$points],
             Subject::SelectionOrRange => [Need::Notes, ...$points, Need::Range],
             Subject::Levels => [Need::Notes, Need::Points, Need::Range],
             Subject::Clip => [Need::Clips],
             Subject::Track => [Need::Track],
-            Subject::Anywhere, Subject::Conductor => [],
         };
+    }
+
+    /** Whether it works in the range, where its line names no other. */
+    private function worksInRange(): bool
+    {
+        return array_filter(
+            $this->parameters, static fn (Parameter $one): bool => $one->kind instanceof RangeValue,
+        ) !== [];
     }
 
     /** @return array<string, mixed> for the catalog's readers */

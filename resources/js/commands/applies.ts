@@ -17,6 +17,9 @@ export interface Present {
   lanes: Pick<Lanes, 'current'>;
 }
 
+/** Words for a place that only a range has. */
+const ENDS_OF_RANGE = /^range-(start|end)$/;
+
 const WHY: Record<Need, string> = {
   notes: 'Select notes first: a press takes one, a box or Shift several, Ctrl+A all.',
   points: 'Select points of a lane first, or drag a range on the ruler.',
@@ -50,7 +53,7 @@ export class Applies {
 
   /** Whether some of the lines need something that is selected or chosen. */
   needsSelection(texts: readonly string[]): boolean {
-    return texts.some((text) => this.#needsOf(parseLine(text)).some((need) => need !== 'track'));
+    return texts.some((text) => this.#needsOf(parseLine(text)).some((need) => need !== 'track' && need !== 'range'));
   }
 
   #needsOf({ name }: Line): readonly Need[] {
@@ -60,8 +63,12 @@ export class Applies {
   #lacking(line: Line): Need | null {
     const needs = this.#needsOf(line);
     const { panes, contents, chosenClips, range } = this.on;
+    if (!range.span && Object.values(line.values).some((value) => ENDS_OF_RANGE.test(value))) return 'range';
     if (needs.length === 0 || needs.includes('track')) return null;
-    // In the song all of that means the chosen clips.
+    if (needs.length === 1 && needs[0] === 'range') {
+      return range.span || line.values.range?.includes('..') ? null : 'range';
+    }
+    // In the song all else means the chosen clips.
     if (panes.reached === 'song') return chosenClips.placed.length > 0 ? null : 'clips';
     // In the roll there always is a clip in front.
     if (needs.includes('clips')) return null;
