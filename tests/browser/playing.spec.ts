@@ -13,6 +13,12 @@ async function ready(studio: Studio, countIn = '0'): Promise<void> {
   await studio.page.getByRole('group', { name: 'Roll' }).focus();
 }
 
+/** Opens a song of one note behind the first bar, which is free to play in. */
+async function begin(studio: Studio, countIn?: string): Promise<void> {
+  await studio.open([[1920, 240, 72]]);
+  await ready(studio, countIn);
+}
+
 /** Presses keys of the letters one after the other, each until it is seen to be down. */
 async function play(page: Page, ...codes: string[]): Promise<void> {
   for (const code of codes) {
@@ -164,8 +170,7 @@ test('one layer is picked for a bar, and muted on the bench', async ({ studio, p
 });
 
 test('the delay is measured by taps to clicks, and a take is put right by it', async ({ studio, page }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'l', 'F7', 'y');
   await expect(studio.status).toContainText('Tap any key');
   for (let click = 3; click <= 10; click++) {
@@ -200,8 +205,7 @@ test('the upper row of the letters may be louder than the lower one', async ({ s
 });
 
 test('what was just played comes in though nothing was recorded', async ({ studio, page }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('Control+Home', 'F7', 'l');
   await play(page, 'KeyZ', 'KeyX');
   await studio.press('Escape', 'F7', 'j');
@@ -214,8 +218,7 @@ test('step by step a chord is written when it is let go, with rests, ties, dots 
   studio,
   page,
 }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('Control+Home', 'F7', 'l', 'F7', 's');
   for (const code of ['KeyZ', 'KeyC', 'KeyB']) await page.keyboard.down(code);
   for (const code of ['KeyZ', 'KeyC', 'KeyB']) await page.keyboard.up(code);
@@ -240,8 +243,7 @@ test('a take that was being played when the page went is offered again, and noth
   studio,
   page,
 }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'l', 'Home');
   await record(page);
   await play(page, 'KeyZ', 'KeyX', 'KeyC');
@@ -259,8 +261,7 @@ const offered = (page: Page, size: number) => page.getByRole('alert').filter({ h
 
 /** Records three notes of the letters over a song with one of its own. */
 async function recordThree(studio: Studio): Promise<void> {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'l', 'Home');
   await studio.page.getByRole('button', { name: 'Loop' }).click();
   await record(studio.page);
@@ -391,8 +392,7 @@ test('a MIDI keyboard is heard by its channel, and one that vanishes in mid-note
   page,
 }) => {
   await withMidi(page, true);
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'm');
   await sheet(page).getByRole('combobox', { name: 'Keyboard', exact: true }).selectOption('Small keyboard');
   await midi(page, 0xf8);
@@ -406,15 +406,13 @@ test('a MIDI keyboard is heard by its channel, and one that vanishes in mid-note
 
 test('where MIDI is not allowed it says so, and what would work', async ({ studio, page }) => {
   await withMidi(page, false);
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'm');
   await expect(sheet(page).getByRole('alert')).toContainText('The browser was not allowed to use MIDI. Allow it');
 });
 
 test('a count-in is seen in beats before what is played counts', async ({ studio, page }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio, '1');
+  await begin(studio, '1');
   await studio.press('F7', 'l', 'Home');
   await page.keyboard.press('F6');
   await expect(recording(page)).toHaveText('4');
@@ -470,8 +468,7 @@ test('ended while it still begins a recording leaves nothing, and a key held dow
   studio,
   page,
 }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'l', 'Home', 'F6', 'F6');
   await expect(recording(page)).toBeHidden();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
@@ -487,8 +484,7 @@ test('a take that waits to be sent when the page goes is sent then, and not offe
   studio,
   page,
 }) => {
-  await studio.open([[1920, 240, 72]]);
-  await ready(studio);
+  await begin(studio);
   await studio.press('F7', 'l', 'Home');
   await page.getByRole('button', { name: 'Loop' }).click();
   await record(page);

@@ -1,3 +1,4 @@
+import { firstPlace } from './halving';
 import type { Sparse, TableChange } from '../api';
 
 /** Columns by name; index i of each is row i. */
@@ -199,19 +200,8 @@ export abstract class Table<Name extends string> {
 }
 
 /** The first place of a column in order that holds at least a value. */
-export function firstFrom(column: Int32Array, value: number): number {
-  let low = 0;
-  let high = column.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (column[middle] < value) {
-      low = middle + 1;
-    } else {
-      high = middle;
-    }
-  }
-  return low;
-}
+export const firstFrom = (column: Int32Array, value: number): number =>
+  firstPlace(column.length, (place) => column[place] >= value);
 
 /** Places by id. */
 export function index(ids: Int32Array): Map<number, number> {

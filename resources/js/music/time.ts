@@ -1,4 +1,5 @@
 import type { GridStretch, GridTable, TempoStretch } from '../api';
+import { firstPlace } from './halving';
 
 /** Where a bar line lies and which bar (from 0) begins there. */
 export interface BarLine {
@@ -7,19 +8,9 @@ export interface BarLine {
   stretch: GridStretch;
 }
 
-function lastAt<T>(list: T[], begins: (item: T) => boolean): T {
-  let low = 0;
-  let high = list.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (begins(list[middle])) {
-      low = middle;
-    } else {
-      high = middle - 1;
-    }
-  }
-  return list[low];
-}
+/** The last of a list that has begun, or else the first. */
+const lastAt = <T>(list: readonly T[], begins: (item: T) => boolean): T =>
+  list[Math.max(0, firstPlace(list.length, (place) => !begins(list[place])) - 1)];
 
 const roundedQuotient = (dividend: number, divisor: number) =>
   Math.floor((dividend + Math.floor(divisor / 2)) / divisor);

@@ -57,39 +57,6 @@ function tuned(synth: Poly, output: Tone.InputNode, longest = Infinity): Voice {
   };
 }
 
-function plucked(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.FMSynth, {
-    harmonicity: 4.01,
-    modulationIndex: 2.4,
-    envelope: { attack: 0.002, decay: 0.9, sustain: 0.02, release: 0.35 },
-    modulationEnvelope: { attack: 0.001, decay: 0.12, sustain: 0, release: 0.1 },
-    volume: -8,
-  });
-  return tuned(synth, output);
-}
-
-function bass(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.FMSynth, {
-    harmonicity: 1,
-    modulationIndex: 3,
-    oscillator: { type: 'triangle' },
-    envelope: { attack: 0.008, decay: 0.7, sustain: 0.35, release: 0.12 },
-    modulationEnvelope: { attack: 0.002, decay: 0.18, sustain: 0.05, release: 0.1 },
-    volume: -5,
-  });
-  return tuned(synth, output);
-}
-
-function sustained(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.AMSynth, {
-    harmonicity: 2,
-    oscillator: { type: 'fatsawtooth', count: 2, spread: 12 },
-    envelope: { attack: 0.06, decay: 0.3, sustain: 0.75, release: 0.3 },
-    volume: -14,
-  });
-  return tuned(synth, output);
-}
-
 /** Dulled above a frequency in Hz. */
 function dulled(frequencyInHz: number, output: Tone.InputNode): Tone.Filter {
   const filter = new Tone.Filter(frequencyInHz, 'lowpass');
@@ -97,103 +64,140 @@ function dulled(frequencyInHz: number, output: Tone.InputNode): Tone.Filter {
   return filter;
 }
 
-function struck(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.FMSynth, {
-    harmonicity: 2,
-    modulationIndex: 1.6,
-    envelope: { attack: 0.002, decay: 1.6, sustain: 0.04, release: 0.4 },
-    modulationEnvelope: { attack: 0.001, decay: 0.25, sustain: 0.1, release: 0.2 },
-    volume: -8,
-  });
-  return tuned(synth, output);
-}
-
-function mallet(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.FMSynth, {
-    harmonicity: 3.98,
-    modulationIndex: 1.1,
-    oscillator: { type: 'sine' },
-    envelope: { attack: 0.001, decay: 1.1, sustain: 0, release: 0.6 },
-    modulationEnvelope: { attack: 0.001, decay: 0.07, sustain: 0, release: 0.05 },
-    volume: -7,
-  });
-  return tuned(synth, output);
-}
-
-function organ(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'custom', partials: [1, 0.7, 0.5, 0.3, 0, 0.25, 0, 0.2] },
-    envelope: { attack: 0.008, decay: 0.01, sustain: 1, release: 0.06 },
-    volume: -17,
-  });
-  return tuned(synth, output);
-}
-
-function reed(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'pulse', width: 0.35 },
-    envelope: { attack: 0.04, decay: 0.1, sustain: 0.85, release: 0.12 },
-    volume: -16,
-  });
-  return tuned(synth, dulled(2800, output));
-}
-
-function bowed(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'fatsawtooth', count: 3, spread: 18 },
-    envelope: { attack: 0.14, decay: 0.2, sustain: 0.9, release: 0.35 },
-    volume: -17,
-  });
-  return tuned(synth, dulled(3200, output));
-}
-
-function blown(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.AMSynth, {
-    harmonicity: 1,
-    oscillator: { type: 'triangle' },
-    envelope: { attack: 0.06, decay: 0.1, sustain: 0.9, release: 0.15 },
-    volume: -10,
-  });
-  return tuned(synth, output);
-}
-
-function pad(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'fattriangle', count: 3, spread: 24 },
-    envelope: { attack: 0.5, decay: 0.4, sustain: 0.85, release: 1.2 },
-    volume: -15,
-  });
-  return tuned(synth, dulled(2400, output));
-}
-
-function lead(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'fatsquare', count: 2, spread: 9 },
-    envelope: { attack: 0.006, decay: 0.2, sustain: 0.7, release: 0.15 },
-    volume: -17,
-  });
-  return tuned(synth, dulled(4200, output));
-}
-
-function synthBass(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.Synth, {
-    oscillator: { type: 'fatsawtooth', count: 2, spread: 6 },
-    envelope: { attack: 0.004, decay: 0.25, sustain: 0.5, release: 0.1 },
-    volume: -9,
-  });
-  return tuned(synth, dulled(700, output));
-}
-
-/** Skins that have a pitch, such as congas and timpani. */
-function percussion(output: Tone.InputNode): Voice {
-  const synth = new Tone.PolySynth(Tone.MembraneSynth, {
-    octaves: 1.2,
-    pitchDecay: 0.03,
-    envelope: { attack: 0.001, decay: 0.45, sustain: 0, release: 0.2 },
-    volume: -7,
-  });
-  return tuned(synth, output);
-}
+/** What sounds pitches, each by what makes it. */
+const TUNED = {
+  plucked: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.FMSynth, {
+        harmonicity: 4.01,
+        modulationIndex: 2.4,
+        envelope: { attack: 0.002, decay: 0.9, sustain: 0.02, release: 0.35 },
+        modulationEnvelope: { attack: 0.001, decay: 0.12, sustain: 0, release: 0.1 },
+        volume: -8,
+      }),
+      output,
+    ),
+  bass: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.FMSynth, {
+        harmonicity: 1,
+        modulationIndex: 3,
+        oscillator: { type: 'triangle' },
+        envelope: { attack: 0.008, decay: 0.7, sustain: 0.35, release: 0.12 },
+        modulationEnvelope: { attack: 0.002, decay: 0.18, sustain: 0.05, release: 0.1 },
+        volume: -5,
+      }),
+      output,
+    ),
+  sustained: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.AMSynth, {
+        harmonicity: 2,
+        oscillator: { type: 'fatsawtooth', count: 2, spread: 12 },
+        envelope: { attack: 0.06, decay: 0.3, sustain: 0.75, release: 0.3 },
+        volume: -14,
+      }),
+      output,
+    ),
+  struck: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.FMSynth, {
+        harmonicity: 2,
+        modulationIndex: 1.6,
+        envelope: { attack: 0.002, decay: 1.6, sustain: 0.04, release: 0.4 },
+        modulationEnvelope: { attack: 0.001, decay: 0.25, sustain: 0.1, release: 0.2 },
+        volume: -8,
+      }),
+      output,
+    ),
+  mallet: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.FMSynth, {
+        harmonicity: 3.98,
+        modulationIndex: 1.1,
+        oscillator: { type: 'sine' },
+        envelope: { attack: 0.001, decay: 1.1, sustain: 0, release: 0.6 },
+        modulationEnvelope: { attack: 0.001, decay: 0.07, sustain: 0, release: 0.05 },
+        volume: -7,
+      }),
+      output,
+    ),
+  organ: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'custom', partials: [1, 0.7, 0.5, 0.3, 0, 0.25, 0, 0.2] },
+        envelope: { attack: 0.008, decay: 0.01, sustain: 1, release: 0.06 },
+        volume: -17,
+      }),
+      output,
+    ),
+  reed: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'pulse', width: 0.35 },
+        envelope: { attack: 0.04, decay: 0.1, sustain: 0.85, release: 0.12 },
+        volume: -16,
+      }),
+      dulled(2800, output),
+    ),
+  bowed: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'fatsawtooth', count: 3, spread: 18 },
+        envelope: { attack: 0.14, decay: 0.2, sustain: 0.9, release: 0.35 },
+        volume: -17,
+      }),
+      dulled(3200, output),
+    ),
+  blown: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.AMSynth, {
+        harmonicity: 1,
+        oscillator: { type: 'triangle' },
+        envelope: { attack: 0.06, decay: 0.1, sustain: 0.9, release: 0.15 },
+        volume: -10,
+      }),
+      output,
+    ),
+  pad: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'fattriangle', count: 3, spread: 24 },
+        envelope: { attack: 0.5, decay: 0.4, sustain: 0.85, release: 1.2 },
+        volume: -15,
+      }),
+      dulled(2400, output),
+    ),
+  lead: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'fatsquare', count: 2, spread: 9 },
+        envelope: { attack: 0.006, decay: 0.2, sustain: 0.7, release: 0.15 },
+        volume: -17,
+      }),
+      dulled(4200, output),
+    ),
+  'synth-bass': (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.Synth, {
+        oscillator: { type: 'fatsawtooth', count: 2, spread: 6 },
+        envelope: { attack: 0.004, decay: 0.25, sustain: 0.5, release: 0.1 },
+        volume: -9,
+      }),
+      dulled(700, output),
+    ),
+  /** Skins that have a pitch, such as congas and timpani. */
+  percussion: (output: Tone.InputNode) =>
+    tuned(
+      new Tone.PolySynth(Tone.MembraneSynth, {
+        octaves: 1.2,
+        pitchDecay: 0.03,
+        envelope: { attack: 0.001, decay: 0.45, sustain: 0, release: 0.2 },
+        volume: -7,
+      }),
+      output,
+    ),
+};
 
 /** Drums by the pitch of the note, as General MIDI lays them out. */
 function drums(output: Tone.InputNode): Voice {
@@ -251,22 +255,7 @@ function drums(output: Tone.InputNode): Voice {
   };
 }
 
-const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = {
-  plucked,
-  struck,
-  mallet,
-  organ,
-  reed,
-  bowed,
-  blown,
-  sustained,
-  pad,
-  lead,
-  bass,
-  'synth-bass': synthBass,
-  drums,
-  percussion,
-};
+const MAKERS: Record<VoiceName, (output: Tone.InputNode) => Voice> = { ...TUNED, drums };
 
 export function makeVoice(name: VoiceName, output: Tone.InputNode): Voice {
   return MAKERS[name](output);
