@@ -92,6 +92,66 @@ const PICTURES = {
     }
     await page.keyboard.down('KeyD');
   },
+
+  'roll-dusk': async ({ demo, line, press, page, box }) => {
+    await demo();
+    await line('theme');
+    await press('Shift+8', 'h', 'Alt+Shift+]');
+    const lane = await box('velocity-lane');
+    await page.mouse.move(lane.x + 60, lane.y + lane.height - 40);
+    await page.mouse.down();
+    await page.mouse.move(lane.x + 500, lane.y + 30, { steps: 12 });
+    await page.mouse.up();
+    const roll = await box('roll-canvas');
+    await page.mouse.move(roll.x + 470, roll.y + 120);
+    await page.mouse.down();
+    await page.mouse.move(roll.x + 560, roll.y + 118, { steps: 4 });
+  },
+
+  song: async ({ demo, line, press, track }) => {
+    await demo();
+    await track('Upright bass');
+    await press('F9', 'Alt+Enter');
+    for (const row of ['tempo', 'meter', 'marker']) await line(`conductor-row what=${row}`);
+    await line('shelf');
+  },
+
+  chords: async ({ demo, line, track }) => {
+    await demo();
+    await track('Harmonium');
+    await line('chord-names by=bars');
+    await line('conductor-row what=chord');
+    await line('hatch of=chord');
+  },
+
+  drums: async ({ demo, line, press, track }) => {
+    await demo();
+    await track('Frame drums');
+    await line('rows what=used');
+    await press('.');
+    await line('row-menu');
+  },
+
+  menu: async ({ demo, press, page, box }) => {
+    await demo();
+    await press('Control+a');
+    const roll = await box('roll-canvas');
+    await page.mouse.click(roll.x + 360, roll.y + 40, { button: 'right' });
+  },
+
+  lanes: async ({ demo, line, track }) => {
+    await demo();
+    await track('Harmonium');
+    for (const lane of ['technique', 'cc11', 'cc1']) await line(`lane name=${lane}`);
+    await line('wave shape=sine low=20 high=100 every=1/4 range=0..7680 lane=cc1');
+  },
+
+  curves: async ({ demo, line, press, track }) => {
+    await demo();
+    await track('Upright bass');
+    await press('.', '.', '.');
+    await line('note-curves');
+  },
 };
 
 const unknown = wanted.filter((name) => !(name in PICTURES));
@@ -117,6 +177,12 @@ for (const name of wanted.length > 0 ? wanted : Object.keys(PICTURES)) {
       await page.getByRole('group', { name: 'Roll' }).waitFor();
       await page.waitForTimeout(1500);
     },
+    /** Opens a track, as its name is chosen in the top line. */
+    track: async (name) => {
+      await page.getByLabel('Track', { exact: true }).selectOption(name);
+      await page.waitForTimeout(1200);
+    },
+    box: (canvas) => page.getByTestId(canvas).boundingBox(),
     said: (text) => page.getByRole('status').filter({ hasText: text }).first().waitFor(),
     line: async (text) => {
       await press('/');

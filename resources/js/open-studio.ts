@@ -243,7 +243,7 @@ function putTogether(
     status,
   });
 
-  const parts = {
+  const tools = {
     contents,
     sounding,
     sender,
@@ -285,8 +285,8 @@ function putTogether(
     dialogs,
     count: () => keyHandling.count(),
   };
-  const route = new Route(parts);
+  const route = new Route(tools);
   const acting = new Acting(route, catalog, shortcuts, status);
-  const keyHandling = new KeyHandling({ ...parts, acting }, isCovered);
-  return { studio: { ...parts, acting, keyHandling }, answers, route, leftBehind };
+  const keyHandling = new KeyHandling({ ...tools, acting }, isCovered);
+  return { studio: { ...tools, acting, keyHandling }, answers, route, leftBehind };
 }

@@ -3,7 +3,7 @@ import type { Declaration, Parameter } from '../../resources/js/api';
 import { Route } from '../../resources/js/acting/route';
 import { Applies } from '../../resources/js/commands/applies';
 import { arrangingCommands } from '../../resources/js/commands/arranging';
-import type { Parts } from '../../resources/js/commands/command';
+import type { Tools } from '../../resources/js/commands/command';
 import { wrongIn } from '../../resources/js/commands/parameters';
 import { commands } from '../../resources/js/commands/table';
 import { settings } from '../../resources/js/settings/settings.svelte';
@@ -53,7 +53,7 @@ describe.each(catalog.view.filter(({ parameters }) => parameters.length > 0).map
 function studio(notes: TestNote[] = phrase) {
   const on = workbench(notes);
   const sent: { lines: readonly string[]; to: 'notes' | 'clips'; done?: (answer: unknown) => void }[] = [];
-  const parts = {
+  const tools = {
     ...on,
     catalog,
     applies: new Applies([...catalog.edits, ...catalog.view], on),
@@ -64,8 +64,8 @@ function studio(notes: TestNote[] = phrase) {
       run: (lines: readonly string[], running: object) => sent.push({ lines, to: 'notes', ...running }),
       runOnClips: (lines: readonly string[]) => sent.push({ lines, to: 'clips' }),
     },
-  } as unknown as Parts;
-  return { ...on, parts, sent, route: new Route(parts), applies: parts.applies };
+  } as unknown as Tools;
+  return { ...on, sent, route: new Route(tools) };
 }
 
 test('an edit goes to the notes, in the song to the clips, and what is about a track to the one in front', () => {

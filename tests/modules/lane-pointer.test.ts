@@ -9,7 +9,18 @@ import type { Hand } from '../../resources/js/desk/hands.svelte';
 import type { Dropped } from '../../resources/js/pointer/gesture';
 import { Button } from '../../resources/js/pointer/grasp';
 import { Pointer } from '../../resources/js/pointer/pointer.svelte';
-import { afterwards, Canvas, pointerEvent, workbench, type Held, type TestNote, type TestPoint } from './studio';
+import {
+  afterwards,
+  Canvas,
+  heldOf,
+  numbers,
+  placesOf,
+  pointerEvent,
+  workbench,
+  type Held,
+  type TestNote,
+  type TestPoint,
+} from './studio';
 
 /** Five quarters, all as loud but the third. */
 const phrase: TestNote[] = [
@@ -56,115 +67,33 @@ function lane(name: string, hand: Hand = 'point', points: TestPoint[] = []) {
   return { ...on, scale, levels, dropped, pointer, send, pull };
 }
 
-const DRAWN: [name: string, hand: Hand, selected: number[], spots: [number, number][], held: Held, after: number[]][] =
-  [
-    [
-      'a head is lifted alone',
-      'point',
-      [],
-      [
-        [480, 64],
-        [480, 90],
-      ],
-      {},
-      [64, 90, 100, 64, 64],
-    ],
-    [
-      'a head of the selection takes all along, relations kept',
-      'point',
-      [1, 2, 3, 4, 5],
-      [
-        [480, 64],
-        [480, 84],
-      ],
-      {},
-      [84, 84, 120, 84, 84],
-    ],
-    [
-      'a free course in the draw hand',
-      'draw',
-      [],
-      [
-        [0, 30],
-        [1200, 30],
-        [1210, 110],
-        [2000, 110],
-      ],
-      {},
-      [30, 30, 30, 110, 110],
-    ],
-    [
-      'a straight line with Shift',
-      'draw',
-      [],
-      [
-        [0, 20],
-        [1920, 120],
-      ],
-      { shift: true },
-      [20, 45, 70, 95, 120],
-    ],
-    [
-      'one height with Ctrl',
-      'draw',
-      [],
-      [
-        [480, 90],
-        [1440, 50],
-      ],
-      { ctrl: true },
-      [64, 50, 50, 50, 64],
-    ],
-    [
-      'a course in the point hand with Alt',
-      'point',
-      [],
-      [
-        [0, 40],
-        [480, 40],
-      ],
-      { alt: true },
-      [40, 40, 100, 64, 64],
-    ],
-    [
-      'only what is selected follows, where it begins there',
-      'draw',
-      [1],
-      [
-        [0, 30],
-        [2000, 30],
-      ],
-      {},
-      [30, 64, 100, 64, 64],
-    ],
-    [
-      'a course that begins elsewhere takes all along',
-      'draw',
-      [2],
-      [
-        [0, 30],
-        [2000, 30],
-      ],
-      {},
-      [30, 30, 30, 30, 30],
-    ],
-  ];
+const DRAWN: [name: string, hand: Hand, selected: number[], drag: string, held: string, after: string][] = [
+  ['a head is lifted alone', 'point', [], '480:64 → 480:90', '', '64 90 100 64 64'],
+  ['a head of the selection takes all along', 'point', [1, 2, 3, 4, 5], '480:64 → 480:84', '', '84 84 120 84 84'],
+  ['a free course in the draw hand', 'draw', [], '0:30 → 1200:30 → 1210:110 → 2000:110', '', '30 30 30 110 110'],
+  ['a straight line with Shift', 'draw', [], '0:20 → 1920:120', 'shift', '20 45 70 95 120'],
+  ['one height with Ctrl', 'draw', [], '480:90 → 1440:50', 'ctrl', '64 50 50 50 64'],
+  ['a course in the point hand with Alt', 'point', [], '0:40 → 480:40', 'alt', '40 40 100 64 64'],
+  ['only what is selected, where it begins there', 'draw', [1], '0:30 → 2000:30', '', '30 64 100 64 64'],
+  ['all, where it begins elsewhere', 'draw', [2], '0:30 → 2000:30', '', '30 30 30 30 30'],
+];
 
-test.each(DRAWN)('in the lane of velocities: %s', (_, hand, selected, spots, held, after) => {
+test.each(DRAWN)('in the lane of velocities: %s', (_, hand, selected, drag, held, after) => {
   const on = lane('velocity', hand);
   on.selecting.select(selected);
-  on.pull(spots, held);
+  on.pull(placesOf(drag), heldOf(held));
   expect(on.dropped).toHaveLength(1);
-  expect(afterwards(on, on.dropped[0]).column('velocity')).toEqual(after.map((value) => expect.closeTo(value, -0.5)));
+  const close = numbers(after).map((value) => expect.closeTo(value, -0.5));
+  expect(afterwards(on, on.dropped[0]).column('velocity')).toEqual(close);
 });
 
-const HANDLES: [name: string, handle: LaneHandle, by: number, after: number[], held?: Held][] = [
-  ['its foot moves all', 'whole', 20, [84, 84, 120, 84, 84]],
-  ['its right end tilts', 'right', -30, [64, 57, 85, 42, 34]],
-  ['its left end tilts', 'left', -30, [34, 42, 85, 57, 64]],
-  ['its head squeezes to the mean', 'squeeze', -33, [68, 68, 86, 68, 68]],
-  ['its head pulled up spreads', 'squeeze', 16, [62, 62, 107, 62, 62]],
-  ['its head squeezes to where the pointer is', 'squeeze', -33, [69, 69, 87, 69, 69], { ctrl: true }],
+const HANDLES: [name: string, handle: LaneHandle, by: number, after: string, held: string][] = [
+  ['its foot moves all', 'whole', 20, '84 84 120 84 84', ''],
+  ['its right end tilts', 'right', -30, '64 57 85 42 34', ''],
+  ['its left end tilts', 'left', -30, '34 42 85 57 64', ''],
+  ['its head squeezes to the mean', 'squeeze', -33, '68 68 86 68 68', ''],
+  ['its head pulled up spreads', 'squeeze', 16, '62 62 107 62 62', ''],
+  ['its head squeezes to where the pointer is', 'squeeze', -33, '69 69 87 69 69', 'ctrl'],
 ];
 
 test.each(HANDLES)('the frame in the lane: %s', (_, handle, by, after, held) => {
@@ -177,9 +106,10 @@ test.each(HANDLES)('the frame in the lane: %s', (_, handle, by, after, held) => 
       [tick, value],
       [tick, value + by],
     ],
-    held,
+    heldOf(held),
   );
-  expect(afterwards(on, on.dropped[0]).column('velocity')).toEqual(after.map((one) => expect.closeTo(one, -0.8)));
+  const close = numbers(after).map((one) => expect.closeTo(one, -0.8));
+  expect(afterwards(on, on.dropped[0]).column('velocity')).toEqual(close);
 });
 
 test('each handle of the frame says what it does, and lies where it is drawn', () => {
@@ -205,91 +135,20 @@ const expression: TestPoint[] = [
   [960, 120],
 ];
 
-const POINTS: [name: string, hand: Hand, spots: [number, number][], held: Held, button: Button, after: TestPoint[]][] =
-  [
-    [
-      'a point is dragged up',
-      'point',
-      [
-        [480, 80],
-        [480, 100],
-      ],
-      {},
-      Button.left,
-      [
-        [0, 40],
-        [480, 100],
-        [960, 120],
-      ],
-    ],
-    [
-      'and in time, on lines of the grid',
-      'point',
-      [
-        [480, 80],
-        [610, 80],
-      ],
-      {},
-      Button.left,
-      [
-        [0, 40],
-        [600, 80],
-        [960, 120],
-      ],
-    ],
-    [
-      'Shift keeps one direction',
-      'point',
-      [
-        [480, 80],
-        [490, 100],
-      ],
-      { shift: true },
-      Button.left,
-      [
-        [0, 40],
-        [480, 100],
-        [960, 120],
-      ],
-    ],
-    [
-      'the erase hand takes out what it passes',
-      'erase',
-      [
-        [-10, 20],
-        [500, 20],
-      ],
-      {},
-      Button.left,
-      [[960, 120]],
-    ],
-    [
-      'so does the right button in the draw hand',
-      'draw',
-      [
-        [400, 20],
-        [1000, 20],
-      ],
-      {},
-      Button.right,
-      [[0, 40]],
-    ],
-    [
-      'a press in the draw hand is one point, on the grid',
-      'draw',
-      [[1450, 64]],
-      {},
-      Button.left,
-      [...expression, [1440, 64]],
-    ],
-  ];
+const POINTS: [name: string, hand: Hand, drag: string, held: string, button: Button, after: string][] = [
+  ['a point is dragged up', 'point', '480:80 → 480:100', '', Button.left, '0:40 → 480:100 → 960:120'],
+  ['and in time, on lines of the grid', 'point', '480:80 → 610:80', '', Button.left, '0:40 → 600:80 → 960:120'],
+  ['Shift keeps one direction', 'point', '480:80 → 490:100', 'shift', Button.left, '0:40 → 480:100 → 960:120'],
+  ['the erase hand takes out what it passes', 'erase', '-10:20 → 500:20', '', Button.left, '960:120'],
+  ['so does the right button in the draw hand', 'draw', '400:20 → 1000:20', '', Button.right, '0:40'],
+  ['a press in the draw hand is one point', 'draw', '1450:64', '', Button.left, '0:40 → 480:80 → 960:120 → 1440:64'],
+];
 
-test.each(POINTS)('in a lane of points: %s', (_, hand, spots, held, button, after) => {
+test.each(POINTS)('in a lane of points: %s', (_, hand, drag, held, button, after) => {
   const on = lane('cc11', hand, expression);
-  on.pull(spots, held, button);
-  expect(afterwards(on, on.dropped[0]).points).toEqual(
-    after.map(([tick, value]) => [tick, expect.closeTo(value, -0.5)]),
-  );
+  on.pull(placesOf(drag), heldOf(held), button);
+  const close = placesOf(after).map(([tick, value]) => [tick, expect.closeTo(value, -0.5)]);
+  expect(afterwards(on, on.dropped[0]).points).toEqual(close);
 });
 
 test('a course is drawn as it will be, and a wave has the period of the grid', () => {

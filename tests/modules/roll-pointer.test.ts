@@ -8,7 +8,19 @@ import { Button } from '../../resources/js/pointer/grasp';
 import { Pointer } from '../../resources/js/pointer/pointer.svelte';
 import type { Hand } from '../../resources/js/desk/hands.svelte';
 import { setting } from '../../resources/js/settings/settings.svelte';
-import { afterwards, Canvas, page, pointerEvent, workbench, type Held, type TestNote, type Workbench } from './studio';
+import {
+  afterwards,
+  Canvas,
+  heldOf,
+  numbers,
+  page,
+  placesOf,
+  pointerEvent,
+  workbench,
+  type Held,
+  type TestNote,
+  type Workbench,
+} from './studio';
 
 /** Three notes on eighths, two of them touching in one row. */
 const phrase: TestNote[] = [
@@ -41,131 +53,100 @@ function roll(notes: TestNote[] = phrase, hand: Hand = 'point', drums = false) {
   pointer.attach(canvas as unknown as HTMLElement);
   const send = (type: string, tick: number, pitch: number, held?: Held, button?: number) =>
     canvas.dispatchEvent(pointerEvent(type, on.view.x(tick), on.view.y(pitch) + 5, held, button));
-  type Place = [tick: number, pitch: number];
-  const drag = (from: Place, to: Place, held: Held = {}, first: Held = {}) => {
-    send('pointermove', ...from, first);
-    send('pointerdown', ...from, first);
-    send('pointermove', (from[0] + to[0]) / 2, from[1], { ...first, ...held });
-    send('pointermove', ...to, { ...first, ...held });
-    send('pointerup', ...to, { ...first, ...held });
+  const drag = (said: string, held = '') => {
+    const [[from, row], to] = placesOf(said);
+    const keys = heldOf(held);
+    send('pointermove', from, row, keys);
+    send('pointerdown', from, row, keys);
+    send('pointermove', (from + to[0]) / 2, row, keys);
+    send('pointermove', ...to, keys);
+    send('pointerup', ...to, keys);
   };
   return { ...on, pointer, dropped, canvas, send, drag };
 }
 
-type Drag = Parameters<ReturnType<typeof roll>['drag']>;
-type Columns = Partial<Record<'start' | 'length' | 'pitch' | 'velocity', number[]>>;
+/** What is dragged where, what is held meanwhile, and columns of the notes after it. */
+type After = Partial<Record<'start' | 'length' | 'pitch' | 'velocity', string>>;
 
-const POINT: [name: string, all: boolean, how: Drag, after: Columns][] = [
+const POINT: [name: string, all: boolean, drag: string, held: string, after: After][] = [
+  ['a note goes to the line', false, '100:60 → 350:62', '', { start: '240 480 720', pitch: '62 64 64' }],
+  ['Shift keeps to one direction', false, '100:60 → 360:61', 'shift', { start: '240 480 720', pitch: '60 64 64' }],
+  ['Alt frees it from the lines', false, '100:60 → 156:60', 'alt', { start: '56 480 720' }],
   [
-    'a note goes to the line',
-    false,
-    [
-      [100, 60],
-      [350, 62],
-    ],
-    { start: [240, 480, 720], pitch: [62, 64, 64] },
-  ],
-  [
-    'Shift keeps to one direction',
-    false,
-    [[100, 60], [360, 61], { shift: true }],
-    { start: [240, 480, 720], pitch: [60, 64, 64] },
-  ],
-  ['Alt frees it from the lines', false, [[100, 60], [156, 60], { alt: true }], { start: [56, 480, 720] }],
-  [
-    'Ctrl leaves the notes and drags copies',
+    'Ctrl drags copies',
     true,
-    [[100, 60], [1060, 60], { ctrl: true }],
-    { start: [0, 480, 720, 960, 1440, 1680], pitch: [60, 64, 64, 60, 64, 64] },
+    '100:60 → 1060:60',
+    'ctrl',
+    { start: '0 480 720 960 1440 1680', pitch: '60 64 64 60 64 64' },
   ],
-  [
-    'the border of two notes that touch moves',
-    false,
-    [
-      [718, 64],
-      [838, 64],
-    ],
-    { start: [0, 480, 840], length: [240, 360, 120] },
-  ],
-  [
-    'an end lengthens all that are selected alike',
-    true,
-    [
-      [238, 60],
-      [358, 60],
-    ],
-    { length: [360, 360, 360] },
-  ],
-  ['with Shift all end at one place', true, [[238, 60], [1198, 60], { shift: true }], { length: [1200, 720, 480] }],
-  ['with Ctrl all in proportion', true, [[238, 60], [118, 60], { ctrl: true }], { length: [120, 120, 120] }],
+  ['the border of two notes moves', false, '718:64 → 838:64', '', { start: '0 480 840', length: '240 360 120' }],
+  ['an end lengthens all that are selected', true, '238:60 → 358:60', '', { length: '360 360 360' }],
+  ['with Shift all end at one place', true, '238:60 → 1198:60', 'shift', { length: '1200 720 480' }],
+  ['with Ctrl all in proportion', true, '238:60 → 118:60', 'ctrl', { length: '120 120 120' }],
 ];
 
-test.each(POINT)('point hand: %s', (_, all, how, after) => {
+test.each(POINT)('point hand: %s', (_, all, drag, held, after) => {
   const on = roll();
   if (all) on.selecting.select([1, 2, 3]);
   setting.turn('frame', false);
-  on.drag(...how);
+  on.drag(drag, held);
   setting.turn('frame', true);
   const left = afterwards(on, on.dropped[0]);
-  for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start'), column).toEqual(values);
+  for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start')).toEqual(numbers(values));
 });
 
-const DRAW: [name: string, how: Drag, after: Columns, lines: string[], shape?: string][] = [
+const DRAW: [name: string, drag: string, held: string, after: After, line: string, shape?: string][] = [
   [
-    'a press is one note on its line, as new notes are',
-    [
-      [1000, 67],
-      [1000, 67],
-    ],
-    { start: [0, 480, 720, 960], length: [240, 240, 240, 120], velocity: [80, 100, 60, 96] },
-    ['insert at=960 pitch=67'],
+    'a press is one note on its line',
+    '1000:67 → 1000:67',
+    '',
+    { start: '0 480 720 960', length: '240 240 240 120' },
+    'insert at=960 pitch=67',
   ],
   [
-    'a drag gives the length, and up and down the pitch',
-    [
-      [1000, 67],
-      [1430, 69],
-    ],
-    { start: [0, 480, 720, 960], length: [240, 240, 240, 480], pitch: [60, 64, 64, 69] },
-    ['insert at=960 pitch=69 length=480tk'],
+    'a drag gives length and pitch',
+    '1000:67 → 1430:69',
+    '',
+    { length: '240 240 240 480', pitch: '60 64 64 69' },
+    'insert at=960 pitch=69 length=480tk',
   ],
   [
     'with Ctrl up and down is the velocity',
-    [[1000, 67], [1000, 70], { ctrl: true }],
-    { velocity: [80, 100, 60, 117] },
-    ['insert at=960 pitch=67 velocity=117'],
+    '1000:67 → 1000:70',
+    'ctrl',
+    { velocity: '80 100 60 117' },
+    'insert at=960 pitch=67 velocity=117',
   ],
   [
-    'with Shift notes lie on each line along the row',
-    [[1000, 67], [1400, 70], {}, { shift: true }],
-    { start: [0, 480, 720, 960, 1080, 1200, 1320], pitch: [60, 64, 64, 67, 67, 67, 67] },
-    ['fill pitch=67 range=960..1321 clear=off'],
+    'with Shift notes lie along the row',
+    '1000:67 → 1400:70',
+    'shift',
+    { start: '0 480 720 960 1080 1200 1320', pitch: '60 64 64 67 67 67 67' },
+    'fill pitch=67 range=960..1321 clear=off',
   ],
   [
     'a chord that is chosen',
-    [
-      [1000, 67],
-      [1000, 67],
-    ],
-    { pitch: [60, 64, 64, 67, 71, 74] },
-    ['chord at=960 pitch=67 shape=maj'],
+    '1000:67 → 1000:67',
+    '',
+    { pitch: '60 64 64 67 71 74' },
+    'chord at=960 pitch=67 shape=maj',
     'maj',
   ],
 ];
 
-test.each(DRAW)('draw hand: %s', (_, how, after, lines, shape) => {
+test.each(DRAW)('draw hand: %s', (_, drag, held, after, line, shape) => {
   const on = roll(phrase, 'draw');
   if (shape) on.hands.shape = shape;
-  on.drag(...how);
-  expect(on.dropped.map((dropped) => dropped.lines)).toEqual([lines]);
+  on.drag(drag, held);
+  expect(on.dropped.map(({ lines }) => lines)).toEqual([[line]]);
   const left = afterwards(on, on.dropped[0]);
-  for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start'), column).toEqual(values);
+  for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start')).toEqual(numbers(values));
 });
 
 test('drum rows: a stroke paints hits, and one that begins on a hit takes hits out', () => {
   const on = roll([[0, 60, 38]], 'draw', true);
-  on.drag([600, 42], [1000, 42]);
-  on.drag([10, 38], [300, 38]);
+  on.drag('600:42 → 1000:42');
+  on.drag('10:38 → 300:38');
   expect(on.dropped.map(({ lines }) => lines)).toEqual([['fill pitch=42 range=600..961 clear=off'], ['delete']]);
   expect(on.dropped[1].on).toEqual([1]);
 });
@@ -201,20 +182,20 @@ test('the frame around several selected notes has handles, and none in the other
 
 test('a press takes a note, with a modifier more, and on empty ground puts the caret there', () => {
   const on = roll();
-  on.drag([100, 60], [100, 60]);
+  on.drag('100:60 → 100:60');
   expect([on.contents.selection(), on.caret.at]).toEqual([[1], { tick: 0, pitch: 60 }]);
-  on.drag([500, 64], [500, 64], {}, { shift: true });
+  on.drag('500:64 → 500:64', 'shift');
   expect(on.contents.selection()).toEqual([1, 2]);
-  on.drag([500, 64], [500, 64], {}, { ctrl: true });
+  on.drag('500:64 → 500:64', 'ctrl');
   expect(on.contents.selection()).toEqual([1]);
-  on.drag([1000, 70], [1000, 70]);
+  on.drag('1000:70 → 1000:70');
   expect([on.contents.selection(), on.caret.at]).toEqual([[], { tick: 960, pitch: 70 }]);
   expect(on.dropped).toEqual([]);
 });
 
 test('a box selects what it touches, a free line what it goes round', () => {
   const on = roll();
-  on.drag([400, 66], [1000, 62]);
+  on.drag('400:66 → 1000:62');
   expect(on.contents.selection()).toEqual([2, 3]);
   on.send('pointerdown', 60, 62, { alt: true });
   for (const [tick, pitch] of [
@@ -248,7 +229,7 @@ test.each([
 
 test('a press that trembles is no drag', () => {
   const on = roll();
-  on.drag([100, 60], [108, 60]);
+  on.drag('100:60 → 108:60');
   expect(on.dropped).toEqual([]);
 });
 

@@ -213,6 +213,16 @@ export interface Held {
   alt?: boolean;
 }
 
+/** What is held, as it is said: “shift ctrl”. */
+export const heldOf = (said = ''): Held => Object.fromEntries(said.split(' ').map((key) => [key, true]));
+
+/** Places as they are said, a tick and a pitch or a value each: “100:60 → 350:62”. */
+export const placesOf = (said: string): [number, number][] =>
+  said.split(' → ').map((place) => place.split(':').map(Number) as [number, number]);
+
+/** Numbers as they are said: “0 480 720”. */
+export const numbers = (said: string): number[] => said.split(' ').map(Number);
+
 /** An event of the pointer, with what a browser says of it. */
 export function pointerEvent(type: string, x: number, y: number, { shift, ctrl, alt }: Held = {}, button = 0): Event {
   return Object.assign(new Event(type, { cancelable: true }), {

@@ -1,5 +1,5 @@
 import { openInRoll } from '../commands/open-in-roll';
-import type { Parts } from '../commands/command';
+import type { Tools } from '../commands/command';
 import type { Acting } from './acting.svelte';
 
 /** A key that does something else for the moment: its chord, what the strip says of it, and what it does. */
@@ -7,7 +7,7 @@ export type MomentKey = [key: string, strip: string, act: () => void];
 
 /** What is read to know what some keys do for the moment. */
 export interface Moment extends Pick<
-  Parts,
+  Tools,
   | 'chosenClips'
   | 'contents'
   | 'dialogs'

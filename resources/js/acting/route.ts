@@ -4,7 +4,7 @@ import { isAmount } from '../music/amounts';
 import { parseLine, type Line } from '../music/line';
 import { arrangingCommands, fallsBack } from '../commands/arranging';
 import { wrongIn } from '../commands/parameters';
-import type { Parts } from '../commands/command';
+import type { Tools } from '../commands/command';
 import { commands } from '../commands/table';
 
 /** What ends commands that act while their key is down; undefined where nothing does. */
@@ -21,8 +21,8 @@ export class Route {
   readonly #edits: ReadonlyMap<string, Declaration>;
   readonly #view: ReadonlyMap<string, Declaration>;
 
-  constructor(private readonly parts: Parts) {
-    const { edits, view } = parts.catalog;
+  constructor(private readonly tools: Tools) {
+    const { edits, view } = tools.catalog;
     this.#edits = new Map(edits.map((edit) => [edit.name, edit]));
     this.#view = new Map(view.map((command) => [command.name, command]));
   }
@@ -33,7 +33,7 @@ export class Route {
     const instead = this.#instead(lines);
     if (instead) return this.run([instead]);
     if (lines.every(({ name }) => this.#isOfView(name))) return this.#runHere(lines, texts);
-    if (this.parts.panes.reached === 'song') this.#runOnClips(lines, texts, clipboard);
+    if (this.tools.panes.reached === 'song') this.#runOnClips(lines, texts, clipboard);
     else this.#runOnNotes(lines, texts, clipboard);
     return undefined;
   }
@@ -53,13 +53,13 @@ export class Route {
 
   /** What is done in place of a nudge where nothing is selected; null where it is done itself. */
   #instead(lines: Line[]): string | null {
-    const { panes, contents } = this.parts;
+    const { panes, contents } = this.tools;
     const isNoneOfNotes = panes.reached !== 'song' && lines.length === 1 && contents.selection().length === 0;
     return isNoneOfNotes ? withoutNotes(lines[0]) : null;
   }
 
   #runOnNotes(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
-    this.parts.asking.run(texts, {
+    this.tools.asking.run(texts, {
       sound: lines.some(({ name }) => this.#edits.get(name)?.isHeard),
       clipboard,
       done: ({ screen }) => screen?.forEach((line) => this.#runCameBack(line)),
@@ -67,7 +67,7 @@ export class Route {
   }
 
   #runOnClips(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
-    const { applies, asking, sender, status } = this.parts;
+    const { applies, asking, sender, status } = this.tools;
     // What is chosen may be another once the edits before are done.
     const whyNot = sender.waiting === 0 ? applies.whyNot(texts) : '';
     // What is about a track is about the one in front, whichever clips are chosen.
@@ -84,17 +84,17 @@ export class Route {
   #runCameBack(text: string): void {
     const line = parseLine(text);
     if (this.#isOfView(line.name)) this.#runCommand(line);
-    else this.parts.status.say(`“${line.name}” came back from the server, and nothing here does it.`, 'refused');
+    else this.tools.status.say(`“${line.name}” came back from the server, and nothing here does it.`, 'refused');
   }
 
   #runHere(lines: Line[], texts: readonly string[]): End {
-    this.parts.recipes.record(texts.filter((_, k) => this.#isInScripts(lines[k])));
+    this.tools.recipes.record(texts.filter((_, k) => this.#isInScripts(lines[k])));
     const ends = lines.map((line) => this.#runCommand(line)).filter((end) => end !== undefined);
     return ends.length > 0 ? () => ends.forEach((end) => end()) : undefined;
   }
 
   #runCommand({ name, values }: Line): End {
-    const { panes, status } = this.parts;
+    const { panes, status } = this.tools;
     const wrong = wrongIn(this.#view.get(name)!.parameters, values);
     if (wrong) {
       status.say(`${name}: ${wrong}`, 'refused');
@@ -106,8 +106,8 @@ export class Route {
       return undefined;
     }
     const inSong = panes.reached === 'song' ? arrangingCommands[name] : undefined;
-    let end = inSong ? inSong(this.parts, values) : fallsBack;
-    if (end === fallsBack) end = command(this.parts, values);
+    let end = inSong ? inSong(this.tools, values) : fallsBack;
+    if (end === fallsBack) end = command(this.tools, values);
     return typeof end === 'function' ? (end as () => void) : undefined;
   }
 

@@ -1,10 +1,10 @@
 import { createContext } from 'svelte';
-import type { Parts } from '../commands/command';
+import type { Tools } from '../commands/command';
 import type { Acting } from './acting.svelte';
 import type { KeyHandling } from './key-handling.svelte';
 
 /** All there is while a song is open: what commands work on, and what runs them. */
-export interface Studio extends Parts {
+export interface Studio extends Tools {
   acting: Acting;
   keyHandling: KeyHandling;
 }

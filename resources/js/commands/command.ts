@@ -42,7 +42,7 @@ import type { Shelf } from './shelf.svelte';
  * All there is while a song is open that commands work on, each thing by the name it has everywhere. It is put together in
  * one place and nobody takes it whole: a command says in its type what it reads and asks, a class in its constructor.
  */
-export interface Parts {
+export interface Tools {
   // what is true of the song, and the sender that takes what is pressed to the server
   contents: Contents;
   sounding: Sounding;
@@ -98,4 +98,4 @@ export type Values = Record<string, string>;
  * A command of the view, which says what it reads and asks; one that acts while its key is down gives the function that
  * ends it.
  */
-export type Command<Part extends keyof Parts = keyof Parts> = (parts: Pick<Parts, Part>, values: Values) => unknown;
+export type Command<Part extends keyof Tools = keyof Tools> = (tools: Pick<Tools, Part>, values: Values) => unknown;

@@ -3,10 +3,10 @@ import type { GridLines } from '../music/time';
 import { setting, settings } from '../settings/settings.svelte';
 import { rowsShown } from '../sight/rows';
 import type { Viewport } from '../sight/viewport.svelte';
-import type { Parts } from './command';
+import type { Tools } from './command';
 
 /** Lets the rows that are shown follow what is used, the key, and the names. Called once, inside a component. */
-export function followRows({ contents, panes, sounding }: Pick<Parts, 'contents' | 'panes' | 'sounding'>): void {
+export function followRows({ contents, panes, sounding }: Pick<Tools, 'contents' | 'panes' | 'sounding'>): void {
   $effect(() => {
     const wanted = rowsShown(settings.rows, panes.current, contents, sounding);
     untrack(() => {
@@ -16,7 +16,7 @@ export function followRows({ contents, panes, sounding }: Pick<Parts, 'contents'
 }
 
 /** Lets the grid follow the zoom where that is set. Called once, inside a component. */
-export function followZoom({ contents, grid, panes }: Pick<Parts, 'contents' | 'grid' | 'panes'>): void {
+export function followZoom({ contents, grid, panes }: Pick<Tools, 'contents' | 'grid' | 'panes'>): void {
   let followed = '';
   let isTriplet = false;
   $effect(() => {
@@ -41,7 +41,7 @@ export function followZoom({ contents, grid, panes }: Pick<Parts, 'contents' | '
 }
 
 /** Lets one thing alone be looked at: the edit that is tuned on one side of the bench, the history on another. */
-export function followTab({ dialogs, tuning, walk }: Pick<Parts, 'dialogs' | 'tuning' | 'walk'>): void {
+export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tuning' | 'walk'>): void {
   $effect(() => {
     if (tuning.edit) dialogs.tab = 'notes';
   });
@@ -52,7 +52,7 @@ export function followTab({ dialogs, tuning, walk }: Pick<Parts, 'dialogs' | 'tu
 }
 
 /** Asks for frames for as long as something sounds, and only then. Called once, inside a component. */
-export function followPlayer({ player }: Pick<Parts, 'player'>): void {
+export function followPlayer({ player }: Pick<Tools, 'player'>): void {
   $effect(() => {
     if (!player.active) return;
     let frame = 0;

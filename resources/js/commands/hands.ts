@@ -3,7 +3,7 @@ import { rowsShown, type RowsShown } from '../sight/rows';
 import { hit } from '../sight/hit';
 import { switching } from './switching';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf, Parts } from './command';
+import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
   | 'asking'
@@ -50,7 +50,7 @@ function underPointer({
   contents: { notes },
   hands: { at },
   panes,
-}: Pick<Parts, 'contents' | 'hands' | 'panes'>): number[] {
+}: Pick<Tools, 'contents' | 'hands' | 'panes'>): number[] {
   const { view } = panes;
   const found = at && hit(panes.current.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
   return found ? notes.groupOf(notes.columns.id[found.place]) : [];

@@ -1,5 +1,5 @@
 import { spanOf } from './selecting';
-import type { Parts } from './command';
+import type { Tools } from './command';
 
 const BARS_AT_FIRST = 6;
 
@@ -11,7 +11,7 @@ export async function openInRoll(
     opening,
     panes,
     views,
-  }: Pick<Parts, 'chosenClips' | 'contents' | 'opening' | 'panes' | 'views'>,
+  }: Pick<Tools, 'chosenClips' | 'contents' | 'opening' | 'panes' | 'views'>,
   clips: number[],
 ): Promise<void> {
   if (clips.length === 0) return;
@@ -27,7 +27,7 @@ export async function openInRoll(
 }
 
 /** The first bars of what is open, with all pitches that occur. */
-export function showBeginning({ contents, grid, panes }: Pick<Parts, 'contents' | 'grid' | 'panes'>): void {
+export function showBeginning({ contents, grid, panes }: Pick<Tools, 'contents' | 'grid' | 'panes'>): void {
   const { lines } = grid;
   const from = spanOf(contents.notes)?.from ?? 0;
   panes.view.fit(0, lines.barStart(lines.barAt(from).bar + BARS_AT_FIRST), ...panes.current.pitches);

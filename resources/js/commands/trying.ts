@@ -1,7 +1,7 @@
 import { counted } from '../music/counted';
 import { parseLine, type Line } from '../music/line';
 import { setting } from '../settings/settings.svelte';
-import type { Command as CommandOf, Parts } from './command';
+import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
   'asking' | 'catalog' | 'dialogs' | 'panes' | 'preview' | 'recipes' | 'status' | 'tuning' | 'views'
@@ -14,7 +14,7 @@ const again: Command = ({ asking, status }) => {
 
 /** Takes a line to the bench: its edit, with the parameters it says. */
 export function tuneLine(
-  { catalog, panes, status, tuning, views }: Pick<Parts, 'catalog' | 'panes' | 'status' | 'tuning' | 'views'>,
+  { catalog, panes, status, tuning, views }: Pick<Tools, 'catalog' | 'panes' | 'status' | 'tuning' | 'views'>,
   line: Line,
 ): void {
   const found = catalog.edits.find(({ name }) => name === line.name);

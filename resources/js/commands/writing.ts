@@ -6,7 +6,7 @@ import type { Spot } from '../desk/caret.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
 import { stepPlace } from './neighbours';
-import type { Command as CommandOf, Parts } from './command';
+import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
   'asking' | 'caret' | 'contents' | 'grid' | 'newNotes' | 'panes' | 'player' | 'sender' | 'status'
@@ -75,7 +75,7 @@ const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, sender, st
 const write: Command = ({ asking }) => asking.run(['insert'], { sound: true, stepsOn: true });
 
 /** Says what new notes are like. */
-export function sayNewNotes({ newNotes, status }: Pick<Parts, 'newNotes' | 'status'>): void {
+export function sayNewNotes({ newNotes, status }: Pick<Tools, 'newNotes' | 'status'>): void {
   const { length, velocity } = newNotes.like;
   const how = settings.newAsLast ? 'as the note used last' : 'as set';
   status.say(`New notes ${how}: velocity ${velocity}, length ${length === 'grid' ? 'of the grid' : length}`, 'hint');

@@ -1,5 +1,5 @@
 import type { At } from '../pointer/gesture';
-import { Button, graspIn, type Grasp, type Press, type Row } from '../pointer/grasp';
+import { Button, graspIn, type Grasp, type Press, type GraspCase } from '../pointer/grasp';
 import { tickAt } from '../pointer/snap';
 import { clipAt, type ClipHit } from '../sight/clip-hit';
 import { BoxingClips, DrawingClip, newClip, RangingClips, RubbingClips } from './clip-choosing';
@@ -12,8 +12,8 @@ interface UnderSong {
   at: At;
 }
 
-/** All that a press on the song can do; the first row that holds does. */
-const ON_CLIPS: readonly Row<UnderSong, ClipShape>[] = [
+/** All that a press on the song can do; the first case that holds does. */
+const ON_CLIPS: readonly GraspCase<UnderSong, ClipShape>[] = [
   {
     where: ({ on }) => on.hands.hand === 'draw',
     cursor: 'cell',

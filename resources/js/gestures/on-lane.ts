@@ -2,7 +2,7 @@ import type { Hands } from '../desk/hands.svelte';
 import type { Stroke } from '../music/lanes';
 import type { Levels } from '../music/levels';
 import type { At, Box, Shape } from '../pointer/gesture';
-import { Button, graspIn, type Grasp, type Press, type Row } from '../pointer/grasp';
+import { Button, graspIn, type Grasp, type Press, type GraspCase } from '../pointer/grasp';
 import { settings } from '../settings/settings.svelte';
 import { Bending, laneFrame, laneHandleUnder, type LaneHandle } from './bending';
 import { Panning } from './choosing';
@@ -51,8 +51,8 @@ const wayOf =
   ({ shift, ctrl }: At): Stroke =>
     shift ? (ctrl ? 'curve' : 'line') : ctrl ? 'level' : hand === 'draw' ? stroke : 'free';
 
-/** All that a press on a lane can do; the first row that holds does. */
-const ON_LANE: readonly Row<UnderLane, Shape>[] = [
+/** All that a press on a lane can do; the first case that holds does. */
+const ON_LANE: readonly GraspCase<UnderLane, Shape>[] = [
   {
     where: ({ button }) => button === Button.middle,
     cursor: 'grabbing',

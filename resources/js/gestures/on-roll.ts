@@ -2,7 +2,7 @@ import { ONE_NOTE } from '../desk/hands.svelte';
 import { settings } from '../settings/settings.svelte';
 import { borderAt, hit, type Hit } from '../sight/hit';
 import type { At, Shape } from '../pointer/gesture';
-import { Button, graspIn, type Grasp, type Press, type Row } from '../pointer/grasp';
+import { Button, graspIn, type Grasp, type Press, type GraspCase } from '../pointer/grasp';
 import { Boxing, Lasso, Lens, Panning } from './choosing';
 import { Drawing } from './drawing';
 import { frameOf, handleUnder, Scaling, Stretching, Widening, type Handle } from './framing';
@@ -41,8 +41,8 @@ export function cellAt({ view, lines }: Pick<Ground, 'view' | 'lines'>, x: numbe
   return free ? tick : lines.around(tick).before;
 }
 
-/** All that a press on the roll can do, by where it is and which hand one has; the first row that holds does. */
-const ON_ROLL: readonly Row<UnderRoll, Shape>[] = [
+/** All that a press on the roll can do, by where it is and which hand one has; the first case that holds does. */
+const ON_ROLL: readonly GraspCase<UnderRoll, Shape>[] = [
   {
     where: ({ button }) => button === Button.middle,
     cursor: 'grabbing',

@@ -17,22 +17,22 @@ export interface Grasp<S> {
   press: (from: At) => Press<S>;
 }
 
-/** A row of a table of grasps: where it holds, what is seen and said of it, and what begins. */
-export interface Row<Under, S> {
+/** A case of a table of grasps: where it holds, what is seen and said of it, and what begins. */
+export interface GraspCase<Under, S> {
   where: (under: Under) => boolean;
   cursor: string;
   word: string | ((under: Under) => string);
   press: (under: Under, from: At) => Press<S>;
 }
 
-/** The grasp of the first row that holds; null where none does. */
-export function graspIn<Under, S>(table: readonly Row<Under, S>[], under: Under): Grasp<S> | null {
-  const row = table.find(({ where }) => where(under));
+/** The grasp of the first case that holds; null where none does. */
+export function graspIn<Under, S>(table: readonly GraspCase<Under, S>[], under: Under): Grasp<S> | null {
+  const found = table.find(({ where }) => where(under));
   return (
-    (row && {
-      cursor: row.cursor,
-      word: typeof row.word === 'string' ? row.word : row.word(under),
-      press: (from: At) => row.press(under, from),
+    (found && {
+      cursor: found.cursor,
+      word: typeof found.word === 'string' ? found.word : found.word(under),
+      press: (from: At) => found.press(under, from),
     }) ??
     null
   );
