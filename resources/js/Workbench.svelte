@@ -47,11 +47,12 @@
   onkeyup={(event) => keyHandling.up(event)}
   onblur={() => keyHandling.blur()}
   onpointerdown={() => keyHandling.pointer()}
+  onclick={(event) => keyHandling.used(event)}
+  onchange={(event) => keyHandling.used(event)}
   onpaste={(event) => keyHandling.paste(event)}
 />
 
 <main
-  onchange={(event) => keyHandling.letGo(event)}
   class="grid h-full {views.shown === 'song'
     ? 'grid-cols-[196px_minmax(0,1fr)_auto]'
     : 'grid-cols-[52px_minmax(0,1fr)_auto]'} grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_24px_44px]"

@@ -113,6 +113,7 @@ test('controls keep the keys they work with, and leave the others to the notes',
   const mute = page.getByRole('button', { name: 'Mute Track 1' });
   await mute.click();
   await expect(mute).toHaveAttribute('aria-pressed', 'true');
+  await mute.focus();
   await studio.press('e', 'Space');
   await studio.expectColumn('velocity', [65, 81]);
   await expect(mute).toHaveAttribute('aria-pressed', 'false');

@@ -35,6 +35,13 @@ export class KeyHandling {
   down(event: KeyboardEvent): void {
     this.#byPointer = false;
     if (this.isCovered()) return;
+    // A control that was reached by Tab keeps its keys until Escape, and so does a field.
+    const control = event.key === 'Escape' ? controlOf(document.activeElement, FIELDS) : null;
+    if (control && !event.defaultPrevented) {
+      event.preventDefault();
+      this.#giveBack(control);
+      return;
+    }
     // The second of two keys in a row, and what is typed into something, are no notes.
     const isFree = !this.on.dialogs.hasKeys && this.pending.keys === '';
     if (isFree && this.on.playing.letters.press(event)) return;
@@ -66,8 +73,34 @@ export class KeyHandling {
     this.#byPointer = true;
   }
 
-  /** A list chosen from with the pointer lets go of the keys, so that the next one is an edit again. */
-  letGo(event: Event): void {
-    if (this.#byPointer && event.target instanceof HTMLSelectElement) event.target.blur();
+  /**
+   * A control was used. With the pointer, it gives the keys back to the notes, so that Space plays and the next key is an
+   * edit again; one that keeps text keeps its keys, and what stands in a dialog leaves them there.
+   */
+  used(event: Event): void {
+    // What was pressed, such as an icon, may be another by now: the way it took is still known.
+    const control = event
+      .composedPath()
+      .map((one) => controlOf(one))
+      .find((one) => one !== null);
+    if (!this.#byPointer || !control) return;
+    // A list that opens was not chosen from yet, nor a slider let go.
+    if (event.type === 'click' && control.matches('select, input[type=range]')) return;
+    if (document.activeElement === control) this.#giveBack(control);
   }
+
+  #giveBack(control: HTMLElement): void {
+    control.blur();
+    this.on.views.focus();
+  }
+}
+
+const CONTROLS = 'button, a, summary, select, input[type=checkbox], input[type=radio], input[type=range]';
+const FIELDS = `${CONTROLS}, input, textarea`;
+
+/** The control that something belongs to; null where it is none, or stands in a dialog or a menu. */
+function controlOf(target: EventTarget | null, of = CONTROLS): HTMLElement | null {
+  if (!(target instanceof Element)) return null;
+  const control = target.closest<HTMLElement>(of);
+  return control?.closest('[role=dialog], [role=menu]') ? null : control;
 }

@@ -34,6 +34,8 @@ const WHY: Record<Need, string> = {
  */
 export class Applies {
   readonly #declared: ReadonlyMap<string, Declaration>;
+  /** lines as they were read: a strip asks for all its keys after every selection */
+  readonly #read = new Map<string, Line>();
 
   constructor(
     declared: readonly Declaration[],
@@ -44,8 +46,8 @@ export class Applies {
 
   /** What has to be done first, in a sentence; '' where all of the lines apply. */
   whyNot(texts: readonly string[]): string {
-    for (const line of texts.map(parseLine)) {
-      const lacking = this.#lacking(line);
+    for (const text of texts) {
+      const lacking = this.#lacking(this.#line(text));
       if (lacking) return WHY[lacking];
     }
     return '';
@@ -53,7 +55,13 @@ export class Applies {
 
   /** Whether some of the lines need something that is selected or chosen. */
   needsSelection(texts: readonly string[]): boolean {
-    return texts.some((text) => this.#needsOf(parseLine(text)).some((need) => need !== 'track' && need !== 'range'));
+    return texts.some((text) => this.#needsOf(this.#line(text)).some((need) => need !== 'track' && need !== 'range'));
+  }
+
+  #line(text: string): Line {
+    const known = this.#read.get(text) ?? parseLine(text);
+    this.#read.set(text, known);
+    return known;
   }
 
   #needsOf({ name }: Line): readonly Need[] {

@@ -40,11 +40,22 @@ export function valuesOf(parameter: Parameter, tracks: readonly string[] = []): 
 
 const span = (min: number, max: number) => Array.from({ length: max - min + 1 }, (_, k) => String(min + k));
 
-/** What a typed line is about; null while it does not begin with a name and a blank. */
+/** Words of a line: a parameter with its value, in quotes where it has blanks, or anything else. */
+const WORDS = /[a-z][a-z-]*=(?:"[^"]*"?|[^\s"]*)|\S+/g;
+
+/** Whether what follows a name reads as a line: parameters with values, and at most the beginning of one more. */
+function readsAsLine({ parameters }: Declaration, rest: string): boolean {
+  const words = rest.match(WORDS) ?? [];
+  const last = /\s$/.test(rest) || words.length === 0 ? '' : words.pop()!;
+  const begins = !last.includes('=') && parameters.some(({ name }) => name.startsWith(last));
+  return words.every((word) => /^[a-z][a-z-]*=/.test(word)) && (last === '' || /^[a-z][a-z-]*=/.test(last) || begins);
+}
+
+/** What a typed line is about; null where it does not read as one: a name, then `name=value` and nothing else. */
 export function typingOf(catalog: Catalog, text: string, tracks: readonly string[] = []): Typing | null {
   const [, name, rest] = /^\s*([a-z][a-z-]*)\s(.*)$/.exec(text) ?? [];
   const declaration = [...catalog.edits, ...catalog.view].find((known) => known.name === name);
-  if (!declaration) {
+  if (!declaration || !readsAsLine(declaration, rest)) {
     return null;
   }
   const [, done, word] = /^((?:[^\s"]|"[^"]*"|\s)*\s)?(\S*)$/.exec(rest) ?? [];

@@ -105,8 +105,8 @@ function scoreOf({ words: { title, names, help }, line }: Entry, words: string[]
     score += best;
   }
   const inTitle = words.every((word) => begins(title, word)) ? (45 * words.length) / title.split(' ').length : 0;
-  const whole =
-    title === phrase ? 100 : Math.max(inTitle, title.startsWith(phrase) ? 45 : names.includes(phrase) ? 35 : 0);
+  const inWhole = title === phrase ? 100 : Math.max(inTitle, title.startsWith(phrase) ? 45 : 0);
+  const whole = inWhole + (names.includes(phrase) ? 75 : 0);
   // A plain line is likelier meant than one of its many shades.
   return score / words.length + whole + (line.includes(' ') ? 0 : 20);
 }

@@ -71,10 +71,7 @@
       <button
         class="flex h-5 items-center gap-1 font-semibold whitespace-nowrap text-accent"
         tabindex="-1"
-        onclick={(event) => {
-          event.currentTarget.blur();
-          act();
-        }}><kbd>{cap(key)}</kbd>{strip}</button
+        onclick={act}><kbd>{cap(key)}</kbd>{strip}</button
       >
     {/each}
   {/if}
@@ -84,10 +81,7 @@
       tabindex="-1"
       aria-disabled={whyNot !== ''}
       title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
-      onclick={(event) => {
-        event.currentTarget.blur();
-        acting.act(binding.run, 'mouse');
-      }}
+      onclick={() => acting.act(binding.run, 'mouse')}
       ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead ||
         binding.strip ||
         binding.title}</button

@@ -37,12 +37,12 @@
   }
 
   const typing = $derived(typingOf(catalog, text, tracks));
-  const found = $derived(typing ? [] : find(offered.entries, text, settings.recent));
-  const rows = $derived<Row[]>(
-    typing
-      ? typing.choices.map(({ text: title, help, line }) => ({ title, help, line, keys: [], entry: null }))
-      : found.slice(0, most).map((entry) => ({ ...entry, entry })),
-  );
+  const found = $derived(find(offered.entries, text, settings.recent).slice(0, most));
+  // Under a line what its words find still stands.
+  const rows = $derived<Row[]>([
+    ...(typing?.choices ?? []).map(({ text: title, help, line }) => ({ title, help, line, keys: [], entry: null })),
+    ...found.map((entry) => ({ ...entry, entry })),
+  ]);
   const isEdit = $derived(typing !== null && catalog.edits.includes(typing.declaration));
 
   // A whole edit line is shown on the roll while it is typed.
@@ -60,8 +60,9 @@
 
   function typed(value: string): void {
     text = value;
-    // In a line being typed nothing is chosen until one goes down to it, so that Enter runs what stands there.
-    chosen = typingOf(catalog, value, tracks) ? -1 : 0;
+    // In a line nothing is chosen until one goes down to it, so that Enter runs what stands there; the beginning of a
+    // parameter is no line yet.
+    chosen = typingOf(catalog, value, tracks) && /(^\s*\S+|=\S*|")\s*$/.test(value) ? -1 : 0;
   }
 
   function finish(line: string, then: (line: string) => void): void {

@@ -27,7 +27,7 @@ final readonly class Copy implements Edit
             'Takes notes to the clipboard, to be pasted in any clip, song or window.',
             [Taking::parameter()],
             subject: Subject::SelectionOrRange,
-            synonyms: ['clipboard', 'take'],
+            synonyms: ['clipboard'],
             uses: ['copy range=on' => 'Copy the range with its silence'],
             onPoints: true,
         );

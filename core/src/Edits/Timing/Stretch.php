@@ -45,7 +45,7 @@ final readonly class Stretch implements InClips
                     default: 'start',
                 ),
             ],
-            synonyms: ['tempo', 'slower', 'faster', 'compress time', 'expand', 'scale time'],
+            synonyms: ['slower', 'faster', 'compress time', 'expand', 'scale time'],
             uses: [
                 'stretch factor=1/2' => 'Twice as fast',
                 'stretch factor=2' => 'Half as fast',
