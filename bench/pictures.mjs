@@ -126,7 +126,7 @@ const PICTURES = {
 
   drums: async ({ demo, line, press, track }) => {
     await demo();
-    await track('Frame drums');
+    await track('Frame drum kit');
     await line('rows what=used');
     await press('.');
     await line('row-menu');
@@ -143,7 +143,7 @@ const PICTURES = {
     await demo();
     await track('Harmonium');
     for (const lane of ['technique', 'cc11', 'cc1']) await line(`lane name=${lane}`);
-    await line('wave shape=sine low=20 high=100 every=1/4 range=0..7680 lane=cc1');
+    await line('wave shape=sine low=20 high=100 period=1bar range=0..7680 lane=cc1');
   },
 
   curves: async ({ demo, line, press, track }) => {
