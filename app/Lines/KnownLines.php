@@ -8,6 +8,7 @@ use App\Models\KeptRecipe;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Lines\EditLine;
+use Jactonic\Core\Lines\Speech\Speech;
 use Jactonic\Core\Recipes\Script;
 
 /** What a line may say: an edit, a command of the view, or a recipe. */
@@ -25,6 +26,18 @@ final readonly class KnownLines
     public function script(array $lines): Script
     {
         return Script::read($lines, $this->catalog, KeptRecipe::named(...), ViewCommands::known(...));
+    }
+
+    /** What turns words into lines. */
+    public function speech(): Speech
+    {
+        return new Speech($this->catalog, ViewCommands::known());
+    }
+
+    /** Whether a line is an edit, rather than a command of the view. */
+    public function isEdit(string $line): bool
+    {
+        return $this->catalog->has(EditLine::parse($line)->name);
     }
 
     /** What is wrong with a line; null where it can be run. A recipe that is not here yet may still come. */

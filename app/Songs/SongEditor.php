@@ -18,9 +18,11 @@ use Closure;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\SongChange;
@@ -56,6 +58,7 @@ final readonly class SongEditor
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
     ): SongAnswer {
         $script = $this->lines->script($lines);
+        $standing = $this->onTrack($songId, $standing, $script);
 
         return $this->carrying->once($songId, $standing, function () use (
             $songId,
@@ -109,6 +112,7 @@ final readonly class SongEditor
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
     ): SongAnswer {
         $script = $this->lines->script($lines);
+        $standing = $this->onTrack($songId, $standing, $script);
         $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
@@ -116,7 +120,28 @@ final readonly class SongEditor
             $open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin(),
         );
 
-        return SongAnswer::preview($stored, $open, $state, $selection);
+        return $standing->isBeside() && ! $input->onClips
+            ? SongAnswer::previewBeside($stored, $standing, $state)
+            : SongAnswer::preview($stored, $open, $state, $selection);
+    }
+
+    /** Where the lines say on which track they work: with all clips of that track in the place of those that are open. */
+    private function onTrack(int $songId, Standing $standing, Script $script): Standing
+    {
+        $track = $script->reach()->track;
+        if ($track === null) {
+            return $standing;
+        }
+        $song = $this->store->whole($songId, [])->song;
+        $clips = array_map(
+            static fn (Clip $clip): int => $clip->id, $song->clipsOf($song->trackCalled($track)->id),
+        );
+
+        return match (true) {
+            $clips === [] => throw new EditRefused("{$track} has no clip; clip-new makes one."),
+            array_diff($clips, $standing->open) === [] && count($clips) === count($standing->open) => $standing,
+            default => $standing->workingOn($clips),
+        };
     }
 
     private function surroundings(OpenSong $open, Selection $selection, ContextInput $input, Script $script): Context

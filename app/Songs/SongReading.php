@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Songs;
 
+use App\Lines\KnownLines;
 use App\Songs\Asked\ContextInput;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\SongStore;
@@ -13,14 +14,18 @@ use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Conditions\Selecting;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Lines\Speech\Speaker;
+use Jactonic\Core\Lines\Speech\Understood;
 use Jactonic\Core\Recipes\NoteChoice;
 use Jactonic\Core\Song\OpenSong;
 
 /** What is asked about the open notes of a song, without changing them. */
 final readonly class SongReading
 {
-    public function __construct(private SongStore $store)
-    {
+    public function __construct(
+        private SongStore $store,
+        private KnownLines $lines,
+    ) {
     }
 
     /** How the notes lie around the grids; all of them where none is selected. */
@@ -46,11 +51,27 @@ final readonly class SongReading
         );
     }
 
-    public function choose(int $song, Standing $standing, Conditions $where, ContextInput $input): Selection
-    {
-        [$open, $context] = $this->look($song, $standing, Selection::none(), $input);
+    /** @param  Selection  $selected  what is, for a condition that asks for it */
+    public function choose(
+        int $song, Standing $standing, Conditions $where, Selection $selected, ContextInput $input,
+    ): Selection {
+        [$open, $context] = $this->look($song, $standing, $selected, $input);
 
-        return $where->choose($open->notes, $context);
+        return $where->choose($open->notes, $context, $selected);
+    }
+
+    /** What somebody says who stands there; where a line of it takes another value each time, that was drawn. */
+    public function say(
+        int $song, Standing $standing, string $text, Selection $selection, ContextInput $input,
+    ): Understood {
+        $stored = $this->store->whole($song, $standing->open);
+        $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $speaker = Speaker::in(
+            $stored->song, $standing->open, $standing->front, count($selection->positions($open->notes)),
+            $input->for($open, $selection),
+        );
+
+        return $this->lines->speech()->understand($text, $speaker);
     }
 
     public function select(

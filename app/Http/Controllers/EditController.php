@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Data\Writing;
 use App\Http\Requests\EditRequest;
+use App\Lines\KnownLines;
 use App\Models\SongRecord;
 use App\Songs\SongEditor;
 use App\Songs\SongReading;
@@ -15,6 +16,7 @@ use App\Songs\Store\SongStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Recipes\NoteChoice;
 
 /** Edits of a song, its history, and what is asked about its notes. */
@@ -27,6 +29,7 @@ final readonly class EditController
         private SongHistory $history,
         private SongStore $store,
         private Writing $writing,
+        private KnownLines $lines,
     ) {
     }
 
@@ -98,9 +101,37 @@ final readonly class EditController
     {
         return new JsonResponse([
             'selection' => $this->reading->choose(
-                $song, $request->standing(), $request->where(), $request->context(),
+                $song, $request->standing(), $request->where(), $request->selected(), $request->context(),
             )->ids,
         ]);
+    }
+
+    /**
+     * What something said means: the lines, what was not understood of it, and, where these are edits, what they would
+     * do.
+     */
+    public function say(int $song, EditRequest $request): JsonResponse
+    {
+        $said = $this->reading->say(
+            $song, $request->standing(), $request->said(), $request->selected(), $request->context(),
+        );
+        [$lines, $problem, $preview] = [$said->lines, $said->problem, null];
+        try {
+            if ($lines !== [] && array_filter($lines, $this->lines->isEdit(...)) !== []) {
+                // What takes another value each time has drawn it here, so that what is seen is what will be done.
+                $lines = $this->lines->script($lines)->lines();
+                $preview = $this->editor->preview(
+                    $song, $request->standing(), $lines, $request->selection(), $request->context(),
+                )->toArray();
+            }
+        } catch (CoreError $error) {
+            $problem = $error->getMessage();
+        }
+
+        return new JsonResponse(
+            ['lines' => $lines, 'left' => $said->left, 'problem' => $problem, 'cost' => $said->cost,
+                'preview' => $preview],
+        );
     }
 
     /** The notes that are selected by what is selected, or from where one is. */

@@ -160,6 +160,16 @@ final readonly class EditRequest
         );
     }
 
+    /** What somebody said. */
+    public function said(): string
+    {
+        $said = $this->request->json('say');
+
+        return is_string($said) && mb_strlen($said) <= self::LONGEST_WHERE
+            ? $said
+            : throw new BadInput('say takes a text of at most '.self::LONGEST_WHERE.' characters.');
+    }
+
     /** What is to be selected. */
     public function what(): Selecting
     {

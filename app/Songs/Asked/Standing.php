@@ -37,6 +37,20 @@ final readonly class Standing
         return $this->seen !== null;
     }
 
+    /**
+     * The same window, where other clips are worked on.
+     *
+     * @param  non-empty-list<int>  $clips
+     */
+    public function workingOn(array $clips): self
+    {
+        $front = in_array($this->front, $clips, true) ? $this->front : $clips[0];
+
+        return new self(
+            $clips, $front, $this->revisions, $this->song, $this->request, $this->shown(), $this->shownFront(),
+        );
+    }
+
     /** @return list<int> the clips the window shows */
     public function shown(): array
     {

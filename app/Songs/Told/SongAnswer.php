@@ -145,6 +145,18 @@ final readonly class SongAnswer
             ->with(clipboard: $state->clipboard, chosen: $state->settled()->open);
     }
 
+    /** What lines would do to other clips than the window shows, with what would become of those it shows. */
+    public static function previewBeside(StoredSong $stored, Standing $standing, State $state): self
+    {
+        $shown = OpenSong::of($stored->song, $stored->song->openable($standing->shown()), $standing->shownFront());
+        $change = $state->change();
+
+        return self::walked(
+            $stored, $shown, $change->applyTo($stored->song), $change, null, (string) $state->said, [],
+            ['undo' => null, 'redo' => null],
+        );
+    }
+
     /**
      * Told again to a page that may have missed the first answer: the song as it is now, with what was said then.
      *

@@ -22,7 +22,7 @@ final readonly class Conditions
 {
     public const NAMES = [
         'pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale',
-        'overlap', 'technique',
+        'overlap', 'technique', 'row', 'bar', 'caret', 'timing', 'selected',
     ];
 
     /** @param  array<string, string>  $said */
@@ -47,13 +47,17 @@ final readonly class Conditions
         return $conditions;
     }
 
-    /** The notes that meet all of them. */
-    public function choose(Notes $notes, Context $context): Selection
+    /**
+     * The notes that meet all of them.
+     *
+     * @param  Selection|null  $selected  what was selected, for `selected`; none where left out
+     */
+    public function choose(Notes $notes, Context $context, ?Selection $selected = null): Selection
     {
         $conditions = [];
         foreach ($this->said as $name => $value) {
             if ($name !== 'every') {
-                $conditions[] = $this->condition($name, $value, $notes, $context) ?? throw new BadInput(
+                $conditions[] = $this->condition($name, $value, $notes, $context, $selected) ?? throw new BadInput(
                     "There is no condition “{$name}”.",
                 );
             }
@@ -77,8 +81,9 @@ final readonly class Conditions
      * @throws BadInput
      * @throws EditRefused where it needs a key or a range and there is none
      */
-    private function condition(string $name, string $value, Notes $notes, ?Context $context): ?Condition
-    {
+    private function condition(
+        string $name, string $value, Notes $notes, ?Context $context, ?Selection $selected = null,
+    ): ?Condition {
         return match ($name) {
             'pitch' => new ByNumber('pitch', ValueRanges::parse($value, $name, PitchName::parse(...))),
             'velocity' => new ByNumber(
@@ -100,7 +105,7 @@ final readonly class Conditions
                 ),
             ),
             'muted' => new ByMuted(self::word($name, $value, ['yes', 'no']) === 'yes' ? 1 : 0),
-            'part' => ByPart::among($notes, self::word($name, $value, ['top', 'bottom', 'inner']), $context),
+            'part' => ByPart::among($notes, self::word($name, $value, ['top', 'second', 'bottom', 'inner']), $context),
             'every' => $this->every($value) > 0 ? null : throw self::wrongEvery($value),
             'range' => new ByRange(
                 self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range'),
@@ -109,6 +114,13 @@ final readonly class Conditions
                 self::word($name, $value, ['in', 'out']) === 'in', $context?->needKey('The condition scale'),
             ),
             'technique' => new ByTechnique($value),
+            'row' => ByRow::called($value, $context),
+            'bar' => new ByBar(ValueRanges::parse(
+                $value, $name, static fn (string $text): int => (int) self::number($text, $name, 99_999, 1),
+            )),
+            'caret' => new ByCaret(self::word($name, $value, ['after', 'before']) === 'after'),
+            'timing' => new ByTiming(self::word($name, $value, ['early', 'late']) === 'late', $context?->time->gridLines()),
+            'selected' => BySelected::of(self::word($name, $value, ['yes', 'no']) === 'yes', $selected),
             'overlap' => ByOverlap::among($notes, self::word($name, $value, ['yes', 'no', 'pitch']), $context),
             default => null,
         };
@@ -170,7 +182,7 @@ final readonly class Conditions
 
     private static function number(string $text, string $name, int $max, int $min = 0): float
     {
-        if (preg_match('/^\d{1,3}(\.\d{1,3})?$/', $text) !== 1 || (float) $text > $max || (float) $text < $min) {
+        if (preg_match('/^\d{1,5}(\.\d{1,3})?$/', $text) !== 1 || (float) $text > $max || (float) $text < $min) {
             throw new BadInput(
                 "{$name} takes numbers up to {$max}".($min > 0 ? " from {$min}" : '').", not “{$text}”.",
             );

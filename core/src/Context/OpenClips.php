@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Context;
 
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\RowNames;
 use Jactonic\Core\Song\Techniques;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\TickRange;
@@ -25,6 +26,7 @@ final readonly class OpenClips
      * @param  array<int, Techniques>  $techniques  of each open track, by its id
      * @param  array<int, TickRange>  $rounds  where in the song the first round of each open clip lies that loops, by
      *     its id
+     * @param  array<int, RowNames>  $rowNames  of each open track, by its id
      */
     private function __construct(
         public array $tracks,
@@ -33,6 +35,7 @@ final readonly class OpenClips
         private array $spans = [],
         private array $techniques = [],
         public array $rounds = [],
+        public array $rowNames = [],
     ) {
     }
 
@@ -60,7 +63,12 @@ final readonly class OpenClips
             $spans, static fn (int $clip): bool => $open->song->clips[$clip]->loop > 0, ARRAY_FILTER_USE_KEY,
         );
 
-        return new self($tracks, $open->front, $open->frontTrack()->channel, $spans, $techniques, $rounds);
+        $rows = array_map(
+            static fn (Track $track): RowNames => $track->rowNames(),
+            array_intersect_key($open->song->tracks, array_flip($tracks)),
+        );
+
+        return new self($tracks, $open->front, $open->frontTrack()->channel, $spans, $techniques, $rounds, $rows);
     }
 
     /** The techniques of the track a clip lies on. */

@@ -17,6 +17,8 @@ final readonly class Declaration
      * @param  list<string>  $oneOf  parameters of which exactly one is given
      * @param  list<string>  $synonyms  other words of the trade by which it is looked for
      * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
+     * @param  list<string>  $bare  the parameters that a value without a name may be, the likeliest first; `+` before
+     *     one where it has a sign, `%` where it is in percent
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
@@ -34,6 +36,7 @@ final readonly class Declaration
         public Subject $subject = Subject::Selection,
         public array $synonyms = [],
         public array $uses = [],
+        public array $bare = [],
         public bool $usesClipboard = false,
         public bool $putsIn = false,
         public bool $isHeard = false,
@@ -85,6 +88,7 @@ final readonly class Declaration
             'oneOf' => $this->oneOf,
             'synonyms' => $this->synonyms,
             'uses' => (object) $this->uses,
+            'bare' => $this->bare,
             'usesClipboard' => $this->usesClipboard,
             'isHeard' => $this->isHeard,
         ];

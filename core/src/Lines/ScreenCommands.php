@@ -14,7 +14,7 @@ use Jactonic\Core\Parameters\Parameters;
  */
 final readonly class ScreenCommands
 {
-    /** @param  array<string, list<Parameter>>  $commands  parameters by name */
+    /** @param  array<string, array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}>  $commands */
     private function __construct(private array $commands)
     {
     }
@@ -26,7 +26,7 @@ final readonly class ScreenCommands
 
     /**
      * @param array<array-key, array{
-     *     name: string,
+     *     name: string, title?: string, bare?: list<string>,
      *     parameters: array<array-key, array{
      *         name: string, kind: string, allowed?: string, help?: string, options?: list<string>,
      *         min?: int, max?: int, unit?: string, signed?: bool,
@@ -37,7 +37,12 @@ final readonly class ScreenCommands
     {
         $commands = [];
         foreach ($declared as $command) {
-            $commands[$command['name']] = array_map(Parameter::declared(...), array_values($command['parameters']));
+            $commands[$command['name']] = [
+                'name' => $command['name'],
+                'title' => $command['title'] ?? $command['name'],
+                'parameters' => array_map(Parameter::declared(...), array_values($command['parameters'])),
+                'bare' => $command['bare'] ?? [],
+            ];
         }
 
         return new self($commands);
@@ -48,9 +53,18 @@ final readonly class ScreenCommands
         return isset($this->commands[$name]);
     }
 
+    /**
+     * @return list<array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}> with the
+     *     parameters that a value without a name may be, as `Edits\Declaration` has them
+     */
+    public function declared(): array
+    {
+        return array_values($this->commands);
+    }
+
     /** @throws BadInput naming the parameter and what is allowed */
     public function check(EditLine $line): Parameters
     {
-        return Parameters::check($line->name, $this->commands[$line->name] ?? [], $line->parameters);
+        return Parameters::check($line->name, $this->commands[$line->name]['parameters'] ?? [], $line->parameters);
     }
 }

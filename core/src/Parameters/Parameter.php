@@ -263,6 +263,8 @@ final readonly class Parameter
             'whole-number' => new WholeNumber($said['min'] ?? 0, $said['max'] ?? 127, $said['unit'] ?? ''),
             'amount' => ($said['signed'] ?? false) ? AmountOfTime::signed() : AmountOfTime::unsigned(),
             'grid' => new GridValue,
+            'moment' => new Moment,
+            'range' => new RangeValue,
             default => new TextValue(self::LONGEST_TEXT),
         }, null, $said['help'] ?? '');
     }

@@ -51,7 +51,7 @@ final readonly class ScriptReader
             try {
                 $this->length->add();
                 $line = EditLine::parse($text);
-                $steps[] = $this->step($line);
+                $steps[] = $line->name === 'on' ? $this->onTrack($line, $steps) : $this->step($line);
             } catch (BadInput $error) {
                 throw count($lines) === 1
                     ? $error
@@ -100,6 +100,27 @@ final readonly class ScriptReader
         return $run === null ? $this->edit($line) : new Surrounding($line, $run);
     }
 
+    /**
+     * What follows works on the clips of a track, whether they are open or not.
+     *
+     * @param  list<Step>  $before  the lines before it
+     */
+    private function onTrack(EditLine $line, array $before): Step
+    {
+        if ($before !== [] || $this->within !== []) {
+            throw new BadInput('on stands at the beginning: it says on which track all lines work.');
+        }
+        $track = $this->said($line, 'track');
+
+        return new Surrounding(
+            $line,
+            static fn (State $state): State => $state->selecting(
+                $state->song->notesOf($state->song->song->trackCalled($track)), Said::aside('Selected'),
+            ),
+            new Reach(track: $track),
+        );
+    }
+
     private function edit(EditLine $line): Step
     {
         $edit = $this->catalog->read((string) $line);
@@ -143,7 +164,7 @@ final readonly class ScriptReader
     private function choose(Conditions $conditions): Closure
     {
         return static function (State $state) use ($conditions): State {
-            $chosen = $conditions->choose($state->notes, $state->context);
+            $chosen = $conditions->choose($state->notes, $state->context, $state->selection);
 
             return $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         };

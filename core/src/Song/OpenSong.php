@@ -7,6 +7,7 @@ namespace Jactonic\Core\Song;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
+use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Content\TableChange;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\TickRange;
@@ -83,6 +84,19 @@ final readonly class OpenSong
         }
 
         return $spans;
+    }
+
+    /** The open notes of a track. */
+    public function notesOf(Track $track): Selection
+    {
+        $ids = [];
+        foreach ($this->notes->id as $i => $id) {
+            if ($this->song->clips[$this->notes->clip[$i]]->track === $track->id) {
+                $ids[] = $id;
+            }
+        }
+
+        return Selection::of($ids);
     }
 
     /** The track the clip in front lies on. */

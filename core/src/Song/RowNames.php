@@ -118,6 +118,33 @@ final readonly class RowNames
     }
 
     /**
+     * The rows that are called so: by the whole name, or else by words in it, “hat” being “Hat” and “Open hat” too.
+     *
+     * @param  string  $name  in any case; `-` may stand for a blank
+     * @return list<int> pitches, those that are called just so first
+     */
+    public function pitches(string $name): array
+    {
+        $wanted = self::plain($name);
+        $whole = $parts = [];
+        foreach ($this->rows as $pitch => [$called]) {
+            $plain = self::plain($called);
+            if ($plain === $wanted) {
+                $whole[] = $pitch;
+            } elseif ($wanted !== '' && str_contains(" {$plain} ", " {$wanted} ")) {
+                $parts[] = $pitch;
+            }
+        }
+
+        return [...$whole, ...$parts];
+    }
+
+    private static function plain(string $name): string
+    {
+        return str_replace('-', ' ', mb_strtolower(trim($name)));
+    }
+
+    /**
      * With another name or colour of a row; one that had neither joins the others where its pitch lies among them.
      *
      * @throws BadInput where it is no name or colour

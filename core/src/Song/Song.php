@@ -150,6 +150,29 @@ final readonly class Song
         return $there;
     }
 
+    /**
+     * A track by its name, in any case, or by its number from the top, counted from 1.
+     *
+     * @throws EditRefused where there is no such track
+     */
+    public function trackCalled(string $said): Track
+    {
+        $tracks = array_values($this->tracks);
+        $named = array_values(array_filter(
+            $tracks, static fn (Track $track): bool => mb_strtolower($track->name) === mb_strtolower(trim($said)),
+        ));
+        $track = $named[0] ?? (ctype_digit($said) ? $tracks[(int) $said - 1] ?? null : null);
+
+        return $track ?? throw new EditRefused(
+            ctype_digit($said)
+                ? "There is no track {$said}; the song has ".(count($tracks) === 1 ? '1 track.' : count($tracks)
+                    .' tracks.')
+                : "There is no track “{$said}”; there are ".implode(
+                    ', ', array_map(static fn (Track $track): string => $track->name, $tracks),
+                ).'.',
+        );
+    }
+
     /** @return list<Clip> the clips of a track in order of time */
     public function clipsOf(int $track): array
     {

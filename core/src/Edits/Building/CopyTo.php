@@ -68,6 +68,7 @@ final readonly class CopyTo implements SongEdit
                 'copy-to track=front' => 'Double on the track in front',
                 'copy-to transpose=-12' => 'Double on the next track an octave down',
             ],
+            bare: ['track'],
         );
     }
 
@@ -130,25 +131,16 @@ final readonly class CopyTo implements SongEdit
         $tracks = array_values($open->song->tracks);
         $front = (int) array_search($open->frontTrack(), $tracks, true);
         $said = (string) $parameters->word('track');
-        $place = match (true) {
-            $said === self::NEXT => $front + 1,
-            $said === self::PREVIOUS => $front - 1,
-            $said === self::FRONT => $front,
-            ctype_digit($said) => (int) $said - 1,
-            default => array_search(
-                mb_strtolower($said),
-                array_map(static fn (Track $track): string => mb_strtolower($track->name), $tracks), true,
-            ),
+        $place = match ($said) {
+            self::NEXT => $front + 1,
+            self::PREVIOUS => $front - 1,
+            self::FRONT => $front,
+            default => null,
         };
 
-        return $tracks[$place === false ? -1 : $place] ?? throw new EditRefused(match (true) {
-            in_array($said, [self::NEXT, self::PREVIOUS], true) => "There is no {$said} track; track-new makes one.",
-            ctype_digit($said) => "There is no track {$said}; the song has "
-                .(count($tracks) === 1 ? '1 track.' : count($tracks).' tracks.'),
-            default => "There is no track “{$said}”; there are ".implode(
-                ', ', array_map(static fn (Track $track): string => $track->name, $tracks),
-            ).'.',
-        });
+        return $place === null
+            ? $open->song->trackCalled($said)
+            : $tracks[$place] ?? throw new EditRefused("There is no {$said} track; track-new makes one.");
     }
 
     /**

@@ -60,6 +60,7 @@ final readonly class Fill implements Edit
                 'fill every=1/8 velocity=0,100' => 'Fill the off-beats',
             ],
             inLoops: InLoops::LeaveOut,
+            bare: ['every'],
         );
     }
 

@@ -38,6 +38,7 @@ final readonly class Insert implements Edit
             subject: Subject::Anywhere,
             putsIn: true,
             isHeard: true,
+            bare: ['pitch', 'length', 'at'],
         );
     }
 

@@ -30,6 +30,7 @@ final readonly class Join implements Edit
             [Parameter::amount('gap', 'Notes this far apart are joined too.', default: '1tk')],
             synonyms: ['glue', 'merge', 'tie', 'unite', 'connect', 'consolidate'],
             uses: ['join gap=1/16' => 'Join across small gaps'],
+            bare: ['gap'],
         );
     }
 

@@ -32,6 +32,7 @@ final readonly class Mute implements SpanEdit
                 default: 'toggle',
             )],
             onClips: true,
+            bare: ['state'],
         );
     }
 

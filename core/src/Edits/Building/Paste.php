@@ -52,6 +52,7 @@ final readonly class Paste implements Edit
             putsIn: true,
             onPoints: true,
             inLoops: InLoops::Refuse,
+            bare: ['at'],
         );
     }
 

@@ -71,6 +71,7 @@ final readonly class Repeat implements SpanEdit
             onClips: true,
             onPoints: true,
             inLoops: InLoops::Refuse,
+            bare: ['times', 'until'],
         );
     }
 

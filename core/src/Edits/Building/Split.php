@@ -37,6 +37,7 @@ final readonly class Split implements Edit
             synonyms: ['cut in two', 'slice', 'scissors', 'divide', 'razor'],
             uses: ['split at=playhead' => 'Split at the playhead'],
             inLoops: InLoops::LeaveOut,
+            bare: ['at'],
         );
     }
 

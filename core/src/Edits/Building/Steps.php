@@ -50,6 +50,7 @@ final readonly class Steps implements Edit
                 'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',
             ],
             inLoops: InLoops::LeaveOut,
+            bare: ['parts', 'grid'],
         );
     }
 

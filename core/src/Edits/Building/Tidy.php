@@ -37,6 +37,7 @@ final readonly class Tidy implements Edit
                 ),
             ],
             synonyms: ['clean', 'clean up', 'ghost notes', 'remove doubles', 'mistakes', 'short notes'],
+            bare: ['shorter'],
         );
     }
 

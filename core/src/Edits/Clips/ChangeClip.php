@@ -62,6 +62,7 @@ final readonly class ChangeClip implements SongEdit
                 'clip loop=off' => 'Loop the clip no more',
                 'clip loop=notes' => 'All rounds as notes of their own',
             ],
+            bare: ['name'],
         );
     }
 

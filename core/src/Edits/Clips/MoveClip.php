@@ -58,6 +58,7 @@ final readonly class MoveClip implements SongEdit
                 'clip-move to=next' => 'To the next edge of a clip',
                 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track',
             ],
+            bare: ['by'],
         );
     }
 

@@ -59,6 +59,7 @@ final readonly class PasteClip implements SongEdit
             ],
             usesClipboard: true,
             putsIn: true,
+            bare: ['at'],
         );
     }
 

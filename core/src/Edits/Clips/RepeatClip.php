@@ -34,6 +34,7 @@ final readonly class RepeatClip implements SongEdit
             subject: Subject::Clip,
             synonyms: ['duplicate clip', 'copy clip'],
             uses: ['clip-repeat times=3' => 'The clip four times in all'],
+            bare: ['times'],
         );
     }
 

@@ -38,6 +38,7 @@ final readonly class SplitClip implements SongEdit
             [Parameter::moment('at', 'Where to cut.')],
             subject: Subject::Clip,
             synonyms: ['cut clip', 'divide', 'slice'],
+            bare: ['at'],
         );
     }
 

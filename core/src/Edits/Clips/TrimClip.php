@@ -57,6 +57,7 @@ final readonly class TrimClip implements SongEdit
                 'clip-trim to=notes' => 'Trim the clip to its notes',
                 'clip-trim to=range' => 'Trim the clip to the range',
             ],
+            bare: ['by', 'at'],
         );
     }
 

@@ -37,6 +37,7 @@ final readonly class Limit implements Edit
             synonyms: ['clamp', 'ceiling', 'floor', 'cap', 'loudest', 'softest'],
             uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40'],
             inLoops: InLoops::LeaveOut,
+            bare: ['max'],
         );
     }
 

@@ -47,6 +47,7 @@ final readonly class Ramp implements Edit
                 'ramp from=40 to=110 mode=scale' => 'Crescendo that keeps the accents',
             ],
             inLoops: InLoops::LeaveOut,
+            bare: ['from', 'to'],
         );
     }
 

@@ -36,6 +36,7 @@ final readonly class Smooth implements Edit
             subject: Subject::Levels,
             synonyms: ['even', 'soften jumps', 'average', 'outliers'],
             inLoops: InLoops::LeaveOut,
+            bare: ['amount'],
         );
     }
 

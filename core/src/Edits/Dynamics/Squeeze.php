@@ -40,6 +40,7 @@ final readonly class Squeeze implements Edit
             synonyms: ['compress', 'compressor', 'even out', 'level', 'expand dynamics', 'dynamics range'],
             uses: ['squeeze amount=-50' => 'Spread the dynamics out', 'squeeze amount=100' => 'All equally loud'],
             inLoops: InLoops::LeaveOut,
+            bare: ['amount'],
         );
     }
 

@@ -47,6 +47,7 @@ final readonly class Velocity implements AddsUp, Edit
                 'velocity scale=120' => 'A fifth louder',
             ],
             inLoops: InLoops::LeaveOut,
+            bare: ['+add', '%scale', 'set'],
         );
     }
 

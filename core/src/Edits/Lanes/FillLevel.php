@@ -46,6 +46,7 @@ final readonly class FillLevel implements Edit
             ],
             putsIn: true,
             inLoops: InLoops::LeaveOut,
+            bare: ['value', 'at'],
         );
     }
 

@@ -32,6 +32,7 @@ final readonly class PedalJoin implements Edit
             subject: Subject::Anywhere,
             synonyms: ['sustain', 'hold', 'damper', 'legato pedal'],
             inLoops: InLoops::LeaveOut,
+            bare: ['gap'],
         );
     }
 

@@ -35,6 +35,7 @@ final readonly class Sample implements Edit
             synonyms: ['resample', 'spacing', 'stairs', 'steps of values', 'sample and hold'],
             uses: ['sample every=1/8' => 'Stairs of eighths'],
             inLoops: InLoops::LeaveOut,
+            bare: ['every'],
         );
     }
 

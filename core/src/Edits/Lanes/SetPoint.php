@@ -41,6 +41,7 @@ final readonly class SetPoint implements Edit
             ],
             putsIn: true,
             inLoops: InLoops::LeaveOut,
+            bare: ['value', 'at'],
         );
     }
 

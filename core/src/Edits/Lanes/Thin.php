@@ -40,6 +40,7 @@ final readonly class Thin implements Edit
             synonyms: ['reduce', 'simplify', 'fewer points', 'decimate', 'data'],
             uses: ['thin within=0' => 'Take out points that change nothing'],
             inLoops: InLoops::LeaveOut,
+            bare: ['within'],
         );
     }
 

@@ -62,6 +62,7 @@ final readonly class Wave implements Edit
                 'wave shape=saw period=1/4' => 'Rise on every quarter',
             ],
             inLoops: InLoops::LeaveOut,
+            bare: ['shape', 'period'],
         );
     }
 

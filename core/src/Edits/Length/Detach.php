@@ -41,6 +41,7 @@ final readonly class Detach implements Edit
             ],
             synonyms: ['staccato', 'portato', 'gate', 'shorten', 'air'],
             uses: ['detach keep=30' => 'Staccato', 'detach keep=50' => 'Half the distance'],
+            bare: ['keep'],
         );
     }
 

@@ -35,6 +35,7 @@ final readonly class Fit implements Edit
             ],
             synonyms: ['limit length', 'shortest', 'longest', 'clamp'],
             uses: ['fit max=1bar' => 'No longer than a bar'],
+            bare: ['max'],
         );
     }
 

@@ -54,6 +54,7 @@ final readonly class Legato implements Edit
                 'legato gap=-1/64' => 'Legato with a slight overlap',
                 'legato by=pitch' => 'Until the next note of the pitch',
             ],
+            bare: ['gap'],
         );
     }
 

@@ -38,6 +38,7 @@ final readonly class Length implements Edit
             oneOf: ['to', 'scale'],
             synonyms: ['duration', 'longer', 'shorter', 'gate'],
             uses: ['length scale=50' => 'Half as long', 'length scale=200' => 'Twice as long'],
+            bare: ['%scale', 'to'],
         );
     }
 

@@ -35,6 +35,7 @@ final readonly class Trim implements Edit
             ],
             synonyms: ['cut off', 'crop', 'extend to', 'set end', 'set start'],
             uses: ['trim edge=end' => 'End at the caret', 'trim edge=start' => 'Begin at the caret'],
+            bare: ['at', 'edge'],
         );
     }
 

@@ -30,6 +30,7 @@ final readonly class Double implements Edit
             'Adds a copy of each note at an interval and selects the copies.',
             [...Interval::parameters(), Interval::within()],
             oneOf: Interval::UNITS,
+            bare: ['semitones'],
             synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'],
             uses: [
                 'double octaves=1' => 'Double an octave up',

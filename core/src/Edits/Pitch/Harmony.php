@@ -44,6 +44,7 @@ final readonly class Harmony implements Edit
             synonyms: ['chords from notes', 'harmonize', 'thirds', 'stack', 'diatonic'],
             uses: ['harmony shape=third' => 'Add thirds of the key', 'harmony shape=power' => 'Add fifths and octaves'],
             isHeard: true,
+            bare: ['shape'],
         );
     }
 

@@ -37,6 +37,7 @@ final readonly class InKey implements Edit
             ],
             synonyms: ['scale', 'snap pitch', 'correct pitch', 'wrong notes', 'fit scale', 'tune'],
             isHeard: true,
+            bare: ['prefer'],
         );
     }
 

@@ -41,6 +41,7 @@ final readonly class Invert implements Edit
             ],
             synonyms: ['upside down', 'mirror pitch', 'flip', 'inversion'],
             isHeard: true,
+            bare: ['about'],
         );
     }
 

@@ -32,6 +32,7 @@ final readonly class Repitch implements Edit
             [Parameter::pitch('to', 'The pitch.')],
             synonyms: ['one pitch', 'flatten', 'same note', 'to kick', 'collapse'],
             isHeard: true,
+            bare: ['to'],
         );
     }
 

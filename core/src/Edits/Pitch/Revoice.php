@@ -47,6 +47,7 @@ final readonly class Revoice implements Edit
                 'revoice move=up' => 'Next inversion of the chords',
             ],
             isHeard: true,
+            bare: ['move'],
         );
     }
 

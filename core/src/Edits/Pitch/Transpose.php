@@ -34,6 +34,7 @@ final readonly class Transpose implements AddsUp, Edit
             synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'],
             uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'],
             isHeard: true,
+            bare: ['semitones'],
         );
     }
 

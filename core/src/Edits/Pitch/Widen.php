@@ -46,6 +46,7 @@ final readonly class Widen implements Edit
             synonyms: ['spread', 'narrow', 'compress intervals', 'expand', 'range of pitches', 'scale pitch'],
             uses: ['widen factor=1/2' => 'Intervals half as wide'],
             isHeard: true,
+            bare: ['factor'],
         );
     }
 

@@ -60,6 +60,7 @@ final readonly class DrawCurve implements Edit
                 'curve at="0:0"' => 'No bend within the note',
             ],
             isHeard: true,
+            bare: ['of'],
         );
     }
 

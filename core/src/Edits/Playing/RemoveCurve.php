@@ -31,6 +31,7 @@ final readonly class RemoveCurve implements Edit
                 'of', 'Which.', options: ['all', ...array_column(CurveOf::cases(), 'value')], default: 'all',
             )],
             synonyms: ['flatten note', 'mpe remove', 'no bend'],
+            bare: ['of'],
         );
     }
 

@@ -56,6 +56,7 @@ final readonly class SetTechnique implements Edit
                 'technique to=2' => 'Second technique',
             ],
             isHeard: true,
+            bare: ['to'],
         );
     }
 

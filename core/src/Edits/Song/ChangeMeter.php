@@ -44,6 +44,7 @@ final readonly class ChangeMeter implements SongEdit
                 'meter to=7/8 at=caret' => 'Seven eighths from the caret on',
                 'meter to=3/4 keep=bars' => 'Three quarters, notes stay in their bars',
             ],
+            bare: ['to'],
         );
     }
 

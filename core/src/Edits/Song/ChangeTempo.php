@@ -42,6 +42,7 @@ final readonly class ChangeTempo implements AddsUp, SongEdit
                 'tempo to=120 at=caret' => 'Another tempo from the caret on',
                 'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is',
             ],
+            bare: ['to'],
         );
     }
 

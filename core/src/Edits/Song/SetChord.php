@@ -32,6 +32,7 @@ final readonly class SetChord implements SongEdit
             [Parameter::chordName('name', 'The chord, such as Dm7/G.'), Parameter::moment('at', 'Where it begins.')],
             subject: Subject::Conductor,
             synonyms: ['chord symbol', 'changes', 'harmony', 'lead sheet'],
+            bare: ['name', 'at'],
         );
     }
 

@@ -35,6 +35,7 @@ final readonly class Align implements SpanEdit
             ],
             onClips: true,
             onPoints: true,
+            bare: ['to'],
         );
     }
 

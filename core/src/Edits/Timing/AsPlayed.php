@@ -35,6 +35,7 @@ final readonly class AsPlayed implements Edit
                 ),
             ],
             synonyms: ['unquantize', 'original timing', 'take', 'recorded', 'restore'],
+            bare: ['what'],
         );
     }
 

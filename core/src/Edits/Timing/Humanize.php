@@ -63,7 +63,7 @@ final readonly class Humanize implements Edit
         ], subject: Subject::Levels, synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
             'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead',
             'humanize time=0ms velocity=12' => 'Vary the dynamics only',
-        ]);
+        ], bare: ['time']);
     }
 
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change

@@ -40,6 +40,7 @@ final readonly class Nudge implements SpanEdit
             uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'],
             onClips: true,
             onPoints: true,
+            bare: ['by'],
         );
     }
 

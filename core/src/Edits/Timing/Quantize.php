@@ -72,6 +72,7 @@ final readonly class Quantize implements SpanEdit
             ],
             onClips: true,
             onPoints: true,
+            bare: ['grid', 'strength'],
         );
     }
 

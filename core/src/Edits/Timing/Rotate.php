@@ -42,6 +42,7 @@ final readonly class Rotate implements Edit, FollowsOn
                 ),
             ],
             synonyms: ['wrap', 'shift pattern', 'cycle', 'loop offset'],
+            bare: ['by'],
         );
     }
 

@@ -54,6 +54,7 @@ final readonly class Stretch implements InClips
             ],
             onClips: true,
             onPoints: true,
+            bare: ['factor'],
         );
     }
 

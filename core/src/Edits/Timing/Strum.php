@@ -44,6 +44,7 @@ final readonly class Strum implements Edit
             ],
             synonyms: ['arpeggiate', 'spread chord', 'roll chord', 'guitar'],
             uses: ['strum direction=down' => 'Strum downward'],
+            bare: ['time', 'direction'],
         );
     }
 

@@ -55,6 +55,7 @@ final readonly class ChangeRow implements SongEdit
             subject: Subject::Track,
             synonyms: ['drum name', 'rename', 'key name', 'drum map', 'kit', 'order of rows'],
             uses: ['row colour=3' => 'Colour the row of the caret'],
+            bare: ['name'],
         );
     }
 

@@ -37,6 +37,7 @@ final readonly class MoveTrack implements SongEdit
             subject: Subject::Track,
             synonyms: ['order', 'up', 'down', 'arrange'],
             uses: ['track-move by=-1' => 'Move the track up', 'track-move by=1' => 'Move the track down'],
+            bare: ['by'],
         );
     }
 

@@ -45,6 +45,7 @@ final readonly class NewTrack implements SongEdit
                 'track-new voice=drums' => 'New drum track',
                 'track-new voice=sustained' => 'New track with a sustained voice',
             ],
+            bare: ['voice', 'name'],
         );
     }
 

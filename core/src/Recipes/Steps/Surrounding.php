@@ -17,6 +17,7 @@ final readonly class Surrounding implements Step
     public function __construct(
         private EditLine $line,
         private Closure $run,
+        private ?Reach $reach = null,
     ) {
     }
 
@@ -27,7 +28,7 @@ final readonly class Surrounding implements Step
 
     public function reach(): Reach
     {
-        return Reach::notes();
+        return $this->reach ?? Reach::notes();
     }
 
     public function run(State $state): State

@@ -1,0 +1,204 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Jactonic\Core\Lines\Speech;
+
+use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Pitch\ChordName;
+use Jactonic\Core\Pitch\PitchName;
+use Jactonic\Core\Pitch\Scale;
+
+/** What kind of words a pattern waits for at a place, and how these are read. */
+enum Slot: string
+{
+    case Time = 'time';
+    case Grid = 'grid';
+    case Number = 'n';
+    case Signed = 'signed';
+    case Percent = 'percent';
+    case Share = 'share';
+    case Level = 'level';
+    case Difference = 'difference';
+    case Interval = 'interval';
+    case Pitch = 'pitch';
+    case Chord = 'chord';
+    case Key = 'key';
+    case Meter = 'meter';
+    case Ratio = 'ratio';
+    case Position = 'position';
+    case At = 'at';
+    case Lane = 'lane';
+    case Voice = 'voice';
+    case Track = 'track';
+    case Row = 'row';
+    case Beats = 'beats';
+    case Bars = 'bars';
+    case Text = 'text';
+
+    /**
+     * What stands at a place, in every way it can be read; the longest first.
+     *
+     * @param  list<Word>  $words
+     * @return list<Reading>
+     */
+    public function read(array $words, int $at, Speaker $speaker): array
+    {
+        $readings = match ($this) {
+            self::Time => self::table(AmountWords::TIMES, $words, $at) + Times::lengths($words, $at, $speaker),
+            self::Grid => Times::grids($words, $at),
+            self::Number => Times::number($words, $at, 0),
+            self::Signed => self::plain('/^[+-]\d+(\.\d+)?$/', $words, $at),
+            self::Percent => self::percent($words, $at),
+            self::Share => self::percent($words, $at) + self::table(AmountWords::SHARES, $words, $at),
+            self::Level => self::plain('/^\d{1,3}$/', $words, $at),
+            self::Difference => self::plain('/^\d{1,3}$/', $words, $at)
+                + self::table(AmountWords::LEVELS, $words, $at),
+            self::Interval => Times::intervals($words, $at),
+            self::Pitch => self::those($words, $at, 1, self::pitch(...)),
+            self::Chord => self::those($words, $at, 3, self::chord(...)),
+            self::Key => self::those($words, $at, 3, self::key(...)),
+            self::Meter => self::plain('#^\d{1,2}/\d{1,2}$#', $words, $at)
+                + self::table(AmountWords::METERS, $words, $at),
+            self::Ratio => self::plain('#^\d+([/.]\d+)?$#', $words, $at) + self::table(
+                ['half' => '1/2', 'double' => '2', 'twice' => '2', 'a third' => '1/3', 'two thirds' => '2/3'],
+                $words, $at,
+            ),
+            self::Position => Places::positions($words, $at),
+            self::At => Places::moments($words, $at),
+            self::Lane => self::table(AmountWords::LANES, $words, $at) + self::plain('/^cc\d{1,3}$/', $words, $at),
+            self::Voice => self::table(AmountWords::VOICES, $words, $at),
+            self::Track => Who::tracks($words, $at, $speaker),
+            self::Row => Who::rows($words, $at, $speaker),
+            self::Beats => Places::beats($words, $at, $speaker),
+            self::Bars => Places::bars($words, $at, $speaker),
+            self::Text => self::text($words, $at),
+        };
+        krsort($readings);
+
+        return array_map(
+            static fn (int $length, string $value): Reading => new Reading($length, $value),
+            array_keys($readings), array_values($readings),
+        );
+    }
+
+    /**
+     * The phrases of a table that stand at a place.
+     *
+     * @param  array<array-key, int|string>  $table
+     * @param  list<Word>  $words
+     * @return array<int, string> values by how many words they are
+     */
+    public static function table(array $table, array $words, int $at): array
+    {
+        $found = [];
+        foreach ($table as $phrase => $value) {
+            $length = Word::match($words, $at, (string) $phrase);
+            if ($length > 0) {
+                $found[$length] ??= (string) $value;
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  list<Word>  $words
+     * @return array<int, string>
+     */
+    private static function plain(string $pattern, array $words, int $at): array
+    {
+        $word = $words[$at]->text ?? '';
+
+        return preg_match($pattern, $word) === 1 ? [1 => ltrim($word, '+')] : [];
+    }
+
+    /**
+     * @param  list<Word>  $words
+     * @return array<int, string>
+     */
+    private static function percent(array $words, int $at): array
+    {
+        $isShare = in_array($words[$at + 1]->text ?? '', ['%', 'percent'], true);
+
+        return preg_match('/^[+-]?\d{1,4}$/', $words[$at]->text ?? '') === 1 && $isShare
+            ? [2 => $words[$at]->text]
+            : [];
+    }
+
+    /**
+     * What up to so many words are together.
+     *
+     * @param  list<Word>  $words
+     * @param  callable(string): ?string  $value
+     * @return array<int, string>
+     */
+    private static function those(array $words, int $at, int $most, callable $value): array
+    {
+        $found = [];
+        for ($length = 1; $length <= $most && isset($words[$at + $length - 1]); $length++) {
+            $said = implode(' ', array_map(
+                static fn (Word $word): string => $word->said, array_slice($words, $at, $length),
+            ));
+            $read = $value($said);
+            if ($read !== null) {
+                $found[$length] = $read;
+            }
+        }
+
+        return $found;
+    }
+
+    private static function pitch(string $said): ?string
+    {
+        return preg_match('/^[a-g][#b]?-?\d$/i', $said) === 1
+            ? PitchName::of(PitchName::parse($said))
+            : null;
+    }
+
+    /** A chord in signs or in words: “Bm9”, “b minor ninth”. A letter alone is one where it is a capital. */
+    private static function chord(string $said): ?string
+    {
+        if (preg_match('/^([a-g])((?:#|b| sharp| flat)?)(?:( .+)|([^\s]*))$/i', $said, $found) !== 1) {
+            return null;
+        }
+        $sign = ['' => '', '#' => '#', 'b' => 'b', ' sharp' => '#', ' flat' => 'b'][strtolower($found[2])] ?? '';
+        $behind = ltrim($found[3] ?? '');
+        $inWords = $behind === '' ? null : AmountWords::QUALITIES[strtolower($behind)] ?? null;
+        if (ctype_lower($said[0]) && $inWords === null && preg_match('/\d|maj|min|dim|aug|sus/', $said) !== 1) {
+            return null;
+        }
+        try {
+            return (string) ChordName::parse(
+                strtoupper($found[1]).$sign.($behind === '' ? $found[4] ?? '' : $inWords ?? '?'),
+            );
+        } catch (CoreError) {
+            return null;
+        }
+    }
+
+    private static function key(string $said): ?string
+    {
+        $parts = explode(' ', mb_strtolower($said), 2);
+        $sign = preg_match('/^(sharp|flat) (.+)$/', $parts[1] ?? '', $found) === 1;
+        $root = ucfirst($parts[0]).($sign ? ($found[1] === 'sharp' ? '#' : 'b') : '');
+        $shape = $sign ? $found[2] : $parts[1] ?? '';
+
+        return isset(Scale::SHAPES[$shape]) && PitchName::tryParseClass($root) !== null ? "{$root} {$shape}" : null;
+    }
+
+    /**
+     * A text in quotes, or all that is left.
+     *
+     * @param  list<Word>  $words
+     * @return array<int, string>
+     */
+    private static function text(array $words, int $at): array
+    {
+        $rest = array_slice($words, $at);
+
+        return $rest === [] ? [] : [count($rest) => implode(' ', array_map(
+            static fn (Word $word): string => $word->said, $rest,
+        ))];
+    }
+}
