@@ -58,7 +58,7 @@ final readonly class SongEditor
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
     ): SongAnswer {
         $script = $this->lines->script($lines);
-        $standing = $this->onTrack($songId, $standing, $script);
+        $standing = $this->onTracks($songId, $standing, $script);
 
         return $this->carrying->once($songId, $standing, function () use (
             $songId,
@@ -112,7 +112,7 @@ final readonly class SongEditor
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
     ): SongAnswer {
         $script = $this->lines->script($lines);
-        $standing = $this->onTrack($songId, $standing, $script);
+        $standing = $this->onTracks($songId, $standing, $script);
         $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
@@ -125,23 +125,29 @@ final readonly class SongEditor
             : SongAnswer::preview($stored, $open, $state, $selection);
     }
 
-    /** Where the lines say on which track they work: with all clips of that track in the place of those that are open. */
-    private function onTrack(int $songId, Standing $standing, Script $script): Standing
+    /**
+     * Where the lines say on which tracks they work: with all clips of these in the place of those that are open, or
+     * beside them where lines before work on those.
+     */
+    private function onTracks(int $songId, Standing $standing, Script $script): Standing
     {
-        $track = $script->reach()->track;
-        if ($track === null) {
+        $reach = $script->reach();
+        if ($reach->tracks === []) {
             return $standing;
         }
         $song = $this->store->whole($songId, [])->song;
-        $clips = array_map(
-            static fn (Clip $clip): int => $clip->id, $song->clipsOf($song->trackCalled($track)->id),
-        );
+        $clips = $reach->onlyThose ? [] : $standing->open;
+        foreach ($reach->tracks as $said) {
+            $track = $song->trackCalled($said);
+            $there = array_map(static fn (Clip $clip): int => $clip->id, $song->clipsOf($track->id));
+            $clips = $there === []
+                ? throw new EditRefused("{$track->name} has no clip; clip-new makes one.")
+                : [...$clips, ...array_diff($there, $clips)];
+        }
 
-        return match (true) {
-            $clips === [] => throw new EditRefused("{$track} has no clip; clip-new makes one."),
-            array_diff($clips, $standing->open) === [] && count($clips) === count($standing->open) => $standing,
-            default => $standing->workingOn($clips),
-        };
+        return array_diff($clips, $standing->open) === [] && count($clips) === count($standing->open) || $clips === []
+            ? $standing
+            : $standing->workingOn($clips);
     }
 
     private function surroundings(OpenSong $open, Selection $selection, ContextInput $input, Script $script): Context

@@ -30,7 +30,7 @@ final readonly class SongSeen
     {
         $reach ??= Reach::notes();
         // Where other clips are worked on than are shown, all of the song is told of what may grow.
-        $needsAll = $onClips || $reach->song || $reach->track !== null || $standing->isBeside();
+        $needsAll = $onClips || $reach->song || $reach->tracks !== [] || $standing->isBeside();
         $stored = $needsAll
             ? $this->store->whole($songId, $reach->song ? null : $standing->clips())
             : $this->store->clips($songId, $standing->clips());

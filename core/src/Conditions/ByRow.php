@@ -8,7 +8,7 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
 use Jactonic\Core\Song\RowNames;
 
-/** `row`: what the row of a note is called on its track, such as `row=hat`, which is “Open hat” too. */
+/** `row`: what the row of a note is called on its track, such as `row=hat,kick`; a hat is “Open hat” too. */
 final readonly class ByRow implements Condition
 {
     /** @param  array<int, list<int>>  $pitches  that are called so, by the id of the track */
@@ -19,7 +19,8 @@ final readonly class ByRow implements Condition
     public static function called(string $name, ?Context $context): self
     {
         return new self(array_map(
-            static fn (RowNames $rows): array => $rows->pitches($name), $context->clips->rowNames ?? [],
+            static fn (RowNames $rows): array => array_merge(...array_map($rows->pitches(...), explode(',', $name))),
+            $context->clips->rowNames ?? [],
         ));
     }
 

@@ -11,13 +11,15 @@ final readonly class Reach
      * @param  bool  $song  tracks, clips or the conductor are changed: all of the song is needed
      * @param  bool  $clipboard  what was cut or copied last is put in
      * @param  bool  $putsIn  notes of its own are put in, so it has to be known where
-     * @param  string|null  $track  the track whose clips they work on, open or not; null for the open ones
+     * @param  list<string>  $tracks  tracks whose clips they work on, open or not
+     * @param  bool  $onlyThose  whether they work on those alone, and not on the open ones
      */
     public function __construct(
         public bool $song = false,
         public bool $clipboard = false,
         public bool $putsIn = false,
-        public ?string $track = null,
+        public array $tracks = [],
+        public bool $onlyThose = false,
     ) {
     }
 
@@ -34,7 +36,8 @@ final readonly class Reach
             $this->song || $other->song,
             $this->clipboard || $other->clipboard,
             $this->putsIn || $other->putsIn,
-            $this->track ?? $other->track,
+            array_values(array_unique([...$this->tracks, ...$other->tracks])),
+            $this->onlyThose || $other->onlyThose,
         );
     }
 }

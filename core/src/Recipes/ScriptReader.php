@@ -51,7 +51,7 @@ final readonly class ScriptReader
             try {
                 $this->length->add();
                 $line = EditLine::parse($text);
-                $steps[] = $line->name === 'on' ? $this->onTrack($line, $steps) : $this->step($line);
+                $steps[] = $line->name === 'on' ? $this->onTrack($line, $steps === []) : $this->step($line);
             } catch (BadInput $error) {
                 throw count($lines) === 1
                     ? $error
@@ -102,22 +102,15 @@ final readonly class ScriptReader
 
     /**
      * What follows works on the clips of a track, whether they are open or not.
-     *
-     * @param  list<Step>  $before  the lines before it
      */
-    private function onTrack(EditLine $line, array $before): Step
+    private function onTrack(EditLine $line, bool $isFirst): Step
     {
-        if ($before !== [] || $this->within !== []) {
-            throw new BadInput('on stands at the beginning: it says on which track all lines work.');
-        }
         $track = $this->said($line, 'track');
 
         return new Surrounding(
             $line,
-            static fn (State $state): State => $state->selecting(
-                $state->song->notesOf($state->song->song->trackCalled($track)), Said::aside('Selected'),
-            ),
-            new Reach(track: $track),
+            static fn (State $state): State => $state->onTrack($state->song->song->trackCalled($track)),
+            new Reach(tracks: [$track], onlyThose: $isFirst),
         );
     }
 

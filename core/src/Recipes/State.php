@@ -11,11 +11,14 @@ use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Edits\SongResult;
+use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Song\Track;
 use Jactonic\Core\Time\Grid;
 
 /**
@@ -113,6 +116,28 @@ final readonly class State
     public function selecting(Selection $selection, Said $said): self
     {
         return $this->after(Change::nothing($selection, $said));
+    }
+
+    /**
+     * With all notes of a track selected, and new ones going there.
+     *
+     * @throws EditRefused where none of its clips is among the open ones
+     */
+    public function onTrack(Track $track): self
+    {
+        $song = $this->song->withInFront($track);
+        $there = $song->tracks();
+        $ids = array_filter(
+            array_combine($this->notes->id, $this->notes->clip),
+            static fn (int $clip): bool => ($there[$clip] ?? null) === $track->id,
+        );
+        $state = $this->selecting(Selection::of(array_keys($ids)), Said::aside('Selected'));
+
+        return new self(
+            $song, $state->notes, $state->selection, $state->context->among(OpenClips::in($song)), $state->said,
+            $state->change, $this->before, $state->clipboard, $this->forTheScreen, $this->pause, $state->settled,
+            $state->lines,
+        );
     }
 
     public function onGrid(Grid $grid): self

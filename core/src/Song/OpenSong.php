@@ -7,7 +7,6 @@ namespace Jactonic\Core\Song;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
-use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Content\TableChange;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Time\TickRange;
@@ -86,17 +85,20 @@ final readonly class OpenSong
         return $spans;
     }
 
-    /** The open notes of a track. */
-    public function notesOf(Track $track): Selection
+    /**
+     * With the first open clip of a track in front, unless one of its clips is already.
+     *
+     * @throws EditRefused where none of its clips is open
+     */
+    public function withInFront(Track $track): self
     {
-        $ids = [];
-        foreach ($this->notes->id as $i => $id) {
-            if ($this->song->clips[$this->notes->clip[$i]]->track === $track->id) {
-                $ids[] = $id;
-            }
-        }
+        $clips = array_keys($this->tracks(), $track->id, true);
 
-        return Selection::of($ids);
+        return match (true) {
+            $clips === [] => throw new EditRefused("No clip of {$track->name} is open here; open one first."),
+            in_array($this->front, $clips, true) => $this,
+            default => new self($this->song, $this->open, $clips[0], $this->notes, $this->points),
+        };
     }
 
     /** The track the clip in front lies on. */

@@ -6,9 +6,17 @@ namespace Jactonic\Core\Tests\Conditions;
 
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Caret;
 use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -30,6 +38,14 @@ final class ConditionsTest extends MusicTestCase
             'far from the lines' => ['offgrid=50..', [3]],
             'near the lines' => ['offgrid=..20', [1, 2, 4, 5]],
             'muted ones' => ['muted=yes', [5]],
+            'in a bar, with a push before its line' => ['bar=2', [5]],
+            'up to a bar' => ['bar=..1', [1, 2, 3, 4]],
+            'from the caret on' => ['caret=after', [2, 3, 4, 5]],
+            'before the caret' => ['caret=before', [1]],
+            'ahead of their line' => ['timing=early', [2, 5]],
+            'behind their line' => ['timing=late', [3, 4]],
+            'what was selected' => ['selected=yes', [1, 3]],
+            'what was not' => ['selected=no velocity=90', [5]],
             'all must hold' => ['pitch=60..72 velocity=..40', [2, 4]],
             'no condition, all notes' => ['', [1, 2, 3, 4, 5]],
         ];
@@ -41,6 +57,7 @@ final class ConditionsTest extends MusicTestCase
         return [
             'the tops of chords, and notes alone' => ['part=top', [3, 4, 5, 6]],
             'the bottoms' => ['part=bottom', [1, 4, 5, 6]],
+            'the second voice from above' => ['part=second', [2]],
             'what lies between' => ['part=inner', [2]],
             'every second moment' => ['every=2', [4, 6]],
             'every second of those on one pitch' => ['pitch=C4 every=2', [4]],
@@ -56,6 +73,31 @@ final class ConditionsTest extends MusicTestCase
             'played as ordinary' => ['technique=none pitch=C4', [1]],
             'the first channels' => ['channel=1..1', [1, 2, 3, 4, 5]],
         ];
+    }
+
+    /** @return array<string, array{string, list<int>}> */
+    public static function byRows(): array
+    {
+        return [
+            'by a word of their names' => ['row=hat', [1, 2]],
+            'by the whole name' => ['row=open-hat', [2]],
+            'of several rows' => ['row=kick,snare', [3, 4]],
+            'of a row that no drum has' => ['row=gong', []],
+        ];
+    }
+
+    /** @param  list<int>  $expected */
+    #[DataProvider('byRows')]
+    public function test_they_choose_by_the_names_of_rows(string $where, array $expected): void
+    {
+        $rows = array_map(static fn (int $pitch): array => ['start' => 0, 'length' => 60, 'pitch' => $pitch, 'clip' => 1], [
+            42, 46, 36, 38,
+        ]);
+        $track = new Track(1, 0, 'Drums', voice: Voice::Drums);
+        $song = Song::of(Conductor::of(self::PPQ), [$track], [new Clip(1, 1, 0, 1920)], []);
+        $context = self::context()->among(OpenClips::in(OpenSong::of($song, [1], 1)));
+
+        self::assertSame($expected, Conditions::parse($where)->choose(Notes::fromRows($rows), $context)->ids);
     }
 
     public function test_every_nth_counts_by_time_through_all_tracks(): void
@@ -75,7 +117,7 @@ final class ConditionsTest extends MusicTestCase
     public function test_every_condition_has_an_example(): void
     {
         preg_match_all(
-            '/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers()], 0)), $found,
+            '/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers(), ...self::byRows()], 0)), $found,
         );
 
         self::assertSame([], array_diff(Conditions::NAMES, $found[1]), 'give the new condition a row in this test');
@@ -120,7 +162,10 @@ final class ConditionsTest extends MusicTestCase
             ['start' => 1915, 'length' => 120, 'pitch' => 80, 'velocity' => 90, 'muted' => 1],
         ]);
 
-        self::assertSame($expected, Conditions::parse($where)->choose($notes, self::context())->ids);
+        self::assertSame(
+            $expected,
+            Conditions::parse($where)->choose($notes, self::context(caret: new Caret(400)), Selection::of([1, 3]))->ids,
+        );
     }
 
     #[TestWith([
@@ -133,7 +178,7 @@ final class ConditionsTest extends MusicTestCase
     #[TestWith(['muted=maybe', 'yes or no'])]
     #[TestWith(['length=long', 'no amount of time'])]
     #[TestWith(['every=0', 'a whole number from 1'])]
-    #[TestWith(['part=middle', 'top or bottom or inner'])]
+    #[TestWith(['part=middle', 'top or second or bottom or inner'])]
     #[TestWith(['channel=0', 'numbers up to 16 from 1'])]
     public function test_a_wrong_condition_is_refused_with_what_would_work(string $where, string $message): void
     {

@@ -56,7 +56,6 @@ final readonly class SetTechnique implements Edit
                 'technique to=2' => 'Second technique',
             ],
             isHeard: true,
-            bare: ['to'],
         );
     }
 

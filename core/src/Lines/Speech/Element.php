@@ -39,7 +39,7 @@ final readonly class Element
             foreach ($this->starts($said, $at, $head) as $before) {
                 foreach ($this->slots as $slot) {
                     foreach ($said->read($slot, $at + $before) as $reading) {
-                        $readings[] = new Reading($before + $reading->length, $reading->value);
+                        $readings[] = new Reading($before + $reading->length, $reading->value, $reading->cost);
                     }
                 }
             }

@@ -70,6 +70,11 @@ final readonly class Filling
             $semitones,
         );
         sort($tall);
+        if ($chord->bass !== null) {
+            $under = ($chord->root - $chord->bass + 12) % 12;
+            $root -= $under;
+            $tall = array_values(array_unique([0, ...array_map(static fn (int $above): int => $above + $under, $tall)]));
+        }
         $shape = array_search($tall, ChordShapes::SHAPES, true);
 
         return [

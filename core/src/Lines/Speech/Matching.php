@@ -13,7 +13,7 @@ final class Matching
         'make', 'set', 'put', 'move', 'shift', 'turn', 'do', 'play', 'give', 'bring', 'have', 'be', 'is', 'are', 'just',
         'from', 'push', 'pull', 'let', 'as', 'into', 'change', 'each', 'i', 'want', 'you', 'can', 'now', 'new', 'drag',
         'all', 'value', 'pitch', 'pitches', 'some', 'get', 'add', 'write', 'insert', 'take', 'them', 'it', 'sound',
-        'voice', 'hits', 'part', 'track', 'time', 'times', 'could', 'would', 'will', 'me', 'us', 'should', 'need', 'then',
+        'voice', 'hits', 'part', 'track', 'time', 'times', 'could', 'would', 'will', 'me', 'us', 'should', 'need', 'then', 'chords',
     ];
 
     private const LEFT = 10.0;
@@ -72,7 +72,7 @@ final class Matching
             foreach ($element->read($this->said, $at) as $reading) {
                 $this->from(
                     $at + $reading->length, $used + [$k => true], $values + [$element->label => $reading->value], $who,
-                    $left, $cost + $k * 0.001,
+                    $left, $cost + $k * 0.001 + $reading->cost,
                 );
             }
         }

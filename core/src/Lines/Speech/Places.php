@@ -67,7 +67,8 @@ final class Places
             $found[$length] = $every.implode(',', array_fill(0, $count, '*'));
         }
         $chosen = [];
-        for ($k = $at; isset($words[$k]); $k++) {
+        $first = in_array($words[$at]->text ?? '', ['beat', 'beats'], true) ? $at + 1 : $at;
+        for ($k = $first; isset($words[$k]); $k++) {
             $beat = (int) (Times::number($words, $k)[1] ?? 0);
             if ($beat > 0 && $beat <= $count) {
                 $chosen[$beat] = true;
@@ -110,8 +111,10 @@ final class Places
             }
         }
         $count = $number($at);
-        if (($count ?? 0) > 0 && $count <= 1000 && in_array($second, ['bar', 'bars', 'measures'], true)) {
-            $found[2] = self::text($speaker->bars($count));
+        $more = in_array($second, ['empty', 'more', 'new', 'silent'], true) ? 1 : 0;
+        $unit = $words[$at + 1 + $more]->text ?? '';
+        if (($count ?? 0) > 0 && $count <= 1000 && in_array($unit, ['bar', 'bars', 'measures'], true)) {
+            $found[2 + $more] = self::text($speaker->bars($count));
         } elseif (in_array("{$first} {$second}", ['a bar', 'one bar'], true)) {
             $found[2] = self::text($speaker->bars(1));
         }

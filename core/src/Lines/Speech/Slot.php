@@ -15,6 +15,7 @@ enum Slot: string
     case Time = 'time';
     case Grid = 'grid';
     case Number = 'n';
+    case Tempo = 'tempo';
     case Signed = 'signed';
     case Percent = 'percent';
     case Share = 'share';
@@ -36,6 +37,8 @@ enum Slot: string
     case Bars = 'bars';
     case Text = 'text';
 
+    private const OF_TEXT = 0.02;
+
     /**
      * What stands at a place, in every way it can be read; the longest first.
      *
@@ -47,7 +50,8 @@ enum Slot: string
         $readings = match ($this) {
             self::Time => self::table(AmountWords::TIMES, $words, $at) + Times::lengths($words, $at, $speaker),
             self::Grid => Times::grids($words, $at),
-            self::Number => Times::number($words, $at, 0),
+            self::Number => Times::number($words, $at),
+            self::Tempo => Times::number($words, $at, decimals: 3),
             self::Signed => self::plain('/^[+-]\d+(\.\d+)?$/', $words, $at),
             self::Percent => self::percent($words, $at),
             self::Share => self::percent($words, $at) + self::table(AmountWords::SHARES, $words, $at),
@@ -76,8 +80,11 @@ enum Slot: string
         };
         krsort($readings);
 
+        // A name takes no more words than it has to: “Intro at bar 1” is a name and a place.
+        $cost = $this === self::Text ? self::OF_TEXT : 0.0;
+
         return array_map(
-            static fn (int $length, string $value): Reading => new Reading($length, $value),
+            static fn (int $length, string $value): Reading => new Reading($length, $value, $cost * $length),
             array_keys($readings), array_values($readings),
         );
     }
@@ -188,17 +195,20 @@ enum Slot: string
     }
 
     /**
-     * A text in quotes, or all that is left.
+     * A text in quotes, or so many of the words that are left.
      *
      * @param  list<Word>  $words
      * @return array<int, string>
      */
     private static function text(array $words, int $at): array
     {
-        $rest = array_slice($words, $at);
+        $texts = [];
+        $text = '';
+        foreach (array_slice($words, $at) as $k => $word) {
+            $text = trim("{$text} {$word->said}");
+            $texts[$k + 1] = $text;
+        }
 
-        return $rest === [] ? [] : [count($rest) => implode(' ', array_map(
-            static fn (Word $word): string => $word->said, $rest,
-        ))];
+        return $texts;
     }
 }

@@ -22,6 +22,9 @@ final readonly class Speech
     /** More are not left: then it is something else that is meant. */
     private const MOST_LEFT = 3;
 
+    /** What is not done to all notes where nothing is selected and none are named. */
+    private const NEVER_ALL = ['delete', 'mute state=on', 'select what=all'];
+
     private Vocabulary $vocabulary;
 
     public function __construct(Catalog $catalog, ScreenCommands $screen)
@@ -50,12 +53,16 @@ final readonly class Speech
     {
         $lines = [];
         $cost = 0.0;
+        $whole = count($said->words);
         while ($said->words !== []) {
             $part = $this->longest($said);
             if ($part === null) {
                 return null;
             }
             [$count, $understood] = $part;
+            if ($count === $whole) {
+                return null;
+            }
             array_push($lines, ...array_filter(
                 $understood->lines,
                 static fn (string $line): bool => $lines === [] || $line !== 'select what=all',
@@ -152,7 +159,10 @@ final readonly class Speech
         }
         $track = $filling->trackOfRow($heard->values, str_contains($heard->pattern->lines[0], '{kickpitch}'));
         $first = $track === null ? [] : [(string) EditLine::of('on', ['track' => $track])];
-        $who = $heard->pattern->takesWho ? $heard->who->lines($speaker, $heard->pattern->ofNotes) : [];
+        $mayBeAll = array_intersect($lines, self::NEVER_ALL) === [];
+        $who = $heard->pattern->takesWho
+            ? $heard->who->lines($speaker, $heard->pattern->ofNotes && $mayBeAll)
+            : [];
         if ($lines === [] && $who !== [] && $heard->who->isTrackAlone()) {
             return ["go-track name=\"{$heard->who->track}\"", 'select what=all'];
         }

@@ -18,7 +18,7 @@ final class Vocabulary
     private const SLOTS = [
         'level' => [Slot::Level], 'amount' => [Slot::Time], 'grid' => [Slot::Grid], 'ratio' => [Slot::Ratio],
         'pitch' => [Slot::Pitch], 'meter' => [Slot::Meter], 'key' => [Slot::Key], 'chord' => [Slot::Chord],
-        'tempo' => [Slot::Number], 'moment' => [Slot::At, Slot::Position], 'lane' => [Slot::Lane],
+        'tempo' => [Slot::Tempo], 'moment' => [Slot::At, Slot::Position], 'lane' => [Slot::Lane],
         'track' => [Slot::Track],
     ];
 

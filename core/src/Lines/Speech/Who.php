@@ -43,13 +43,16 @@ final readonly class Who
     /** Both at once, “soft hats”; null where they say two things of one kind. */
     public function and(self $other): ?self
     {
-        $both = array_intersect_key($this->conditions, $other->conditions);
+        $both = array_diff_key(array_intersect_key($this->conditions, $other->conditions), ['row' => true]);
         if ($both !== [] || ($this->track !== null && $other->track !== null)) {
             return null;
         }
 
+        $rows = array_filter([$this->conditions['row'] ?? '', $other->conditions['row'] ?? '']);
+        $conditions = $this->conditions + $other->conditions;
+
         return new self(
-            $this->conditions + $other->conditions, $this->track ?? $other->track, $this->all || $other->all,
+            $rows === [] ? $conditions : ['row' => implode(',', $rows)] + $conditions, $this->track ?? $other->track, $this->all || $other->all,
             $this->chosen || $other->chosen,
         );
     }
@@ -73,6 +76,9 @@ final readonly class Who
         }
         foreach (self::rowWords($words, $at, $speaker) as $length => $row) {
             $found[$length] ??= new self(['row' => $row]);
+        }
+        foreach (Slot::Pitch->read($words, $at, $speaker) as $pitch) {
+            $found[$pitch->length] ??= new self(['pitch' => $pitch->value]);
         }
         foreach (self::tracks($words, $at, $speaker) as $length => $track) {
             $found[$length] ??= new self(track: $track);
@@ -139,7 +145,8 @@ final readonly class Who
             return $this->track;
         }
         $having = array_values(array_filter(
-            $speaker->tracks, static fn (Track $track): bool => $track->rowNames()->pitches($row) !== [],
+            $speaker->tracks,
+            static fn (Track $track): bool => $track->rowNames()->pitches(explode(',', $row)[0]) !== [],
         ));
         $open = array_filter($having, $speaker->isOpen(...));
 
