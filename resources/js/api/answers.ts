@@ -68,6 +68,18 @@ export interface SongAnswer {
   screen?: string[];
 }
 
+/** What something said means. */
+export interface Said {
+  /** the lines it means; what takes another value each time has drawn it */
+  lines: string[];
+  /** from and to, in characters, of the words that were not understood */
+  left: [from: number, to: number][];
+  /** why it cannot be done; '' where it can */
+  problem: string;
+  /** what the lines would do, where they are edits */
+  preview: SongAnswer | null;
+}
+
 export interface EditContext {
   grid: string;
   swing: number;

@@ -40,6 +40,8 @@ export interface Declaration {
   synonyms: string[];
   /** lines of it that have a name of their own */
   uses: Record<string, string>;
+  /** the parameter whose value is asked for before it is run plain */
+  asks?: string;
   /** of these parameters an edit takes exactly one */
   oneOf?: string[];
   /** what an edit works on */

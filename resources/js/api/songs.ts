@@ -1,5 +1,5 @@
 import { make, read, request } from './client';
-import type { EditContext, GridTable, KeptSelections, OpenedSong, SongAnswer, Standing } from './answers';
+import type { EditContext, GridTable, KeptSelections, OpenedSong, Said, SongAnswer, Standing } from './answers';
 import type { Advice, Exported, NewSong, SongLists, StepTree, TrackSound } from './song';
 
 /** Requests about songs. */
@@ -35,6 +35,9 @@ export const songs = {
   /** What the lines would do; everything stays as it is. */
   preview: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
     request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, dry: true }),
+  /** What something said means, and what it would do; everything stays as it is. */
+  say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>
+    request<Said>('POST', `songs/${song}/say`, { ...standing, say, selection, context }),
   undo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/undo`, standing),
   redo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/redo`, standing),
   advice: (song: number, standing: Standing, selection: number[], context: EditContext) =>
@@ -47,8 +50,8 @@ export const songs = {
       context,
     }),
   /** The ids of the notes that meet conditions. */
-  choose: (song: number, standing: Standing, where: string, context: EditContext) =>
-    request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, context }),
+  choose: (song: number, standing: Standing, where: string, selection: number[], context: EditContext) =>
+    request<{ selection: number[] }>('POST', `songs/${song}/choose`, { ...standing, where, selection, context }),
   /** The ids of the notes that `select what=…` selects. */
   select: (song: number, standing: Standing, what: string, selection: number[], context: EditContext) =>
     request<{ selection: number[] }>('POST', `songs/${song}/select`, { ...standing, what, selection, context }),

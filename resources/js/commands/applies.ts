@@ -17,6 +17,9 @@ export interface Present {
   lanes: Pick<Lanes, 'current'>;
 }
 
+/** Lines that select what those behind them work on. */
+const SELECTS = /^(choose|select|on) /;
+
 /** Words for a place that only a range has. */
 const ENDS_OF_RANGE = /^range-(start|end)$/;
 
@@ -47,6 +50,8 @@ export class Applies {
   /** What has to be done first, in a sentence; '' where all of the lines apply. */
   whyNot(texts: readonly string[]): string {
     for (const text of texts) {
+      // What follows works on what is selected then.
+      if (SELECTS.test(text)) return '';
       const lacking = this.#lacking(this.#line(text));
       if (lacking) return WHY[lacking];
     }

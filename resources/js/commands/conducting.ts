@@ -1,7 +1,9 @@
 import { api, type ConductorKind } from '../api';
 import { ROWS } from '../music/conductor';
+import { formatLine } from '../music/line';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Command as CommandOf } from './command';
+import { placeOf, whyNoPlace } from './places';
 
 type Command = CommandOf<
   | 'arranging'
@@ -12,6 +14,7 @@ type Command = CommandOf<
   | 'panes'
   | 'player'
   | 'popover'
+  | 'range'
   | 'sender'
   | 'standpoint'
   | 'status'
@@ -50,6 +53,24 @@ const goMarker: Command = ({ arranging, caret, contents, grid, panes, status, pl
   status.say(`${found.label}, at ${grid.lines.position(found.tick)}`, 'hint');
 };
 
+/** Caret and playhead go to a place, and it is shown. */
+const go: Command = ({ arranging, caret, grid, panes, player, range, sender, status, views }, { to = 'caret' }) =>
+  sender.inOrder(
+    () => {
+      const tick = placeOf(to, { caret, grid, player, range });
+      if (tick === null) {
+        status.say(whyNoPlace(to), 'refused');
+        return;
+      }
+      caret.put({ tick });
+      void player.seek(tick);
+      const view = views.shown === 'song' ? arranging.view : panes.view;
+      if (tick < view.left || tick > view.right) view.scrollTo(tick - 20 / view.pixelsPerTick);
+      status.say(`At ${grid.lines.position(tick)}`, 'hint');
+    },
+    { what: 'view', line: formatLine({ name: 'go', values: { to } }) },
+  );
+
 /** The key the notes are likeliest in: taken, or said together with the next ones. */
 const keyAdvice: Command = ({ asking, contents, sender, standpoint, status }, { what }) => {
   const { context } = standpoint;
@@ -83,6 +104,7 @@ export const conductingCommands: Record<string, Command> = {
   conductor: ({ caret, popover }) => popover.open({ conductor: caret.tick }),
   'conductor-row': conductorRow,
   'go-marker': goMarker,
+  go,
   'key-advice': keyAdvice,
   hatch,
 };

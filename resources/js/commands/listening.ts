@@ -1,3 +1,4 @@
+import { setting, settings } from '../settings/settings.svelte';
 import { spanOf } from './selecting';
 import type { Command as CommandOf } from './command';
 import { switching } from './switching';
@@ -17,7 +18,10 @@ export const listeningCommands: Record<string, Command> = {
   play,
   listen,
   playhead: ({ player }) => void player.seek(player.loop?.[0] ?? 0),
-  loop: switching('loop', 'Loop on', 'Loop off'),
+  loop: ({ status }, { state = 'toggle' }) => {
+    setting.turn('loop', state === 'toggle' ? !settings.loop : state === 'on');
+    status.say(settings.loop ? 'Loop on' : 'Loop off', 'hint');
+  },
   metronome: switching('metronome', 'Metronome on', 'Metronome off'),
   hear: switching('hear', 'Edits are heard', 'Edits are silent'),
   follow: switching('follow', 'The roll follows the playhead', 'The roll stays where it is'),

@@ -18,8 +18,15 @@ type Command = CommandOf<
   | 'views'
 >;
 
-const goTrack: Command = ({ contents, openedRows, opening, status, views }, { to }) => {
+const goTrack: Command = ({ contents, openedRows, opening, status, views }, { to, name }) => {
   const tracks = contents.song.tracks.filter(({ clips }) => clips.length > 0);
+  if (name !== undefined) {
+    const wanted = name.toLowerCase();
+    const found = tracks.find((track) => track.name.toLowerCase() === wanted) ?? contents.song.tracks[Number(name) - 1];
+    if (found) void opening.track(found).then(() => status.say(found.name, 'hint'));
+    else status.say(`There is no track “${name}” with a clip.`, 'refused');
+    return;
+  }
   const at = tracks.findIndex((known) => known.id === contents.track.id);
   const next = tracks[(at + (to === 'previous' ? tracks.length - 1 : 1)) % tracks.length];
   if (views.shown === 'song' && openedRows.all.length > 0) {

@@ -123,8 +123,17 @@ const step: Command = ({ caret, contents, grid, lanes, panes, selecting, status 
 };
 
 const setRange: Command = ({ caret, contents, grid, range, status }, values) => {
-  const { to, by } = values;
+  const { at, to, by } = values;
   const asked: Asked = { what: 'view', line: formatLine({ name: 'range', values }) };
+  if (at !== undefined) {
+    const [, from, until] = /^(\d{1,10})\.\.(\d{1,10})$/.exec(at) ?? [];
+    if (from === undefined || Number(until) <= Number(from)) {
+      status.say(`range: at takes two ticks such as 0..3840, not “${at}”.`, 'refused');
+      return;
+    }
+    range.inOrder(() => range.set([Number(from), Number(until)]), asked);
+    return;
+  }
   if (to === 'selection' && !by) {
     // What was selected when it was pressed.
     const span = contents.notes.selectedCount === 0 ? null : spanOf(contents.notes);
@@ -176,7 +185,8 @@ const choose: Command = ({ contents, selecting, status }, { where }) => {
     return;
   }
   selecting.inOrder(
-    async (_, context) => (await api.choose(contents.song.id, contents.standing, where, context)).selection,
+    async (_, context) =>
+      (await api.choose(contents.song.id, contents.standing, where, contents.selection(), context)).selection,
     { what: 'view', line: formatLine({ name: 'choose', values: { where } }) },
     () =>
       status.say(contents.notes.selectedCount ? `${counted(contents)}: ${where}` : `No note meets ${where}.`, 'hint'),

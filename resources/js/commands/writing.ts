@@ -6,16 +6,17 @@ import type { Spot } from '../desk/caret.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
 import { stepPlace } from './neighbours';
+import { placeOf, whyNoPlace } from './places';
 import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
-  'asking' | 'caret' | 'contents' | 'grid' | 'newNotes' | 'panes' | 'player' | 'sender' | 'status'
+  'asking' | 'caret' | 'contents' | 'grid' | 'newNotes' | 'panes' | 'player' | 'range' | 'sender' | 'status'
 >;
 
 const PITCH_SECONDS = 0.25;
 
-const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, sender, status, player }, values) => {
-  const { by, pitch, to } = values;
+const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, range, sender, status, player }, values) => {
+  const { at, by, pitch, to } = values;
   const neighbour = (): Partial<Spot> | null => {
     const { notes } = contents;
     const { start } = notes.columns;
@@ -55,15 +56,23 @@ const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, sender, st
       }
       caret.put(found);
     }
+    if (at) {
+      const tick = placeOf(at, { caret, grid, player, range });
+      if (tick === null) {
+        status.say(whyNoPlace(at), 'refused');
+        return;
+      }
+      caret.put({ tick });
+    }
     if (by) {
       const tick = moved(grid.measureOf(...pressedIn), caret.tick, by) ?? caret.tick;
       caret.put({ tick });
     }
     if (pitch) {
-      const at = Math.min(MAX_PITCH, Math.max(0, caret.pitch + Math.trunc(Number(pitch) || 0)));
-      caret.put({ pitch: at });
+      const to = Math.min(MAX_PITCH, Math.max(0, caret.pitch + Math.trunc(Number(pitch) || 0)));
+      caret.put({ pitch: to });
       if (settings.hear && !player.playing) {
-        void player.sound([[at, newNotes.like.velocity, PITCH_SECONDS]]);
+        void player.sound([[to, newNotes.like.velocity, PITCH_SECONDS]]);
       }
     }
     panes.view.reveal(caret.tick, caret.pitch);

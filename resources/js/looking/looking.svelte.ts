@@ -1,4 +1,4 @@
-import { api, Refused, type OpenedSong, type SongAnswer } from '../api';
+import { api, Refused, type OpenedSong, type Said, type SongAnswer, type Standing } from '../api';
 import type { Answers } from '../asking/answers.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
@@ -42,6 +42,33 @@ export class Looking {
     });
   }
 
+  /** What something said means where one stands, and what it would do. */
+  async said(text: string): Promise<Said> {
+    const { contents, lanes, sender, standpoint } = this.on;
+    await sender.idle();
+    const chosen = this.#onClips();
+    const standing = chosen ? standingOn(chosen, contents.front) : contents.standing;
+    const context = { ...standpoint.context, ...(chosen && { onClips: true }) };
+    const said = await this.#asked(() =>
+      api.say(contents.song.id, standing, text, chosen ? 'all' : contents.selection(), context),
+    );
+    return { ...said, lines: lanes.named(said.lines, false) };
+  }
+
+  /** Shows what something said would do; where that is about tracks, clips or the conductor it is only told. */
+  atAnswer(answer: SongAnswer, ofSong: boolean): void {
+    const { contents, preview } = this.on;
+    const isTold = ofSong || this.#onClips() !== null;
+    preview.ask(() => Promise.resolve(compared(contents, isTold ? contents : contents.after(answer), answer.message)));
+  }
+
+  /** The ids of the chosen clips, where these are what is worked on. */
+  #onClips(): number[] | null {
+    const { arranging, chosenClips } = this.on;
+    const open = arranging.hasKeys ? chosenClips.placed.map(({ clip }) => clip.id) : [];
+    return open.length > 0 ? open : null;
+  }
+
   /** The notes as lines would leave them, without showing them. */
   async wouldBe(lines: string[]): Promise<NoteTable> {
     return this.on.contents.after(await this.#wouldDo(lines)).notes;
@@ -55,7 +82,7 @@ export class Looking {
       preview.clear();
       return;
     }
-    const standing = { open, front: open.includes(contents.front) ? contents.front : open[0], revisions: {} };
+    const standing = standingOn(open, contents.front);
     preview.ask(async () => {
       await sender.idle();
       const context = { ...standpoint.context, onClips: true };
@@ -87,7 +114,7 @@ export class Looking {
   }
 
   /** Asks for a preview; where another window changed an open clip first, that is shown. */
-  async #asked(ask: () => Promise<SongAnswer>): Promise<SongAnswer> {
+  async #asked<T>(ask: () => Promise<T>): Promise<T> {
     try {
       return await ask();
     } catch (error) {
@@ -95,6 +122,11 @@ export class Looking {
       throw error;
     }
   }
+}
+
+/** Where one stands that works on some clips. */
+function standingOn(open: number[], front: number): Standing {
+  return { open, front: open.includes(front) ? front : open[0], revisions: {} };
 }
 
 function compared(before: Open, after: Open, message: string): Compared {

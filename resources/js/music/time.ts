@@ -137,6 +137,15 @@ export class GridLines {
     return stretch.tick + roundedQuotient((bar - stretch.bar) * length, parts);
   }
 
+  /** The tick of a place by bar, beat and tick, such as 3.2.0; null where it is none, or its bar has no such beat. */
+  tickOf(position: string): number | null {
+    const [, bar, beat = '1', tick = '0'] = /^([1-9]\d{0,5})(?:\.(\d{1,3}))?(?:\.(\d{1,6}))?$/.exec(position) ?? [];
+    if (bar === undefined) return null;
+    const { tick: start, stretch } = this.barAt(this.barStart(Number(bar) - 1));
+    const at = stretch.beats[Number(beat) - 1];
+    return at === undefined ? null : start + at + Number(tick);
+  }
+
   /** bar.beat.tick, bars and beats from 1. */
   position(tick: number): string {
     const at = Math.max(0, Math.floor(tick));

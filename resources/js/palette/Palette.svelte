@@ -1,55 +1,34 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
+  import { onDestroy, tick } from 'svelte';
   import Behind from '../look/Behind.svelte';
-  import { aboutOf, typingOf } from '../commands/completion';
-  import { find, type Entry } from '../commands/entries';
+  import { aboutOf } from '../commands/completion';
   import { tuneLine } from '../commands/trying';
   import { parseLine } from '../music/line';
   import { cap } from '../keys/keystroke';
-  import { setting, settings } from '../settings/settings.svelte';
+  import { setting } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
+  import { Finding, type Row } from './finding.svelte';
 
   const { acting, applies, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } =
     getStudio();
-  const run = (line: string) => void acting.act([line], 'palette');
-  const giveKey = (line: string) => dialogs.giveKey([line]);
-  const tune = (line: string) => tuneLine({ catalog, panes, status, tuning, views }, parseLine(line));
 
   let { close }: { close: () => void } = $props();
 
-  const tracks = $derived(contents.song.tracks.map(({ name }) => name));
   /** As many as fit at first, so that it opens within a frame; the rest comes with the next one. */
-  const FIRST_SHOWN = 20;
   const MOST_SHOWN = 60;
-  let text = $state('');
-  let chosen = $state(0);
+  const finding = new Finding({ catalog, contents, offered, applies, looking, preview });
   let list = $state<HTMLElement>();
-  let most = $state(FIRST_SHOWN);
-  requestAnimationFrame(() => (most = MOST_SHOWN));
+  let field = $state<HTMLInputElement>();
+  requestAnimationFrame(() => (finding.most = MOST_SHOWN));
 
-  /** What stands in the list: found entries, or how a typed line could go on. */
-  interface Row {
-    title: string;
-    help: string;
-    line: string;
-    keys: string[];
-    entry: Entry | null;
-  }
+  const rows = $derived(finding.rows);
+  const chosen = $derived(finding.chosen);
+  const typing = $derived(finding.typing);
 
-  const typing = $derived(typingOf(catalog, text, tracks));
-  const found = $derived(find(offered.entries, text, settings.recent).slice(0, most));
-  // Under a line what its words find still stands.
-  const rows = $derived<Row[]>([
-    ...(typing?.choices ?? []).map(({ text: title, help, line }) => ({ title, help, line, keys: [], entry: null })),
-    ...found.map((entry) => ({ ...entry, entry })),
-  ]);
-  const isEdit = $derived(typing !== null && catalog.edits.includes(typing.declaration));
-
-  // A whole edit line is shown on the roll while it is typed.
+  // What Enter would do is shown on the roll before.
   $effect(() => {
     void contents.notes;
-    if (isEdit && !/=$/.test(text.trim())) looking.atLines([text.trim()]);
-    else preview.clear();
+    finding.show();
   });
   onDestroy(() => preview.clear());
 
@@ -58,49 +37,79 @@
     list?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   });
 
-  function typed(value: string): void {
-    text = value;
-    // In a line nothing is chosen until one goes down to it, so that Enter runs what stands there; the beginning of a
-    // parameter is no line yet.
-    chosen = typingOf(catalog, value, tracks) && /(^\s*\S+|=\S*|")\s*$/.test(value) ? -1 : 0;
+  /** What is typed in pieces, those that were not understood apart. */
+  const pieces = $derived.by(() => {
+    const { said } = finding;
+    if (!said || said.left.length === 0) return [];
+    const [characters, found] = [[...said.text], [] as { text: string; isLeft: boolean }[]];
+    let at = 0;
+    for (const [from, to] of said.left) {
+      found.push({ text: characters.slice(at, from).join(''), isLeft: false });
+      found.push({ text: characters.slice(from, to).join(''), isLeft: true });
+      at = to;
+    }
+    return [...found, { text: characters.slice(at).join(''), isLeft: false }].filter(({ text }) => text !== '');
+  });
+
+  function finish(lines: readonly string[], then: (lines: string[]) => void): void {
+    if (lines.length === 1) setting.chose(lines[0]);
+    const settled = finding.settled(lines);
+    close();
+    then(settled);
   }
 
-  function finish(line: string, then: (line: string) => void): void {
-    setting.chose(line);
-    close();
-    then(line);
+  const run = (lines: string[]) => void acting.act(lines, 'palette');
+  const tune = ([line]: string[]) => tuneLine({ catalog, panes, status, tuning, views }, parseLine(line));
+
+  async function ask({ lines: [line], asks }: Row): Promise<void> {
+    const value = finding.present(line, asks);
+    const isLong = /\s/.test(value);
+    const head = `${line} ${asks}=${isLong ? '"' : ''}`;
+    finding.typed(`${head}${value}${isLong ? '"' : ''}`);
+    await tick();
+    field?.setSelectionRange(head.length, head.length + value.length);
   }
 
   function accept(row: Row | undefined): void {
-    if (row && (!row.entry || row.entry.open)) {
-      typed(row.line);
-    } else if (row) {
-      finish(row.line, run);
-    } else if (typing) {
-      finish(text.trim(), run);
-    } else {
-      status.say(`Nothing is found for “${text}”.`, 'refused');
-    }
+    if (row?.open) finding.typed(row.lines[0]);
+    else if (row?.asks) void ask(row);
+    else if (row) finish(row.lines, run);
+    else if (typing) finish([finding.text.trim()], run);
+    else status.say(whyNone(), 'refused');
+  }
+
+  /** Why nothing is done, with the words that were not understood. */
+  function whyNone(): string {
+    const left = pieces.filter(({ isLeft }) => isLeft).map(({ text }) => `“${text.trim()}”`);
+    if (finding.said?.problem) return finding.said.problem;
+    return left.length > 0 && finding.said!.lines.length > 0
+      ? `${left.join(', ')} is not understood; without it: ${finding.said!.lines.join('; ')}`
+      : `Nothing is found for “${finding.text.trim()}”.`;
   }
 
   function complete(): void {
     const row = rows[Math.max(0, chosen)];
-    if (row) typed(row.entry ? `${row.line.trim()} ` : row.line);
+    if (row) finding.typed(row.kind === 'found' ? `${row.lines[0].trim()} ` : row.lines[0]);
+  }
+
+  function enter({ altKey, shiftKey }: KeyboardEvent): void {
+    finding.whenHeard(() => {
+      const row = finding.rows[finding.chosen];
+      const lines = row && row.kind !== 'choice' ? row.lines : [finding.text.trim()];
+      const isEdit = catalog.edits.some(({ name }) => name === parseLine(lines[lines.length - 1]).name);
+      if (altKey && lines[0]) finish(lines, (settled) => dialogs.giveKey(settled));
+      else if (shiftKey && isEdit && lines.length === 1) finish(lines, tune);
+      else accept(row);
+    });
   }
 
   function keys(event: KeyboardEvent): void {
     const actions: Record<string, () => void> = {
-      ArrowDown: () => (chosen = Math.min(rows.length - 1, chosen + 1)),
-      ArrowUp: () => (chosen = Math.max(typing ? -1 : 0, chosen - 1)),
+      ArrowDown: () => (finding.chosen = Math.min(rows.length - 1, chosen + 1)),
+      ArrowUp: () => (finding.chosen = Math.max(typing ? -1 : 0, chosen - 1)),
       Tab: complete,
       Escape: close,
-      Enter: () => {
-        const row = rows[chosen];
-        const line = row?.entry ? row.line : text.trim();
-        if (event.altKey && line) finish(line, giveKey);
-        else if (event.shiftKey && catalog.edits.some(({ name }) => name === parseLine(line).name)) finish(line, tune);
-        else accept(row);
-      },
+      Enter: () => enter(event),
     };
     const action = event.isComposing ? undefined : actions[event.key];
     if (action) {
@@ -109,8 +118,9 @@
     }
   }
 
-  function focused(field: HTMLInputElement): void {
-    field.focus();
+  function focused(input: HTMLInputElement): void {
+    field = input;
+    input.focus();
   }
 </script>
 
@@ -133,9 +143,9 @@
     aria-autocomplete="list"
     autocomplete="off"
     spellcheck="false"
-    placeholder="A word of what you want, or a line such as quantize strength=80"
-    value={text}
-    oninput={(event) => typed(event.currentTarget.value)}
+    placeholder="Say what you want: hats 8 ms late · a word such as crescendo · quantize strength=80"
+    value={finding.text}
+    oninput={(event) => finding.typed(event.currentTarget.value)}
     onkeydown={keys}
     {@attach focused}
   />
@@ -144,11 +154,21 @@
       <span class="font-semibold">{typing.declaration.title}.</span>
       {typing.parameter ? `${typing.parameter.name}: ${aboutOf(typing.parameter)}` : typing.declaration.help}
     </p>
-    {#if isEdit && (preview.problem || preview.shown)}
-      <p class="mx-3 mb-1 text-xs {preview.problem ? 'text-error' : 'text-success'}" data-testid="palette-effect">
-        {preview.problem || preview.shown?.message}
-      </p>
-    {/if}
+  {:else if pieces.length > 0 && finding.said!.lines.length > 0}
+    <p class="mx-3 mb-1 text-xs" data-testid="palette-left">
+      Understood:
+      {#each pieces as { text, isLeft }, k (k)}{#if isLeft}<u class="text-error decoration-wavy underline-offset-2"
+            >{text}</u
+          >{:else}{text}{/if}{/each}
+      <span class="text-secondary"> · the underlined words are not understood, so Enter does nothing yet</span>
+    </p>
+  {:else if finding.said?.problem && rows.length === 0}
+    <p class="mx-3 mb-1 text-xs text-error">{finding.said.problem}</p>
+  {/if}
+  {#if preview.problem || preview.shown}
+    <p class="mx-3 mb-1 text-xs {preview.problem ? 'text-error' : 'text-success'}" data-testid="palette-effect">
+      {preview.problem || preview.shown?.message}
+    </p>
   {/if}
   <ul
     bind:this={list}
@@ -157,8 +177,8 @@
     role="listbox"
     aria-label={typing ? 'How the line can go on' : 'What was found'}
   >
-    {#each rows as row, k (row.line)}
-      {@const whyNot = row.entry && !row.entry.open ? applies.whyNot([row.line]) : ''}
+    {#each rows as row, k (row.lines.join('; '))}
+      {@const whyNot = row.open ? '' : applies.whyNot(row.lines)}
       <!-- svelte-ignore a11y_click_events_have_key_events -->
       <li
         id="palette-{k}"
@@ -173,16 +193,14 @@
         onclick={() => accept(row)}
       >
         <span class="flex-none">{row.title}</span>
-        <span class="min-w-0 flex-1 truncate text-xs opacity-80"
-          >{whyNot || (row.entry ? (row.entry.line === row.title ? '' : row.line) : row.help)}</span
-        >
+        <span class="min-w-0 flex-1 truncate text-xs opacity-80">{whyNot || row.help}</span>
         {#each row.keys as key (key)}<kbd class="text-base-content">{cap(key)}</kbd>{/each}
-        {#if row.entry}<span class="w-20 flex-none text-right text-xs opacity-80">{row.entry.group}</span>{/if}
+        {#if row.group}<span class="w-20 flex-none text-right text-xs opacity-80">{row.group}</span>{/if}
       </li>
     {/each}
   </ul>
   <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary">
-    {#if rows.length === 0 && !typing}Nothing is found by these words.{/if}
+    {#if rows.length === 0 && !typing && pieces.length === 0 && finding.text}Nothing is found by these words.{/if}
     <kbd>Enter</kbd> does it <kbd>Tab</kbd> types it out <kbd>Shift Enter</kbd> opens it on the bench
     <kbd>Alt Enter</kbd> gives it a key
     <kbd>Esc</kbd> closes

@@ -63,6 +63,7 @@ final readonly class ChangeClip implements SongEdit
                 'clip loop=notes' => 'All rounds as notes of their own',
             ],
             bare: ['name'],
+            asks: 'name',
         );
     }
 

@@ -38,6 +38,7 @@ final readonly class Limit implements Edit
             uses: ['limit max=110' => 'No louder than 110', 'limit min=40' => 'No softer than 40'],
             inLoops: InLoops::LeaveOut,
             bare: ['max'],
+            asks: 'max',
         );
     }
 

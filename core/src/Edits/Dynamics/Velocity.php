@@ -48,6 +48,7 @@ final readonly class Velocity implements AddsUp, Edit
             ],
             inLoops: InLoops::LeaveOut,
             bare: ['+add', '%scale', 'set'],
+            asks: 'set',
         );
     }
 

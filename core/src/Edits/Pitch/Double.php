@@ -31,6 +31,7 @@ final readonly class Double implements Edit
             [...Interval::parameters(), Interval::within()],
             oneOf: Interval::UNITS,
             bare: ['semitones'],
+            asks: 'semitones',
             synonyms: ['thicken', 'layer', 'octaver', 'parallel', 'thirds'],
             uses: [
                 'double octaves=1' => 'Double an octave up',

@@ -35,6 +35,7 @@ final readonly class Transpose implements AddsUp, Edit
             uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'],
             isHeard: true,
             bare: ['semitones'],
+            asks: 'semitones',
         );
     }
 

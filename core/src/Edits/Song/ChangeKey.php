@@ -37,6 +37,7 @@ final readonly class ChangeKey implements SongEdit
             synonyms: ['scale', 'root', 'key signature', 'mode', 'tonality'],
             uses: ['key to=none' => 'No key', 'key to="D dorian" at=caret' => 'D dorian from the caret on'],
             bare: ['to'],
+            asks: 'to',
         );
     }
 

@@ -45,6 +45,7 @@ final readonly class ChangeMeter implements SongEdit
                 'meter to=3/4 keep=bars' => 'Three quarters, notes stay in their bars',
             ],
             bare: ['to'],
+            asks: 'to',
         );
     }
 

@@ -43,6 +43,7 @@ final readonly class ChangeTempo implements AddsUp, SongEdit
                 'tempo to=120 keep=seconds' => 'Another tempo, what sounds stays where it is',
             ],
             bare: ['to'],
+            asks: 'to',
         );
     }
 

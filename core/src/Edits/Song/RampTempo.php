@@ -44,6 +44,7 @@ final readonly class RampTempo implements AddsUp, SongEdit
             subject: Subject::Conductor,
             synonyms: ['accelerando', 'ritardando', 'rallentando', 'speed up', 'slow down', 'tempo curve'],
             bare: ['to'],
+            asks: 'to',
         );
     }
 

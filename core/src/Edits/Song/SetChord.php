@@ -33,6 +33,7 @@ final readonly class SetChord implements SongEdit
             subject: Subject::Conductor,
             synonyms: ['chord symbol', 'changes', 'harmony', 'lead sheet'],
             bare: ['name', 'at'],
+            asks: 'name',
         );
     }
 

@@ -28,7 +28,9 @@ final readonly class SetMarker implements SongEdit
         return new Declaration('marker', 'Marker', Group::Song, 'Puts a marker with a name at a place.', [
             Parameter::text('name', 'Its name.', longest: self::LONGEST_NAME, absent: 'Marker'),
             Parameter::moment('at', 'Where it stands.'),
-        ], subject: Subject::Conductor, synonyms: ['cue', 'section', 'verse', 'chorus', 'label'], bare: ['name', 'at']);
+        ], subject: Subject::Conductor, synonyms: ['cue', 'section', 'verse', 'chorus', 'label'], bare: [
+            'name', 'at',
+        ], asks: 'name');
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult

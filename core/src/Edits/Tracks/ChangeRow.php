@@ -56,6 +56,7 @@ final readonly class ChangeRow implements SongEdit
             synonyms: ['drum name', 'rename', 'key name', 'drum map', 'kit', 'order of rows'],
             uses: ['row colour=3' => 'Colour the row of the caret'],
             bare: ['name'],
+            asks: 'name',
         );
     }
 
