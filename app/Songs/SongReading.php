@@ -60,12 +60,17 @@ final readonly class SongReading
         return $where->choose($open->notes, $context, $selected);
     }
 
-    /** What somebody says who stands there; where a line of it takes another value each time, that was drawn. */
+    /**
+     * What somebody says who stands there.
+     *
+     * @param  Selection|null  $selection  null for all open notes
+     */
     public function say(
-        int $song, Standing $standing, string $text, Selection $selection, ContextInput $input,
+        int $song, Standing $standing, string $text, ?Selection $selection, ContextInput $input,
     ): Understood {
         $stored = $this->store->whole($song, $standing->open);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $selection ??= Selection::all($open->notes);
         $speaker = Speaker::in(
             $stored->song, $standing->open, $standing->front, count($selection->positions($open->notes)),
             $input->for($open, $selection),

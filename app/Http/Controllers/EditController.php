@@ -113,7 +113,7 @@ final readonly class EditController
     public function say(int $song, EditRequest $request): JsonResponse
     {
         $said = $this->reading->say(
-            $song, $request->standing(), $request->said(), $request->selected(), $request->context(),
+            $song, $request->standing(), $request->said(), $request->selection(), $request->context(),
         );
         [$lines, $problem, $preview] = [$said->lines, $said->problem, null];
         try {

@@ -55,7 +55,7 @@ final readonly class EditLine
         foreach ($this->parameters as $name => $value) {
             $text
                 .= " {$name}="
-                .(preg_match('/[\s"]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
+                .(preg_match('/[\s"=]|^$/', $value) === 1 ? '"'.str_replace('"', '', $value).'"' : $value);
         }
 
         return $text;

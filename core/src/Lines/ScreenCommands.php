@@ -54,12 +54,12 @@ final readonly class ScreenCommands
     }
 
     /**
-     * @return list<array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}> with the
-     *     parameters that a value without a name may be, as `Edits\Declaration` has them
+     * @return array<string, array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}> by name,
+     *     with the parameters that a value without a name may be, as `Edits\Declaration` has them
      */
     public function declared(): array
     {
-        return array_values($this->commands);
+        return $this->commands;
     }
 
     /** @throws BadInput naming the parameter and what is allowed */

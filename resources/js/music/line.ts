@@ -21,5 +21,5 @@ export function formatLine({ name, values }: Line): string {
 }
 
 function quoted(value: string): string {
-  return /[\s"]|^$/.test(value) ? `"${value.replaceAll('"', '')}"` : value;
+  return /[\s"=]|^$/.test(value) ? `"${value.replaceAll('"', '')}"` : value;
 }

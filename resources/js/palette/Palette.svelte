@@ -89,7 +89,7 @@
 
   function complete(): void {
     const row = rows[Math.max(0, chosen)];
-    if (row) finding.typed(row.kind === 'found' ? `${row.lines[0].trim()} ` : row.lines[0]);
+    if (row?.lines.length === 1) finding.typed(row.kind === 'choice' ? row.lines[0] : `${row.lines[0].trim()} `);
   }
 
   function enter({ altKey, shiftKey }: KeyboardEvent): void {

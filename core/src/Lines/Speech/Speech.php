@@ -117,10 +117,8 @@ final readonly class Speech
     {
         $best = $problem = null;
         $least = INF;
-        foreach ($this->vocabulary->patterns() as $pattern) {
-            $heard = $pattern->mayMean($said)
-                ? Matching::best($said, $pattern, $mostLeft, $mayBeBare, $least)
-                : null;
+        foreach ($this->vocabulary->patterns($said) as $pattern) {
+            $heard = Matching::best($said, $pattern, $mostLeft, $mayBeBare, $least);
             if ($heard === null) {
                 continue;
             }

@@ -31,8 +31,17 @@ final class Vocabulary
     /** A way of the tables is likelier meant than the name of an edit with all that it takes. */
     private const GENERAL = 0.05;
 
-    /** @var list<Pattern>|null */
-    private ?array $patterns = null;
+    /** @var list<Pattern>|null those of the tables */
+    private ?array $tables = null;
+
+    /** @var array<string, list<string>>|null by which phrases each edit or command may be named, by its name */
+    private ?array $heads = null;
+
+    /** @var array<string, list<Pattern>> those of an edit or a command, by its name: made when one is named first */
+    private array $named = [];
+
+    /** @var array<string, Declaration> */
+    private array $edits = [];
 
     public function __construct(
         private readonly Catalog $catalog,
@@ -40,14 +49,41 @@ final class Vocabulary
     ) {
     }
 
-    /** @return list<Pattern> */
-    public function patterns(): array
+    /** @return list<Pattern> those whose words occur in what was said */
+    public function patterns(Utterance $said): array
     {
-        return $this->patterns ??= [
-            ...self::of(WhatWords::TO_NOTES, true), ...self::of(WhatWords::ELSEWHERE, false),
-            ...array_merge(...array_map($this->edit(...), $this->catalog->declarations())),
-            ...array_merge(...array_map($this->command(...), $this->screen->declared())),
-        ];
+        $this->tables ??= [...self::of(WhatWords::TO_NOTES, true), ...self::of(WhatWords::ELSEWHERE, false)];
+        $patterns = $this->tables;
+        foreach ($this->heads() as $name => $heads) {
+            if ($said->mayHold($heads)) {
+                $this->named[$name] ??= isset($this->edits[$name])
+                    ? $this->edit($this->edits[$name])
+                    : $this->command($this->screen->declared()[$name]);
+                array_push($patterns, ...$this->named[$name]);
+            }
+        }
+
+        return array_values(array_filter($patterns, static fn (Pattern $one): bool => $one->mayMean($said)));
+    }
+
+    /** @return array<string, list<string>> */
+    private function heads(): array
+    {
+        if ($this->heads !== null) {
+            return $this->heads;
+        }
+        $this->heads = [];
+        foreach ($this->catalog->declarations() as $edit) {
+            $this->edits[$edit->name] = $edit;
+            $this->heads[$edit->name] = array_map(
+                self::spoken(...), [$edit->name, $edit->title, ...$edit->synonyms, ...array_values($edit->uses)],
+            );
+        }
+        foreach ($this->screen->declared() as $name => $command) {
+            $this->heads[$name] ??= [self::spoken($name), self::spoken($command['title'])];
+        }
+
+        return $this->heads;
     }
 
     /**
