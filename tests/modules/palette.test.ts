@@ -43,7 +43,7 @@ const words: [typed: string, line: RegExp][] = [
   ['drum roll', /^steps/],
   ['inversion', /^(revoice|invert)/],
   ['ghost notes', /^(tidy|choose)/],
-  ['louder', /^velocity add=1$/],
+  ['louder', /^velocity add=10$/],
   ['slice', /^(split|steps)/],
   ['fifth', /^transpose semitones=7|^harmony/],
   ['insert silence', /^open$/],

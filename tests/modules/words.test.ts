@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import type { Declaration } from '../../resources/js/api';
 import { typingOf } from '../../resources/js/commands/completion';
 import { entriesOf, find } from '../../resources/js/commands/entries';
+import tradeWords from '../../resources/keys/trade-words.json';
 import { catalog } from './studio';
 
 const { bindings } = JSON.parse(readFileSync('resources/keys/standard.json', 'utf8')) as {
@@ -21,6 +22,8 @@ for (const word of all.flatMap((one) => [...new Set(wordsOf(one).map((word) => w
   listed.set(word, (listed.get(word) ?? 0) + 1);
 }
 
+for (const word of Object.values(tradeWords).flat()) listed.set(word, (listed.get(word) ?? 0) + 1);
+
 test('every title, use and synonym is found among the first three, or as many as list it', { timeout: 60_000 }, () => {
   const missed: string[] = [];
   let tried = 0;
@@ -34,6 +37,16 @@ test('every title, use and synonym is found among the first three, or as many as
   }
   expect(missed).toEqual([]);
   expect(tried).toBeGreaterThan(1000);
+});
+
+test('every word of the trade finds first what is meant by it', () => {
+  const missed = Object.entries(tradeWords).flatMap(([line, words]) =>
+    words.flatMap((word) => {
+      const [first] = find(entries, word);
+      return first?.line === line ? [] : [`“${word}”: ${first?.line ?? 'nothing'}, not ${line}`];
+    }),
+  );
+  expect(missed).toEqual([]);
 });
 
 test('where a title, use or synonym reads as the beginning of a line, what it finds stands right below', () => {

@@ -1,5 +1,6 @@
 import type { Binding, Catalog, Declaration, Recipe } from '../api';
 import { formatLine } from '../music/line';
+import tradeWords from '../../keys/trade-words.json';
 
 /** Something the palette offers: a line, what it is called, and by which words it is found. */
 export interface Entry {
@@ -12,8 +13,11 @@ export interface Entry {
   /** whether more must be typed before it can be run */
   open: boolean;
   /** lower case: the title, the names that stand for it, and the sentence about it */
-  words: { title: string; names: string[]; help: string };
+  words: { title: string; names: string[]; help: string; trade: string[] };
 }
+
+/** Words of the trade, by the line that is meant by them. */
+const TRADE: Record<string, string[]> = tradeWords;
 
 /** Everything that can be run: what lies on a key, what has a name of its own, and every edit and command by itself. */
 export function entriesOf(catalog: Catalog, bindings: Binding[], recipes: Recipe[]): Entry[] {
@@ -37,7 +41,12 @@ export function entriesOf(catalog: Catalog, bindings: Binding[], recipes: Recipe
       help,
       keys: key ? [key] : [],
       open,
-      words: { title: title.toLowerCase(), names: names.map((word) => word.toLowerCase()), help: help.toLowerCase() },
+      words: {
+        title: title.toLowerCase(),
+        names: names.map((word) => word.toLowerCase()),
+        help: help.toLowerCase(),
+        trade: TRADE[line] ?? [],
+      },
     });
   };
   for (const { key, run, title } of bindings) {
@@ -52,6 +61,7 @@ export function entriesOf(catalog: Catalog, bindings: Binding[], recipes: Recipe
       title: name.toLowerCase(),
       names: ['recipe', choice ? 'rule' : 'chain', folder.toLowerCase()],
       help: help.toLowerCase(),
+      trade: [],
     };
     entries.set(line, { line, title: name, group: choice ? 'Rules' : 'Recipes', help, keys, open: false, words });
   }
@@ -88,14 +98,19 @@ export function find(entries: Entry[], text: string, recent: readonly string[] =
 
 const order = (a: number, b: number) => (a === b ? 0 : a - b);
 
+/** What a word of the trade says is meant before all but what is called just so. */
+const OF_THE_TRADE = 240;
+
 /** How well an entry answers to the words: its title counts most, then its names, then the sentence about it. */
-function scoreOf({ words: { title, names, help }, line }: Entry, words: string[], phrase: string): number {
+function scoreOf({ words: { title, names, help, trade }, line }: Entry, words: string[], phrase: string): number {
+  if (trade.includes(phrase)) return OF_THE_TRADE;
   let score = 0;
   for (const word of words) {
     const best = Math.max(
       begins(title, word) ? (title.startsWith(word) ? 60 : 45) : 0,
       line.startsWith(word) ? 50 : 0,
       ...names.map((name) => (begins(name, word) ? (name === word ? 48 : 30) : 0)),
+      ...trade.map((name) => (begins(name, word) ? 30 : 0)),
       begins(help, word) ? 10 : 0,
       title.includes(word) ? 8 : 0,
       help.includes(word) ? 4 : 0,

@@ -22,7 +22,7 @@ export function chains(bindings: Binding[]): Entry[] {
       help: run.join('; '),
       keys: [key],
       open: false,
-      words: { title: title.toLowerCase(), names: ['chain'], help: run.join(' ') },
+      words: { title: title.toLowerCase(), names: ['chain'], help: run.join(' '), trade: [] },
     }));
 }
 

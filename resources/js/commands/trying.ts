@@ -71,6 +71,7 @@ export const tryingCommands: Record<string, Command> = {
   again,
   tune,
   flip,
+  tracks: ({ dialogs }) => dialogs.openBench('tracks'),
   history: ({ dialogs }) => dialogs.openBench('history'),
   recipes: ({ dialogs }) => dialogs.openBench('recipes'),
   record,

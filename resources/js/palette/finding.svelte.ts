@@ -83,13 +83,13 @@ export class Finding {
     if (typing) return [...typing.choices.map(choice), ...found];
     if (!said || !this.isUnderstood) return found;
     const line = said.lines.join('; ');
-    const same = found.find(({ lines, open }) => !open && lines.join('; ') === line);
+    const entry = this.on.offered.entries.find((one) => !one.open && one.line === line);
+    const same = entry && this.#row(entry);
     const first: Row = same
       ? { ...same, lines: said.lines, asks: '' }
       : { ...EMPTY, kind: 'said', title: said.text.trim(), help: line, lines: said.lines, group: 'Said' };
-    const others = found.filter((row) => row !== same);
-    const named = this.#found[0]?.words.title === this.text.trim().toLowerCase();
-    return named && others[0] ? [others[0], first, ...others.slice(1)] : [first, ...others];
+    const others = found.filter((row) => row.lines[0] !== same?.lines[0]);
+    return this.#isNamed(this.#found[0]) && others[0] ? [others[0], first, ...others.slice(1)] : [first, ...others];
   });
 
   /** Whether what is typed is an edit that can be looked at. */
@@ -128,9 +128,8 @@ export class Finding {
 
   /** Does something now, or once it is known what was said means. */
   whenHeard(then: () => void): void {
-    const first = this.rows[Math.max(0, this.chosen)];
-    const isNamed = first?.kind === 'found' && first.title.toLowerCase() === this.text.trim().toLowerCase();
-    if (this.typing || this.said || isNamed || this.chosen > 0 || this.text.trim().length < 2) then();
+    if (this.typing || this.said || this.#isNamed(this.#found[0]) || this.chosen > 0 || this.text.trim().length < 2)
+      then();
     else this.#waits = then;
   }
 
@@ -186,6 +185,12 @@ export class Finding {
 
   #isOfSong(lines: readonly string[]): boolean {
     return lines.every((line) => OF_SONG.includes(this.#edit(line)?.subject ?? 'track'));
+  }
+
+  /** Whether an entry is called just as is typed. */
+  #isNamed(entry: Entry | undefined): boolean {
+    const phrase = this.text.trim().toLowerCase();
+    return entry !== undefined && (entry.words.title === phrase || entry.words.trade.includes(phrase));
   }
 
   #edit(line: string): Declaration | undefined {

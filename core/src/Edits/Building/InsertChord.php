@@ -47,6 +47,7 @@ final readonly class InsertChord implements Edit
                 'chord shape=min' => 'Minor chord',
                 'chord shape=min7' => 'Minor seventh chord',
                 'chord shape=maj7' => 'Major seventh chord',
+                'chord shape=min9' => 'Minor ninth chord',
                 'chord shape=7' => 'Seventh chord',
             ],
             isHeard: true,

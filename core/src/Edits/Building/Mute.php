@@ -31,6 +31,7 @@ final readonly class Mute implements SpanEdit
                 'state', 'Silent, sounding, or each the other way.', options: ['on', 'off', 'toggle'],
                 default: 'toggle',
             )],
+            uses: ['mute state=off' => 'Let sound again', 'mute state=on' => 'Silence'],
             onClips: true,
             bare: ['state'],
         );

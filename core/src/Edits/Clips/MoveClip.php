@@ -55,6 +55,7 @@ final readonly class MoveClip implements SongEdit
             synonyms: ['nudge clip', 'shift clip', 'copy clip to track'],
             uses: [
                 'clip-move by=-1bar' => 'Move the clip a bar earlier',
+                'clip-move of=content' => 'Move what lies in the clip',
                 'clip-move to=next' => 'To the next edge of a clip',
                 'clip-move by=0tk rows=1 copy=on' => 'The clip also on the next track',
             ],

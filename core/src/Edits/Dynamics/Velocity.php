@@ -43,6 +43,7 @@ final readonly class Velocity implements AddsUp, Edit
             synonyms: ['louder', 'softer', 'volume', 'gain', 'dynamics', 'accent', 'level'],
             uses: [
                 'velocity set=96' => 'All to one velocity',
+                'velocity set=127' => 'Full velocity',
                 'velocity scale=80' => 'A fifth softer',
                 'velocity scale=120' => 'A fifth louder',
             ],

@@ -32,7 +32,12 @@ final readonly class Transpose implements AddsUp, Edit
             [...Interval::parameters(), Interval::within()],
             oneOf: Interval::UNITS,
             synonyms: ['pitch shift', 'key change', 'higher', 'lower', 'interval'],
-            uses: ['transpose semitones=7' => 'Up a fifth', 'transpose semitones=-5' => 'Down a fourth'],
+            uses: [
+                'transpose semitones=7' => 'Up a fifth',
+                'transpose semitones=-5' => 'Down a fourth',
+                'transpose semitones=3' => 'Up a minor third',
+                'transpose semitones=4' => 'Up a major third',
+            ],
             isHeard: true,
             bare: ['semitones'],
             asks: 'semitones',

@@ -37,7 +37,11 @@ final readonly class Nudge implements SpanEdit
                     options: ['note', 'start', 'end', 'border'], default: 'note',
                 ),
             ],
-            uses: ['nudge by=step' => 'Later by the nudge amount', 'nudge by=-step' => 'Earlier by the nudge amount'],
+            uses: [
+                'nudge by=step' => 'Later by the nudge amount',
+                'nudge by=-step' => 'Earlier by the nudge amount',
+                'nudge by=1/2' => 'Later by a half note',
+            ],
             onClips: true,
             onPoints: true,
             bare: ['by'],

@@ -43,6 +43,7 @@ final readonly class NewTrack implements SongEdit
             uses: [
                 'track-new voice=bass' => 'New bass track',
                 'track-new voice=drums' => 'New drum track',
+                'track-new voice=bowed' => 'New strings track',
                 'track-new voice=sustained' => 'New track with a sustained voice',
             ],
             bare: ['voice', 'name'],
