@@ -119,7 +119,9 @@ final readonly class Conditions
                 $value, $name, static fn (string $text): int => (int) self::number($text, $name, 99_999, 1),
             )),
             'caret' => new ByCaret(self::word($name, $value, ['after', 'before']) === 'after'),
-            'timing' => new ByTiming(self::word($name, $value, ['early', 'late']) === 'late', $context?->time->gridLines()),
+            'timing' => new ByTiming(
+                self::word($name, $value, ['early', 'late']) === 'late', $context?->time->gridLines(),
+            ),
             'selected' => BySelected::of(self::word($name, $value, ['yes', 'no']) === 'yes', $selected),
             'overlap' => ByOverlap::among($notes, self::word($name, $value, ['yes', 'no', 'pitch']), $context),
             default => null,

@@ -19,8 +19,8 @@ final readonly class Declaration
      * @param  array<string, string>  $uses  edit lines of it that have a name of their own, such as “Twice as fast”
      * @param  list<string>  $bare  the parameters that a value without a name may be, the likeliest first; `+` before
      *     one where it has a sign, `%` where it is in percent
-     * @param  string  $asks  the parameter whose value is asked for before it is run plain, where what it would do without
-     *     one is not what anybody wants; '' where there is none
+     * @param  string  $asks  the parameter whose value is asked for before it is run plain, where what it would do
+     *     without one is not what anybody wants; '' where there is none
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes

@@ -54,8 +54,8 @@ final readonly class ScreenCommands
     }
 
     /**
-     * @return array<string, array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}> by name,
-     *     with the parameters that a value without a name may be, as `Edits\Declaration` has them
+     * @return array<string, array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}> by
+     *     name, with the parameters that a value without a name may be, as `Edits\Declaration` has them
      */
     public function declared(): array
     {

@@ -120,6 +120,25 @@ final readonly class ClipContent
         return $ticks === 0 ? $this : new self($this->notes->shifted($ticks), $this->points->shifted($ticks));
     }
 
+    /**
+     * What starts in a round moved in it, in again at its other end; the curve within a note goes along with the note.
+     */
+    public function turned(TickRange $round, int $ticks): self
+    {
+        $to = static fn (int $start): int => $round->has($start) ? $round->wrapped($start + $ticks) : $start;
+        $notes = $this->notes->start;
+        $moved = array_map(static fn (int $start): int => $to($start) - $start, $notes);
+        $of = array_combine($this->notes->id, $moved);
+
+        return new self(
+            $this->notes->with(['start' => array_map($to, $notes)]),
+            $this->points->with(['start' => array_map(
+                static fn (int $start, int $note): int => $note === 0 ? $to($start) : $start + $of[$note],
+                $this->points->start, $this->points->note,
+            )]),
+        );
+    }
+
     /** The highest id of its notes and points, 0 where there are none. */
     public function highestId(): int
     {

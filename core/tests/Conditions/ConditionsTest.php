@@ -90,9 +90,10 @@ final class ConditionsTest extends MusicTestCase
     #[DataProvider('byRows')]
     public function test_they_choose_by_the_names_of_rows(string $where, array $expected): void
     {
-        $rows = array_map(static fn (int $pitch): array => ['start' => 0, 'length' => 60, 'pitch' => $pitch, 'clip' => 1], [
-            42, 46, 36, 38,
-        ]);
+        $rows = array_map(
+            static fn (int $pitch): array => ['start' => 0, 'length' => 60, 'pitch' => $pitch, 'clip' => 1],
+            [42, 46, 36, 38],
+        );
         $track = new Track(1, 0, 'Drums', voice: Voice::Drums);
         $song = Song::of(Conductor::of(self::PPQ), [$track], [new Clip(1, 1, 0, 1920)], []);
         $context = self::context()->among(OpenClips::in(OpenSong::of($song, [1], 1)));
@@ -116,9 +117,8 @@ final class ConditionsTest extends MusicTestCase
 
     public function test_every_condition_has_an_example(): void
     {
-        preg_match_all(
-            '/(\w+)=/', implode(' ', array_column([...self::conditions(), ...self::amongOthers(), ...self::byRows()], 0)), $found,
-        );
+        $cases = [...self::conditions(), ...self::amongOthers(), ...self::byRows()];
+        preg_match_all('/(\w+)=/', implode(' ', array_column($cases, 0)), $found);
 
         self::assertSame([], array_diff(Conditions::NAMES, $found[1]), 'give the new condition a row in this test');
     }

@@ -268,6 +268,13 @@ final class ChosenClipsTest extends MusicTestCase
         ['clip-move by=1bar of=content', 'clip-move by=-1bar of=content'], [1], [0, 600, 1920],
     ], 'later than the clip, and back')]
     #[TestWith([
+        ['clip loop=3beat', 'clip-move by=1/2 of=content'], [1], [120, 960, 1560, 1920],
+    ], 'round and round in a loop')]
+    #[TestWith([
+        ['clip loop=1/2', 'curve of=loudness', 'clip-move by=-1/4 of=content', 'clip-move by=1/4 of=content'],
+        [1], [0, 600, 960, 1560, 1920],
+    ], 'and back, with what belongs to its notes')]
+    #[TestWith([
         ['clip-move by=2bar', 'nudge by=-1bar edge=start'], [2], [0, 600, 5760],
     ], 'earlier than its content begins')]
     public function test_what_lies_in_clips_sounds_where_it_should(array $lines, array $chosen, array $starts): void

@@ -9,8 +9,9 @@
   import { getStudio } from '../acting/studio';
   import { Finding, type Row } from './finding.svelte';
 
-  const { acting, applies, catalog, contents, dialogs, looking, offered, panes, preview, status, tuning, views } =
-    getStudio();
+  const studio = getStudio();
+  const { acting, applies, catalog, contents, dialogs, keyHandling, looking, offered, panes, preview } = studio;
+  const { status, tuning, views } = studio;
 
   let { close }: { close: () => void } = $props();
 
@@ -19,6 +20,8 @@
   const finding = new Finding({ catalog, contents, offered, applies, looking, preview });
   let list = $state<HTMLElement>();
   let field = $state<HTMLInputElement>();
+  /** what is pressed after an Enter whose meaning is still asked for */
+  const pressed: KeyboardEvent[] = [];
   requestAnimationFrame(() => (finding.most = MOST_SHOWN));
 
   const rows = $derived(finding.rows);
@@ -100,10 +103,29 @@
       if (altKey && lines[0]) finish(lines, (settled) => dialogs.giveKey(settled));
       else if (shiftKey && isEdit && lines.length === 1) finish(lines, tune);
       else accept(row);
+      void pressOn();
     });
   }
 
+  /** What was pressed meanwhile belongs to the notes, unless something is still to be said. */
+  async function pressOn(): Promise<void> {
+    const events = pressed.splice(0);
+    await tick();
+    if (field?.isConnected) return;
+    for (const event of events) {
+      const again = new KeyboardEvent(event.type, event);
+      if (event.type === 'keydown') keyHandling.down(again);
+      else keyHandling.up(again);
+    }
+  }
+
   function keys(event: KeyboardEvent): void {
+    if (finding.isWaiting && event.key !== 'Escape') {
+      event.preventDefault();
+      pressed.push(event);
+      return;
+    }
+    if (event.type === 'keyup') return;
     const actions: Record<string, () => void> = {
       ArrowDown: () => (finding.chosen = Math.min(rows.length - 1, chosen + 1)),
       ArrowUp: () => (finding.chosen = Math.max(typing ? -1 : 0, chosen - 1)),
@@ -147,6 +169,7 @@
     value={finding.text}
     oninput={(event) => finding.typed(event.currentTarget.value)}
     onkeydown={keys}
+    onkeyup={keys}
     {@attach focused}
   />
   {#if typing}

@@ -95,6 +95,11 @@ export class Finding {
   /** Whether what is typed is an edit that can be looked at. */
   readonly isEdit = $derived.by(() => this.typing !== null && this.on.catalog.edits.includes(this.typing.declaration));
 
+  /** Whether Enter was pressed before it was known what was said means. */
+  get isWaiting(): boolean {
+    return this.#waits !== null;
+  }
+
   typed(value: string): void {
     this.text = value;
     this.#waits = null;

@@ -128,7 +128,8 @@ final readonly class MoveClip implements SongEdit
     }
 
     /**
-     * Moves what lies in clips within their windows; what goes out of sight comes back when it is moved back.
+     * Moves what lies in clips within their windows; what goes out of sight comes back when it is moved back. In one
+     * that loops it goes round.
      *
      * @param  non-empty-list<Clip>  $clips
      */
@@ -136,7 +137,13 @@ final readonly class MoveClip implements SongEdit
     {
         $song = $open->song;
         foreach ($clips as $clip) {
-            $offset = $clip->offset - $parameters->amount('by')->ticksAt($clip->start, $context->time);
+            $by = $parameters->amount('by')->ticksAt($clip->start, $context->time);
+            if ($clip->loop > 0) {
+                $song = $song->withClip($clip, $song->contentOf($clip->id)->turned($clip->window(), $by));
+
+                continue;
+            }
+            $offset = $clip->offset - $by;
             // Before its content begins there is room only where all of the content moves.
             $song = $song->withClip(
                 $clip->with(['offset' => max(0, $offset)]),

@@ -28,7 +28,8 @@ final readonly class NewClip implements SongEdit
             Parameter::moment('at', 'Where it starts.'),
             Parameter::amount('length', 'How long it lasts.', default: '4bar'),
             WhichTrack::parameter(),
-        ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section'], bare: ['length', 'at'], putsIn: true);
+        ], subject: Subject::Clip, synonyms: ['add clip', 'empty clip', 'section'], bare: ['length', 'at'],
+            putsIn: true);
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult

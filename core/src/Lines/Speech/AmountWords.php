@@ -86,7 +86,8 @@ final class AmountWords
         'minor ninth' => 'semitones=13', 'ninth' => 'semitones=14', 'tenth' => 'degrees=9',
         'third' => 'degrees=2', 'thirds' => 'degrees=2', 'sixth' => 'degrees=5', 'sixths' => 'degrees=5',
         'second' => 'degrees=1', 'seventh' => 'degrees=6', 'step of the key' => 'degrees=1',
-        'scale step' => 'degrees=1', 'degree' => 'degrees=1', 'scale degree' => 'degrees=1', 'scale tone' => 'degrees=1',
+        'scale step' => 'degrees=1', 'degree' => 'degrees=1',
+        'scale degree' => 'degrees=1', 'scale tone' => 'degrees=1',
         'row' => 'rows=1',
     ];
 
@@ -133,7 +134,8 @@ final class AmountWords
         'clarinet' => 'reed', 'sax' => 'reed', 'saxophone' => 'reed', 'reed' => 'reed', 'strings' => 'bowed',
         'string' => 'bowed', 'violin' => 'bowed', 'violins' => 'bowed', 'viola' => 'bowed', 'cello' => 'bowed',
         'bowed' => 'bowed', 'flute' => 'blown', 'brass' => 'blown', 'horns' => 'blown', 'trumpet' => 'blown',
-        'blown' => 'blown', 'pad' => 'pad', 'pads' => 'pad', 'lead' => 'lead', 'synth' => 'lead', 'choir' => 'sustained',
+        'blown' => 'blown', 'pad' => 'pad', 'pads' => 'pad',
+        'lead' => 'lead', 'synth' => 'lead', 'choir' => 'sustained',
         'sustained' => 'sustained', 'voices' => 'sustained', 'vocals' => 'sustained', 'chords' => 'pad',
     ];
 }

@@ -73,7 +73,8 @@ final readonly class Filling
         if ($chord->bass !== null) {
             $under = ($chord->root - $chord->bass + 12) % 12;
             $root -= $under;
-            $tall = array_values(array_unique([0, ...array_map(static fn (int $above): int => $above + $under, $tall)]));
+            $over = array_map(static fn (int $above): int => $above + $under, $tall);
+            $tall = array_values(array_unique([0, ...$over]));
         }
         $shape = array_search($tall, ChordShapes::SHAPES, true);
 

@@ -13,7 +13,8 @@ final class Matching
         'make', 'set', 'put', 'move', 'shift', 'turn', 'do', 'play', 'give', 'bring', 'have', 'be', 'is', 'are', 'just',
         'from', 'push', 'pull', 'let', 'as', 'into', 'change', 'each', 'i', 'want', 'you', 'can', 'now', 'new', 'drag',
         'all', 'value', 'pitch', 'pitches', 'some', 'get', 'add', 'write', 'insert', 'take', 'them', 'it', 'sound',
-        'voice', 'hits', 'part', 'track', 'time', 'times', 'could', 'would', 'will', 'me', 'us', 'should', 'need', 'then', 'chords',
+        'voice', 'hits', 'part', 'track', 'time', 'times', 'could', 'would', 'will', 'me', 'us',
+        'should', 'need', 'then', 'chords',
     ];
 
     private const LEFT = 10.0;

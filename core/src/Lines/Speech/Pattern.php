@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Jactonic\Core\Lines\Speech;
 
 /**
- * A way to say something, and the lines that it means. Its parts may stand in any order: “an octave up”, “up an octave”.
+ * A way to say something, and the lines that it means. Its parts may stand in any order: “an octave up”, “up an
+ * octave”.
  *
  * Written `later|late {time=step}`: phrases with `_` for blanks and `|` between those that mean the same, and what is
  * filled in, with a value after `=` that holds where it is left out, and with words before it that must stand there:

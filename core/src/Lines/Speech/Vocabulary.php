@@ -106,7 +106,9 @@ final class Vocabulary
         $patterns = [
             self::named($edit->name, self::names($edit->name), $values, self::BY_NAME, $ofNotes),
             self::named($edit->name, [self::spoken($edit->title)], $values, self::BY_TITLE, $ofNotes),
-            self::named($edit->name, array_map(self::spoken(...), $edit->synonyms), $values, self::BY_SYNONYM, $ofNotes),
+            self::named(
+                $edit->name, array_map(self::spoken(...), $edit->synonyms), $values, self::BY_SYNONYM, $ofNotes,
+            ),
         ];
         foreach ($ofNotes ? $edit->uses : [] as $line => $title) {
             $patterns[] = new Pattern(

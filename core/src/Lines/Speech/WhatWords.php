@@ -190,9 +190,11 @@ final class WhatWords
     /** Words about how an edit is to be done, by its name. */
     public const HOW = [
         'quantize' => [
-            'starts and ends' => 'what=both', 'both ends' => 'what=both', 'ends' => 'what=end', 'the ends' => 'what=end',
+            'starts and ends' => 'what=both', 'both ends' => 'what=both', 'ends' => 'what=end',
+            'the ends' => 'what=end',
             'lengths' => 'what=length', 'lengths too' => 'what=both', 'chords together' => 'chords=together',
-            'strums kept' => 'chords=together', 'keep the strum' => 'chords=together', 'keep strums' => 'chords=together',
+            'strums kept' => 'chords=together', 'keep the strum' => 'chords=together',
+            'keep strums' => 'chords=together',
             'from where they are' => 'from=now',
         ],
         'legato' => ['with overlap' => 'gap=-1/64', 'overlapping' => 'gap=-1/64', 'by pitch' => 'by=pitch'],

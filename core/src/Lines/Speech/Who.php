@@ -52,7 +52,8 @@ final readonly class Who
         $conditions = $this->conditions + $other->conditions;
 
         return new self(
-            $rows === [] ? $conditions : ['row' => implode(',', $rows)] + $conditions, $this->track ?? $other->track, $this->all || $other->all,
+            $rows === [] ? $conditions : ['row' => implode(',', $rows)] + $conditions,
+            $this->track ?? $other->track, $this->all || $other->all,
             $this->chosen || $other->chosen,
         );
     }
@@ -124,7 +125,9 @@ final readonly class Who
             return [...$lines, "choose where=\"{$where}\""];
         }
 
-        return $lines === [] && ! $speaker->context->onClips && ($this->all || ($ofNotes && ! $this->chosen && $speaker->selected === 0))
+        $ofAll = $this->all || ($ofNotes && ! $this->chosen && $speaker->selected === 0);
+
+        return $lines === [] && ! $speaker->context->onClips && $ofAll
             ? ['select what=all']
             : $lines;
     }

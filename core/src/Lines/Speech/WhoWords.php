@@ -12,7 +12,8 @@ final class WhoWords
 
     /** Conditions, by the phrase that says them. */
     public const CONDITIONS = [
-        'soft' => 'velocity=..40', 'quiet' => 'velocity=..40', 'very soft' => 'velocity=..20', 'ghost' => 'velocity=..30',
+        'soft' => 'velocity=..40', 'quiet' => 'velocity=..40', 'very soft' => 'velocity=..20',
+        'ghost' => 'velocity=..30',
         'loud' => 'velocity=90..', 'strong' => 'velocity=90..', 'very loud' => 'velocity=115..',
         'short' => 'length=..1/16', 'very short' => 'length=..1/64', 'long' => 'length=1/2..',
         'top voice' => 'part=top', 'top' => 'part=top', 'upper voice' => 'part=top', 'highest' => 'part=top',
