@@ -113,6 +113,51 @@ final class CommandLineTest extends AppTestCase
         );
     }
 
+    public function test_what_is_said_becomes_lines_that_are_told(): void
+    {
+        $said = $this->song('song:edit', [
+            '--do' => ['transpose semitones=1'], '--say' => ['an octave down', 'lowest note softer by 5'],
+        ]);
+
+        self::assertStringContainsString('Track 1 (Lead): transpose semitones=1: 3 notes up 1 semitone', $said);
+        self::assertStringContainsString('Track 1 (Lead): transpose octaves=-1: 3 notes down 1 octave', $said);
+        self::assertStringContainsString('velocity add=-5', $said);
+        self::assertSame(
+            [49, 53, 56], SmfFile::read((string) file_get_contents("{$this->folder}/out.mid"))->tracks[1]->notes->pitch,
+        );
+    }
+
+    public function test_what_is_said_of_a_track_is_done_there_once(): void
+    {
+        copy(base_path('resources/demo/lantern-ferry.mid'), "{$this->folder}/in.mid");
+
+        $said = $this->song(
+            'song:edit', ['--say' => ['hats 8 ms late, then softer by 5'], '--do' => ['velocity add=1']],
+        );
+
+        self::assertStringContainsString('Track 4 (Harmonium): velocity add=1', $said);
+        self::assertSame(1, preg_match_all('/^.*8\.\d ms.*$/m', $said, $found), $said);
+        self::assertStringStartsWith(
+            'Track 3 (Frame drum kit): on track="Frame drum kit"; choose where="row=hat"; nudge by=8ms; '
+                .'velocity add=-5: ',
+            $found[0][0],
+        );
+    }
+
+    #[TestWith(['softer by the moon', '“moon” is not understood. Without it: velocity add=-10'])]
+    #[TestWith(['velocity 300', 'velocity: set takes 1 to 127, not “300”.'])]
+    #[TestWith(['', 'Say what to do'])]
+    public function test_what_is_not_understood_is_not_run(string $text, string $refused): void
+    {
+        $run = new Process([
+            'php', 'artisan', 'song:edit', "{$this->folder}/in.mid", "{$this->folder}/out.mid", "--say={$text}",
+        ], base_path());
+
+        self::assertSame(1, $run->run());
+        self::assertStringContainsString($refused, $run->getErrorOutput());
+        self::assertFileDoesNotExist("{$this->folder}/out.mid");
+    }
+
     public function test_the_context_comes_from_the_options(): void
     {
         $this->song(

@@ -6,6 +6,7 @@ namespace App\Console\Commands;
 
 use App\Console\MidiPath;
 use App\Console\TrackEdits;
+use App\Lines\KnownLines;
 use App\Lines\ViewCommands;
 use Illuminate\Console\Command;
 use Jactonic\Core\Conditions\Conditions;
@@ -14,12 +15,14 @@ use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Lines\Speech\Speaker;
 use Jactonic\Core\Recipes\Recipe;
 use Jactonic\Core\Recipes\RecipeFile;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
@@ -39,14 +42,20 @@ final class EditSong extends Command
         {--caret=0 : TICK or TICK:PITCH}
         {--range= : TICK..TICK}
         {--do=* : an edit line, such as "quantize strength=80"; may stand several times}
-        {--recipe=* : a file of recipes and rules, as the program exports them; they run in its order, after the lines}
+        {--say=* : what is to be done, as one speaks, such as "hats 8 ms late"; run after the lines}
+        {--recipe=* : a file of recipes and rules, as the program exports them; they run in its order, after that}
         {--dry : say what would be done, and write nothing}
         {--json : say it as JSON}';
 
     protected $description = 'Edits a MIDI file with edit lines';
 
     protected $help = 'Example: php artisan song:edit take.mid fixed.mid --where="pitch=60..72" --do="quantize '
-        .'grid=1/16 strength=80" --do="velocity add=8"';
+        .'grid=1/16 strength=80" --do="velocity add=8" --say="top voice a bar earlier" --dry';
+
+    public function __construct(private readonly KnownLines $known)
+    {
+        parent::__construct();
+    }
 
     public function handle(Catalog $catalog): int
     {
@@ -58,8 +67,10 @@ final class EditSong extends Command
             $song = $key === null
                 ? $song
                 : $song->conducted($song->conductor->with(ConductorEvent::of(ConductorKind::Key, 0, $key)));
+            $context = $this->surroundings($song);
             $edits = new TrackEdits(
-                $this->edits($catalog), Conditions::parse($this->said('where') ?? ''), $this->surroundings($song),
+                $this->edits($catalog, $this->spoken($song, $context)),
+                Conditions::parse($this->said('where') ?? ''), $context,
             );
             $results = $edits->run($song, $this->track());
             if ($this->option('dry') !== true) {
@@ -75,15 +86,18 @@ final class EditSong extends Command
         return self::SUCCESS;
     }
 
-    /** @return non-empty-list<array{script: Script, leavesDrums: bool}> */
-    private function edits(Catalog $catalog): array
+    /**
+     * @param  list<non-empty-list<string>>  $spoken
+     * @return non-empty-list<array{script: Script, leavesDrums: bool}>
+     */
+    private function edits(Catalog $catalog, array $spoken): array
     {
         $recipes = $this->recipes();
         $find = static fn (string $name): ?Recipe => $recipes[$name] ?? null;
         $screen = ViewCommands::known(...);
         $edits = [];
-        foreach ($this->texts('do') as $line) {
-            $edits[] = ['script' => Script::read([$line], $catalog, $find, $screen), 'leavesDrums' => false];
+        foreach ([...array_map(static fn (string $line): array => [$line], $this->texts('do')), ...$spoken] as $lines) {
+            $edits[] = ['script' => Script::read($lines, $catalog, $find, $screen), 'leavesDrums' => false];
         }
         foreach ($recipes as $recipe) {
             $edits[] = [
@@ -94,10 +108,43 @@ final class EditSong extends Command
 
         return $edits === []
             ? throw new BadInput(
-                'Say what to do, such as --do="quantize grid=1/16" or --recipe=FILE. php artisan song:edits lists all '
-                    .'there is.',
+                'Say what to do, such as --do="quantize grid=1/16", --say="a little softer" or --recipe=FILE. '
+                    .'php artisan song:edits lists all there is.',
             )
             : $edits;
+    }
+
+    /**
+     * The lines that are meant by what is said, of the notes that are chosen.
+     *
+     * @return list<non-empty-list<string>>
+     *
+     * @throws BadInput with the words that are not understood
+     */
+    private function spoken(Song $song, Context $context): array
+    {
+        $track = $this->track() === null ? null : array_values($song->tracks)[$this->track() - 1] ?? null;
+        $clips = $track === null ? [] : array_column($song->clipsOf($track->id), 'id');
+        $front = $clips[0] ?? array_key_first($song->clips) ?? throw new BadInput('The file has no notes.');
+        $here = $context->in(OpenSong::of($song, [$front], $front));
+        $speaker = Speaker::in($song, $clips, $front, selected: 1, context: $here);
+        $spoken = [];
+        foreach ($this->texts('say') as $text) {
+            $understood = $this->known->speech()->understand($text, $speaker);
+            if (! $understood->isWhole() || $understood->lines === []) {
+                $left = array_map(
+                    static fn (array $place): string => '“'.mb_substr($text, $place[0], $place[1] - $place[0]).'”',
+                    $understood->left,
+                );
+                throw new BadInput(
+                    $understood->problem !== '' ? $understood->problem : implode(', ', $left).' is not understood.'
+                        .($understood->lines === [] ? '' : ' Without it: '.implode('; ', $understood->lines)),
+                );
+            }
+            $spoken[] = $understood->lines;
+        }
+
+        return $spoken;
     }
 
     /** @return array<string, Recipe> by name */
@@ -123,7 +170,10 @@ final class EditSong extends Command
     {
         $values = $this->option($option);
 
-        return array_values(array_filter(is_array($values) ? $values : [], is_string(...)));
+        return array_values(array_filter(
+            array_filter(is_array($values) ? $values : [], is_string(...)),
+            static fn (string $value): bool => trim($value) !== '',
+        ));
     }
 
     private function surroundings(Song $song): Context

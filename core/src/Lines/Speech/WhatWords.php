@@ -13,7 +13,8 @@ final class WhatWords
     /** What is done to notes. */
     public const TO_NOTES = [
         // time
-        'later|late|behind|right|forward|forwards|to_the_right|back_in_time {time=step} nudge|move?' => 'nudge by={time}',
+        'later|late|behind|right|forward|forwards|to_the_right|back_in_time {time=step} nudge'
+            .'|move?' => 'nudge by={time}',
         'earlier|early|left|ahead|to_the_left|sooner {time=step} nudge|move?' => 'nudge by=-{time}',
         'nudge|shift|move {time}' => 'nudge by={time}',
         'delay|lag {time}' => 'nudge by={time}',
@@ -85,12 +86,15 @@ final class WhatWords
         'half_as_loud|half_the_velocity' => 'velocity scale=50',
         'twice_as_loud|double_the_velocity' => 'velocity scale=200',
         'velocity|velocities|loudness|dynamics {from:level} to|until {to:level} from?' => 'ramp from={from} to={to}',
-        'crescendo|swell|louder_and_louder|get_louder|getting_louder {from:level} to? {to:level}' => 'ramp from={from} to={to}',
+        'crescendo|swell|louder_and_louder|get_louder'
+            .'|getting_louder {from:level} to? {to:level}' => 'ramp from={from} to={to}',
         'crescendo|get_louder|getting_louder|louder_and_louder|swell|fade_in|growing' => 'ramp from=40 to=110',
-        'diminuendo|decrescendo|get_softer|getting_softer|softer_and_softer|fade_out|fading|fade_away' => 'ramp from=110 to=40',
+        'diminuendo|decrescendo|get_softer|getting_softer|softer_and_softer|fade_out|fading'
+            .'|fade_away' => 'ramp from=110 to=40',
         'full_velocity|full_blast|as_loud_as_possible|maximum_velocity|max_velocity|loudest' => 'velocity set=127',
         'same_velocity|same_loudness|equally_loud|all_equally_loud|equal_velocity|equal_velocities|same_level'
-            .'|flatten_dynamics|flatten_the_dynamics|flat_dynamics|flatten_velocities|flatten_the_velocities' => 'squeeze amount=100',
+            .'|flatten_dynamics|flatten_the_dynamics|flat_dynamics|flatten_velocities'
+            .'|flatten_the_velocities' => 'squeeze amount=100',
         'even_out|more_even|less|tame|compress dynamics|velocities?' => 'squeeze',
         'more|exaggerate|livelier dynamics|contrast|velocities?' => 'squeeze amount=-50',
         'reset_velocity|default_velocity|normal_velocity|reset_velocities|reset_the_velocities' => 'velocity set=96',
@@ -113,7 +117,8 @@ final class WhatWords
         'twice_more|two_more_times' => 'repeat times=2',
         'once_more|one_more_time' => 'repeat',
         '{n} times|x in_all|altogether|in_total' => 'repeat times={oneless}',
-        'repeat|loop|fill|copy until|up_to|to end_of_the_range|range_end|the_end_of_the_range' => 'repeat until=range-end',
+        'repeat|loop|fill|copy until|up_to|to end_of_the_range|range_end'
+            .'|the_end_of_the_range' => 'repeat until=range-end',
         'repeat|loop|copy until|up_to|to {position}' => 'repeat until={position}',
         'repeat|again|copy {time} later|on' => 'repeat every={time}',
         'delete|remove|erase|take_out|take_away|get_rid_of|kill|drop' => 'delete',
@@ -127,17 +132,21 @@ final class WhatWords
     public const ELSEWHERE = [
         // putting in
         '{chord} {at=caret} chord? long|for? {time?}' => 'chord pitch={root} shape={shape} at={at} length={time}',
-        '{pitch} {time?} {at=caret} note|insert|write|add? {level?}' => 'insert pitch={pitch} at={at} length={time} velocity={level}',
+        '{pitch} {time?} {at=caret} note|insert|write'
+            .'|add? {level?}' => 'insert pitch={pitch} at={at} length={time} velocity={level}',
         '{row} on|at {beats} {bars?}' => 'fill pitch={rowpitch} every={beat} velocity={pattern} range={span}',
-        '{row} on_every_beat|every_beat|four_on_the_floor|four_to_the_floor|on_the_beat {bars?}' => 'fill pitch={rowpitch} every={beat} range={span}',
+        '{row} on_every_beat|every_beat|four_on_the_floor|four_to_the_floor'
+            .'|on_the_beat {bars?}' => 'fill pitch={rowpitch} every={beat} range={span}',
         'four_on_the_floor|four_to_the_floor {bars?}' => 'fill pitch={kickpitch} every={beat} range={span}',
         '{row} in|every|as|with|on_every|on_all|on {grid} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
         '{grid} {row} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
-        '{row} on_the_off-beats|on_the_off-beat|on_off-beats|off-beat|off-beats {bars?}' => 'fill pitch={rowpitch} every=1/8 velocity={offbeat} range={span}',
+        '{row} on_the_off-beats|on_the_off-beat|on_off-beats|off-beat'
+            .'|off-beats {bars?}' => 'fill pitch={rowpitch} every=1/8 velocity={offbeat} range={span}',
         'name|call|symbol|chord_name|chord_symbol|write {chord} {at=caret}' => 'chord-name name={chord} at={at}',
         'name_the_chords|chord_names|what_chords|which_chords|what_chords_are_these|which_chords_are_these'
             .'|write_the_chords|label_the_chords|find_the_chords' => 'chord-names',
-        'play|notes|write|comp|chords from|out_of? chord_names|the_chord_names|chord_symbols|the_changes' => 'chords-fill',
+        'play|notes|write|comp|chords from|out_of? chord_names|the_chord_names|chord_symbols'
+            .'|the_changes' => 'chords-fill',
         // the conductor
         '{tempo} bpm' => 'tempo to={tempo}',
         'tempo|speed|bpm {tempo} bpm? {at}' => 'tempo to={tempo} at={at}',
