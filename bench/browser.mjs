@@ -297,6 +297,20 @@ async function palette() {
   await page.close();
 }
 
+/** From a letter of something said to the painted answer: the line that is meant, and what it would do on the roll. */
+async function saying(notes, limit) {
+  const page = await open(notes);
+  for (const key of ['0', 'Control+a', '/']) await page.keyboard.press(key);
+  const field = page.getByRole('combobox', { name: /whole line/ });
+  await field.fill('softer by 1');
+  await page.getByTestId('palette-effect').waitFor();
+  const [times, floors] = await untilPainted(page, { place: '[data-testid=palette-effect]', began: 'input' }, (k) =>
+    field.fill(`softer by ${2 + (k % 8)}`),
+  );
+  report(`a letter of something said to its preview, ${notes} notes all selected`, times, floors, `${limit} frames`);
+  await page.close();
+}
+
 /** A map of 500 shortcuts in use, and 50 recipes, as somebody has after a year. */
 async function manyKeys() {
   const page = await browser.newPage();
@@ -329,6 +343,7 @@ await dragging('a course drawn over the lane', 10000, '95 % under 16 ms', {
 });
 await dropping(1000, 3);
 await palette();
+await saying(500, 3);
 await preview(2000, 3);
 await keyToPaint(500, 2);
 await manyKeys();
