@@ -96,7 +96,7 @@ final readonly class Carrying
 
         return SongAnswer::again(
             $stored, OpenSong::of($stored->song, $there, $standing->shownFront()), $known,
-            $this->history->titles($songId, $stored->stepId()),
+            $this->history->around($songId, $stored->stepId()),
         );
     }
 }

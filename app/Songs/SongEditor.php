@@ -9,6 +9,7 @@ use App\Lines\KnownLines;
 use App\Models\Clipboard;
 use App\Songs\Asked\ContextInput;
 use App\Songs\Asked\Standing;
+use App\Songs\Store\InHistory;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use App\Songs\Store\SongWriter;
@@ -22,6 +23,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -50,12 +52,15 @@ final readonly class SongEditor
      *
      * @param  non-empty-list<string>  $lines
      * @param  Selection|null  $selection  null for all notes of the open clips
+     * @param  int|null  $instead  the step in whose place they are put, where the song still stands there with what
+     *     that left selected; else they are a step of their own
      *
      * @throws CoreError where a line cannot be read or done
      * @throws ChangedElsewhere where another writer was there first
      */
     public function run(
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
+        ?int $instead = null,
     ): SongAnswer {
         $script = $this->lines->script($lines);
         $standing = $this->onTracks($songId, $standing, $script);
@@ -66,29 +71,41 @@ final readonly class SongEditor
             $script,
             $selection,
             $input,
+            $instead,
         ): Plan {
             $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
+            [$whole, $otherwise] = $this->otherwise($stored, $instead, $standing, $script, $selection, $input);
+            if ($otherwise !== null) {
+                return $this->inPlace($otherwise, $whole, $standing, $otherwise->state->said);
+            }
             $open = OpenSong::of($stored->song, $standing->open, $standing->front);
             $selection ??= Selection::all($open->notes);
             $context = $this->surroundings($open, $selection, $input, $script);
             $script = $this->history->following($stored, $script, $selection);
             $joining = $this->history->joining($stored, $script, $selection, self::now());
-            if ($joining?->combined !== null) {
-                return $this->goOn(
-                    $joining->step, $joining->combined, $stored, $standing, $open, $script, $selection, $context,
-                );
+            $gesture = $joining?->combined === null ? null : Otherwise::than(
+                $joining->step, $this->lines->script([$joining->combined]), $stored, $standing, $context, self::now(),
+            );
+            if ($gesture !== null) {
+                // Where it went no further, as at a limit, that is what this press has to say.
+                return $this->inPlace($gesture, $stored, $standing, $gesture->whole->isNothing()
+                    ? $script->apply($open, $selection, $context)->said
+                    : $gesture->state->said);
             }
             $state = $script->apply($open, $selection, $context, Patience::begin());
             $change = $state->change();
             $record = $change->isNothing()
                 ? fn (): SongAnswer => SongAnswer::nothing(
                     $stored, $open, $state, $standing->isBeside() ? null : $selection,
-                    $this->history->titles($songId, $stored->stepId()),
+                    $this->history->around($songId, $stored->stepId()),
                 )
-                : $this->record($joining?->step, $stored, $standing, $open, $state, $change, new Step(
-                    $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection, $change,
-                    self::now(), said: $state->said,
-                ));
+                : $this->record(
+                    $joining?->combined === null ? $joining?->step : null, $stored, $standing, $open, $state, $change,
+                    new Step(
+                        $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection,
+                        $change, self::now(), said: $state->said,
+                    ),
+                );
 
             return new Plan($stored, static function () use ($state, $context, $record): SongAnswer {
                 if ($state->clipboard !== null) {
@@ -110,10 +127,15 @@ final readonly class SongEditor
      */
     public function preview(
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
+        ?int $instead = null,
     ): SongAnswer {
         $script = $this->lines->script($lines);
         $standing = $this->onTracks($songId, $standing, $script);
         $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
+        [$whole, $otherwise] = $this->otherwise($stored, $instead, $standing, $script, $selection, $input);
+        if ($otherwise !== null) {
+            return SongAnswer::previewInstead($whole, $standing, $otherwise);
+        }
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);
         $state = $script->apply(
@@ -121,7 +143,7 @@ final readonly class SongEditor
         );
 
         return $standing->isBeside() && ! $input->onClips
-            ? SongAnswer::previewBeside($stored, $standing, $state)
+            ? SongAnswer::previewBeside($stored, $standing, $state->change(), (string) $state->said)
             : SongAnswer::preview($stored, $open, $state, $selection);
     }
 
@@ -160,44 +182,47 @@ final readonly class SongEditor
     }
 
     /**
-     * Goes on with the gesture the song stands at: the one line that does all of it, computed from where it began.
+     * Lines in the place of a step; null where they are one of their own.
      *
-     * @throws CoreError where the whole gesture cannot be done
+     * @return array{StoredSong, Otherwise|null} with all that the step touched
+     *
+     * @throws CoreError where they cannot be done where it began
      */
-    private function goOn(
-        Step $begun, string $combined, StoredSong $stored, Standing $standing, OpenSong $open, Script $script,
-        Selection $selection, Context $context,
-    ): Plan {
-        $back = $begun->change->reversed();
-        $start = $open->with($back->applyTo($stored->song));
-        $state = $this->lines->script([$combined])->apply($start, $selection, $context->in($start), Patience::begin());
-        $change = $state->change();
-        $whole = $back->followedBy($change);
-        $after = $whole->applyTo($stored->song);
-        $step = new Step([$combined], $selection, $state->selection, $change, self::now(), said: $state->said);
-        // Where it went no further, as at a limit, that is what this press has to say.
-        $said = $whole->isNothing() ? $script->apply($open, $selection, $context)->said : $state->said;
+    private function otherwise(
+        StoredSong $stored, ?int $instead, Standing $standing, Script $script, ?Selection $selection,
+        ContextInput $input,
+    ): array {
+        $begun = $instead === null ? null : $this->history->replaceable($stored, $instead, $selection);
+        if ($begun === null) {
+            return [$stored, null];
+        }
+        $clips = [...$standing->clips(), ...$begun->change->touchedClips()];
+        $needsMore = $begun->change->touchesArrangement() || array_diff($clips, $standing->clips()) !== [];
+        $stored = $needsMore
+            ? $this->store->whole($stored->record->id, array_values(array_unique($clips)))
+            : $stored;
+        $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $context = $this->surroundings($open, $begun->before, $input, $script);
 
-        return new Plan($stored, function () use (
-            $stored,
-            $standing,
-            $open,
-            $state,
-            $whole,
-            $after,
-            $step,
-            $said,
-        ): SongAnswer {
-            $stepId = $this->history->replace($stored, $step, $after);
-            $revisions = $this->writer->write($stored, $after, $whole, $stepId);
+        return [$stored, Otherwise::than($begun, $script, $stored, $standing, $context, self::now())];
+    }
 
-            $titles = $this->titlesAt($stored, $step, $stepId);
-            [$stored, $after] = $this->inSight($stored, $standing, $after, $whole);
+    /** Writes what was done in the place of the step the song stands at. */
+    private function inPlace(Otherwise $otherwise, StoredSong $stored, Standing $standing, Said $said): Plan
+    {
+        return new Plan($stored, function () use ($otherwise, $stored, $standing, $said): SongAnswer {
+            $stepId = $this->history->replace($stored, $otherwise->step, $otherwise->after);
+            $revisions = $this->writer->write($stored, $otherwise->after, $otherwise->whole, $stepId);
+            $around = $this->around($stored, $otherwise->step, $stepId);
+            [$stored, $after] = $this->inSight($stored, $standing, $otherwise->after, $otherwise->whole);
 
             return $standing->isBeside()
-                ? $this->beside($stored, $standing, $state->saying($said), $whole, $revisions, $titles)
+                ? $this->beside(
+                    $stored, $standing, $otherwise->state->saying($said), $otherwise->whole, $revisions, $around,
+                )
                 : SongAnswer::walked(
-                    $stored, $open, $after, $whole, $state->selection, (string) $said, $revisions, $titles,
+                    $stored, $otherwise->open, $after, $otherwise->whole, $otherwise->state->selection,
+                    (string) $said, $revisions, $around,
                 );
         });
     }
@@ -232,12 +257,12 @@ final readonly class SongEditor
             $revisions = $this->writer->write($stored, $after, $change, $stepId);
             $told = $state->saying($whole->said ?? $state->said);
 
-            $titles = $this->titlesAt($stored, $whole, $stepId);
+            $around = $this->around($stored, $whole, $stepId);
             [$stored, $after] = $this->inSight($stored, $standing, $after, $change);
 
             return $standing->isBeside()
-                ? $this->beside($stored, $standing, $told, $change, $revisions, $titles)
-                : SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $titles);
+                ? $this->beside($stored, $standing, $told, $change, $revisions, $around)
+                : SongAnswer::done($stored, $open, $after, $told, $change, $step->before, $revisions, $around);
         };
     }
 
@@ -260,22 +285,21 @@ final readonly class SongEditor
      * What is told of an edit of other clips than the window shows.
      *
      * @param  array<int, int>  $revisions
-     * @param  array{undo: string|null, redo: string|null}  $titles
      */
     private function beside(
-        StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, array $titles,
+        StoredSong $stored, Standing $standing, State $state, SongChange $change, array $revisions, InHistory $around,
     ): SongAnswer {
         [$stored, $after] = $this->store->after($stored, $standing->shown(), $change);
 
-        return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $titles);
+        return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $around);
     }
 
-    /** @return array{undo: string|null, redo: string|null} where a step was written last */
-    private function titlesAt(StoredSong $stored, Step $step, ?int $stepId): array
+    /** Where the song stands once a step was written. */
+    private function around(StoredSong $stored, Step $step, ?int $stepId): InHistory
     {
         return $step->isNothing()
-            ? $this->history->titles($stored->record->id, $stepId)
-            : ['undo' => $step->title(), 'redo' => null];
+            ? $this->history->around($stored->record->id, $stepId)
+            : InHistory::behind($step, $stepId);
     }
 
     private static function now(): int

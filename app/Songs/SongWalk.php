@@ -7,6 +7,7 @@ namespace App\Songs;
 use App\ChangedElsewhere;
 use App\Models\StepRecord;
 use App\Songs\Asked\Standing;
+use App\Songs\Store\InHistory;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use App\Songs\Store\SongWriter;
@@ -124,7 +125,7 @@ final readonly class SongWalk
 
         return SongAnswer::walked(
             $full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '',
-            [], ['undo' => null, 'redo' => null],
+            [], InHistory::untold(),
         );
     }
 
@@ -158,7 +159,7 @@ final readonly class SongWalk
 
             return SongAnswer::walked(
                 $stored, $open, $after, $change, $selection, $message, $revisions,
-                $this->history->titles($stored->record->id, $stepId),
+                $this->history->around($stored->record->id, $stepId),
             );
         });
     }

@@ -35,7 +35,10 @@ final readonly class EditController
 
     public function edit(int $song, EditRequest $request): JsonResponse
     {
-        $said = [$song, $request->standing(), $request->lines(), $request->selection(), $request->context()];
+        $said = [
+            $song, $request->standing(), $request->lines(), $request->selection(), $request->context(),
+            $request->instead(),
+        ];
 
         return new JsonResponse(
             ($request->isDry() ? $this->editor->preview(...$said) : $this->editor->run(...$said))->toArray(),

@@ -138,6 +138,16 @@ final readonly class EditRequest
         return $this->request->json('dry') === true;
     }
 
+    /** The step in whose place the lines are run; null where they are one of their own. */
+    public function instead(): ?int
+    {
+        $step = $this->request->json('instead');
+
+        return $step === null || is_int($step)
+            ? $step
+            : throw new BadInput('instead takes the number of the step in whose place the lines are run.');
+    }
+
     /** The step of the history to go to; null for the song as it came in. */
     public function step(): ?int
     {

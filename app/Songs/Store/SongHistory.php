@@ -51,19 +51,32 @@ final readonly class SongHistory
         return $this->behind($stored->record->id, $stored->stepId())->first();
     }
 
-    /**
-     * The titles of what a step back and a step forward would take.
-     *
-     * @return array{undo: string|null, redo: string|null}
-     */
-    public function titles(int $song, ?int $step): array
+    /** What a step back and a step forward would take. */
+    public function around(int $song, ?int $step): InHistory
     {
         $columns = ['id', 'lines', 'times'];
 
-        return [
-            'undo' => $step === null ? null : StepRecord::query()->find($step, $columns)?->title(),
-            'redo' => $this->behind($song, $step)->first($columns)?->title(),
-        ];
+        return InHistory::between(
+            $step === null ? null : StepRecord::query()->find($step, $columns),
+            $this->behind($song, $step)->first($columns),
+        );
+    }
+
+    /**
+     * The step a song stands at, where lines may be run in its place: nothing came after it, and what it left selected
+     * is still what is selected.
+     *
+     * @param  Selection|null  $selection  null for all that is open
+     */
+    public function replaceable(StoredSong $stored, int $step, ?Selection $selection): ?Step
+    {
+        $row = $stored->stepId() === $step ? $this->current($stored) : null;
+        if ($row === null || StepRecord::query()->where('parent_id', $step)->exists()) {
+            return null;
+        }
+        $found = $row->step();
+
+        return $selection === null || $found->after->equals($selection) ? $found : null;
     }
 
     /** A script behind the step a song stands at: what goes on by what that did, on what it left selected, says so. */

@@ -7,6 +7,8 @@ namespace App\Songs\Told;
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
 use App\Songs\Asked\Standing;
+use App\Songs\Otherwise;
+use App\Songs\Store\InHistory;
 use App\Songs\Store\StoredSong;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
@@ -32,7 +34,6 @@ final readonly class SongAnswer
      * @param  Song|null  $song  the song where tracks, clips or conductor changed
      * @param  list<int>  $elsewhere  tracks that sound otherwise without being open
      * @param  Selection|null  $selection  null where it stays as it was sent
-     * @param  array{undo: string|null, redo: string|null}  $history
      * @param  array<string, mixed>  $handed  what lines left for the screen
      * @param  list<int>|null  $chosen  where other clips than those shown were worked on, which are chosen then
      */
@@ -45,7 +46,7 @@ final readonly class SongAnswer
         private array $elsewhere,
         private ?Selection $selection,
         private string $message,
-        private array $history,
+        private InHistory $history,
         private ?Phrase $clipboard = null,
         private array $handed = [],
         private ?array $chosen = null,
@@ -54,10 +55,9 @@ final readonly class SongAnswer
 
     /**
      * @param  Selection|null  $before  null where what is selected in the window is left alone
-     * @param  array{undo: string|null, redo: string|null}  $history
      */
     public static function nothing(
-        StoredSong $stored, OpenSong $open, State $state, ?Selection $before, array $history,
+        StoredSong $stored, OpenSong $open, State $state, ?Selection $before, InHistory $history,
     ): self {
         return new self(
             $stored, [], [], $open, null, [], $before === null ? null : self::told($state->selection, $before),
@@ -69,11 +69,10 @@ final readonly class SongAnswer
      * After lines were run.
      *
      * @param  array<int, int>  $revisions
-     * @param  array{undo: string|null, redo: string|null}  $history
      */
     public static function done(
         StoredSong $stored, OpenSong $open, Song $after, State $state, SongChange $change, Selection $before,
-        array $revisions, array $history,
+        array $revisions, InHistory $history,
     ): self {
         $plain = $state->before->isNothing() && $state->change !== null && $open->tells($change, $after);
 
@@ -93,7 +92,7 @@ final readonly class SongAnswer
         return new self(
             $stored, [], $plain ? ($state->change === null ? [] : [self::content($state->change)]) : null,
             $plain ? $open : $state->settled(),
-            null, [], self::told($state->selection, $before), (string) $state->said, ['undo' => null, 'redo' => null],
+            null, [], self::told($state->selection, $before), (string) $state->said, InHistory::untold(),
             $state->clipboard,
         );
     }
@@ -102,11 +101,10 @@ final readonly class SongAnswer
      * After steps were taken back or done again.
      *
      * @param  array<int, int>  $revisions
-     * @param  array{undo: string|null, redo: string|null}  $history
      */
     public static function walked(
         StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message,
-        array $revisions, array $history,
+        array $revisions, InHistory $history,
     ): self {
         $isMoved = array_intersect_key(
             $change->clips, array_flip($open->open),
@@ -133,11 +131,10 @@ final readonly class SongAnswer
      * After lines were run on other clips than the window shows: what became of those that it shows.
      *
      * @param  array<int, int>  $revisions
-     * @param  array{undo: string|null, redo: string|null}  $history
      */
     public static function beside(
         StoredSong $stored, Standing $standing, Song $after, State $state, SongChange $change, array $revisions,
-        array $history,
+        InHistory $history,
     ): self {
         $shown = OpenSong::of($stored->song, $stored->song->openable($standing->shown()), $standing->shownFront());
 
@@ -146,23 +143,25 @@ final readonly class SongAnswer
     }
 
     /** What lines would do to other clips than the window shows, with what would become of those it shows. */
-    public static function previewBeside(StoredSong $stored, Standing $standing, State $state): self
-    {
+    public static function previewBeside(
+        StoredSong $stored, Standing $standing, SongChange $change, string $message,
+    ): self {
         $shown = OpenSong::of($stored->song, $stored->song->openable($standing->shown()), $standing->shownFront());
-        $change = $state->change();
 
         return self::walked(
-            $stored, $shown, $change->applyTo($stored->song), $change, null, (string) $state->said, [],
-            ['undo' => null, 'redo' => null],
+            $stored, $shown, $change->applyTo($stored->song), $change, null, $message, [], InHistory::untold(),
         );
     }
 
-    /**
-     * Told again to a page that may have missed the first answer: the song as it is now, with what was said then.
-     *
-     * @param  array{undo: string|null, redo: string|null}  $history
-     */
-    public static function again(StoredSong $stored, OpenSong $open, KnownRequest $known, array $history): self
+    /** What lines would do in the place of the step the song stands at. */
+    public static function previewInstead(StoredSong $stored, Standing $standing, Otherwise $otherwise): self
+    {
+        return self::previewBeside($stored, $standing, $otherwise->whole, (string) $otherwise->state->said)
+            ->with(handed: ['instead' => true]);
+    }
+
+    /** Told again to a page that may have missed the first answer: the song as it is now, with what was said then. */
+    public static function again(StoredSong $stored, OpenSong $open, KnownRequest $known, InHistory $history): self
     {
         /** @var array{message: string, selection: list<int>|null, handed: array<string, mixed>, copied: bool} $told */
         $told = $known->answer;
@@ -239,7 +238,7 @@ final readonly class SongAnswer
             'selection' => $this->selection?->ids,
             'chosen' => $this->chosen,
             'message' => $this->message,
-            'history' => $this->history,
+            'history' => $this->history->toArray(),
             'clipboard' => $this->clipboard?->toArray(),
         ] + $this->handed;
     }

@@ -85,7 +85,7 @@ final readonly class SongView
         return [
             'song' => self::head($stored->record, $stored->song, $stored->revisions),
             'open' => self::openPart($opened, $stored->revisions),
-            'history' => $this->history->titles($id, $stored->stepId()),
+            'history' => $this->history->around($id, $stored->stepId())->toArray(),
             'grid' => $grid === null ? null : self::grid($stored->song->conductor, $grid),
             'selections' => (object) $this->kept->counts($id),
         ];

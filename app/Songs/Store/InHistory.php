@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Songs\Store;
+
+use App\Models\StepRecord;
+use Jactonic\Core\History\Step;
+
+/** Where a song stands in its history: the step a step back would take back, and the one it would do again. */
+final readonly class InHistory
+{
+    /**
+     * @param  int|null  $at  the id of the step it stands at
+     * @param  string|null  $undo  its title
+     * @param  list<string>  $lines  its lines
+     * @param  string|null  $redo  the title of the one that comes next
+     * @param  list<string>  $next  its lines
+     */
+    private function __construct(
+        private ?int $at,
+        private ?string $undo,
+        private array $lines,
+        private ?string $redo,
+        private array $next,
+    ) {
+    }
+
+    public static function between(?StepRecord $back, ?StepRecord $forth): self
+    {
+        return new self(
+            $back?->id, $back?->title(), $back === null ? [] : $back->lines,
+            $forth?->title(), $forth === null ? [] : $forth->lines,
+        );
+    }
+
+    /** Behind a step that was written last. */
+    public static function behind(Step $step, ?int $id): self
+    {
+        return new self($id, $step->title(), $step->lines, null, []);
+    }
+
+    /** What is not told where something is only looked at. */
+    public static function untold(): self
+    {
+        return new self(null, null, [], null, []);
+    }
+
+    /** @return array{at: int|null, undo: string|null, lines: list<string>, redo: string|null, next: list<string>} */
+    public function toArray(): array
+    {
+        return [
+            'at' => $this->at, 'undo' => $this->undo, 'lines' => $this->lines, 'redo' => $this->redo,
+            'next' => $this->next,
+        ];
+    }
+}
