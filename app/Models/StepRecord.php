@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\History\PackedStep;
 use Jactonic\Core\History\Step;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Time\Grid;
 
 /**
  * A step of a song's history as it is stored.
@@ -22,6 +23,8 @@ use Jactonic\Core\Saying\Said;
  * @property string|null $name given by its maker
  * @property int $walked counts; the highest of the song where it last stood at or behind it, which redo follows
  * @property list<int> $clips the ids of the clips it changed
+ * @property string|null $grid the current one when it ran; null for steps of before that was kept
+ * @property int $swing of that grid, 0 to 150
  * @property string $about the names of the tracks it worked in
  * @property string $before what was selected before, packed
  * @property string $after what was selected after, packed
@@ -48,6 +51,7 @@ final class StepRecord extends Record
             PackedStep::unpackSelection($this->after),
             PackedStep::unpack($this->change), $this->ran, $this->times,
             $this->said === null ? null : Said::fromArray($this->said),
+            $this->grid === null ? null : Grid::parse($this->grid, $this->swing),
         );
     }
 
@@ -76,6 +80,8 @@ final class StepRecord extends Record
             'said' => $step->said === null ? null : json_encode(
                 $step->said->toArray(), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
             ),
+            'grid' => $step->grid === null ? null : (string) $step->grid,
+            'swing' => $step->grid->swing ?? 0,
             'at' => now()->getTimestampMs(),
             'ran' => $step->at,
             'clips' => json_encode($step->change->touchedClips()),

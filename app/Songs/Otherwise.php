@@ -21,12 +21,14 @@ final readonly class Otherwise
     /**
      * @param  OpenSong  $open  as it is now
      * @param  State  $state  what the lines did to the song before the step
+     * @param  SongChange  $back  what takes the step back
      * @param  SongChange  $whole  what becomes of the song as it is now
      * @param  Step  $step  what stands in the history then
      */
     private function __construct(
         public OpenSong $open,
         public State $state,
+        public SongChange $back,
         public SongChange $whole,
         public Song $after,
         public Step $step,
@@ -54,8 +56,13 @@ final readonly class Otherwise
         $change = $state->change();
         $whole = $back->followedBy($change);
         $lines = $state->lines === [] ? $script->lines() : $state->lines;
-        $step = new Step($lines, $begun->before, $state->selection, $change, $now, said: $state->said);
+        $step = new Step(
+            $lines, $begun->before, $state->selection, $change, $now, said: $state->said,
+            grid: $state->context->time->grid,
+        );
 
-        return new self($open, $state, $whole, $whole->applyTo($stored->song)->counted($state->notes->nextId), $step);
+        $after = $whole->applyTo($stored->song)->counted($state->notes->nextId);
+
+        return new self($open, $state, $back, $whole, $after, $step);
     }
 }

@@ -103,7 +103,7 @@ final readonly class SongEditor
                     $joining?->combined === null ? $joining?->step : null, $stored, $standing, $open, $state, $change,
                     new Step(
                         $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection,
-                        $change, self::now(), said: $state->said,
+                        $change, self::now(), said: $state->said, grid: $state->context->time->grid,
                     ),
                 );
 

@@ -205,7 +205,7 @@ function putTogether(
   const keptSelections = new KeptSelections(contents, selecting, status, opened.selections);
 
   const looking = new Looking({ contents, preview, lanes, chosenClips, arranging, sender, standpoint, answers });
-  const tuning = new Tuning(contents, lanes, preview, looking, asking);
+  const tuning = new Tuning(contents, lanes, preview, looking, asking, sender, grid);
   const walk = new Walk(contents, preview, looking, asking, status);
   const playing: Playing | undefined = new Playing({
     contents,

@@ -25,6 +25,28 @@ final class HistoryTest extends AppTestCase
         }
     }
 
+    public function test_a_part_remembers_what_it_was_last_quantized_with(): void
+    {
+        $clip = $this->clip();
+        $last = fn (): mixed => $this->ask($clip, 'advice', ['selection' => []])->assertOk()->json('quantized');
+        self::assertNull($last());
+        $on = ['selection' => [1, 2], 'context' => ['grid' => '1/8', 'swing' => 9]];
+        $this->ask($clip, 'edits', $on + ['lines' => ['quantize strength=80']])
+            ->assertJsonPath('history.grid', ['1/8', 9]);
+        $this->ask($clip, 'edits', $on + ['lines' => ['transpose semitones=1']]);
+
+        self::assertSame(['1/8', 9, '80'], array_slice(array_values($last()), 0, 3), 'the grid was the current one');
+        self::assertEqualsWithDelta(now()->getTimestampMs(), $last()['at'], 5_000);
+        $this->ask($clip, 'edits', $on + ['lines' => ['choose where="pitch=61"', 'quantize grid=1/16t swing=3']]);
+        self::assertSame(['1/16t', 3, '100'], array_slice(array_values($last()), 0, 3));
+        $this->ask($clip, 'undo');
+        self::assertSame('80', $last()['strength']);
+        $other = $this->ask($clip, 'edits', $on + ['lines' => ['track-new name=Reed']])->json('open.front');
+        self::assertNull($this->ask($other, 'advice', ['selection' => []])->json('quantized'));
+        $this->ask($clip, 'history', ['step' => null])->assertOk();
+        self::assertNull($last(), 'as it came in');
+    }
+
     public function test_a_gesture_that_goes_no_further_says_so(): void
     {
         $clip = $this->clip();

@@ -48,7 +48,7 @@ final class InPlaceTest extends AppTestCase
         $this->edit($clip, 1, ['velocity add=10'], [1, 2, 3]);
         $preview = $this->instead($clip, ['velocity add=5'], ['dry' => true]);
 
-        self::assertTrue($preview['instead']);
+        self::assertSame([$velocities], array_column($preview['before']['notes'][0]['changed'], 'velocity'));
         self::assertSame('3 notes 5 louder', $preview['message']);
         self::assertSame(
             [array_map(static fn (int $velocity): int => $velocity + 5, $velocities)],

@@ -104,7 +104,7 @@ function opened(notes: TestNote[], points: TestPoint[], of: Partial<Track>): Ope
         clip: points.map(() => CLIP),
       },
     },
-    history: { undo: null, redo: null },
+    history: { at: null, undo: null, lines: [], grid: null, redo: null, next: [] },
     grid: gridTable('1/16'),
     selections: {},
   };

@@ -13,6 +13,7 @@ use App\Songs\SongReading;
 use App\Songs\SongWalk;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
+use App\Songs\Told\Quantized;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
@@ -83,11 +84,15 @@ final readonly class EditController
         return $this->history($song);
     }
 
-    /** Reads the timing of the selection, or of all open notes. */
+    /** Reads the timing of the selection, or of all open notes, and tells what the part was last quantized with. */
     public function advice(int $song, EditRequest $request): JsonResponse
     {
+        $standing = $request->standing();
+        $advice = $this->reading->advice($song, $standing, $request->selected(), $request->context());
+        $step = $this->history->quantized($this->store->clips($song, [])->stepId(), $standing->front);
+
         return new JsonResponse(
-            $this->reading->advice($song, $request->standing(), $request->selected(), $request->context())->toArray(),
+            $advice->toArray() + ['quantized' => $step === null ? null : Quantized::by($step)->toArray()],
         );
     }
 

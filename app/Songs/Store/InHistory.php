@@ -16,6 +16,7 @@ final readonly class InHistory
      * @param  list<string>  $lines  its lines
      * @param  string|null  $redo  the title of the one that comes next
      * @param  list<string>  $next  its lines
+     * @param  array{string, int}|null  $grid  the grid and swing the step it stands at was done on
      */
     private function __construct(
         private ?int $at,
@@ -23,6 +24,7 @@ final readonly class InHistory
         private array $lines,
         private ?string $redo,
         private array $next,
+        private ?array $grid = null,
     ) {
     }
 
@@ -31,13 +33,17 @@ final readonly class InHistory
         return new self(
             $back?->id, $back?->title(), $back === null ? [] : $back->lines,
             $forth?->title(), $forth === null ? [] : $forth->lines,
+            $back?->grid === null ? null : [$back->grid, $back->swing],
         );
     }
 
     /** Behind a step that was written last. */
     public static function behind(Step $step, ?int $id): self
     {
-        return new self($id, $step->title(), $step->lines, null, []);
+        return new self(
+            $id, $step->title(), $step->lines, null, [],
+            $step->grid === null ? null : [(string) $step->grid, $step->grid->swing],
+        );
     }
 
     /** What is not told where something is only looked at. */
@@ -46,12 +52,17 @@ final readonly class InHistory
         return new self(null, null, [], null, []);
     }
 
-    /** @return array{at: int|null, undo: string|null, lines: list<string>, redo: string|null, next: list<string>} */
+    /**
+     * @return array{
+     *     at: int|null, undo: string|null, lines: list<string>, redo: string|null, next: list<string>,
+     *     grid: array{string, int}|null,
+     * }
+     */
     public function toArray(): array
     {
         return [
             'at' => $this->at, 'undo' => $this->undo, 'lines' => $this->lines, 'redo' => $this->redo,
-            'next' => $this->next,
+            'next' => $this->next, 'grid' => $this->grid,
         ];
     }
 }

@@ -6,6 +6,7 @@ namespace App\Songs\Store;
 
 use App\Models\StepRecord;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\History\Joining;
@@ -54,7 +55,7 @@ final readonly class SongHistory
     /** What a step back and a step forward would take. */
     public function around(int $song, ?int $step): InHistory
     {
-        $columns = ['id', 'lines', 'times'];
+        $columns = ['id', 'lines', 'times', 'grid', 'swing'];
 
         return InHistory::between(
             $step === null ? null : StepRecord::query()->find($step, $columns),
@@ -139,6 +140,25 @@ final readonly class SongHistory
         }
 
         return ['steps' => $steps, 'at' => $at];
+    }
+
+    /** The last step that quantized a clip, on the way to the one a song stands at; null where none did. */
+    public function quantized(?int $at, int $clip): ?StepRecord
+    {
+        $found = DB::scalar(<<<'SQL'
+            WITH RECURSIVE way(id) AS (
+                SELECT ?
+                UNION ALL
+                SELECT steps.parent_id FROM steps JOIN way USING (id) WHERE steps.parent_id IS NOT NULL
+            )
+            SELECT steps.id FROM way JOIN steps USING (id)
+            WHERE lines LIKE '%"quantize%' AND EXISTS (SELECT 1 FROM json_each(clips) WHERE value = ?)
+            LIMIT 1
+            SQL, [$at, $clip]);
+
+        return is_int($found)
+            ? StepRecord::query()->whereKey($found)->first(['id', 'lines', 'grid', 'swing', 'at'])
+            : null;
     }
 
     /**

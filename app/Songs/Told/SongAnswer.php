@@ -153,11 +153,13 @@ final readonly class SongAnswer
         );
     }
 
-    /** What lines would do in the place of the step the song stands at. */
+    /** What lines would do in the place of the step the song stands at, and how it was before that. */
     public static function previewInstead(StoredSong $stored, Standing $standing, Otherwise $otherwise): self
     {
         return self::previewBeside($stored, $standing, $otherwise->whole, (string) $otherwise->state->said)
-            ->with(handed: ['instead' => true]);
+            ->with(handed: [
+                'before' => self::previewBeside($stored, $standing, $otherwise->back, '')->toArray(),
+            ]);
     }
 
     /** Told again to a page that may have missed the first answer: the song as it is now, with what was said then. */

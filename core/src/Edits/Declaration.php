@@ -21,6 +21,8 @@ final readonly class Declaration
      *     one where it has a sign, `%` where it is in percent
      * @param  string  $asks  the parameter whose value is asked for before it is run plain, where what it would do
      *     without one is not what anybody wants; '' where there is none
+     * @param  string  $wanted  the parameter that is turned most often once the edit was heard; '' for the one that was
+     *     given
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
@@ -40,6 +42,7 @@ final readonly class Declaration
         public array $uses = [],
         public array $bare = [],
         public string $asks = '',
+        public string $wanted = '',
         public bool $usesClipboard = false,
         public bool $putsIn = false,
         public bool $isHeard = false,
@@ -93,6 +96,7 @@ final readonly class Declaration
             'uses' => (object) $this->uses,
             'bare' => $this->bare,
             'asks' => $this->asks,
+            'wanted' => $this->wanted,
             'usesClipboard' => $this->usesClipboard,
             'isHeard' => $this->isHeard,
         ];

@@ -7,6 +7,7 @@ namespace Jactonic\Core\History;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\SongChange;
+use Jactonic\Core\Time\Grid;
 
 /**
  * One step of a song's history: the edit lines that were run, what they changed, and what was selected before and
@@ -19,6 +20,7 @@ final readonly class Step
      * @param  int  $at  when it was last run, in ms of a clock that is never set back
      * @param  int  $times  how often it was run
      * @param  Said|null  $said  what it said of itself; null for steps of before that was kept
+     * @param  Grid|null  $grid  the current one when it was run; null for steps of before that was kept
      */
     public function __construct(
         public array $lines,
@@ -28,6 +30,7 @@ final readonly class Step
         public int $at,
         public int $times = 1,
         public ?Said $said = null,
+        public ?Grid $grid = null,
     ) {
     }
 
@@ -38,6 +41,7 @@ final readonly class Step
             $this->lines, $this->before, $next->after, $this->change->followedBy($next->change), $next->at,
             $this->times + $next->times,
             $this->said !== null && $next->said !== null ? $this->said->then($next->said) : $next->said,
+            $next->grid,
         );
     }
 

@@ -9,9 +9,17 @@ import type {
   PointsChange,
 } from './tables';
 
+/** Where a song stands in its history. */
 export interface History {
+  /** the id of the step it stands at; null where it is as it came in */
+  at: number | null;
+  /** what that is called, its lines, and the grid and swing it was done on, where it is known */
   undo: string | null;
+  lines: string[];
+  grid: [name: string, swing: number] | null;
+  /** what the step that comes next is called, and its lines */
   redo: string | null;
+  next: string[];
 }
 
 /** The open clips: their notes are one table in song time, and so are their points. */
@@ -66,6 +74,8 @@ export interface SongAnswer {
   range?: [number, number];
   /** lines that are the screen's to do */
   screen?: string[];
+  /** where it would be done in the place of the step the song stands at, how it was before that */
+  before?: SongAnswer;
 }
 
 /** What something said means. */

@@ -42,6 +42,10 @@ export interface Declaration {
   uses: Record<string, string>;
   /** the parameter whose value is asked for before it is run plain */
   asks?: string;
+  /** the parameters that a value without a name may be, the likeliest first */
+  bare?: string[];
+  /** the parameter that is turned most often once it was heard */
+  wanted?: string;
   /** of these parameters an edit takes exactly one */
   oneOf?: string[];
   /** what an edit works on */

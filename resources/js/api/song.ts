@@ -17,6 +17,17 @@ export interface Advice {
   count: number;
   summary: string;
   grids: AdvisedGrid[];
+  /** what the part in front was last quantized with; null where it was not */
+  quantized: Quantized | null;
+}
+
+export interface Quantized {
+  grid: string;
+  swing: number;
+  /** in % */
+  strength: string;
+  /** ms since the epoch */
+  at: number;
 }
 
 export interface HistoryStep {

@@ -30,11 +30,25 @@ export const songs = {
   readRowNames: (text: string) => request<{ line: string }>('POST', 'row-names', { text }),
   grid: (song: number, grid: string, swing: number) =>
     request<GridTable>('GET', `songs/${song}/grid?grid=${encodeURIComponent(grid)}&swing=${swing}`),
-  edit: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
-    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context }),
+  /** @param instead the step in whose place the lines are put, where the song still stands there */
+  edit: (
+    song: number,
+    standing: Standing,
+    lines: string[],
+    selection: number[] | 'all',
+    context: EditContext,
+    instead: number | null = null,
+  ) => request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, instead }),
   /** What the lines would do; everything stays as it is. */
-  preview: (song: number, standing: Standing, lines: string[], selection: number[] | 'all', context: EditContext) =>
-    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, dry: true }),
+  preview: (
+    song: number,
+    standing: Standing,
+    lines: string[],
+    selection: number[] | 'all',
+    context: EditContext,
+    instead: number | null = null,
+  ) =>
+    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, instead, dry: true }),
   /** What something said means, and what it would do; everything stays as it is. */
   say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>
     request<Said>('POST', `songs/${song}/say`, { ...standing, say, selection, context }),

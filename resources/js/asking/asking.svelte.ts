@@ -1,4 +1,4 @@
-import { api, Refused, type Phrase, type Played, type SongAnswer, type Standing } from '../api';
+import { api, Refused, type History, type Phrase, type Played, type SongAnswer, type Standing } from '../api';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { Preview } from '../desk/preview.svelte';
@@ -28,12 +28,23 @@ export interface Running {
   clipboard?: Phrase | undefined;
   /** whether the caret goes on to the end of the note that is written */
   stepsOn?: boolean;
+  /** the step in whose place it is put, or the last one there is once it is its turn */
+  instead?: number | 'last' | undefined;
   /** told once it is done */
   done?: (answer: SongAnswer) => void;
   /** what its request is called, where that was written down before */
   request?: string | undefined;
   /** told once it is over, whether it was done */
   over?: ((isDone: boolean) => unknown) | undefined;
+}
+
+/** What was done last. */
+export interface Last {
+  lines: readonly string[];
+  /** the step it is, in whose place others can be put; null where it was taken back */
+  step: number | 'last' | null;
+  /** the grid and swing it was done on, where they are known */
+  grid: History['grid'];
 }
 
 /** What is read to ask of the server. */
@@ -56,6 +67,7 @@ export interface AskedOf {
  */
 export class Asking {
   #lastLines = $state.raw<readonly string[]>([]);
+  #isTakenBack = false;
 
   /** @param told the lines of every edit, however it was asked for */
   constructor(
@@ -68,11 +80,19 @@ export class Asking {
     return this.#lastLines;
   }
 
+  /** What was done last, or taken back last, as it stands in the history; what is under way as it was asked for. */
+  get last(): Last {
+    const { history } = this.on.contents;
+    if (this.#isTakenBack && history.next.length > 0) return { lines: history.next, step: null, grid: history.grid };
+    if (this.on.sender.waiting > 0) return { lines: this.#lastLines, step: 'last', grid: null };
+    return { lines: history.lines, step: history.at, grid: history.grid };
+  }
+
   /** Sends edit lines to be run as one step on what is selected now, or after what is under way. */
   run(lines: readonly string[], running: Running = {}): void {
     const { preview, lanes, standpoint } = this.on;
     if (preview.step !== undefined) this.goTo(preview.step);
-    const { clipboard, played, stepsOn } = running;
+    const { clipboard, played, stepsOn, instead } = running;
     const named = lanes.named(lines, this.#pastesPoints(clipboard));
     this.#say(named);
     const { context, ...stood } = standpoint.now;
@@ -83,6 +103,7 @@ export class Asking {
         ...stood,
         context: { ...context, ...(clipboard && { clipboard }), ...(played && { played }) },
         ...(stepsOn && { stepsOn }),
+        ...(instead !== undefined && { instead }),
       },
       running,
       running.request,
@@ -91,15 +112,18 @@ export class Asking {
 
   /** Takes the song to a step of its history. What was selected while it was looked at stays selected. */
   goTo(step: number | null): void {
+    this.#isTakenBack = false;
     this.send({ what: 'go', step, select: this.on.preview.goFromStep() });
   }
 
   undo(): void {
+    this.#isTakenBack = true;
     this.on.preview.stop();
     this.send({ what: 'undo' });
   }
 
   redo(): void {
+    this.#isTakenBack = false;
     this.on.preview.stop();
     this.send({ what: 'redo' });
   }
@@ -217,6 +241,7 @@ export class Asking {
 
   #say(lines: readonly string[]): void {
     this.#lastLines = lines;
+    this.#isTakenBack = false;
     this.told(lines);
   }
 
@@ -233,7 +258,8 @@ export class Asking {
       case 'edit': {
         // What is pasted may have been copied by an edit that was still on its way.
         const lines = lanes.named(asked.lines, this.#pastesPoints(asked.context.clipboard), lane);
-        return api.edit(contents.song.id, standing, lines, selection, standpoint.of(asked));
+        const instead = asked.instead === 'last' ? contents.history.at : asked.instead;
+        return api.edit(contents.song.id, standing, lines, selection, standpoint.of(asked), instead);
       }
       case 'go':
         return api.goTo(contents.song.id, standing, asked.step);

@@ -2,6 +2,7 @@
   import { api } from '../api';
   import { Latest } from '../api/latest';
   import type { Advice } from '../api';
+  import { ago } from '../look/ago';
   import { arrows } from '../look/arrows';
   import { getStudio } from '../acting/studio';
 
@@ -17,6 +18,13 @@
     (answer) => (advice = answer),
     () => (advice = null),
   );
+  /** What the part was last quantized with: “80 %, 1/16, swing 9, an hour ago”. */
+  const quantized = $derived.by(() => {
+    if (!advice?.quantized) return '';
+    const { strength, grid: on, swing, at } = advice.quantized;
+    const parts = [`${strength} %`, on, swing > 0 && `swing ${swing}`, ago(at, Date.now())];
+    return `${contents.track.name} was last quantized: ${parts.filter((part) => part).join(', ')}`;
+  });
   const shown = $derived(advice ? (all ? advice.grids : advice.grids.slice(0, FIRST)) : []);
 
   // Quick keys first: the advice is asked for when the hands rest.
@@ -35,6 +43,7 @@
 
 {#if advice && advice.grids.length > 0}
   <div role="group" aria-label="Advice on the grid" class="text-xs">
+    {#if quantized}<p data-testid="quantized" class="mb-1">{quantized}</p>{/if}
     <p data-testid="advice">{advice.summary}</p>
     <table {@attach arrows('button')} class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
       <colgroup><col /><col class="w-9" /><col class="w-[4.5rem]" /></colgroup>

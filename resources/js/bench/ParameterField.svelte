@@ -9,11 +9,14 @@
   let {
     parameter,
     tracks = [],
+    used = [],
     value = $bindable(),
   }: {
     parameter: Parameter;
     /** the names of the song's tracks */
     tracks?: readonly string[];
+    /** values it had before, the last one first */
+    used?: readonly string[];
     value: string;
   } = $props();
 
@@ -29,15 +32,31 @@
     parameter.default === null || isNaN(Number(parameter.default)) ? null : Number(parameter.default),
   );
 
+  /** Steps what is written; where that is nothing to step, or with Alt, goes through the values it had before. */
   function arrows(event: KeyboardEvent): void {
-    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-      event.preventDefault();
-      value = stepped(value, event.key === 'ArrowUp' ? 1 : -1);
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    const by = event.key === 'ArrowUp' ? 1 : -1;
+    const isStepped = isNumber || kind === 'choice' || kind === 'grid' || stepped(value, by) !== value;
+    if (event.altKey || (!isStepped && kind !== 'velocities')) {
+      const at = used.indexOf(value) + by;
+      if (at >= 0 && at < used.length) value = used[at];
+    } else if (isNumber || kind === 'choice' || kind === 'grid' || kind === 'velocities') {
+      return;
+    } else {
+      value = stepped(value, by);
     }
+    event.preventDefault();
+    event.stopPropagation();
   }
 </script>
 
-<div class="grid grid-cols-[1fr_6.25rem] items-center gap-x-1" title="{help} {allowed}">
+<!-- The arrows of whichever control of it has the focus. -->
+<div
+  class="grid grid-cols-[1fr_6.25rem] items-center gap-x-1"
+  title="{help} {allowed}{used.length > 0 ? ` Alt ↑: ${used.join(', ')}` : ''}"
+  data-parameter={name}
+  onkeydowncapture={arrows}
+>
   <label for={id} class="truncate text-xs">
     {name}{#if unit && unit !== name}<span class="ml-1 text-secondary">{unit}</span>{/if}
   </label>
@@ -127,7 +146,6 @@
       spellcheck="false"
       list="{id}-values"
       bind:value
-      onkeydown={arrows}
       onwheel={(event) => {
         if (stepped(value, 1) === value) return;
         event.preventDefault();

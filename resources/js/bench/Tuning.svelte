@@ -3,6 +3,7 @@
   import { cap, chordOf } from '../keys/keystroke';
   import ParameterField from './ParameterField.svelte';
   import { getStudio } from '../acting/studio';
+  import { settings } from '../settings/settings.svelte';
 
   const { acting, caret, catalog, contents, dialogs, grid, preview, range, tuning } = getStudio();
   const { keyOf } = acting;
@@ -25,23 +26,36 @@
         .map(([count, what]) => `${count} ${what}`)
         .join(', '),
   );
+  const isInPlace = $derived(preview.shown?.isInPlace ?? false);
+  const among = $derived(tuning.lines.filter((line) => line !== tuning.line));
   const notTaken = $derived((name: string) => tuning.edit?.oneOf?.includes(name) && name !== tuning.taken);
 
   // Whatever the result depends on asks for it anew; a newer question takes the place of one that waits.
   $effect(() => {
-    void [contents.notes, grid.name, grid.swing, caret.at, range.span, tuning.line];
+    void [contents.notes, grid.name, grid.swing, caret.at, range.span, tuning.lines];
     if (tuning.edit && preview.step === undefined) untrack(() => tuning.show());
   });
 
   $effect(() => {
     if (tuning.opened > 0 && tuning.edit) {
-      void tick().then(() => firstControl()?.focus());
+      void tick().then(() => focus(firstControl()));
     }
   });
 
-  /** What takes the keys when an edit is opened: its first parameter, or where it has none, what does it. */
+  /** What takes the keys when an edit is opened: the parameter that is wanted, the first, or else what does it. */
   function firstControl(): HTMLElement | null | undefined {
-    return form?.querySelector<HTMLElement>('input:not([type=radio]), select') ?? form?.querySelector('button');
+    const control = 'input:not([type=radio]), select';
+    return (
+      form?.querySelector<HTMLElement>(`[data-parameter="${tuning.wanted}"] :is(${control})`) ??
+      form?.querySelector<HTMLElement>(control) ??
+      form?.querySelector('button')
+    );
+  }
+
+  /** Takes the keys, with what is written selected, so that a digit takes its place. */
+  function focus(control: HTMLElement | null | undefined): void {
+    control?.focus();
+    if (control instanceof HTMLInputElement && control.type === 'text') control.select();
   }
 
   function open(name: string): void {
@@ -53,7 +67,7 @@
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Enter' && event.altKey) {
       event.preventDefault();
-      dialogs.giveKey([tuning.line]);
+      dialogs.giveKey(tuning.lines);
     } else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
       event.preventDefault();
       tuning.commit();
@@ -114,22 +128,30 @@
       {/if}
       {#each tuning.edit.parameters as parameter (parameter.name)}
         {#if !notTaken(parameter.name)}
-          <ParameterField parameter={tuning.settled(parameter)} {tracks} bind:value={tuning.values[parameter.name]} />
+          <ParameterField
+            parameter={tuning.settled(parameter)}
+            {tracks}
+            used={settings.used[tuning.edit.name]?.[parameter.name]}
+            bind:value={tuning.values[parameter.name]}
+          />
         {/if}
       {/each}
+      {#each among as other (other)}<p class="px-1.5 text-xs break-words text-secondary">with {other}</p>{/each}
       <p class="rounded-field bg-base-100 px-1.5 py-1 text-xs break-words" data-testid="tuning-line">{tuning.line}</p>
       {#if preview.problem}
         <p class="text-xs text-error" role="alert">{preview.problem}</p>
       {:else if preview.shown}
         <p class="text-xs" data-testid="tuning-effect">
-          {#if !tuning.isOfSong}<span class="font-semibold">{summary || 'Nothing would change'}</span><br
-            />{/if}{preview.shown.message}
+          {#if !tuning.isOfSong}<span class="font-semibold"
+              >{summary || 'Nothing would change'}</span
+            ><br />{/if}{preview.shown.message}
         </p>
+        {#if isInPlace}<p class="text-xs text-secondary">In the place of what was done last</p>{/if}
       {/if}
       <!-- In sight, however many parameters there are above it. -->
       <div class="sticky -bottom-2.5 z-10 -mx-1 grid grid-cols-2 gap-1 bg-base-200 px-1 pt-1 pb-2.5">
         <button class="btn col-span-2 btn-xs btn-primary" type="submit"
-          >Do it <kbd class="text-base-content">Enter</kbd></button
+          >{isInPlace ? 'Do it instead' : 'Do it'} <kbd class="text-base-content">Enter</kbd></button
         >
         <button
           class="btn px-1 btn-xs {preview.flipped ? 'btn-accent' : ''}"
@@ -140,7 +162,7 @@
           >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
         >
         <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
-        <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => dialogs.giveKey([tuning.line])}
+        <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => dialogs.giveKey(tuning.lines)}
           >Give it a key <kbd>Alt Enter</kbd></button
         >
       </div>

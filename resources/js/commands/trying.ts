@@ -22,16 +22,20 @@ export function tuneLine(
     status.say(`There is no edit “${line.name}”.`, 'refused');
     return;
   }
-  setting.turn('bench', true);
-  // What is tried is seen on the notes.
-  if (panes.reached === 'song') views.show('roll');
+  showBench(panes, views);
   tuning.open(found, line);
 }
 
-/** Takes an edit to the bench: the one named, with the parameters said, or the last one with its own. */
-const tune: Command = ({ asking, catalog, panes, status, tuning, views }, { edit }) => {
-  const last = asking.lastLines.length === 1 ? asking.lastLines[0] : 'quantize';
-  tuneLine({ catalog, panes, status, tuning, views }, parseLine(edit ?? last));
+function showBench(panes: Tools['panes'], views: Tools['views']): void {
+  setting.turn('bench', true);
+  // What is tried is seen on the notes.
+  if (panes.reached === 'song') views.show('roll');
+}
+
+/** Takes an edit to the bench: the one named, with the parameters said, or what was done last, just as it was. */
+const tune: Command = ({ catalog, panes, status, tuning, views }, { edit }) => {
+  if (edit === undefined && tuning.openLast(catalog.edits)) showBench(panes, views);
+  else tuneLine({ catalog, panes, status, tuning, views }, parseLine(edit ?? 'quantize'));
 };
 
 /** Pressed, it switches between before and after; held, it shows before until the key comes up. */

@@ -10,6 +10,8 @@ export interface Compared {
   points: { before: PointTable; after: PointTable };
   message: string;
   counts: Counts;
+  /** whether it would be put in the place of what was done last */
+  isInPlace?: boolean;
 }
 
 export interface Counts {

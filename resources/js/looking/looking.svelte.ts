@@ -29,16 +29,19 @@ export class Looking {
    * Shows what lines would do to what is selected now.
    *
    * @param ofSong whether they change tracks, clips or the conductor: then it is said, and the notes are shown as they are
+   * @param instead the step in whose place they would be put, or the last one there is
    */
-  atLines(lines: string[], ofSong = false): void {
+  atLines(lines: string[], ofSong = false, instead: number | 'last' | null = null): void {
     const { contents, preview, lanes, arranging } = this.on;
     if (arranging.hasKeys) {
       this.#atLinesOnClips(lines);
       return;
     }
     preview.ask(async () => {
-      const answer = await this.#wouldDo(lanes.named(lines, false));
-      return compared(contents, ofSong ? contents : contents.after(answer), answer.message);
+      const answer = await this.#wouldDo(lanes.named(lines, false), instead);
+      const before = answer.before && !ofSong ? contents.after(answer.before) : contents;
+      const after = ofSong ? contents : contents.after(answer);
+      return { ...compared(before, after, answer.message), isInPlace: answer.before !== undefined };
     });
   }
 
@@ -105,11 +108,12 @@ export class Looking {
     });
   }
 
-  async #wouldDo(lines: string[]): Promise<SongAnswer> {
+  async #wouldDo(lines: string[], instead: number | 'last' | null = null): Promise<SongAnswer> {
     const { contents, sender, standpoint } = this.on;
     await sender.idle();
+    const step = instead === 'last' ? contents.history.at : instead;
     return this.#asked(() =>
-      api.preview(contents.song.id, contents.standing, lines, contents.selection(), standpoint.context),
+      api.preview(contents.song.id, contents.standing, lines, contents.selection(), standpoint.context, step),
     );
   }
 

@@ -1,13 +1,17 @@
 import type { Declaration, Parameter } from '../api';
-import { formatLine, type Line } from '../music/line';
-import type { Asking } from '../asking/asking.svelte';
+import { formatLine, parseLine, type Line } from '../music/line';
+import type { Asking, Last } from '../asking/asking.svelte';
+import type { Grid } from '../desk/grid.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Contents } from '../song/contents.svelte';
+import type { Sender } from '../song/sender.svelte';
 import type { Looking } from './looking.svelte';
 import { isOfNotes, RELEASE, VELOCITY } from '../music/lanes';
 import { setting, settings } from '../settings/settings.svelte';
 
+/** what a line says where it goes by the grid that is set */
+const CURRENT_GRID = 'grid';
 /** what a line says to get other random values each time, and how many there are to draw from */
 const NEW_SEED = 'new';
 const SEEDS = 1_000_000;
@@ -25,8 +29,14 @@ export class Tuning {
   values = $state<Record<string, string>>({});
   /** of the parameters of which one is taken, the one that is */
   taken = $state('');
-  /** counts up when it is opened anew, so that its first control can take the focus */
+  /** the parameter whose control takes the focus; '' for the first one */
+  wanted = $state('');
+  /** counts up when it is opened anew, so that the control that is wanted can take the focus */
   opened = $state(0);
+  /** the lines before and behind it, where it was done among others */
+  #around = $state.raw<readonly [before: readonly string[], behind: readonly string[]]>([[], []]);
+  /** the step in whose place it is put; null where it is one of its own */
+  #instead = $state.raw<Last['step']>(null);
 
   /** The edit line as it stands: only what differs from the defaults is written. */
   line = $derived.by(() => {
@@ -41,6 +51,9 @@ export class Tuning {
     });
   });
 
+  /** All that is run: the line, and those it stands among. */
+  lines = $derived.by(() => [...this.#around[0], this.line, ...this.#around[1]]);
+
   /** Whether it changes tracks, clips or the conductor rather than notes. */
   isOfSong = $derived(['track', 'clip', 'conductor'].includes(this.edit?.subject ?? ''));
 
@@ -49,12 +62,57 @@ export class Tuning {
     private readonly lanes: Lanes,
     private readonly preview: Preview,
     private readonly looking: Pick<Looking, 'atLines'>,
-    private readonly asking: Pick<Asking, 'run'>,
+    private readonly asking: Pick<Asking, 'run' | 'last'>,
+    private readonly sender: Pick<Sender, 'idle'>,
+    private readonly grid: Pick<Grid, 'name' | 'swing'>,
   ) {}
 
   /** Takes an edit to tuning, with the parameters said, else with those it was last given here. */
   open(edit: Declaration, line?: Line): void {
-    const said = line && Object.keys(line.values).length > 0 ? line.values : (settings.parameters[edit.name] ?? {});
+    const isSaid = line && Object.keys(line.values).length > 0;
+    this.#begin(edit, isSaid ? line.values : (settings.parameters[edit.name] ?? {}));
+  }
+
+  /**
+   * Takes what was done last to tuning, just as it was done, to be put in its place; tells whether it is among some edits.
+   */
+  openLast(edits: readonly Declaration[]): boolean {
+    const { lines, step, grid } = this.asking.last;
+    const named = lines.map((line) => edits.find(({ name }) => name === parseLine(line).name));
+    const at = named.findLastIndex((edit) => edit !== undefined);
+    const edit = named[at];
+    if (!edit) return false;
+    this.#begin(edit, this.#asDone(edit, parseLine(lines[at]).values, grid));
+    this.#around = [lines.slice(0, at), lines.slice(at + 1)];
+    this.#instead = step;
+    if (step === 'last') void this.#followUp(edits);
+    return true;
+  }
+
+  /** Once what was under way is done, it is known which step it is, and what it came to. */
+  async #followUp(edits: readonly Declaration[]): Promise<void> {
+    const { line, opened } = this;
+    await this.sender.idle();
+    if (this.opened !== opened || !this.edit) return;
+    if (this.line === line) this.openLast(edits);
+    else this.#instead = this.asking.last.step;
+  }
+
+  /** The values of a line; the grid it was done on stands in it, where that is another by now. */
+  #asDone(edit: Declaration, values: Record<string, string>, grid: Last['grid']): Record<string, string> {
+    if (!grid || (grid[0] === this.grid.name && grid[1] === this.grid.swing)) return values;
+    const { parameters } = edit;
+    const named = parameters.find(({ kind, default: usual }) => kind === 'grid' && usual === CURRENT_GRID)?.name;
+    if (!named || (values[named] ?? CURRENT_GRID) !== CURRENT_GRID) return values;
+    const swings = grid[1] !== this.grid.swing && !values.swing && parameters.some(({ name }) => name === 'swing');
+    return { ...values, [named]: grid[0], ...(swings && { swing: String(grid[1]) }) };
+  }
+
+  #begin(edit: Declaration, said: Record<string, string>): void {
+    this.#around = [[], []];
+    this.#instead = null;
+    this.wanted =
+      edit.wanted || Object.keys(said).find((name) => said[name]) || (edit.bare?.[0] ?? '').replace(/^[+%]/, '');
     const oneOf = edit.oneOf ?? [];
     this.values = Object.fromEntries(
       edit.parameters.map((parameter) => [parameter.name, said[parameter.name] ?? this.#begins(parameter)]),
@@ -107,20 +165,27 @@ export class Tuning {
   }
 
   show(): void {
-    this.looking.atLines([this.line], this.isOfSong);
+    this.looking.atLines([...this.lines], this.isOfSong, this.#instead);
   }
 
   commit(): void {
-    const { edit, line } = this;
+    const { edit, lines, preview } = this;
     if (!edit) {
       return;
     }
-    setting.parametersOf(edit.name, this.#kept(edit));
-    const { preview } = this;
+    const kept = this.#kept(edit);
+    const instead = this.#instead ?? undefined;
     this.edit = null;
     preview.flipped = false;
-    // What was seen stays in sight until the clip is that.
-    this.asking.run([line], { done: () => preview.clear() });
+    this.asking.run(lines, {
+      instead,
+      // What was seen stays in sight until the clip is that; what is refused is not remembered.
+      done: () => {
+        preview.clear();
+        setting.parametersOf(edit.name, kept);
+      },
+      over: (isDone) => !isDone && preview.clear(),
+    });
   }
 
   leave(): void {

@@ -9,9 +9,8 @@
   import { getStudio } from '../acting/studio';
   import { Finding, type Row } from './finding.svelte';
 
-  const studio = getStudio();
-  const { acting, applies, catalog, contents, dialogs, keyHandling, looking, offered, panes, preview } = studio;
-  const { status, tuning, views } = studio;
+  const { acting, applies, catalog, contents, dialogs, keyHandling, looking } = getStudio();
+  const { offered, panes, preview, status, tuning, views } = getStudio();
 
   let { close }: { close: () => void } = $props();
 

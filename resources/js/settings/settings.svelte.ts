@@ -78,6 +78,8 @@ const defaults = {
   recent: [] as string[],
   /** for each edit the parameters it was last given on the bench */
   parameters: {} as Record<string, Record<string, string>>,
+  /** for each edit and parameter the values it had on the bench, the last one first */
+  used: {} as Record<string, Record<string, string[]>>,
 };
 
 function stored(): Partial<typeof defaults> {
@@ -107,6 +109,8 @@ const state = $state({ ...defaults, ...stored() });
 /** What is set; `setting` sets it. */
 export const settings: Deep<Settings> = state;
 
+/** So many values are kept for each parameter. */
+const MOST_USED = 8;
 const MOST_RECENT = 12;
 
 /** Sets what a person sets; each method says what. */
@@ -174,6 +178,11 @@ export const setting = {
   /** What an edit was last given on the bench. */
   parametersOf(edit: string, values: Record<string, string>): void {
     state.parameters[edit] = values;
+    const used = state.used[edit] ?? {};
+    const now = Object.entries(values)
+      .filter(([, value]) => value !== '')
+      .map(([name, value]) => [name, [value, ...(used[name] ?? []).filter((one) => one !== value)].slice(0, MOST_USED)]);
+    state.used = { ...state.used, [edit]: { ...used, ...Object.fromEntries(now) } };
   },
 };
 

@@ -17,7 +17,7 @@ export class Contents {
   front = $state(0);
   notes = $state.raw(NoteTable.none);
   points = $state.raw(PointTable.none);
-  history = $state.raw<History>({ undo: null, redo: null });
+  history = $state.raw<History>({ at: null, undo: null, lines: [], grid: null, redo: null, next: [] });
   /** the track each clip of the song lies on */
   tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
   /** the track in front */

@@ -9,8 +9,11 @@ interface Lines {
 
 /** What is asked of the server about a song, as it can be written down. */
 export type Asked =
-  /** `stepsOn`: the caret goes on to the end of the note that is written */
-  | ({ what: 'edit'; stepsOn?: boolean } & Lines)
+  /**
+   * `stepsOn`: the caret goes on to the end of the note that is written; `instead`: the step in whose place it is put, or
+   * the last one there is by then
+   */
+  | ({ what: 'edit'; stepsOn?: boolean; instead?: number | 'last' } & Lines)
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
   | ({ what: 'clips'; clips: number[] } & Lines)

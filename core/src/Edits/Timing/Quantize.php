@@ -72,7 +72,7 @@ final readonly class Quantize implements SpanEdit
             ],
             onClips: true,
             onPoints: true,
-            bare: ['grid', 'strength'],
+            bare: ['grid', 'strength'], wanted: 'strength',
         );
     }
 
