@@ -134,7 +134,9 @@ final readonly class SongEditor
         $stored = $this->seen->of($songId, $standing, $script->reach(), $input->onClips);
         [$whole, $otherwise] = $this->otherwise($stored, $instead, $standing, $script, $selection, $input);
         if ($otherwise !== null) {
-            return SongAnswer::previewInstead($whole, $standing, $otherwise);
+            return SongAnswer::previewInstead(
+                $whole, $standing, $otherwise->whole, $otherwise->back, (string) $otherwise->state->said,
+            );
         }
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $selection ??= Selection::all($open->notes);

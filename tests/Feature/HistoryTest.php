@@ -47,6 +47,19 @@ final class HistoryTest extends AppTestCase
         self::assertNull($last(), 'as it came in');
     }
 
+    public function test_ten_nudges_by_the_clock_come_to_what_they_say(): void
+    {
+        $clip = $this->clip();
+        for ($k = 0; $k < 10; $k++) {
+            $answer = $this->edit($clip, 1 + $k, ['nudge by=5ms']);
+        }
+        self::assertSame([58, 178, 298], $this->column($clip, 'start'), '50 ms are 48 ticks at 120 BPM');
+        self::assertSame('3 notes moved 48 ticks (50 ms) later', $answer['message'] ?? '');
+        self::assertSame(['nudge by=50ms'], $answer['history']['lines'] ?? []);
+        $this->edit($clip, 11, array_fill(0, 10, 'nudge by=-5ms'));
+        self::assertSame([10, 130, 250], $this->column($clip, 'start'), 'so many times by a count before the key');
+    }
+
     public function test_a_gesture_that_goes_no_further_says_so(): void
     {
         $clip = $this->clip();
@@ -212,12 +225,12 @@ final class HistoryTest extends AppTestCase
         $clip = $this->clip();
         $this->edit($clip, 1, ['nudge by=10tk']);
         $this->edit($clip, 2, ['nudge by=10tk']);
-        self::assertSame(['nudge by=10tk × 2'], $this->titles(), 'one step');
+        self::assertSame(['nudge by=20tk'], $this->titles(), 'one step');
 
         $this->edit($clip, 3, ['mute'], [1]);
         $this->ask($clip, 'undo', ['revision' => 4]);
         $this->edit($clip, 5, ['nudge by=10tk']);
-        self::assertSame(['nudge by=10tk × 2', 'mute', 'nudge by=10tk'], $this->titles(), 'a branch has begun there');
+        self::assertSame(['nudge by=20tk', 'mute', 'nudge by=10tk'], $this->titles(), 'a branch has begun there');
     }
 
     /** @return list<string> */

@@ -96,6 +96,9 @@ test('every grid, meter, root and amount that is offered is one the core reads',
 test('an amount of time is one here where it is one in the core', () => {
   const texts = [
     '1/16',
+    '3/16',
+    '2/8t',
+    '3grid',
     '1/8t',
     '1/4d',
     '240tk',

@@ -7,7 +7,6 @@ namespace App\Songs\Told;
 use App\Models\Clipboard;
 use App\Models\KnownRequest;
 use App\Songs\Asked\Standing;
-use App\Songs\Otherwise;
 use App\Songs\Store\InHistory;
 use App\Songs\Store\StoredSong;
 use Jactonic\Core\Content\Change;
@@ -153,13 +152,16 @@ final readonly class SongAnswer
         );
     }
 
-    /** What lines would do in the place of the step the song stands at, and how it was before that. */
-    public static function previewInstead(StoredSong $stored, Standing $standing, Otherwise $otherwise): self
-    {
-        return self::previewBeside($stored, $standing, $otherwise->whole, (string) $otherwise->state->said)
-            ->with(handed: [
-                'before' => self::previewBeside($stored, $standing, $otherwise->back, '')->toArray(),
-            ]);
+    /**
+     * What lines would do in the place of the step the song stands at, and how it was before that.
+     *
+     * @param  SongChange  $back  what takes the step back
+     */
+    public static function previewInstead(
+        StoredSong $stored, Standing $standing, SongChange $change, SongChange $back, string $message,
+    ): self {
+        return self::previewBeside($stored, $standing, $change, $message)
+            ->with(handed: ['before' => self::previewBeside($stored, $standing, $back, '')->toArray()]);
     }
 
     /** Told again to a page that may have missed the first answer: the song as it is now, with what was said then. */

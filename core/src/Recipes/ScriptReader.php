@@ -51,7 +51,15 @@ final readonly class ScriptReader
             try {
                 $this->length->add();
                 $line = EditLine::parse($text);
-                $steps[] = $line->name === 'on' ? $this->onTrack($line, $steps === []) : $this->step($line);
+                $step = $line->name === 'on' ? $this->onTrack($line, $steps === []) : $this->step($line);
+                // So many times the same, as a count before a key says it, is computed at once.
+                $last = $text === ($lines[$k - 1] ?? null) ? array_pop($steps) : null;
+                $all = $last === null ? null : $step->combinedAfter($last->line());
+                array_push($steps, ...match (true) {
+                    $all !== null => [$this->step($all)],
+                    $last !== null => [$last, $step],
+                    default => [$step],
+                });
             } catch (BadInput $error) {
                 throw count($lines) === 1
                     ? $error

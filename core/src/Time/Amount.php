@@ -7,8 +7,8 @@ namespace Jactonic\Core\Time;
 use Jactonic\Core\Errors\BadInput;
 
 /**
- * A length of time as a producer writes it: 240tk, 1/16, 1/8t, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid, with a
- * sign in front where it matters. `step` and `step2` are how far the keys nudge.
+ * A length of time as a producer writes it: 240tk, 1/16, 3/16, 1/8t, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr or grid,
+ * with a sign in front where it matters. `step` and `step2` are how far the keys nudge, `3step` that three times.
  *
  * It is measured where it is used: bars, beats and everything that runs by the clock depend on the meter and the
  * tempo at that place.
@@ -18,8 +18,12 @@ final readonly class Amount
     /** The largest number of each unit: no song can be longer. */
     private const LARGEST = [
         'tk' => Bounds::LAST_TICK, 'bar' => 10_000_000, 'beat' => 100_000_000, 'ms' => 2_000_000_000, 's' => 2_000_000,
-        'smp' => 90_000_000_000, 'fr' => 60_000_000,
+        'smp' => 90_000_000_000, 'fr' => 60_000_000, 'value' => 1_000_000, 'grid' => 1_000_000, 'step' => 1_000_000,
+        'step2' => 1_000_000,
     ];
+
+    /** Decimals of a sum by the clock: more are noise of the calculation. */
+    private const DECIMALS = 6;
 
     private function __construct(
         private int $sign,
@@ -35,30 +39,64 @@ final readonly class Amount
     {
         $sign = str_starts_with($text, '-') ? -1 : 1;
         $plain = preg_replace('/^[+-]/', '', $text) ?? $text;
-        $value = NoteValue::tryParse($plain);
-        if ($value !== null) {
-            return new self($sign, 1, 'value', $value, $text);
-        }
         if (in_array($plain, ['grid', 'step', 'step2', 'bar', 'beat'], true)) {
             return new self($sign, 1, $plain, null, $text);
         }
+        if (preg_match('#^(\d+)(/\d+[td]?)$#', $plain, $found) === 1) {
+            $value = NoteValue::tryParse("1{$found[2]}");
+            if ($value !== null) {
+                return self::counted($sign, (float) $found[1], 'value', $value, $text);
+            }
+        }
         if (
-            preg_match('/^(\d+)(tk|bar|beat)$/', $plain, $found) === 1
+            preg_match('/^(\d+)(tk|bar|beat|grid|step2?)$/', $plain, $found) === 1
             || preg_match('/^(\d+(?:\.\d+)?)(ms|s|smp|fr)$/', $plain, $found) === 1
         ) {
-            $number = (float) $found[1];
-            if ($number > self::LARGEST[$found[2]]) {
-                throw BadInput::within(
-                    "“{$text}” is longer than a song can be; at most ".self::LARGEST[$found[2]]."{$found[2]}.",
-                );
-            }
-
-            return new self($sign, $number, $found[2], null, $text);
+            return self::counted($sign, (float) $found[1], $found[2], null, $text);
         }
 
         throw new BadInput(
-            "“{$text}” is no amount of time; write 240tk, 1/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, 2fr, "
-                .'grid, step or step2.',
+            "“{$text}” is no amount of time; write 240tk, 1/16, 3/16, 1/8t, 1/8d, 2bar, 3beat, 10ms, 1.5s, 441smp, "
+                .'2fr, grid, step or step2.',
+        );
+    }
+
+    private static function counted(int $sign, float $number, string $unit, ?NoteValue $value, string $text): self
+    {
+        if ($number > self::LARGEST[$unit]) {
+            throw BadInput::within(
+                "“{$text}” is longer than a song can be; at most ".self::LARGEST[$unit]
+                    .($value === null ? $unit : substr((string) $value, 1)).'.',
+            );
+        }
+
+        return new self($sign, $number, $unit, $value, $text);
+    }
+
+    /**
+     * What this and another one come to, in the same direction: 5ms and 5ms are 10ms. Null where they go different
+     * ways, or are no multiples of one thing; bars and beats are as long as where they lie.
+     */
+    public function plus(self $other): ?self
+    {
+        $isLike = $this->unit === $other->unit && (string) $this->value === (string) $other->value
+            && $this->sign === $other->sign && ! in_array($this->unit, ['bar', 'beat'], true);
+        $number = $this->number + $other->number;
+
+        return $isLike && $number <= self::LARGEST[$this->unit] ? $this->holding($number) : null;
+    }
+
+    /** So many of the same. */
+    private function holding(float $number): self
+    {
+        $number = round($number, self::DECIMALS);
+        $said = (string) $number;
+        $unit = $this->value === null ? $this->unit : substr((string) $this->value, 1);
+        $isOne = $number === 1.0 && in_array($this->unit, ['grid', 'step', 'step2', 'bar', 'beat'], true);
+
+        return new self(
+            $this->sign, $number, $this->unit, $this->value,
+            ($this->sign < 0 ? '-' : '').($isOne ? '' : $said).$unit,
         );
     }
 
@@ -69,8 +107,7 @@ final readonly class Amount
 
         return match ($this->unit) {
             'tk' => $tick + $sign * (int) $this->number,
-            'value' => $tick + $sign * Rounding::quotient(...$this->value?->ticks($time->ppq()) ?? [0, 1]),
-            'grid' => $tick + $sign * Rounding::quotient(...$time->gridLines()->step($tick)),
+            'value', 'grid' => $tick + $sign * Rounding::quotient(...$this->parts($tick, $time)),
             'step', 'step2' => $this->settled($time)->shift($tick, $time, $direction),
             'beat' => $tick + $sign * $this->beats($tick, $time),
             'bar' => $this->byBars($tick, $sign, $time),
@@ -88,10 +125,21 @@ final readonly class Amount
         $settled = $this->settled($time);
 
         return match ($settled->unit) {
-            'value' => $settled->value?->ticks($time->ppq()) ?? [0, 1],
-            'grid' => $time->gridLines()->step($tick),
+            'value', 'grid' => $settled->parts($tick, $time),
             default => [abs($settled->ticksAt($tick, $time)), 1],
         };
+    }
+
+    /**
+     * How many ticks a note value or a step of the grid is, so many times.
+     *
+     * @return array{int, int} as a fraction
+     */
+    private function parts(int $tick, Timeline $time): array
+    {
+        [$ticks, $parts] = $this->value?->ticks($time->ppq()) ?? $time->gridLines()->step($tick);
+
+        return [(int) $this->number * $ticks, $parts];
     }
 
     /** How many ticks this amount is, measured forward from a tick. */
@@ -108,9 +156,10 @@ final readonly class Amount
         }
         $amount = $this->unit === 'step' ? $time->nudge()->step : $time->nudge()->larger;
 
+        $all = $this->number === 1.0 ? $amount : $amount->holding($amount->number * $this->number);
+
         return new self(
-            $this->sign * $amount->sign, $amount->number, $amount->unit, $amount->value,
-            ($this->sign < 0 ? '-' : '').$amount->text,
+            $this->sign * $all->sign, $all->number, $all->unit, $all->value, ($this->sign < 0 ? '-' : '').$all->text,
         );
     }
 
@@ -126,10 +175,10 @@ final readonly class Amount
         return $this->sign < 0 && $this->number > 0.0;
     }
 
-    /** Forward or back by a step of the current grid: +1 or −1; null where it is another amount. */
+    /** Forward or back by so many steps of the current grid; null where it is another amount. */
     public function gridSteps(): ?int
     {
-        return $this->unit === 'grid' ? $this->sign : null;
+        return $this->unit === 'grid' ? $this->sign * (int) $this->number : null;
     }
 
     /** Whether it runs by the clock (ms, s, smp, fr) rather than by the meter. */

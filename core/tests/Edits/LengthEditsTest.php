@@ -94,6 +94,27 @@ final class LengthEditsTest extends MusicTestCase
         );
     }
 
+    public function test_a_note_that_runs_into_one_that_is_not_selected_is_told_of(): void
+    {
+        $notes = self::notes([0, 500, 60], [240, 500, 62], [480, 100, 64]);
+        $said = static function (string $line, array $selected) use ($notes): string {
+            return (string) self::change($line, $notes, selected: $selected)->said;
+        };
+
+        self::assertSame(
+            'Nothing changed: 1 note runs into one that is not selected; untangle scope=clip shortens it.',
+            $said('untangle', [1]),
+        );
+        self::assertStringStartsWith('1 note shortened', $said('untangle scope=clip', [1]));
+        self::assertSame(
+            'Nothing changed: 2 notes run into others that are not selected; untangle scope=clip shortens them.',
+            (string) self::change(
+                'untangle', self::notes([0, 300, 60], [0, 300, 64], [240, 60, 67]), selected: [1, 2],
+            )->said,
+        );
+        self::assertSame('Nothing changed: no note runs into a later one.', $said('untangle', [3]));
+    }
+
     public function test_a_double_that_is_not_selected_stays_as_it_is(): void
     {
         $edited = self::edit('untangle scope=clip', self::notes([0, 100, 60, 90], [0, 200, 60, 40]), selected: [2]);

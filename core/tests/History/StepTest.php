@@ -41,6 +41,16 @@ final class StepTest extends MusicTestCase
         yield 'another edit' => ['nudge', 'nudge by=-grid', 10, [1, 2], 'nudge by=-grid'];
         yield 'other notes' => ['nudge', 'nudge', 10, [1], 'nudge'];
         yield 'a gesture is one line' => ['velocity add=5', 'velocity add=-2', 10, [1, 2], 'velocity add=3'];
+        yield 'a nudge by the clock' => ['nudge by=5ms', 'nudge by=5ms', 10, [1, 2], 'nudge by=10ms'];
+        yield 'a nudge by that of the keys' => ['nudge by=-step', 'nudge by=-step', 10, [1, 2], 'nudge by=-2step'];
+        yield 'a nudge of ends' => [
+            'nudge by=5ms edge=end', 'nudge by=5ms edge=end', 10, [1, 2], 'nudge by=10ms edge=end',
+        ];
+        yield 'a nudge of another edge' => ['nudge by=5ms edge=end', 'nudge by=5ms', 10, [1, 2], 'nudge by=5ms'];
+        yield 'a nudge back' => ['nudge by=5ms', 'nudge by=-5ms', 10, [1, 2], 'nudge by=-5ms'];
+        yield 'borders, which stop where a note would vanish' => [
+            'nudge by=5ms edge=border', 'nudge by=5ms edge=border', 10, [1, 2], 'nudge by=5ms edge=border × 2',
+        ];
         yield 'a slider that is moved on' => ['track volume=90', 'track volume=91', 10, [1, 2], 'track volume=91'];
         yield 'a tempo that is turned on' => ['tempo to=121', 'tempo to=122', 10, [1, 2], 'tempo to=122'];
         yield 'a gesture on other notes' => ['velocity add=5', 'velocity add=-2', 10, [2], 'velocity add=-2'];

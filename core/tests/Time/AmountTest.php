@@ -29,11 +29,36 @@ final class AmountTest extends MusicTestCase
     #[TestWith(['2fr', 0, 77])]
     #[TestWith(['grid', 0, 120])]
     #[TestWith(['-grid', 480, 360])]
+    #[TestWith(['3grid', 0, 360])]
+    #[TestWith(['3/16', 0, 360])]
+    #[TestWith(['2/7', 0, 549], 'rounded once, from 548.57')]
+    #[TestWith(['-3step', 480, 120], 'three steps of the nudge amount, the grid')]
+    #[TestWith(['2step2', 0, 3600])]
     public function test_it_moves_a_tick_by_what_is_written(string $amount, int $from, int $to): void
     {
         $context = self::context(meters: [0 => '4/4', 1920 => '7/8', 3600 => '3/4']);
 
         self::assertSame($to, Amount::parse($amount)->shift($from, $context->time));
+    }
+
+    #[TestWith(['5ms', '5ms', '10ms'])]
+    #[TestWith(['-1.5s', '-0.25s', '-1.75s'])]
+    #[TestWith(['0.1ms', '0.2ms', '0.3ms'])]
+    #[TestWith(['1/16', '3/16', '4/16'])]
+    #[TestWith(['1/8t', '1/8t', '2/8t'])]
+    #[TestWith(['step', '2step', '3step'])]
+    #[TestWith(['-240tk', '-1tk', '-241tk'])]
+    #[TestWith(['5ms', '-5ms', null], 'the other way')]
+    #[TestWith(['5ms', '5s', null], 'another unit')]
+    #[TestWith(['1/16', '1/16t', null], 'another value')]
+    #[TestWith(['1bar', '1bar', null], 'as long as where it lies')]
+    #[TestWith(['2000000s', '1s', null], 'longer than a song')]
+    public function test_amounts_of_one_kind_add_up(string $first, string $second, ?string $sum): void
+    {
+        $added = Amount::parse($first)->plus(Amount::parse($second));
+
+        self::assertSame($sum, $added === null ? null : (string) $added);
+        self::assertEquals($added, $sum === null ? null : Amount::parse($sum));
     }
 
     public function test_time_by_the_clock_is_true_to_the_tempo_on_the_way(): void

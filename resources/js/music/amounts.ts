@@ -10,7 +10,7 @@ export interface Measure {
   rates: Readonly<Record<string, number>>;
 }
 
-const VALUE = /^1\/(\d{1,3})([td]?)$/;
+const VALUE = /^(\d{1,7})\/(\d{1,3})([td]?)$/;
 const COUNTED = /^(\d{0,10})(tk|grid|beat|bar)$/;
 const TIMED = /^(\d{1,10}(?:\.\d{1,6})?)(ms|s|smp|fr)$/;
 
@@ -20,9 +20,9 @@ export const isAmount = (text: string): boolean =>
 
 /** How long a note value or an amount by the clock is from a tick on, in ticks and not rounded; null where it is neither. */
 function ticksOf({ ppq, clock, rates }: Measure, tick: number, amount: string): number | null {
-  const [, part, kind] = VALUE.exec(amount) ?? [];
+  const [, count, part, kind] = VALUE.exec(amount) ?? [];
   if (part) {
-    return ((4 * ppq) / Number(part)) * { t: 2 / 3, d: 3 / 2, '': 1 }[kind]!;
+    return ((4 * ppq * Number(count)) / Number(part)) * { t: 2 / 3, d: 3 / 2, '': 1 }[kind]!;
   }
   const [, number, unit] = TIMED.exec(amount) ?? [];
   return unit ? clock.tick(clock.seconds(tick) + Number(number) / rates[unit]) - tick : null;

@@ -40,7 +40,10 @@ final readonly class Untangle implements Edit
                 Parameter::spread(),
             ],
             synonyms: ['overlap', 'remove overlaps', 'monophonic', 'doubles'],
-            uses: ['untangle by=pitch' => 'Untangle each pitch by itself'],
+            uses: [
+                'untangle by=pitch' => 'Untangle each pitch by itself',
+                'untangle scope=clip' => 'Untangle from all notes around',
+            ],
         );
     }
 
@@ -52,25 +55,60 @@ final readonly class Untangle implements Edit
         $doubles = Doubles::remove($notes, $draft, $scope, array_fill_keys($places, true), $context);
 
         $left = array_values(array_filter($scope, static fn (int $i): bool => ! isset($doubles[$i])));
+        $next = $this->next($notes, $left, $parameters, $context);
+        $shortened = array_filter(
+            $places, static fn (int $i): bool => ! isset($doubles[$i]) && self::runsOver($notes, $i, $next),
+        );
+        foreach ($shortened as $i) {
+            $draft->setTimes($i, $notes->start[$i], $next[$i] - $notes->start[$i]);
+        }
+
+        return $draft->change($selection, $shortened === [] && $doubles === []
+            ? $this->saidOfNothing($notes, $places, $parameters, $context)
+            : Said::each(Noun::Note, [[count($shortened), 'shortened'], [count($doubles), Doubles::GONE]]));
+    }
+
+    /**
+     * What each note may not run into: where the next one starts, by place.
+     *
+     * @param  array<int, int>  $places
+     * @return array<int, int>
+     */
+    private function next(Notes $notes, array $places, Parameters $parameters, Context $context): array
+    {
         // The next note of the pitch always gets in the way: two hits of one chord may be a flam.
-        [$next] = NextNotes::nextOfPitch($notes, $left, $context);
+        [$next] = NextNotes::nextOfPitch($notes, $places, $context);
         if ($parameters->choice('by') === 'any') {
-            foreach ($this->nextChords($notes, $left, $parameters->spread(), $context) as $i => $start) {
+            foreach ($this->nextChords($notes, $places, $parameters->spread(), $context) as $i => $start) {
                 $next[$i] = min($next[$i] ?? $start, $start);
             }
         }
-        $shortened = 0;
-        foreach ($places as $i) {
-            $start = $notes->start[$i];
-            if (! isset($doubles[$i]) && isset($next[$i]) && $start + $notes->length[$i] > $next[$i]) {
-                $draft->setTimes($i, $start, $next[$i] - $start);
-                $shortened++;
-            }
-        }
 
-        return $draft->change($selection, $shortened + count($doubles) === 0
-            ? Said::nothing('Nothing changed: no note runs into a later one.')
-            : Said::each(Noun::Note, [[$shortened, 'shortened'], [count($doubles), Doubles::GONE]]));
+        return $next;
+    }
+
+    /** @param  array<int, int>  $next  starts by place */
+    private static function runsOver(Notes $notes, int $place, array $next): bool
+    {
+        return isset($next[$place]) && $next[$place] < $notes->start[$place] + $notes->length[$place];
+    }
+
+    /**
+     * Notes that run into others which are not selected are told of, for they are seen to.
+     *
+     * @param  array<int, int>  $places
+     */
+    private function saidOfNothing(Notes $notes, array $places, Parameters $parameters, Context $context): Said
+    {
+        $next = $this->next($notes, array_keys($notes->id), $parameters, $context);
+        $over = count(array_filter($places, static fn (int $i): bool => self::runsOver($notes, $i, $next)));
+
+        return Said::nothing(match ($over) {
+            0 => 'Nothing changed: no note runs into a later one.',
+            1 => 'Nothing changed: 1 note runs into one that is not selected; untangle scope=clip shortens it.',
+            default => "Nothing changed: {$over} notes run into others that are not selected; untangle scope=clip "
+                .'shortens them.',
+        });
     }
 
     /**

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Edits\Timing;
 
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\AddsUp;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Spans\ArrangesSpans;
@@ -18,7 +19,7 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 
 /** Moves notes, or one of their edges, by an amount of time. The played moment goes along: it is meant. */
-final readonly class Nudge implements SpanEdit
+final readonly class Nudge implements AddsUp, SpanEdit
 {
     use ArrangesSpans;
 
@@ -46,6 +47,20 @@ final readonly class Nudge implements SpanEdit
             onPoints: true,
             bare: ['by'],
         );
+    }
+
+    /** In one direction; the other way is another gesture, which begins where this one was stopped. */
+    public function combined(array $first, array $second): ?array
+    {
+        $others = array_diff_key($first, ['by' => '']);
+        if ($others !== array_diff_key($second, ['by' => '']) || ($others['edge'] ?? '') === 'border') {
+            return null;
+        }
+        $by = Amount::parse($first['by'] ?? 'grid');
+        // From line to line nothing is rounded.
+        $sum = $by->gridSteps() === null ? $by->plus(Amount::parse($second['by'] ?? 'grid')) : null;
+
+        return $sum === null ? null : ['by' => (string) $sum] + $others;
     }
 
     public function arrange(Spans $spans, Context $context, Parameters $parameters): Said
