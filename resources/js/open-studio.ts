@@ -24,6 +24,7 @@ import { Grid } from './desk/grid.svelte';
 import { Hands } from './desk/hands.svelte';
 import { Lanes } from './desk/lanes.svelte';
 import { NewNotes } from './desk/new-notes.svelte';
+import { Nudge } from './desk/nudge.svelte';
 import { Popover } from './desk/popover.svelte';
 import { Preview } from './desk/preview.svelte';
 import { Range } from './desk/range.svelte';
@@ -180,7 +181,8 @@ function putTogether(
   const player = new Player(score);
 
   const clipboard = new Clipboard();
-  const standpoint = new Standpoint(grid, caret, range, newNotes, hands, panes, () => player.tick);
+  const nudge = new Nudge(grid, caret);
+  const standpoint = new Standpoint(grid, caret, range, newNotes, nudge, hands, panes, () => player.tick);
   const heard = (places: number[]) => void player.hear(places);
   const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, heard);
   const answers = new Answers({
@@ -257,6 +259,7 @@ function putTogether(
     lanes,
     chosenClips,
     newNotes,
+    nudge,
     popover,
     backdrop,
     calmFacts,

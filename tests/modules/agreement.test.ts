@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from 'vitest';
-import { NUDGES } from '../../resources/js/desk/hands.svelte';
+import { NUDGES } from '../../resources/js/desk/nudge.svelte';
 import { isAmount } from '../../resources/js/music/amounts';
 import { IN_KEY, semitonesOf } from '../../resources/js/music/chords';
 import { CURVES, curveOf } from '../../resources/js/music/curves';

@@ -140,6 +140,7 @@ const DONE: [line: string, told: (on: ReturnType<typeof studio>) => unknown, is:
   ['grid-kind to=triplet', (on) => on.grid.name, '1/16t'],
   ['swing by=20', (on) => on.grid.swing, 20],
   ['nudge-amount value=10ms', () => settings.nudge, '10ms'],
+  ['nudge-amount to=grid', () => settings.nudge, 'grid'],
   ['new-velocity preset=2', (on) => on.newNotes.like.velocity, 64],
   ['new-length value=1/4', (on) => on.newNotes.like.length, '1/4'],
   ['caret by=bar', (on) => on.caret.tick, 1920],

@@ -176,3 +176,42 @@ test('where another window was first, its song is taken and the edit is run agai
   await on.sender.idle();
   expect([asked, on.contents.standing.revisions]).toEqual([[3, 1], { 7: 2 }]);
 });
+
+const AMOUNTS: [set: string, grid: string, larger: string, longer: string, shorter: string][] = [
+  ['grid', '1/16', '1/8', '1/8', '1/16t'],
+  ['grid', '1/2', '1bar', '1bar', '1/4'],
+  ['1/16', '1/16', '1/8', '1/8', '1/16t'],
+  ['12ms', '1/16', '20ms', '1/128', '10ms'],
+  ['5ms', '1/16', '10ms', '10ms', '100smp'],
+  ['1.5s', '1/16', '2s', '1bar', '1/2'],
+  ['4bar', '1/16', '8bar', '4bar', '2bar'],
+];
+
+test.each(AMOUNTS)(
+  'the amount of the keys %s on the grid %s has %s for the larger one, and %s and %s beside it',
+  async (set, grid, larger, longer, shorter) => {
+    const on = workbench(phrase);
+    on.grid.set(grid);
+    await on.sender.idle();
+    const stepped = (to: 'larger' | 'smaller') => {
+      on.nudge.by(set);
+      on.nudge.step(to);
+      return on.nudge.amounts[0];
+    };
+    on.nudge.by(set);
+    expect([on.nudge.amounts, stepped('larger'), stepped('smaller')]).toEqual([[set, larger], longer, shorter]);
+  },
+);
+
+test('the grid is taken for the amount of the keys as it is, and followed again', async () => {
+  const on = workbench(phrase);
+  on.grid.set('1/8');
+  await on.sender.idle();
+  on.nudge.by('grid');
+  on.nudge.takeGrid();
+  on.grid.set('1/4');
+  await on.sender.idle();
+  expect(on.nudge.amounts[0]).toBe('1/8');
+  on.nudge.takeGrid();
+  expect([on.nudge.amounts[0], on.nudge.said]).toEqual(['grid', 'a step of the grid, 1/4; the larger amount is 1/2']);
+});

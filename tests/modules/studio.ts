@@ -10,6 +10,7 @@ import { Grid } from '../../resources/js/desk/grid.svelte';
 import { Hands } from '../../resources/js/desk/hands.svelte';
 import { Lanes } from '../../resources/js/desk/lanes.svelte';
 import { NewNotes } from '../../resources/js/desk/new-notes.svelte';
+import { Nudge } from '../../resources/js/desk/nudge.svelte';
 import { Preview } from '../../resources/js/desk/preview.svelte';
 import { Range } from '../../resources/js/desk/range.svelte';
 import { Seen } from '../../resources/js/desk/seen.svelte';
@@ -138,7 +139,8 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
   Object.assign(view, { width: 1000, height: 500, pixelsPerTick: 0.25, rowHeight: 10, left: 0, top: 40 });
   const pane = new Pane(contents, seen, view);
   const panes = new Panes(pane, openedRows, views);
-  const standpoint = new Standpoint(grid, caret, range, newNotes, hands, panes, () => 0);
+  const nudge = new Nudge(grid, caret);
+  const standpoint = new Standpoint(grid, caret, range, newNotes, nudge, hands, panes, () => 0);
   const heard: number[][] = [];
   const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, (places) =>
     heard.push(places),
@@ -156,6 +158,7 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
     lanes,
     chosenClips,
     newNotes,
+    nudge,
     views,
     openedRows,
     arranging,

@@ -1,5 +1,4 @@
 import type { Declaration, Phrase } from '../api';
-import { nudgeAmounts } from '../desk/hands.svelte';
 import { isAmount } from '../music/amounts';
 import { parseLine, type Line } from '../music/line';
 import { arrangingCommands, fallsBack } from '../commands/arranging';
@@ -55,7 +54,7 @@ export class Route {
   #instead(lines: Line[]): string | null {
     const { panes, contents } = this.tools;
     const isNoneOfNotes = panes.reached !== 'song' && lines.length === 1 && contents.selection().length === 0;
-    return isNoneOfNotes ? withoutNotes(lines[0]) : null;
+    return isNoneOfNotes ? withoutNotes(lines[0], this.tools.nudge.amounts) : null;
   }
 
   #runOnNotes(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
@@ -118,9 +117,8 @@ export class Route {
 }
 
 /** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
-function withoutNotes({ name, values }: Line): string | null {
+function withoutNotes({ name, values }: Line, [step, larger]: [string, string]): string | null {
   if (name !== 'nudge') return null;
-  const [step, larger] = nudgeAmounts();
   const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
   if (!isAmount(by.replace(/^[+-]/, ''))) return null;
   return values.edge === 'end' ? `range by=${by}` : values.edge ? null : `caret by=${by}`;

@@ -1,8 +1,9 @@
 import type { EditContext } from '../api';
 import type { Caret } from '../desk/caret.svelte';
 import type { Grid } from '../desk/grid.svelte';
-import { nudgeAmounts, type Hands } from '../desk/hands.svelte';
+import type { Hands } from '../desk/hands.svelte';
 import type { NewNotes } from '../desk/new-notes.svelte';
+import type { Nudge } from '../desk/nudge.svelte';
 import type { Range } from '../desk/range.svelte';
 import { settings } from '../settings/settings.svelte';
 import type { Panes } from '../sight/panes.svelte';
@@ -21,6 +22,7 @@ export class Standpoint {
     private readonly caret: Pick<Caret, 'tick' | 'pitch'>,
     private readonly range: Pick<Range, 'span' | 'isToCome'>,
     private readonly newNotes: Pick<NewNotes, 'like'>,
+    private readonly nudge: Pick<Nudge, 'amounts'>,
     private readonly hands: Pick<Hands, 'at' | 'free'>,
     private readonly panes: Pick<Panes, 'view'>,
     private readonly playhead: () => number,
@@ -35,7 +37,7 @@ export class Standpoint {
       range: range.span,
       playhead: Math.round(this.playhead()),
       new: this.newNotes.like,
-      nudge: nudgeAmounts(),
+      nudge: this.nudge.amounts,
       pointer: hands.at && { ...hands.at, free: hands.free },
       rows: this.panes.view.rows?.toReversed() ?? null,
       points: settings.pointsAlong,

@@ -142,9 +142,8 @@
         <p class="text-xs text-error" role="alert">{preview.problem}</p>
       {:else if preview.shown}
         <p class="text-xs" data-testid="tuning-effect">
-          {#if !tuning.isOfSong}<span class="font-semibold"
-              >{summary || 'Nothing would change'}</span
-            ><br />{/if}{preview.shown.message}
+          {#if !tuning.isOfSong}<span class="font-semibold">{summary || 'Nothing would change'}</span><br
+            />{/if}{preview.shown.message}
         </p>
         {#if isInPlace}<p class="text-xs text-secondary">In the place of what was done last</p>{/if}
       {/if}

@@ -13,6 +13,7 @@ import type { Grid } from '../desk/grid.svelte';
 import type { Hands } from '../desk/hands.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { NewNotes } from '../desk/new-notes.svelte';
+import type { Nudge } from '../desk/nudge.svelte';
 import type { Popover } from '../desk/popover.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Range } from '../desk/range.svelte';
@@ -58,6 +59,7 @@ export interface Tools {
   lanes: Lanes;
   chosenClips: ChosenClips;
   newNotes: NewNotes;
+  nudge: Nudge;
   popover: Popover;
   backdrop: Backdrop;
   calmFacts: CalmFacts;

@@ -1,11 +1,10 @@
 import { api } from '../api';
-import { NUDGES } from '../desk/hands.svelte';
 import { wayFrom } from '../music/grids';
 import { FULL_SWING } from '../music/limits';
-import { setting, settings } from '../settings/settings.svelte';
+import { setting } from '../settings/settings.svelte';
 import type { Command as CommandOf } from './command';
 
-type Command = CommandOf<'catalog' | 'contents' | 'grid' | 'hands' | 'sender' | 'standpoint' | 'status'>;
+type Command = CommandOf<'catalog' | 'contents' | 'grid' | 'hands' | 'nudge' | 'sender' | 'standpoint' | 'status'>;
 
 const swing: Command = ({ grid, status }, { by, to }) => {
   if (by === undefined && to === undefined) {
@@ -27,15 +26,11 @@ const advice: Command = ({ contents, grid, sender, standpoint, status }) => {
   });
 };
 
-const nudgeAmount: Command = ({ status }, { to, value }) => {
-  if (value) {
-    setting.nudgeBy(value);
-  } else {
-    const at = NUDGES.indexOf(settings.nudge);
-    const next = at < 0 ? NUDGES.indexOf('grid') : at + (to === 'larger' ? 1 : -1);
-    setting.nudgeBy(NUDGES[Math.min(NUDGES.length - 1, Math.max(0, next))]);
-  }
-  status.say(`Keys nudge by ${settings.nudge === 'grid' ? 'a step of the grid' : settings.nudge}`, 'hint');
+const nudgeAmount: Command = ({ nudge, status }, { to, value }) => {
+  if (value) nudge.by(value);
+  else if (to === 'grid') nudge.takeGrid();
+  else nudge.step(to === 'smaller' ? 'smaller' : 'larger');
+  status.say(`Keys nudge by ${nudge.said}`, 'hint');
 };
 
 export const gridCommands: Record<string, Command> = {

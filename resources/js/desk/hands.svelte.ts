@@ -1,7 +1,6 @@
 import { IN_KEY, type NamedChord } from '../music/chords';
 import type { Stroke } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
-import { settings } from '../settings/settings.svelte';
 
 /** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
 export type Hand = 'point' | 'draw' | 'erase';
@@ -86,32 +85,4 @@ export class Hands {
       }
     };
   }
-}
-
-/** Amounts a nudge may go by, from the smallest; the larger one of the keys is three further. */
-export const NUDGES = [
-  '1tk',
-  '1ms',
-  '100smp',
-  '5ms',
-  '10ms',
-  '1/128',
-  '1fr',
-  '1/64',
-  '1/32',
-  '1/16t',
-  '1/16',
-  'grid',
-  '1/8',
-  '1/4',
-  '1/2',
-  '1bar',
-  '2bar',
-  '4bar',
-];
-
-/** The amounts of the keys, `step` and `step2`: the one that is set, and the next larger one by feel. */
-export function nudgeAmounts(): [step: string, larger: string] {
-  const at = NUDGES.indexOf(settings.nudge);
-  return [settings.nudge, at < 0 || settings.nudge === 'grid' ? '1bar' : NUDGES[Math.min(NUDGES.length - 1, at + 3)]];
 }

@@ -5,7 +5,8 @@
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
 
-  const { acting, applies, calmFacts, chosenClips, keyHandling, lanes, panes, playing, range, shortcuts } = getStudio();
+  const { acting, applies, calmFacts, chosenClips, keyHandling, lanes, nudge, panes, playing } = getStudio();
+  const { range, shortcuts } = getStudio();
 
   /** the first of two keys in a row, while the second is awaited */
   const pending = $derived(keyHandling.pending.keys);
@@ -54,6 +55,12 @@
       .sort((a, b) => rank(a) - rank(b)),
   );
 
+  /** What stands at a key; the larger nudge amount by what it is. */
+  function stripOf({ run, strip, title }: Binding): string {
+    const isLarger = run.length === 1 && /\bby=-?step2\b/.test(run[0]);
+    return isLarger ? strip.replace('larger', nudge.amounts[1]) : strip || title;
+  }
+
   function follow(event: KeyboardEvent): void {
     const now = modifiersOf(event);
     if (!sameModifiers(now, held)) held = now;
@@ -82,9 +89,7 @@
       aria-disabled={whyNot !== ''}
       title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
       onclick={() => acting.act(binding.run, 'mouse')}
-      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead ||
-        binding.strip ||
-        binding.title}</button
+      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead || stripOf(binding)}</button
     >
   {/each}
 </nav>

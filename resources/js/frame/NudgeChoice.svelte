@@ -1,16 +1,15 @@
 <script lang="ts">
-  import { NUDGES } from '../desk/hands.svelte';
+  import { AS_THE_GRID } from '../desk/nudge.svelte';
   import { formatLine } from '../music/line';
   import { settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting } = getStudio();
+  const { acting, nudge } = getStudio();
   const { run, keyOf } = acting;
 
   /** the choice in the list that lets one write any other amount */
   const OTHER = 'other';
   let types = $state(false);
-  const amounts = $derived(NUDGES.includes(settings.nudge) ? NUDGES : [settings.nudge, ...NUDGES]);
 
   /** Takes what was chosen or typed; the field that goes loses the focus, and then has nothing to say any more. */
   function take(amount: string): void {
@@ -21,7 +20,9 @@
 
 <label
   class="flex items-center gap-1"
-  title="How far the keys nudge ({keyOf('nudge-amount to=larger')} larger, {keyOf('nudge-amount to=smaller')} smaller)"
+  title="Keys nudge by {nudge.said} ({keyOf('nudge by=step2')}). {keyOf('nudge-amount to=larger')} larger, {keyOf(
+    'nudge-amount to=smaller',
+  )} smaller, {keyOf('nudge-amount to=grid')} the grid as it is now, or as the grid"
 >
   <span class="text-xs text-secondary">Nudge</span>
   {#if types}
@@ -49,7 +50,8 @@
         if (!types) take(event.currentTarget.value);
       }}
     >
-      {#each amounts as amount (amount)}<option value={amount}>{amount}</option>{/each}
+      <option value={AS_THE_GRID}>{AS_THE_GRID}</option>
+      {#each nudge.choices as amount (amount)}<option value={amount}>{amount}</option>{/each}
       <option value={OTHER}>other …</option>
     </select>
   {/if}

@@ -181,7 +181,10 @@ export const setting = {
     const used = state.used[edit] ?? {};
     const now = Object.entries(values)
       .filter(([, value]) => value !== '')
-      .map(([name, value]) => [name, [value, ...(used[name] ?? []).filter((one) => one !== value)].slice(0, MOST_USED)]);
+      .map(([name, value]) => [
+        name,
+        [value, ...(used[name] ?? []).filter((one) => one !== value)].slice(0, MOST_USED),
+      ]);
     state.used = { ...state.used, [edit]: { ...used, ...Object.fromEntries(now) } };
   },
 };

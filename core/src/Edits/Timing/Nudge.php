@@ -42,6 +42,8 @@ final readonly class Nudge implements AddsUp, SpanEdit
                 'nudge by=step' => 'Later by the nudge amount',
                 'nudge by=-step' => 'Earlier by the nudge amount',
                 'nudge by=1/2' => 'Later by a half note',
+                'nudge edge=end by=10ms' => 'Longer by 10 ms',
+                'nudge edge=end by=-10ms' => 'Shorter by 10 ms',
             ],
             onClips: true,
             onPoints: true,
