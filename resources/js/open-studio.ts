@@ -29,6 +29,7 @@ import { Popover } from './desk/popover.svelte';
 import { Preview } from './desk/preview.svelte';
 import { Range } from './desk/range.svelte';
 import { Seen } from './desk/seen.svelte';
+import { selectionSaid } from './desk/selection-said';
 import { Status } from './desk/status.svelte';
 import type { Shortcuts } from './keys/shortcuts.svelte';
 import { Looking } from './looking/looking.svelte';
@@ -184,7 +185,9 @@ function putTogether(
   const nudge = new Nudge(grid, caret);
   const standpoint = new Standpoint(grid, caret, range, newNotes, nudge, hands, panes, () => player.tick);
   const heard = (places: number[]) => void player.hear(places);
-  const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, heard);
+  const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, heard, () =>
+    status.say(selectionSaid(contents, grid.lines, lanes), 'hint'),
+  );
   const answers = new Answers({
     contents,
     grid,

@@ -73,6 +73,16 @@ const POINT: [name: string, all: boolean, drag: string, held: string, after: Aft
   ['Shift keeps to one direction', false, '100:60 → 360:61', 'shift', { start: '240 480 720', pitch: '60 64 64' }],
   ['Alt frees it from the lines', false, '100:60 → 156:60', 'alt', { start: '56 480 720' }],
   [
+    'a drag up keeps time where the hand drifts',
+    false,
+    '100:60 → 140:63',
+    'alt',
+    { start: '0 480 720', pitch: '63 64 64' },
+  ],
+  ['and moves it where that is meant', false, '100:60 → 180:63', 'alt', { start: '80 480 720', pitch: '63 64 64' }],
+  ['a drag along keeps the pitch', false, '100:60 → 500:61', 'alt', { start: '400 480 720', pitch: '60 64 64' }],
+  ['and moves it by rows', false, '100:60 → 500:57', 'alt', { start: '400 480 720', pitch: '57 64 64' }],
+  [
     'Ctrl drags copies',
     true,
     '100:60 → 1060:60',
@@ -93,6 +103,19 @@ test.each(POINT)('point hand: %s', (_, all, drag, held, after) => {
   setting.turn('frame', true);
   const left = afterwards(on, on.dropped[0]);
   for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start')).toEqual(numbers(values));
+});
+
+test.each([
+  ['350:62', '', '1.1.240, 1/8 later · D4, up 2 · on a line'],
+  ['110:57', '', '1.1.0 · A3, down 3 · where it was'],
+  ['580:60', 'ctrl', 'copy · 1.2.0, 1/4 later · on a line'],
+])('a note on its way to %s %s is said beside the pointer in time and pitch', (to, held, said) => {
+  const on = roll();
+  const [[tick, row]] = placesOf(`${to} → ${to}`);
+  on.send('pointermove', 100, 60, heldOf(held));
+  on.send('pointerdown', 100, 60, heldOf(held));
+  on.send('pointermove', tick, row, heldOf(held));
+  expect(on.pointer.shape?.tag?.text).toBe(said);
 });
 
 const DRAW: [name: string, drag: string, held: string, after: After, line: string, shape?: string][] = [

@@ -14,6 +14,7 @@ import { Nudge } from '../../resources/js/desk/nudge.svelte';
 import { Preview } from '../../resources/js/desk/preview.svelte';
 import { Range } from '../../resources/js/desk/range.svelte';
 import { Seen } from '../../resources/js/desk/seen.svelte';
+import { selectionSaid } from '../../resources/js/desk/selection-said';
 import { Status } from '../../resources/js/desk/status.svelte';
 import type { Dropped } from '../../resources/js/pointer/gesture';
 import { Arranging } from '../../resources/js/sight/arranging.svelte';
@@ -142,8 +143,15 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
   const nudge = new Nudge(grid, caret);
   const standpoint = new Standpoint(grid, caret, range, newNotes, nudge, hands, panes, () => 0);
   const heard: number[][] = [];
-  const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, (places) =>
-    heard.push(places),
+  const selecting = new Selecting(
+    contents,
+    sender,
+    preview,
+    lanes,
+    newNotes,
+    standpoint,
+    (places) => heard.push(places),
+    () => status.say(selectionSaid(contents, grid.lines, lanes), 'hint'),
   );
   return {
     contents,

@@ -46,6 +46,7 @@ export class Acting {
       this.status.say('Ended', 'hint');
       return undefined;
     }
+    this.status.refusalPassed();
     const end = this.route.run(lines, clipboard);
     if (!end || how === 'key') return end;
     if (this.catalog.view.some(({ name, stays }) => stays && name === said.split(' ')[0])) {

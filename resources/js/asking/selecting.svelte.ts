@@ -19,7 +19,10 @@ export class Selecting {
   /** the selections before this one, the last of them at the end */
   readonly #before: number[][] = [];
 
-  /** @param heard sounds notes by their places, where what is selected is heard */
+  /**
+   * @param heard sounds notes by their places, where what is selected is heard
+   * @param told says what is selected by hand
+   */
   constructor(
     private readonly contents: Contents,
     private readonly sender: Pick<Sender, 'waiting' | 'inLine'>,
@@ -28,6 +31,7 @@ export class Selecting {
     private readonly newNotes: Pick<NewNotes, 'use'>,
     private readonly standpoint: Pick<Standpoint, 'now' | 'of'>,
     private readonly heard: (places: number[]) => void,
+    private readonly told: () => void,
   ) {}
 
   get epoch(): number {
@@ -106,5 +110,6 @@ export class Selecting {
     this.contents.select(ids);
     this.lanes.follow(ids);
     if (ids.length === 1) this.newNotes.use(ids[0]);
+    this.told();
   }
 }

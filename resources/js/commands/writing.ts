@@ -1,7 +1,7 @@
 import { moved } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
 import { formatLine } from '../music/line';
-import { pitchName } from '../music/pitch';
+import { rowCalled } from '../song/row-names';
 import type { Spot } from '../desk/caret.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
@@ -76,7 +76,7 @@ const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, range, sen
       }
     }
     panes.view.reveal(caret.tick, caret.pitch);
-    status.say(`Caret at ${grid.lines.position(caret.tick)}, ${pitchName(caret.pitch)}`, 'hint');
+    status.say(`Caret at ${grid.lines.position(caret.tick)}, ${rowCalled(contents.track, caret.pitch)}`, 'hint');
   }, asked);
 };
 

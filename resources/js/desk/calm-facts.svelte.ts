@@ -12,7 +12,7 @@ export class CalmFacts {
   #turn = $state(0);
 
   constructor(
-    private readonly contents: Pick<Contents, 'notes'>,
+    private readonly contents: Pick<Contents, 'notes' | 'trackOf'>,
     private readonly seen: Seen,
     private readonly grid: Pick<Grid, 'lines'>,
     private readonly lanes: Lanes,
@@ -25,7 +25,7 @@ export class CalmFacts {
 
   readonly now: Facts = $derived.by(() => {
     void this.#turn;
-    return untrack(() => factsOf(this.seen, this.grid.lines, this.lanes));
+    return untrack(() => factsOf(this.seen, this.grid.lines, this.lanes, this.contents));
   });
 
   /** The selection in a sentence. */

@@ -4,6 +4,8 @@ import type { NoteTable } from '../music/notes';
 import { pitchName } from '../music/pitch';
 import type { Clock, GridLines } from '../music/time';
 import type { PointTable } from '../music/points';
+import type { Contents } from '../song/contents.svelte';
+import { rowCalled } from '../song/row-names';
 import type { Lanes } from './lanes.svelte';
 import type { Seen } from './seen.svelte';
 
@@ -49,26 +51,16 @@ export function* places(notes: NoteTable): Generator<number> {
   }
 }
 
-export function factsOf({ notes, points }: Seen, lines: GridLines, lanes: Lanes): Facts {
-  const { start, length, pitch, velocity, playedStart, playedEnd, muted } = notes.columns;
-  let [count, low, high, soft, loud, sum, short, long, from, to, moved, silent] = [
-    0,
-    127,
-    0,
-    127,
-    0,
-    0,
-    Infinity,
-    0,
-    Infinity,
-    0,
-    0,
-    0,
-  ];
+export function factsOf(
+  { notes, points }: Seen,
+  lines: GridLines,
+  lanes: Lanes,
+  contents: Pick<Contents, 'trackOf'>,
+): Facts {
+  const { start, length, velocity, playedStart, playedEnd, muted } = notes.columns;
+  let [count, soft, loud, sum, short, long, from, to, moved, silent] = [0, 127, 0, 0, Infinity, 0, Infinity, 0, 0, 0];
   for (const i of places(notes)) {
     count++;
-    low = Math.min(low, pitch[i]);
-    high = Math.max(high, pitch[i]);
     soft = Math.min(soft, velocity[i]);
     loud = Math.max(loud, velocity[i]);
     sum += velocity[i];
@@ -84,17 +76,40 @@ export function factsOf({ notes, points }: Seen, lines: GridLines, lanes: Lanes)
     count,
     total: notes.count,
     selected: notes.selectedCount > 0,
-    pitches: count ? between(pitchName(low), pitchName(high)) : '–',
+    pitches: count ? pitchesSaid(notes, places(notes), contents) : '–',
     velocities: count ? `${between(soft, loud)}, mean ${Math.round(sum / count)}` : '–',
     lengths: count ? `${between(short, long)} ticks` : '–',
     span: count ? `${lines.position(from)} to ${lines.position(to)}` : '–',
-    points: pointsOf(points, lanes),
+    points: pointsSaid(points, lanes),
     moved,
     muted: silent,
   };
 }
 
-function pointsOf(points: PointTable, lanes: Lanes): string {
+/** Rows of drums that are told by name; more are counted. */
+const MOST_ROWS = 3;
+
+/** The pitches of notes, from the lowest to the highest; on a track whose rows have names, those. */
+export function pitchesSaid(notes: NoteTable, some: Iterable<number>, contents: Pick<Contents, 'trackOf'>): string {
+  const { pitch, clip } = notes.columns;
+  const rows = new Map<string, number>();
+  let [low, high, isNamed] = [127, 0, false];
+  for (const i of some) {
+    low = Math.min(low, pitch[i]);
+    high = Math.max(high, pitch[i]);
+    const track = contents.trackOf(clip[i]);
+    if (track.rows.length === 0) continue;
+    isNamed = true;
+    rows.set(rowCalled(track, pitch[i]), pitch[i]);
+  }
+  if (!isNamed) return low === high ? pitchName(low) : `${pitchName(low)} to ${pitchName(high)}`;
+  const names = [...rows].sort(([, a], [, b]) => a - b).map(([name]) => name);
+  const more = names.length - MOST_ROWS;
+  return more > 0 ? `${names.slice(0, MOST_ROWS).join(', ')} and ${more} more` : names.join(', ');
+}
+
+/** The selected points: “3 points of Expression, 12 to 90”; empty where there are none. */
+export function pointsSaid(points: PointTable, lanes: Lanes): string {
   const places = points.selectedPlaces();
   if (places.length === 0) return '';
   const { kind, number, value } = points.columns;

@@ -1,3 +1,4 @@
+import { counted } from '../music/counted';
 import { isPress, isRelease, type Message } from '../music/midi';
 import { NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
@@ -40,6 +41,10 @@ export class Recorder {
   #loop: [number, number] | null = null;
   /** rounds that were given to the song */
   #given = 0;
+  /** how many keys were pressed in each round */
+  readonly #pressed = new Map<number, number>();
+  /** whether it was ended before it began, or while it was counted in */
+  #isLeft = false;
   /** of them those whose answer has not come */
   #waiting = 0;
   /** rounds in which something came */
@@ -79,6 +84,7 @@ export class Recorder {
     this.#kept = KeptTake.begin(song, { origin: this.origin, loop: this.#loop, lines: this.#lines });
     this.#notes = [];
     this.#rounds.clear();
+    this.#pressed.clear();
     this.#given = 0;
     this.#isRefused = false;
     this.fresh = NoteTable.none;
@@ -114,6 +120,7 @@ export class Recorder {
     if (this.state === 'idle') return;
     const now = this.#since(performance.now());
     const began = this.#began;
+    this.#isLeft = !began || (this.state === 'counting' && this.#pressed.size === 0);
     clearInterval(this.#timer);
     this.#end();
     this.#began = false;
@@ -138,6 +145,7 @@ export class Recorder {
     if (isPress(message)) {
       this.#letGo(message[1], ms);
       const round = this.#roundOf(ms);
+      this.#pressed.set(round, (this.#pressed.get(round) ?? 0) + 1);
       this.#notes.push({
         on: ms,
         off: null,
@@ -202,12 +210,28 @@ export class Recorder {
     });
   }
 
+  /** Says what a loop of layers came to, or that there is nothing. */
+  #tell(): void {
+    const { say } = this.stage;
+    const layers = this.#pressed.size;
+    if (this.#isLeft) say('Left in the count-in: nothing was recorded', 'hint');
+    else if (layers === 0) say('Nothing was recorded: no key was pressed', 'hint');
+    else if (this.#loop) {
+      const notes = [...this.#pressed.values()].reduce((sum, count) => sum + count, 0);
+      say(`${counted(layers, 'layer')} recorded, ${counted(notes, 'note')}`, 'done');
+    }
+  }
+
   /** All of it is in the song, or was refused. */
   #over(): void {
     this.#notes = [];
     this.fresh = NoteTable.none;
-    if (this.#isRefused) this.stage.refused(this.#kept!);
-    else this.#kept!.forget();
+    if (this.#isRefused) {
+      this.stage.refused(this.#kept!);
+      return;
+    }
+    this.#kept!.forget();
+    this.#tell();
   }
 
   /** Makes what was played since a table, once a frame at most. */

@@ -1,7 +1,7 @@
 import { ONE_NOTE } from '../desk/hands.svelte';
 import { lengthAt, lengthSaid } from '../music/amounts';
 import { MAX_PITCH } from '../music/limits';
-import { pitchName } from '../music/pitch';
+import { rowCalled } from '../song/row-names';
 import { IN_KEY, semitonesOf } from '../music/chords';
 import { within, type At, type Dropped, type Gesture, type Shape, NOTHING } from '../pointer/gesture';
 import type { Ground } from './ground';
@@ -89,7 +89,7 @@ export class Drawing implements Gesture {
       tag: {
         x: at.x,
         y: at.y,
-        text: `${pitchName(this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · ${lengthSaid(end - this.#start, contents.song.ppq)} · velocity ${velocity}`,
+        text: `${rowCalled(this.ground.pane.track, this.#pitch)}${shape === ONE_NOTE ? '' : ` ${shape}`} · ${lines.position(this.#start)} · ${lengthSaid(end - this.#start, contents.song.ppq)} · velocity ${velocity}`,
       },
     };
   }

@@ -1,5 +1,5 @@
 import { lengthSaid } from '../music/amounts';
-import { pitchName } from '../music/pitch';
+import { rowCalled } from '../song/row-names';
 import { within, type At, type Dropped, type Gesture, type Ghost, type Shape, NOTHING } from '../pointer/gesture';
 import type { Ground } from './ground';
 import { snapped } from '../pointer/snap';
@@ -11,6 +11,8 @@ export class Moving implements Gesture {
   #rows = 0;
   #copies = false;
   #locked: 'time' | 'pitch' | null = null;
+  /** whether it went clearly further than a hand drifts, in time and in pitch */
+  #isClear = { time: false, pitch: false };
   readonly #places: number[];
   readonly #earliest: number;
 
@@ -30,28 +32,26 @@ export class Moving implements Gesture {
     const [across, down] = [at.x - this.from.x, at.y - this.from.y];
     this.#locked = at.shift ? (this.#locked ?? (Math.abs(across) >= Math.abs(down) ? 'time' : 'pitch')) : null;
     const edge = start[this.grabbed];
+    const before = this.#rows;
+    const [wide, tall] = [Math.abs(across), Math.abs(down)];
+    this.#means(wide, tall);
     const caught =
-      this.#locked === 'pitch' || Math.abs(across) < STILL
+      this.#locked === 'pitch' || !this.#isMeant('time', wide, tall)
         ? { tick: edge, by: 'where it was' as const }
         : snapped(this.ground.lines, edge, edge + across / view.pixelsPerTick, at.free);
-    const before = this.#rows;
     this.#ticks = Math.max(caught.tick - edge, -this.#earliest);
     this.#rows =
-      this.#locked === 'time' ? 0 : this.#fitting(view.rowOf(view.pitch(this.from.y)) - view.rowOf(view.pitch(at.y)));
+      this.#locked === 'time' || !this.#isMeant('pitch', tall, wide)
+        ? 0
+        : this.#fitting(view.rowOf(view.pitch(this.from.y)) - view.rowOf(view.pitch(at.y)));
     this.#copies = at.ctrl;
     if (this.#rows !== before) {
       hear([[this.#moved(pitch[this.grabbed]), velocity[this.grabbed]]]);
     }
     const ghosts = this.#places.map((i) => this.#ghost(i));
-    const where = this.ground.lines.position(edge + this.#ticks);
-    const name = this.#rows === 0 ? '' : ` · ${pitchName(this.#moved(pitch[this.grabbed]))}`;
     this.shape = {
       ghosts,
-      tag: {
-        x: at.x,
-        y: at.y,
-        text: `${this.#copies ? 'copy · ' : ''}${where}${name}${caught.by ? ` · ${caught.by}` : ''}`,
-      },
+      tag: { x: at.x, y: at.y, text: this.#said(edge, pitch[this.grabbed], caught.by) },
       ...(caught.by === 'on a line' && { line: edge + this.#ticks }),
     };
   }
@@ -69,6 +69,38 @@ export class Moving implements Gesture {
     }
     const key = this.#copies ? 'duplicate' : this.#ticks !== 0 ? 'nudge by=step' : 'transpose semitones=1';
     return { lines: this.#copies ? ['duplicate', ...lines] : lines, key };
+  }
+
+  /**
+   * A hand that goes one way drifts in the other: until that is clearly more than drift, it is none. What went clearly
+   * further follows the pointer from then on.
+   */
+  #means(across: number, down: number): void {
+    const drift = (other: number) => Math.min(MOST_DRIFT, LEAST_DRIFT + other * SHARE_OF_DRIFT);
+    this.#isClear = {
+      time: this.#isClear.time || across >= drift(down),
+      pitch: this.#isClear.pitch || down >= Math.max(this.ground.view.rowHeight * MOST_OF_A_ROW, drift(across)),
+    };
+  }
+
+  #isMeant(way: 'time' | 'pitch', far: number, other: number): boolean {
+    return this.#isClear[way] || (far >= STILL && far > other);
+  }
+
+  /** What it would do in time and in pitch: “copy · 2.1.0, 1/4 later · E4, up 2 · on a line”. */
+  #said(edge: number, pitch: number, by: string): string {
+    const { lines, contents, pane, view } = this.ground;
+    const far =
+      this.#ticks === 0
+        ? ''
+        : `, ${lengthSaid(Math.abs(this.#ticks), contents.song.ppq)} ${this.#ticks > 0 ? 'later' : 'earlier'}`;
+    const high = view.rows ? '' : `, ${this.#rows > 0 ? 'up' : 'down'} ${Math.abs(this.#rows)}`;
+    return [
+      ...(this.#copies ? ['copy'] : []),
+      `${lines.position(edge + this.#ticks)}${far}`,
+      ...(this.#rows === 0 ? [] : [`${rowCalled(pane.track, this.#moved(pitch))}${high}`]),
+      ...(by ? [by] : []),
+    ].join(' · ');
   }
 
   #ghost(i: number): Ghost {
@@ -195,4 +227,8 @@ export class MovingBorder implements Gesture {
 
 /** Nearer than this to where it began, in CSS pixels, time stays. */
 const STILL = 3;
+/** How far a hand drifts beside where it goes: so many CSS pixels, and a share of the way, but no more than the most. */
+const [LEAST_DRIFT, SHARE_OF_DRIFT, MOST_DRIFT] = [9, 1 / 8, 30];
+/** So much of a row is no drift. */
+const MOST_OF_A_ROW = 0.75;
 const MOST_SHARE = 400;

@@ -7,7 +7,7 @@ import { Button, type Grasp } from '../pointer/grasp';
 import type { Caret } from '../desk/caret.svelte';
 import { setting } from '../settings/settings.svelte';
 import type { Pane } from '../sight/pane.svelte';
-import { rowCalled } from '../sight/rows';
+import { rowCalled } from '../song/row-names';
 import type { Contents } from '../song/contents.svelte';
 
 /** What a press on the pitch keys reads and asks. */

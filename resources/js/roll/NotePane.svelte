@@ -7,7 +7,7 @@
   import { coloursOf, FONT } from '../look/theme';
   import { CURVES, CURVE_NAMES, type CurveName } from '../music/curves';
   import { formatLine } from '../music/line';
-  import { pitchName } from '../music/pitch';
+  import { rowCalled } from '../song/row-names';
   import { Pointer } from '../pointer/pointer.svelte';
   import { settings } from '../settings/settings.svelte';
 
@@ -152,7 +152,7 @@
     width={WIDTH + 26}
     height={PANE_HEIGHT}
     role="dialog"
-    label="Curves of {pitchName(box.pitch)} at {grid.lines.position(box.start)}"
+    label="Curves of {rowCalled(contents.track, box.pitch)} at {grid.lines.position(box.start)}"
     onkeydown={keys}
     {close}
   >
@@ -160,7 +160,7 @@
       <p class="flex items-baseline justify-between gap-2">
         <span class="font-semibold"
           >{others ? `${contents.notes.selectedCount} notes, as` : ''}
-          {pitchName(box.pitch)} at {grid.lines.position(box.start)}</span
+          {rowCalled(contents.track, box.pitch)} at {grid.lines.position(box.start)}</span
         >
         <button class="btn btn-ghost btn-xs" onclick={close}>Close <kbd>Esc</kbd></button>
       </p>

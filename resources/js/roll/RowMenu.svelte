@@ -2,7 +2,7 @@
   import { counted } from '../music/counted';
   import Floating from '../look/Floating.svelte';
   import { api } from '../api';
-  import { rowCalled, rowOf } from '../sight/rows';
+  import { rowCalled, rowOf } from '../song/row-names';
   import { formatLine } from '../music/line';
   import { pitchName } from '../music/pitch';
   import { setting, settings } from '../settings/settings.svelte';

@@ -1,7 +1,7 @@
 import type { Track } from '../api';
 import { FONT, type Colours } from '../look/theme';
 import { isBlackKey, pitchName } from '../music/pitch';
-import { rowOf } from '../sight/rows';
+import { rowOf } from '../song/row-names';
 import type { Viewport } from '../sight/viewport.svelte';
 
 /** How wide the pitch keys are, and the colour of a row on them, in CSS pixels. */

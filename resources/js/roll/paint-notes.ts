@@ -2,13 +2,14 @@ import type { Bodies } from '../sight/bodies';
 import { MAX_PITCH } from '../music/limits';
 import type { NoteTable } from '../music/notes';
 import { DENSE, paintDense } from './paint-dense';
-import { pitchName } from '../music/pitch';
 import { FONT, type Colours } from '../look/theme';
 import type { Viewport } from '../sight/viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
 const SIGN_NEEDS_WIDTH = 10;
 const NAME_NEEDS_HEIGHT = 11;
+const NAME_MARGIN = 7;
+const FEWEST_LETTERS = 3;
 const ROUND_NEEDS = 8;
 
 /**
@@ -24,6 +25,8 @@ export function paintNotes(
   ofNote: (clip: number, pitch: number) => Colours,
   /** the sign of the technique a note is played by; empty for ordinary ones */
   signOf: (clip: number, technique: number) => string,
+  /** what the row of a pitch is called on the track a clip lies on, or else the pitch */
+  called: (clip: number, pitch: number) => string,
 ): void {
   const { notes, view } = lying;
   const plain: number[] = [];
@@ -146,7 +149,8 @@ export function paintNotes(
       if (width >= NAME_NEEDS_WIDTH || (sign && width >= SIGN_NEEDS_WIDTH)) {
         const x = Math.max((start[i] - view.left) * scale, 0) + (width >= NAME_NEEDS_WIDTH ? 5 : 2);
         const y = view.y(pitch[i]) + height / 2 + 0.5;
-        const name = width < NAME_NEEDS_WIDTH ? sign : `${pitchName(pitch[i])}${sign ? ` ${sign}` : ''}`;
+        const whole = width < NAME_NEEDS_WIDTH ? sign : `${called(clip[i], pitch[i])}${sign ? ` ${sign}` : ''}`;
+        const name = fitting(pen, whole, width - NAME_MARGIN);
         pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofNote(clip[i], pitch[i]).tint;
         pen.strokeText(name, x, y);
         pen.fillStyle = colours['note-text'];
@@ -154,6 +158,13 @@ export function paintNotes(
       }
     }
   }
+}
+
+/** As much of a name as there is room for. */
+function fitting(pen: CanvasRenderingContext2D, name: string, width: number): string {
+  let text = name;
+  while (text.length > FEWEST_LETTERS && pen.measureText(text).width > width) text = text.slice(0, -1).trimEnd();
+  return text;
 }
 
 /** Places by the colours of their track. */

@@ -5,6 +5,7 @@ import type { NoteTable } from '../music/notes';
 import type { PointTable } from '../music/points';
 import { techniqueOf } from '../music/techniques';
 import type { GridLines } from '../music/time';
+import { rowCalled } from '../song/row-names';
 import type { Bodies } from '../sight/bodies';
 import type { Viewport } from '../sight/viewport.svelte';
 import { paintBefore } from './paint-before';
@@ -54,7 +55,8 @@ export function paintNoteScene(pen: CanvasRenderingContext2D, scene: NoteScene):
     return coloursOf(theme, colouredRows.get(track.id)?.get(pitch) || track.colour);
   };
   const signOf = (clip: number, technique: number) => techniqueOf(trackOf(clip), technique)?.sign ?? '';
-  paintNotes(pen, bodies, colours, ofNote, signOf);
+  const called = (clip: number, pitch: number) => rowCalled(trackOf(clip), pitch);
+  paintNotes(pen, bodies, colours, ofNote, signOf, called);
   paintCurves(pen, bodies, points, colours);
   if (before) paintBefore(pen, view, before, colours);
 }
