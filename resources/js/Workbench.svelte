@@ -3,7 +3,7 @@
   import Arrangement from './arrange/Arrangement.svelte';
   import SongStrip from './arrange/SongStrip.svelte';
   import Bench from './bench/Bench.svelte';
-  import { followPlayer, followRows, followStatus, followTab, followZoom } from './commands/following.svelte';
+  import { followPlayer, followRows, followTab, followZoom } from './commands/following.svelte';
   import { showBeginning } from './commands/open-in-roll';
   import { setStudio, type Studio } from './acting/studio';
   import KeyStrip from './frame/KeyStrip.svelte';
@@ -34,11 +34,16 @@
 
   // A workbench is made for one song: another one has a workbench of its own.
   const here = untrack(() => studio);
-  const { arranging, calmFacts, keyHandling, panes, playing, popover, shelf, status, views } = here;
+  const { arranging, calmFacts, contents, dialogs, keyHandling, panes, playing, popover, shelf, status, views } = here;
 
   setStudio(here);
   calmFacts.follow();
-  for (const follow of [followPlayer, followRows, followStatus, followTab, followZoom]) follow(here);
+  let focused = $state(0);
+  status.follow(
+    () => [views.shown, contents.track.id, dialogs.palette, playing.recorder.state].join(),
+    () => focused,
+  );
+  for (const follow of [followPlayer, followRows, followTab, followZoom]) follow(here);
   requestAnimationFrame(() => showBeginning(here));
 </script>
 
@@ -46,7 +51,7 @@
   onkeydown={(event) => keyHandling.down(event)}
   onkeyup={(event) => keyHandling.up(event)}
   onblur={() => keyHandling.blur()}
-  onfocusin={() => status.refusalPassed()}
+  onfocusin={() => focused++}
   onpointerdown={() => keyHandling.pointer()}
   onclick={(event) => keyHandling.used(event)}
   onchange={(event) => keyHandling.used(event)}

@@ -302,7 +302,7 @@ test('keys nudge by an amount of their own, and move caret and range where nothi
   await expect(studio.status).toHaveText('3 notes moved 10 ticks (10 ms) later');
   await studio.expectColumn('start', [10, 490, 730]);
   await studio.press('Alt+-');
-  await expect(studio.status).toHaveText('Keys nudge by 5ms');
+  await expect(studio.status).toHaveText('Keys nudge by 5ms; the larger amount is 10ms');
   await page.getByLabel('Nudge').selectOption('grid');
   await studio.press('Escape', 'ArrowRight', 'ArrowRight');
   await expect(studio.status).toHaveText(/^Caret at 1\.1\.240/);

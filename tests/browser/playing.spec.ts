@@ -143,6 +143,7 @@ test('in a loop each round is a layer and one step, the last is dropped, and the
   await studio.press('F7', 'd');
   await expect.poll(clips).toEqual(['Layer 1']);
   await end(page);
+  await expect(studio.status).toHaveText(/^\d+ layers recorded, \d+ notes$/);
   await studio.press('F7', 'o');
   await expect(studio.status).toContainText('Clips joined');
   expect(await clips()).toEqual([]);

@@ -14,7 +14,8 @@ use Jactonic\Core\Time\Grid;
  *
  * Looks at the played moments, as `quantize` does. Recommended is the coarsest straight or triplet grid that runs
  * nothing together, whose mean distance is under 25 % of half the gap, and off which no more than one note in fifty
- * lies by more than 75 %; where there is none, the one with the smallest mean.
+ * lies by more than 75 %; where there is none, the one with the smallest mean of those that run nothing together. No
+ * finer one than the grid that is set is recommended where all lie on that already.
  */
 final readonly class Advice
 {
@@ -44,10 +45,12 @@ final readonly class Advice
     /**
      * @param  list<Candidate>  $candidates  the recommended one first, then by how well they fit
      * @param  int  $count  how many notes were looked at
+     * @param  bool  $isSet  whether the recommended one is set, with all notes on it
      */
     private function __construct(
         public array $candidates,
         public int $count,
+        private bool $isSet = false,
     ) {
     }
 
@@ -84,7 +87,33 @@ final readonly class Advice
             }
         }
 
-        return new self([...$clear, ...$plain, ...$unclear], count($moments));
+        $all = [...$clear, ...$plain, ...$unclear];
+        $set = self::set($notes, $selection->positions($notes), $moments, $all[0], $context);
+        $others = array_filter($all, static fn (Candidate $one): bool => $one->name() !== $set?->name());
+
+        return new self($set === null ? $all : [$set, ...$others], count($moments), isSet: $set !== null);
+    }
+
+    /**
+     * The grid that is set, where all notes lie on its lines, it runs nothing together, and the best one is finer.
+     *
+     * @param  array<int, int>  $places
+     * @param  non-empty-list<int>  $moments
+     */
+    private static function set(
+        Notes $notes, array $places, array $moments, Candidate $best, Context $context,
+    ): ?Candidate {
+        $lines = $context->time->gridLines();
+        foreach ($places === [] ? array_keys($notes->id) : $places as $i) {
+            if ($lines->nearest($notes->start[$i]) !== $notes->start[$i]) {
+                return null;
+            }
+        }
+        [$ticks, $parts] = $lines->step(0);
+        [$bestTicks, $bestParts] = $context->time->gridLines($best->grid)->step(0);
+        $set = self::measure($context->time->grid, $moments, $context);
+
+        return $bestTicks * $parts < $ticks * $bestParts && $set->collisions === 0 ? $set : null;
     }
 
     public function recommended(): ?Candidate
@@ -99,8 +128,13 @@ final readonly class Advice
         if ($best === null) {
             return 'There are no notes to look at.';
         }
-        $text = "{$best->name()} fits best: ".round($best->mean).' % of half a step off on average';
-        $text .= $best->collisions > 0 ? ", but {$best->collisions} notes would fall together." : '.';
+        if ($best->collisions > 0) {
+            return "No grid keeps all apart: on {$best->name()} {$best->collisions} notes would fall together.";
+        }
+        if ($this->isSet) {
+            return "All lie on {$best->name()} already.";
+        }
+        $text = "{$best->name()} fits best: ".round($best->mean).' % of half a step off on average.';
         foreach ($this->candidates as $other) {
             if (
                 $other->collisions > $best->collisions
@@ -194,7 +228,9 @@ final readonly class Advice
             && ($exact === [] || $candidate->largest === 0.0);
         $fitting = array_values(array_filter($candidates, $fits));
         $rest = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => ! $fits($candidate)));
-        usort($rest, static fn (Candidate $a, Candidate $b): int => $a->mean <=> $b->mean);
+        usort($rest, static function (Candidate $a, Candidate $b): int {
+            return [$a->collisions > 0, $a->mean] <=> [$b->collisions > 0, $b->mean];
+        });
 
         return [...$fitting, ...$rest];
     }

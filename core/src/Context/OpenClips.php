@@ -77,6 +77,12 @@ final readonly class OpenClips
         return $this->techniques[$this->trackOf($clip)] ?? Techniques::none();
     }
 
+    /** What a pitch is called on the track in front: the name of its row, or else its own. */
+    public function called(int $pitch): string
+    {
+        return ($this->rowNames[$this->trackOf($this->front)] ?? RowNames::none())->called($pitch);
+    }
+
     /** One clip alone, whatever its id. */
     public static function one(int $channel = 0): self
     {

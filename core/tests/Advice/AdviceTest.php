@@ -67,6 +67,26 @@ final class AdviceTest extends MusicTestCase
         self::assertStringContainsString('1/8 would run 12 notes together', $advice->summary());
     }
 
+    public function test_no_grid_is_called_best_that_lets_notes_fall_together(): void
+    {
+        $near = $this->on([0, 6, 480, 960]);
+        self::assertSame('No grid keeps all apart: on 1/4 2 notes would fall together.', $near->summary());
+
+        $flams = $this->on([0, 50, 481, 530, 958, 1010]);
+        self::assertSame(0, $flams->recommended()?->collisions, 'one that keeps them apart comes first');
+    }
+
+    public function test_no_finer_grid_is_called_best_where_all_lie_on_the_set_one(): void
+    {
+        $notes = self::edit('quantize grid=1/8', self::notes([80], [330], [560], [820]));
+        $on = static fn (string $grid): Advice => Advice::on($notes, Selection::none(), self::context(grid: $grid));
+
+        self::assertSame('1/8', $on('1/8')->recommended()?->name());
+        self::assertSame('All lie on 1/8 already.', $on('1/8')->summary());
+        self::assertNotSame('1/8', $on('1/4')->recommended()?->name());
+        self::assertSame(count($on('1/4')->candidates), count($on('1/8')->candidates), 'it stands there once');
+    }
+
     public function test_distances_are_in_percent_of_half_the_gap(): void
     {
         $quarter = $this->candidate($this->on([0, 60, 480]), '1/4');

@@ -4,12 +4,22 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Song;
 
+use Jactonic\Core\Content\Selection;
+use Jactonic\Core\Context\Context;
 use Jactonic\Core\Errors\BadInput;
+use Jactonic\Core\Lines\Catalog;
+use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Song\Beside;
+use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\Conductor;
+use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\RowNames;
 use Jactonic\Core\Song\RowNamesFile;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
+use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
@@ -126,5 +136,21 @@ final class RowNamesTest extends TestCase
         $this->expectExceptionMessage($said);
 
         RowNamesFile::read($file);
+    }
+
+    #[TestWith(['insert pitch=C2 at=0', 'Kick added at 1.1.0'])]
+    #[TestWith(['fill pitch=D2 every=1/4 range=0..1920', '4 notes of Snare filled in on 1/4'])]
+    #[TestWith(['insert pitch=C1 at=0', 'C1 added at 1.1.0'])]
+    public function test_hits_are_called_by_the_names_of_their_rows(string $line, string $said): void
+    {
+        $song = Song::of(
+            Conductor::of(480), [new Track(1, 0, 'Drums', voice: Voice::Drums)], [new Clip(1, 1, 0, 1920)], [],
+        );
+        $open = OpenSong::of($song, [1], 1);
+        $time = new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16'));
+        $state = Script::read([$line], Catalog::standard())
+            ->apply($open, Selection::none(), (new Context($time))->in($open));
+
+        self::assertStringStartsWith($said, (string) $state->said);
     }
 }

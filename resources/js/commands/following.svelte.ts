@@ -51,24 +51,6 @@ export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tu
   });
 }
 
-/** Takes away what the status line said of what is not looked at any more. Called once, inside a component. */
-export function followStatus({
-  contents,
-  dialogs,
-  playing,
-  status,
-  views,
-}: Pick<Tools, 'contents' | 'dialogs' | 'playing' | 'status' | 'views'>): void {
-  let before = '';
-  $effect(() => {
-    const now = [views.shown, contents.track.id, dialogs.palette, playing.recorder.state].join();
-    untrack(() => {
-      if (before && now !== before) status.passed();
-      before = now;
-    });
-  });
-}
-
 /** Asks for frames for as long as something sounds, and only then. Called once, inside a component. */
 export function followPlayer({ player }: Pick<Tools, 'player'>): void {
   $effect(() => {

@@ -46,7 +46,6 @@ const select: Command = ({ contents, keptSelections, lanes, panes, selecting, se
   }
   if (what === 'back') {
     if (!selecting.back()) status.say('There is no selection before this one.', 'refused');
-    else status.say(counted(contents), 'hint');
     return;
   }
   const meant = pointsMeant(contents, lanes);
@@ -67,7 +66,6 @@ const select: Command = ({ contents, keptSelections, lanes, panes, selecting, se
   };
   const find = atOnce[what];
   const say = () => {
-    status.say(counted(contents), 'hint');
     if (/-(more|less)$/.test(what)) revealEnd(contents.notes, panes.view);
   };
   if (find && (sender.waiting === 0 || what === 'none')) {

@@ -17,9 +17,8 @@ export function selectionSaid(
     const [i] = notes.selectedPlaces();
     const { start, length, velocity } = notes.columns;
     const what = pitchesSaid(notes, [i], contents);
-    said.unshift(
-      `${what} at ${lines.position(start[i])}, ${lengthSaid(length[i], song.ppq)} long, velocity ${velocity[i]}: 1 of ${counted(notes.count, 'note')} selected`,
-    );
+    const how = `${lengthSaid(length[i], song.ppq)} long, velocity ${velocity[i]}`;
+    said.unshift(`1 of ${counted(notes.count, 'note')} selected: ${what} at ${lines.position(start[i])}, ${how}`);
   } else if (notes.selectedCount > 0) {
     said.unshift(`${notes.selectedCount} of ${counted(notes.count, 'note')} selected`);
   }

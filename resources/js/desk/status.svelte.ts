@@ -5,29 +5,37 @@ export interface Message {
 
 const NOTHING: Message = { text: '', kind: 'hint' };
 
-/** What is said of a change, such as another view, is said no later than so many ms after or before it. */
-const SAID_WITH_IT_MS = 150;
-
 /** What the status line says. */
 export class Status {
   message = $state.raw<Message>(NOTHING);
-  #at = 0;
-
-  /** @param now ms of the page's clock */
-  constructor(private readonly now: () => number = () => performance.now()) {}
 
   say(text: string, kind: Message['kind'] = 'done'): void {
     this.message = { text, kind };
-    this.#at = this.now();
   }
 
-  /** Something else is looked at or done now: what was said before is about what is not there any more. */
-  passed(): void {
-    if (this.now() - this.#at > SAID_WITH_IT_MS) this.message = NOTHING;
-  }
-
-  /** As `passed()`, where it is a refusal: that it was refused is over once something else is done. */
+  /** Something else is done now: a refusal of before is over. */
   refusalPassed(): void {
-    if (this.message.kind === 'refused') this.passed();
+    if (this.message.kind === 'refused') this.message = NOTHING;
+  }
+
+  /**
+   * Takes away what was said once what it was about is not there any more; what is said together with the change stays.
+   * Called once, inside a component.
+   *
+   * @param about tells what is looked at and done
+   * @param focused counts the controls that took the keys: a refusal goes with the one it was said of
+   */
+  follow(about: () => string, focused: () => number): void {
+    let before = { about: about(), focused: focused(), message: this.message };
+    $effect(() => {
+      const now = { about: about(), focused: focused(), message: this.message };
+      const isOld = now.message === before.message;
+      const isOver = now.about !== before.about || (now.focused !== before.focused && now.message.kind === 'refused');
+      before = now;
+      if (isOld && isOver) {
+        this.message = NOTHING;
+        before.message = NOTHING;
+      }
+    });
   }
 }

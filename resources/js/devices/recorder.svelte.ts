@@ -216,7 +216,8 @@ export class Recorder {
     const layers = this.#pressed.size;
     if (this.#isLeft) say('Left in the count-in: nothing was recorded', 'hint');
     else if (layers === 0) say('Nothing was recorded: no key was pressed', 'hint');
-    else if (this.#loop) {
+    // One round says more of itself, unless an empty one came after it.
+    else if (layers > 1 || !this.#pressed.has(this.#given)) {
       const notes = [...this.#pressed.values()].reduce((sum, count) => sum + count, 0);
       say(`${counted(layers, 'layer')} recorded, ${counted(notes, 'note')}`, 'done');
     }

@@ -16,7 +16,6 @@ use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
@@ -117,7 +116,9 @@ final readonly class CopyTo implements SongEdit
                 Noun::Note,
                 ($parameters->isOn('keep') ? 'doubled on ' : 'handed over to ').$track->name,
             )->with(
-                $parameters->has('pitch') && $copies !== [] ? 'all on '.PitchName::of($pitches[$places[0]]) : '',
+                $parameters->has('pitch') && $copies !== []
+                    ? 'all on '.$track->rowNames()->called($pitches[$places[0]])
+                    : '',
                 count($copies) < count($places) ? Noun::Note->counted(
                     count($places) - count($copies),
                 ).' would have doubled another' : '',

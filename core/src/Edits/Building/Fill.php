@@ -16,7 +16,6 @@ use Jactonic\Core\Edits\InLoops;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 
@@ -102,7 +101,7 @@ final readonly class Fill implements Edit
 
         return $draft->change(Selection::of($added), count($added) === 0 && $gone === 0
             ? Said::nothing("Nothing filled: no line of {$every->grid} lies in the range")
-            : Said::did(count($added), Noun::Note, 'of '.PitchName::of($pitch)." filled in on {$every->grid}")
+            : Said::did(count($added), Noun::Note, 'of '.$context->clips->called($pitch)." filled in on {$every->grid}")
                 ->with($gone > 0 ? Noun::Note->counted($gone).' taken out before' : ''));
     }
 

@@ -16,7 +16,6 @@ use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\Subject;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
-use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Saying\Said;
 
 /** Adds one note and selects it. */
@@ -56,7 +55,7 @@ final readonly class Insert implements Edit
 
         return $change->saying(
             Said::of(
-                PitchName::of($pitch), "added at {$context->time->position($start)}",
+                $context->clips->called($pitch), "added at {$context->time->position($start)}",
             )->with(Doubles::saidOf($notes, $change->notes->added, $context)),
         );
     }

@@ -79,7 +79,7 @@ final readonly class InsertChord implements Edit
 
         return $change->saying(
             Said::of(
-                'Chord of '.Noun::Note->counted(count($shape)).' on '.PitchName::of($root),
+                'Chord of '.Noun::Note->counted(count($shape)).' on '.$context->clips->called($root),
                 "added at {$context->time->position($start)}",
             )
                 ->with(Doubles::saidOf($notes, $change->notes->added, $context)),

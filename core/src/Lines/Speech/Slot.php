@@ -163,10 +163,16 @@ enum Slot: string
             : null;
     }
 
-    /** A chord in signs or in words: “Bm9”, “b minor ninth”. A letter alone is one where it is a capital. */
+    /**
+     * A chord in signs or in words: “Bm9”, “b minor ninth”. A letter alone is one where it is a capital; “C2” and “C5”
+     * are pitches, as the roll calls them.
+     */
     private static function chord(string $said): ?string
     {
         if (preg_match('/^([a-g])((?:#|b| sharp| flat)?)(?:( .+)|([^\s]*))$/i', $said, $found) !== 1) {
+            return null;
+        }
+        if (preg_match('/^[0-58]$/', $found[4] ?? '') === 1) {
             return null;
         }
         $sign = ['' => '', '#' => '#', 'b' => 'b', ' sharp' => '#', ' flat' => 'b'][strtolower($found[2])] ?? '';
