@@ -72,3 +72,90 @@ test('a list that was chosen from gives the keys back', async ({ studio, page })
   await page.getByLabel('Grid', { exact: true }).selectOption('1/8');
   await spacePlays(studio, 'a list');
 });
+
+const OPENED: [what: string, open: (studio: Studio) => Promise<void>][] = [
+  ['the palette', (studio) => studio.press('/')],
+  [
+    'the menu at the pointer',
+    async (studio) => {
+      const { x, y } = await studio.point(100, 60);
+      await studio.page.mouse.click(x, y, { button: 'right' });
+    },
+  ],
+  [
+    'the menu of empty ground',
+    async (studio) => {
+      const { x, y } = await studio.point(1200, 66);
+      await studio.page.mouse.click(x, y, { button: 'right' });
+    },
+  ],
+  [
+    'the pane of a note',
+    async (studio) => {
+      await studio.click(100, 60);
+      await studio.press('F10', 'Enter');
+    },
+  ],
+  ['tempo, meter, key and marker', (studio) => studio.press('F4', 'Enter')],
+  [
+    'a key for what was done last',
+    async (studio) => {
+      await studio.press('Control+a', 'ArrowUp');
+      await expect(studio.status).toContainText('up 1 semitone');
+      await studio.press('Alt+Shift+/');
+    },
+  ],
+  [
+    'the menu of a row',
+    async (studio) => {
+      const keys = await studio.page.getByTestId('pitch-keys').boundingBox();
+      const { y } = await studio.point(0, 60);
+      await studio.page.mouse.click(keys!.x + 10, y, { button: 'right' });
+    },
+  ],
+];
+
+for (const [what, open] of OPENED) {
+  test(`Escape closes ${what} and gives the keys back, also where the pointer pressed in it`, async ({
+    studio,
+    page,
+  }) => {
+    const opened = page.getByRole('dialog').or(page.getByRole('menu'));
+    await open(studio);
+    await expect(opened).toBeVisible();
+    await studio.press('Escape');
+    await expect(opened).toHaveCount(0);
+    await spacePlays(studio, what);
+    await open(studio);
+    await expect(opened).toBeVisible();
+    const box = (await opened.boundingBox())!;
+    await page.mouse.click(box.x + box.width - 4, box.y + box.height - 4);
+    await studio.press('Escape', 'Escape');
+    await expect(opened).toHaveCount(0);
+    await spacePlays(studio, `a press in ${what}`);
+  });
+}
+
+test('what is chosen in the menu at the pointer gives the keys back', async ({ studio, page }) => {
+  const { x, y } = await studio.point(100, 60);
+  await page.mouse.click(x, y, { button: 'right' });
+  await page.getByRole('dialog').getByRole('option', { name: 'Delete' }).click();
+  await studio.expectColumn('id', [2]);
+  await spacePlays(studio, 'a choice');
+});
+
+test('the search of the shelf keeps its keys, and Escape gives them back', async ({ studio, page }) => {
+  await studio.press('F3', 'l');
+  await page.keyboard.type('beat');
+  await expect(page.locator('input:focus')).toHaveValue('beat');
+  await studio.press('Escape');
+  await spacePlays(studio, 'the search');
+});
+
+test('no text of the page can be selected, so that a drag is always a drag', async ({ studio, page }) => {
+  await studio.bench.getByText('Dynamics', { exact: true }).first().dblclick();
+  await page.keyboard.press('Control+a');
+  expect(await page.evaluate(() => getSelection()?.toString())).toBe('');
+  await studio.drag([100, 60], [340, 60]);
+  await studio.expectColumn('start', [240, 720]);
+});

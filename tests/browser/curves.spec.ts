@@ -118,3 +118,31 @@ test('curves go out as MPE and come in again as they were', async ({ studio, pag
   expect(curves(studio)).toBe(before);
   await studio.expectColumn('channel', [0, 0, 0]);
 });
+
+test('in the pane of a note the keys are those of the notes: its points are selected, Space plays, a press draws nothing', async ({
+  studio,
+  page,
+}) => {
+  const { x, y } = await studio.point(300, 60);
+  await page.mouse.dblclick(x, y);
+  await expect(pane(studio, 'C4')).toBeVisible();
+  const box = (await page.getByTestId('note-curve').boundingBox())!;
+  await page.mouse.click(box.x + 100, box.y + 20);
+  await studio.press('Control+a');
+  await expect(studio.status).toContainText('There is no curve of pitch yet');
+  expect(curves(studio)).toBe('');
+  await pane(studio, 'C4').getByRole('button', { name: 'Scoop' }).click();
+  await expectCurves(studio, /^1 pitch 0:-341\n1 pitch /);
+  await studio.press('Control+a');
+  await expect(studio.status).toContainText(/^\d+ points of .* selected$/);
+  await studio.press('Delete');
+  await expectCurves(studio, /^$/);
+  await studio.press('Control+z');
+  await expectCurves(studio, /^1 pitch 0:-341\n/);
+  await studio.press('Space');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await studio.press('Space');
+  await studio.roll.focus();
+  await studio.press('Escape');
+  await expect(pane(studio, 'C4')).toBeHidden();
+});

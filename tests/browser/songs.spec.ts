@@ -69,7 +69,7 @@ test('the other tracks of a song are opened from the top line', async ({ page, s
   await studio.openDemo();
   await page.getByLabel('Track').first().selectOption('Frame drum kit');
   await expect(studio.bench).toContainText(/All \d+ notes/);
-  await expect(studio.bench).toContainText(/Kick, Snare, .* and \d+ more|Kick, Snare);
+  await expect(studio.bench).toContainText(/Kick, Snare/);
 });
 
 test('a long import is shown, and need not be waited for', async ({ page }) => {

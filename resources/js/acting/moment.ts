@@ -15,6 +15,7 @@ export interface Moment extends Pick<
   | 'opening'
   | 'panes'
   | 'playing'
+  | 'popover'
   | 'preview'
   | 'shortcuts'
   | 'tuning'
@@ -27,13 +28,24 @@ export interface Moment extends Pick<
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
 export function momentKeys(on: Moment): MomentKey[] {
   const { acting, chosenClips, contents, dialogs, openedRows, panes, playing } = on;
-  const { preview, shortcuts, tuning, views, walk } = on;
+  const { popover, preview, shortcuts, tuning, views, walk } = on;
   const act = (line: string) => acting.act([line], 'key');
   const looks = shortcuts
     .of('flip')
     .filter(({ held }) => !held)
     .map(({ key }): MomentKey => [key, 'before and after', () => act('flip')]);
   if (acting.lasts) return [['Escape', 'end', () => acting.endLasting()]];
+  if (popover.isOpen)
+    return [
+      [
+        'Escape',
+        'close',
+        () => {
+          popover.close();
+          views.focus();
+        },
+      ],
+    ];
   if (dialogs.keysShown) return [['Escape', 'close', () => dialogs.hideKeys()]];
   if (tuning.edit)
     return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];

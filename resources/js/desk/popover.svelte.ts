@@ -4,6 +4,10 @@ type Opened = { note: number } | { row: number } | { conductor: number };
 export class Popover {
   #opened = $state.raw<Opened | null>(null);
 
+  get isOpen(): boolean {
+    return this.#opened !== null;
+  }
+
   /** The id of the note whose curves are open; null where none is. */
   get note(): number | null {
     return this.#opened && 'note' in this.#opened ? this.#opened.note : null;

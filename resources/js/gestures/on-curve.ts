@@ -69,6 +69,7 @@ export function graspOnCurve(on: OnCurve, button: Button): Grasp<readonly Point[
   return {
     cursor: 'cell',
     word: 'drag: a curve over the note · Shift: a straight line',
-    press: (from) => new CurveDrawing(on, from),
+    // A mere press, such as the second one of those that opened it, draws nothing.
+    press: (from) => ({ click: () => undefined, drag: () => new CurveDrawing(on, from) }),
   };
 }

@@ -11,7 +11,8 @@
   import { Pointer } from '../pointer/pointer.svelte';
   import { settings } from '../settings/settings.svelte';
 
-  const { acting, asking, contents, grid, hands, panes, popover, status, views } = getStudio();
+  const { acting, asking, contents, grid, hands, panes, popover } = getStudio();
+  const { selecting, status, views } = getStudio();
 
   let {
     note,
@@ -130,20 +131,38 @@
     views.focus();
   }
 
-  function keys(event: KeyboardEvent): void {
-    event.stopPropagation();
-    if (event.key === 'Escape') {
-      event.preventDefault();
-      close();
-    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
-      event.preventDefault();
-      if (event.shiftKey) asking.redo();
-      else asking.undo();
-    }
+  /** Selects the points of the curve that is shown. */
+  function selectPoints(): void {
+    const places = contents.points.curves.get(note)?.[of] ?? [];
+    if (places.length === 0) status.say(`There is no curve of ${of} yet; drag one over the note.`, 'refused');
+    else selecting.select(places.map((place) => contents.points.columns.id[place]));
   }
 
-  let first = $state<HTMLElement>();
-  $effect(() => first?.focus());
+  /** The field, and a button that was reached by Tab, have their own keys; all others do what they do to the notes. */
+  function keys(event: KeyboardEvent): void {
+    const { target, key } = event;
+    if (key === 'Escape') {
+      close();
+    } else if (target instanceof HTMLInputElement || key === 'Tab') {
+      event.stopPropagation();
+      return;
+    } else if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'a') {
+      selectPoints();
+    } else {
+      if (target instanceof HTMLButtonElement && (key === ' ' || key === 'Enter')) event.stopPropagation();
+      return;
+    }
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  /** A button that was pressed with the pointer gives the keys back. */
+  function pressed(event: MouseEvent): void {
+    if (event.detail > 0 && document.activeElement instanceof HTMLButtonElement) home?.focus();
+  }
+
+  let home = $state<HTMLElement>();
+  $effect(() => home?.focus());
 </script>
 
 {#if place >= 0}
@@ -156,7 +175,8 @@
     onkeydown={keys}
     {close}
   >
-    <div class="flex flex-col gap-1.5 p-3 text-xs">
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+    <div bind:this={home} class="flex flex-col gap-1.5 p-3 text-xs" tabindex="-1" onclick={pressed}>
       <p class="flex items-baseline justify-between gap-2">
         <span class="font-semibold"
           >{others ? `${contents.notes.selectedCount} notes, as` : ''}
@@ -165,23 +185,13 @@
         <button class="btn btn-ghost btn-xs" onclick={close}>Close <kbd>Esc</kbd></button>
       </p>
       <div class="flex gap-1" role="radiogroup" aria-label="Which curve">
-        {#each CURVE_NAMES as name, k (name)}
-          {#if k === 0}
-            <button
-              bind:this={first}
-              class="btn btn-xs {of === name ? 'btn-primary' : ''}"
-              role="radio"
-              aria-checked={of === name}
-              onclick={() => (of = name)}>{name}</button
-            >
-          {:else}
-            <button
-              class="btn btn-xs {of === name ? 'btn-primary' : ''}"
-              role="radio"
-              aria-checked={of === name}
-              onclick={() => (of = name)}>{name}</button
-            >
-          {/if}
+        {#each CURVE_NAMES as name (name)}
+          <button
+            class="btn btn-xs {of === name ? 'btn-primary' : ''}"
+            role="radio"
+            aria-checked={of === name}
+            onclick={() => (of = name)}>{name}</button
+          >
         {/each}
       </div>
       <canvas
@@ -194,7 +204,7 @@
         data-testid="note-curve"
         {@attach pointer.attach}
       ></canvas>
-      <p class="text-secondary">Drag: a curve over the note · Shift: a straight line</p>
+      <p class="text-secondary">Drag: a curve · Shift: a straight line · Ctrl A: its points</p>
       <div class="flex flex-wrap gap-1">
         {#each SHAPES[of] as [title, course] (title)}
           <button class="btn btn-xs" onclick={() => draw(course)}>{title}</button>
