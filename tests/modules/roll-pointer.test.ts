@@ -21,6 +21,9 @@ import {
   type TestNote,
   type Workbench,
 } from './studio';
+import { HANDLE } from '../../resources/js/gestures/paint';
+import { frameOf, handlesOf } from '../../resources/js/gestures/framing';
+import { inBox } from '../../resources/js/sight/hit';
 
 /** Three notes on eighths, two of them touching in one row. */
 const phrase: TestNote[] = [
@@ -190,6 +193,22 @@ test.each(GRASPS)('over %s the %s hand shows what a press does', (_, hand, at, h
   on.send('pointermove', ...at, held);
   expect(on.pointer.cursor).toBe(cursor);
   expect(on.hands.word).toMatch(word);
+});
+
+test('the handles of the frame never lie over notes that are not in it, and a press there takes the note', () => {
+  // Six selected hats in one row; the ones behind them begin where the right handle would lie.
+  const hats: TestNote[] = Array.from({ length: 12 }, (_, k): TestNote => [k * 120, 60, 60, 80]);
+  const on = roll(hats);
+  on.selecting.select([1, 2, 3, 4, 5, 6]);
+  const frame = frameOf(on.pane.notes, on.view)!;
+  const handles = handlesOf(frame, on.pane.bodies);
+  for (const [x, y] of handles.values()) {
+    const near = inBox(on.pane.bodies, { x: x - HANDLE, y: y - HANDLE, width: 2 * HANDLE, height: 2 * HANDLE });
+    expect(near.every((id) => id <= 6)).toBe(true);
+  }
+  on.drag('750:60 → 870:60');
+  expect(on.contents.selection()).toEqual([7]);
+  expect(on.dropped[0].lines).toEqual(['nudge by=120tk']);
 });
 
 test('the frame around several selected notes has handles, and none in the other hands', () => {

@@ -1,6 +1,8 @@
 import { Latest } from '../api/latest';
 import type { NoteTable } from '../music/notes';
 import { HANDLE } from './paint';
+import type { Bodies } from '../sight/bodies';
+import { inBox } from '../sight/hit';
 import type { Viewport } from '../sight/viewport.svelte';
 import {
   within,
@@ -45,18 +47,33 @@ export function frameOf(notes: NoteTable, view: Viewport): Box | null {
   return { x, y, width: right - x, height: foot - y };
 }
 
-/** Where a handle lies; its middle. */
-export function handleAt({ x, y, width, height }: Box, handle: Handle): [x: number, y: number] {
-  return handle === 'right' ? [x + width, y + height / 2] : [x + width / 2, handle === 'top' ? y : y + height];
+/** Where along its edge a handle may lie, the likeliest first. */
+const ALONG = [1 / 2, 1 / 4, 3 / 4, 1 / 8, 7 / 8, 0, 1];
+
+/**
+ * Where the handles of a frame lie, by their middles: never over notes that are not in it. One for which there is no room is
+ * left out.
+ */
+export function handlesOf(frame: Box, bodies: Bodies): ReadonlyMap<Handle, readonly [x: number, y: number]> {
+  const { notes } = bodies;
+  const isFree = ([x, y]: readonly [number, number]) =>
+    inBox(bodies, { x: x - HANDLE, y: y - HANDLE, width: 2 * HANDLE, height: 2 * HANDLE }).every(
+      (id) => notes.selected[notes.placeOf(id)] === 1,
+    );
+  const found = HANDLES.map((handle) => [handle, placesOf(frame, handle).find(isFree)] as const);
+  return new Map(found.flatMap(([handle, place]) => (place ? [[handle, place]] : [])));
 }
 
-export function handleUnder(frame: Box, x: number, y: number): Handle | null {
-  return (
-    HANDLES.find((handle) => {
-      const [hx, hy] = handleAt(frame, handle);
-      return Math.abs(hx - x) <= HANDLE && Math.abs(hy - y) <= HANDLE;
-    }) ?? null
+const placesOf = ({ x, y, width, height }: Box, handle: Handle): (readonly [x: number, y: number])[] =>
+  ALONG.map((share) =>
+    handle === 'right' ? [x + width, y + height * share] : [x + width * share, handle === 'top' ? y : y + height],
   );
+
+export function handleUnder(frame: Box, bodies: Bodies, x: number, y: number): Handle | null {
+  for (const [handle, [hx, hy]] of handlesOf(frame, bodies)) {
+    if (Math.abs(hx - x) <= HANDLE && Math.abs(hy - y) <= HANDLE) return handle;
+  }
+  return null;
 }
 
 /** The right edge of the frame: stretches what is selected in time, its first start staying. */

@@ -141,7 +141,8 @@ export function graspOnRoll(on: Ground, at: At, button: Button): Grasp<Shape> | 
     button,
     found,
     border: found && found.part !== 'body' ? borderAt(notes, found, trackOf(on)) : null,
-    handle: frame && handleUnder(frame, at.x, at.y),
+    // A note that is not in it comes before the frame, whatever lies there.
+    handle: frame && (!found || notes.selected[found.place]) ? handleUnder(frame, on.pane.bodies, at.x, at.y) : null,
   });
 }
 

@@ -1,6 +1,6 @@
 import type { Bodies } from '../sight/bodies';
 import type { NoteTable } from '../music/notes';
-import { frameOf, handleAt, HANDLES } from '../gestures/framing';
+import { frameOf, handlesOf } from '../gestures/framing';
 import { paintFrame, paintReach, paintTag } from '../gestures/paint';
 import type { Ghost, Shape } from '../pointer/gesture';
 import type { Colours } from '../look/theme';
@@ -49,13 +49,7 @@ export function paintOverlay(
   }
   if (overlay.framed && !overlay.shape) {
     const frame = frameOf(notes, view);
-    if (frame)
-      paintFrame(
-        pen,
-        frame,
-        HANDLES.map((handle) => handleAt(frame, handle)),
-        colours,
-      );
+    if (frame) paintFrame(pen, frame, [...handlesOf(frame, overlay.shaped).values()], colours);
   }
   paintFresh(pen, view, overlay.fresh, colours);
   if (overlay.shape) {
