@@ -141,12 +141,15 @@ final readonly class SongWalk
         $stored = $needsAll
             ? $this->store->whole($seen->record->id, array_values(array_unique([...$standing->open, ...$clips])))
             : $seen;
-        [$stored, $after] = $this->store->after($stored, $standing->shown(), $change);
+        [$clips, $front] = $standing->shownIn($change->applyTo($stored->song));
+        [$stored, $after] = $this->store->after($stored, $clips, $change);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
+        $then = OpenSong::of($after, $clips, $front);
 
         return new Plan($stored, function () use (
             $stored,
             $open,
+            $then,
             $after,
             $change,
             $stepId,
@@ -159,7 +162,7 @@ final readonly class SongWalk
 
             return SongAnswer::walked(
                 $stored, $open, $after, $change, $selection, $message, $revisions,
-                $this->history->around($stored->record->id, $stepId),
+                $this->history->around($stored->record->id, $stepId), $then,
             );
         });
     }

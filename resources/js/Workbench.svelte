@@ -20,6 +20,7 @@
   import Roll from './roll/Roll.svelte';
   import Ruler from './roll/Ruler.svelte';
   import Over from './Over.svelte';
+  import { keepSong } from './settings/of-song.svelte';
   import { settings } from './settings/settings.svelte';
   import NotesAsRows from './table/NotesAsRows.svelte';
 
@@ -34,10 +35,16 @@
 
   // A workbench is made for one song: another one has a workbench of its own.
   const here = untrack(() => studio);
-  const { arranging, calmFacts, contents, dialogs, keyHandling, panes, playing, popover, shelf, status, views } = here;
+  const { arranging, calmFacts, contents, dialogs, hands, keyHandling, panes, playing, popover, shelf, status, views } =
+    here;
 
   setStudio(here);
   calmFacts.follow();
+  keepSong(
+    contents.song.id,
+    () => hands.hand,
+    () => ({ open: [...contents.open], front: contents.front }),
+  );
   let focused = $state(0);
   status.follow(
     () => [views.shown, contents.track.id, dialogs.palette, playing.recorder.state].join(),

@@ -99,10 +99,10 @@ final class ClipTest extends AppTestCase
     {
         $clip = $this->clip();
         for ($k = 1; $k <= 3; $k++) {
-            $answer = $this->edit($clip, $k, ['nudge by=1/16']);
+            $answer = $this->edit($clip, $k, ['nudge']);
         }
 
-        self::assertSame('nudge by=1/16 × 3', $answer['history']['undo']);
+        self::assertSame('nudge × 3', $answer['history']['undo']);
         self::assertSame('3 notes moved 360 ticks (375 ms) later', $answer['message'], 'how far it went in all');
         $this->ask($clip, 'undo', ['revision' => 4])->assertOk();
         self::assertSame([10, 130, 250], $this->column($clip, 'start'));

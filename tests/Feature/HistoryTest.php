@@ -25,6 +25,23 @@ final class HistoryTest extends AppTestCase
         }
     }
 
+    public function test_taking_back_what_one_stands_on_leads_to_where_one_stood_before(): void
+    {
+        $clip = $this->clip();
+        $song = $this->edit($clip, 1, ['track-new name=Reed'])['song'];
+        $reed = $song['tracks'][1]['clips'][0]['id'];
+        $this->ask($reed, 'edits', ['selection' => [], 'lines' => ['insert pitch=50 at=0']]);
+        $song = $this->ask($reed, 'edits', ['selection' => [], 'lines' => ['track-new name=Bells']])->json('song');
+        $bells = $song['tracks'][2]['clips'][0]['id'];
+
+        $before = ['before' => ['open' => [$reed], 'front' => $reed]];
+        $open = $this->ask($bells, 'undo', $before)->assertOk()->json('open');
+        self::assertSame([[$reed], $reed, [50]], [$open['clips'], $open['front'], $open['notes']['pitch']]);
+        self::assertNull($this->ask($reed, 'redo', $before)->assertOk()->json('open'), 'one stays where one is');
+        $gone = $this->ask($bells, 'undo', ['before' => ['open' => [9999], 'front' => 9999]])->json('open');
+        self::assertSame([$clip], $gone['clips'], 'what was shown before may be gone too');
+    }
+
     public function test_a_part_remembers_what_it_was_last_quantized_with(): void
     {
         $clip = $this->clip();

@@ -197,3 +197,51 @@ test('an edit belongs to the track it was pressed in, however soon another one i
   await studio.press('Control+a', 'ArrowDown');
   await expect(studio.status).toHaveText('94 notes down 1 semitone');
 });
+
+test('a song is found again as it was left: track in front, lanes, rows, hand, loudness; another one as is usual', async ({
+  studio,
+  page,
+}) => {
+  await studio.openTracks();
+  const first = studio.song;
+  await page.getByLabel('Track').first().selectOption('Upright bass');
+  await expect(studio.bench).toContainText('All 94 notes');
+  await studio.press('h', 'Shift+1', 'Shift+6');
+  await expect(studio.status).toContainText('Only the rows that are used');
+  const taken = async (name: string) =>
+    expect(page.getByRole('button', { name, exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await taken('Draw hand');
+  await page.reload();
+  await expect(studio.bench).toContainText('All 94 notes');
+  await taken('Draw hand');
+  await studio.open([[0, 240, 60]]);
+  await taken('Point hand');
+  await studio.press('Control+Enter');
+  await studio.expectColumn('velocity', [96, 96]);
+  await studio.openSong(first);
+  await taken('Draw hand');
+  studio.clip = await studio.clipOf(1);
+  await studio.press('Control+End', 'Control+Enter');
+  await expect.poll(() => studio.column('velocity')).toContain(32);
+});
+
+test('undo and redo leave one on the track one was on, also where a track came or went', async ({ studio, page }) => {
+  await studio.openTracks();
+  const track = page.getByLabel('Track').first();
+  const shows = (name: string) => expect(track.locator('option:checked')).toHaveText(name);
+  await track.selectOption('Upright bass');
+  await shows('Upright bass');
+  await studio.press('F2', 'n');
+  await shows('Plucked');
+  await studio.press('Control+z');
+  await shows('Upright bass');
+  await studio.press('Control+y');
+  await expect(studio.status).toContainText('Done again');
+  await shows('Upright bass');
+  await studio.press('Control+a', 'ArrowUp');
+  await expect(studio.status).toHaveText('94 notes up 1 semitone');
+  await track.selectOption('Frame drum kit');
+  await studio.press('Control+z');
+  await expect(studio.status).toContainText('Undone in Upright bass');
+  await shows('Frame drum kit');
+});

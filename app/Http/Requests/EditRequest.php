@@ -59,26 +59,25 @@ final readonly class EditRequest
         $revisions = array_combine(array_map(intval(...), array_keys($revisions)), array_values($revisions));
 
         return new Standing(
-            $open, $front, $revisions, $this->songRevision(), Once::nameOf($this->request), ...$this->seen(),
+            $open, $front, $revisions, $this->songRevision(), Once::nameOf($this->request),
+            ...$this->shown('seen', 'what the window shows'),
+            ...$this->shown('before', 'what the window showed before'),
         );
     }
 
-    /**
-     * @return array{list<int>|null, int} the clips the window shows, where it says that these are others, and the one
-     *     in front
-     */
-    private function seen(): array
+    /** @return array{list<int>|null, int} clips, where the request says which, and the one in front */
+    private function shown(string $name, string $what): array
     {
-        if ($this->request->json('seen') === null) {
+        if ($this->request->json($name) === null) {
             return [null, 0];
         }
-        $open = $this->ids('seen.open') ?? [];
-        $front = $this->request->json('seen.front');
+        $open = $this->ids("{$name}.open") ?? [];
+        $front = $this->request->json("{$name}.front");
 
         return is_int($front) && $open !== [] && count($open) <= Song::MOST_CLIPS
             ? [$open, $front]
             : throw new BadInput(
-                'seen takes what the window shows: open with the ids of clips, and front with the id of one of them.',
+                "{$name} takes {$what}: open with the ids of clips, and front with the id of one of them.",
             );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Songs\Asked;
 
 use App\Songs\Store\StoredSong;
+use Jactonic\Core\Song\Song;
 
 /**
  * Where a window stands in a song: which clips it has open, which revisions it has seen, and what it calls its request.
@@ -19,6 +20,8 @@ final readonly class Standing
      * @param  string|null  $request  by which a repeat is known; null where none can come
      * @param  list<int>|null  $seen  the clips the window shows, where that are others than those worked on
      * @param  int  $seenFront  the one in front among them
+     * @param  list<int>|null  $before  the clips of another track it showed before; null where there is none
+     * @param  int  $beforeFront  the one in front among them
      */
     public function __construct(
         public array $open,
@@ -28,6 +31,8 @@ final readonly class Standing
         public ?string $request = null,
         private ?array $seen = null,
         private int $seenFront = 0,
+        private ?array $before = null,
+        private int $beforeFront = 0,
     ) {
     }
 
@@ -48,7 +53,24 @@ final readonly class Standing
 
         return new self(
             $clips, $front, $this->revisions, $this->song, $this->request, $this->shown(), $this->shownFront(),
+            $this->before, $this->beforeFront,
         );
+    }
+
+    /**
+     * What of a song the window shows then: what it showed, or where none of that is there, what it showed before, so
+     * that one stays on the track one was on.
+     *
+     * @return array{list<int>, int} the ids of clips, and the one in front
+     */
+    public function shownIn(Song $song): array
+    {
+        $isThere = array_intersect($this->shown(), array_keys($song->clips)) !== [];
+        [$clips, $front] = $isThere || $this->before === null
+            ? [$this->shown(), $this->shownFront()]
+            : [$this->before, $this->beforeFront];
+
+        return [$song->openable($clips), $front];
     }
 
     /** @return list<int> the clips the window shows */

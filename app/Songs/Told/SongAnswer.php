@@ -100,10 +100,11 @@ final readonly class SongAnswer
      * After steps were taken back or done again.
      *
      * @param  array<int, int>  $revisions
+     * @param  OpenSong|null  $then  what is open then, where clips came or went; null for what is left of it
      */
     public static function walked(
         StoredSong $stored, OpenSong $open, Song $after, SongChange $change, ?Selection $selection, string $message,
-        array $revisions, InHistory $history,
+        array $revisions, InHistory $history, ?OpenSong $then = null,
     ): self {
         $isMoved = array_intersect_key(
             $change->clips, array_flip($open->open),
@@ -118,7 +119,10 @@ final readonly class SongAnswer
                 );
             }
         }
-        $then = ! $isMoved ? $open : OpenSong::of($after, $after->openable($open->open), $open->front);
+        $then = match (true) {
+            ! $isMoved => $open,
+            default => $then ?? OpenSong::of($after, $after->openable($open->open), $open->front),
+        };
 
         return new self(
             $stored, $revisions, $isMoved ? null : $contents, $then, $change->touchesArrangement() ? $after : null,

@@ -130,6 +130,8 @@ export interface Standing {
   request?: string;
   /** what the window shows, where that is something else than what is worked on: the answer tells what became of it */
   seen?: { open: number[]; front: number };
+  /** what it showed of another track before, for where what it shows is not there any more */
+  before?: { open: number[]; front: number } | undefined;
 }
 
 /** A stretch of one meter: where its bars lie, and the grid lines of one bar counted from its start. */

@@ -262,9 +262,9 @@ export class Asking {
         return api.edit(contents.song.id, standing, lines, selection, standpoint.of(asked), instead);
       }
       case 'go':
-        return api.goTo(contents.song.id, standing, asked.step);
+        return api.goTo(contents.song.id, { ...standing, before: contents.before }, asked.step);
       default:
-        return api[asked.what](contents.song.id, standing);
+        return api[asked.what](contents.song.id, { ...standing, before: contents.before });
     }
   }
 }

@@ -3,7 +3,8 @@ import type { Stroke } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
 
 /** What a press on the roll does: selects and moves, puts notes in, or takes them out. */
-export type Hand = 'point' | 'draw' | 'erase';
+export const HANDS = ['point', 'draw', 'erase'] as const;
+export type Hand = (typeof HANDS)[number];
 
 /** What one note is called where a chord could be chosen to draw. */
 export const ONE_NOTE = 'note';

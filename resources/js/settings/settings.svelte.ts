@@ -171,6 +171,13 @@ export const setting = {
   output(song: number, track: number, output: string): void {
     state.outputs = { ...state.outputs, [`${song}.${track}`]: output };
   },
+  /** Sets several at once, as they were kept; those that were not as they are usual. */
+  view(names: readonly (keyof Settings)[], kept: Partial<Deep<Settings>>): void {
+    Object.assign(
+      state,
+      structuredClone(Object.fromEntries(names.map((name) => [name, kept[name] ?? defaults[name]]))),
+    );
+  },
   /** A line was chosen in the palette. */
   chose(line: string): void {
     state.recent = [line, ...state.recent.filter((other) => other !== line)].slice(0, MOST_RECENT);

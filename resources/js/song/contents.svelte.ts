@@ -9,6 +9,9 @@ export interface Open {
   points: PointTable;
 }
 
+/** So many places are known that this window stood at. */
+const MOST_VISITED = 8;
+
 /** A song as the server has it: its tracks, clips and conductor, the notes and points of the open clips, and what could be undone. */
 export class Contents {
   song = $state.raw<Song>()!;
@@ -30,6 +33,8 @@ export class Contents {
   /** of every clip, as it was seen here last */
   #revisions: Record<string, number> = {};
   #revision = 0;
+  /** where this window stood before, the last one first */
+  #visited: { open: number[]; front: number }[] = [];
 
   constructor(opened: OpenedSong) {
     this.takeAll(opened);
@@ -54,6 +59,11 @@ export class Contents {
       song: this.#revision,
       seen: { open: this.open, front: this.front },
     };
+  }
+
+  /** Where it stood before on another track that is still there. */
+  get before(): Standing['before'] {
+    return this.#visited.find(({ front }) => (this.tracks.get(front)?.id ?? this.track.id) !== this.track.id);
   }
 
   /** Takes everything; notes that are still there stay selected. */
@@ -112,7 +122,9 @@ export class Contents {
 
   /** Puts an open clip in front: new notes go there. */
   toFront(clip: number): void {
-    if (this.open.includes(clip)) this.front = clip;
+    if (!this.open.includes(clip)) return;
+    this.#leave(clip);
+    this.front = clip;
   }
 
   has(id: number): boolean {
@@ -138,6 +150,13 @@ export class Contents {
     );
   }
 
+  /** Another clip comes to the front. */
+  #leave(front: number): void {
+    if (this.front === front || this.open.length === 0) return;
+    const here = { open: this.open, front: this.front };
+    this.#visited = [here, ...this.#visited.filter((one) => one.front !== here.front)].slice(0, MOST_VISITED);
+  }
+
   #revisionsOf(clips: number[]): Record<string, number> {
     return Object.fromEntries(
       clips.flatMap((clip) => (clip in this.#revisions ? [[clip, this.#revisions[clip]]] : [])),
@@ -146,6 +165,7 @@ export class Contents {
 
   #takeOpen(open: OpenClips): void {
     const ids = this.selection();
+    this.#leave(open.front);
     this.notes = NoteTable.of(open.notes).selecting(ids);
     this.points = PointTable.of(open.points).selecting(ids);
     this.open = open.clips;
