@@ -118,7 +118,8 @@ final readonly class RowNames
     }
 
     /**
-     * The rows that are called so: by the whole name, or else by words in it, “hat” being “Hat” and “Open hat” too.
+     * The rows that are called so: by the whole name, or else by words in it, “hat” being “Hat” and “Open hat” too, and
+     * “closed hat” the one that is just called “Hat”.
      *
      * @param  string  $name  in any case; `-` may stand for a blank
      * @return list<int> pitches, those that are called just so first
@@ -134,6 +135,14 @@ final readonly class RowNames
             } elseif ($wanted !== '' && str_contains(" {$plain} ", " {$wanted} ")) {
                 $parts[] = $pitch;
             }
+        }
+
+        if ($whole === [] && $parts === [] && str_starts_with($wanted, 'closed ')) {
+            $rest = substr($wanted, strlen('closed '));
+
+            return array_keys(array_filter(
+                $this->rows, static fn (array $row): bool => self::plain($row[0]) === $rest,
+            ));
         }
 
         return [...$whole, ...$parts];

@@ -31,6 +31,8 @@ enum Slot: string
     case At = 'at';
     case Lane = 'lane';
     case Voice = 'voice';
+    /** A voice that no track is called by, nor sounds like. */
+    case NewVoice = 'newvoice';
     case Track = 'track';
     case Row = 'row';
     case Beats = 'beats';
@@ -72,6 +74,11 @@ enum Slot: string
             self::At => Places::moments($words, $at),
             self::Lane => self::table(AmountWords::LANES, $words, $at) + self::plain('/^cc\d{1,3}$/', $words, $at),
             self::Voice => self::table(AmountWords::VOICES, $words, $at),
+            // Said alone: among other words it may be meant otherwise, as in “play the chords”.
+            self::NewVoice => array_intersect_key(
+                array_diff_key(self::table(AmountWords::VOICES, $words, $at), Who::tracks($words, $at, $speaker)),
+                $at === 0 ? [count($words) => true] : [],
+            ),
             self::Track => Who::tracks($words, $at, $speaker),
             self::Row => Who::rows($words, $at, $speaker),
             self::Beats => Places::beats($words, $at, $speaker),

@@ -140,11 +140,14 @@ final class WhatWords
         'four_on_the_floor|four_to_the_floor {bars?}' => 'fill pitch={kickpitch} every={beat} range={span}',
         '{row} in|every|as|with|on_every|on_all|on {grid} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
         '{grid} {row} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
+        '{pitch} on_every_beat|every_beat|on_the_beat {bars?}' => 'fill pitch={pitch} every={beat} range={span}',
+        '{pitch} in|every|as|on_every|on_all {grid} {bars?}' => 'fill pitch={pitch} every={grid} range={span}',
         '{row} on_the_off-beats|on_the_off-beat|on_off-beats|off-beat'
             .'|off-beats {bars?}' => 'fill pitch={rowpitch} every=1/8 velocity={offbeat} range={span}',
         'name|call|symbol|chord_name|chord_symbol|write {chord} {at=caret}' => 'chord-name name={chord} at={at}',
         'name_the_chords|chord_names|what_chords|which_chords|what_chords_are_these|which_chords_are_these'
             .'|write_the_chords|label_the_chords|find_the_chords' => 'chord-names',
+        'play_the_chords|write_the_chords|write_out_the_chords|notes_of_the_chords|play_the_changes' => 'chords-fill',
         'play|notes|write|comp|chords from|out_of? chord_names|the_chord_names|chord_symbols'
             .'|the_changes' => 'chords-fill',
         // the conductor
@@ -163,6 +166,11 @@ final class WhatWords
         'delete|remove|cut_out|take_out|cut {bars}' => 'time-close range={bars}',
         // tracks
         'add|new|make|another|create {voice} track|part' => 'track-new voice={voice}',
+        '{voice} track|part' => 'track-new voice={voice}',
+        '{newvoice}' => 'track-new voice={newvoice}',
+        '{track}' => 'go-track name="{track}"',
+        'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|sound_like'
+            .'|this_is {voice}' => 'track voice={voice}',
         'rename|call track|this_track|the_track {text}' => 'track name="{text}"',
         'add|new|make|create track called|named{text}' => 'track-new name="{text}"',
         'rename|call track|this_track|the_track|it to|as|it{text}' => 'track name="{text}"',

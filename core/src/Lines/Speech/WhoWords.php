@@ -56,7 +56,8 @@ final class WhoWords
     /** Words for rows of drums beside the names the rows have, by a word of such a name. */
     public const ROWS = [
         'hats' => 'hat', 'hat' => 'hat', 'hi-hats' => 'hat', 'hi-hat' => 'hat', 'hihats' => 'hat', 'hihat' => 'hat',
-        'closed hats' => 'hat', 'open hats' => 'open hat', 'open hat' => 'open hat', 'pedal hat' => 'foot hat',
+        'closed hats' => 'closed hat', 'closed hat' => 'closed hat', 'closed hi-hats' => 'closed hat',
+        'closed hi-hat' => 'closed hat', 'open hats' => 'open hat', 'open hat' => 'open hat', 'pedal hat' => 'foot hat',
         'kicks' => 'kick', 'kick' => 'kick', 'kick drum' => 'kick', 'bass drum' => 'kick', 'bd' => 'kick',
         'snares' => 'snare', 'snare' => 'snare', 'snare drum' => 'snare', 'sd' => 'snare', 'claps' => 'clap',
         'clap' => 'clap', 'hand claps' => 'clap', 'toms' => 'tom', 'tom' => 'tom', 'rides' => 'ride', 'ride' => 'ride',
