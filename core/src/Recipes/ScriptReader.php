@@ -99,7 +99,7 @@ final readonly class ScriptReader
                 $line,
             ),
             'swing' => $this->swing($line),
-            'choose' => $this->choose(Conditions::parse($this->said($line, 'where'))),
+            'choose' => $this->choose(Conditions::parse($this->said($line, 'where')), $this->said($line, 'where')),
             'select' => $this->select(Selecting::read($this->said($line, 'what'))),
             default => $screen->has($line->name) ? static fn (State $state): State => $state
                 ->leaving((string) $line) : null,
@@ -162,12 +162,14 @@ final readonly class ScriptReader
     }
 
     /** @return Closure(State): State */
-    private function choose(Conditions $conditions): Closure
+    private function choose(Conditions $conditions, string $where): Closure
     {
-        return static function (State $state) use ($conditions): State {
+        return static function (State $state) use ($conditions, $where): State {
             $chosen = $conditions->choose($state->notes, $state->context, $state->selection);
 
-            return $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
+            return $state->selecting($chosen, $chosen->ids === []
+                ? Said::preparedNothing("No note meets {$where}, so nothing was changed.")
+                : Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         };
     }
 

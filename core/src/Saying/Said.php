@@ -66,6 +66,12 @@ final readonly class Said implements Stringable
         return new self($sentence, '', isAside: true);
     }
 
+    /** What prepares nothing, such as a choice of no notes: it is why what follows does nothing. */
+    public static function preparedNothing(string $why): self
+    {
+        return new self($why, '', isAside: true, didNothing: true);
+    }
+
     /**
      * What was done to some and to others: those of which there are none are left out.
      *
@@ -101,9 +107,15 @@ final readonly class Said implements Stringable
         return new self("“{$name}”: {$this}", '', isAside: $this->isAside, didNothing: $this->didNothing);
     }
 
-    /** This, and then the next. What did nothing is not told before what did something. */
+    /**
+     * This, and then the next. What did nothing is not told before what did something; why that did nothing may lie in
+     * what was prepared.
+     */
     public function then(self $next): self
     {
+        if ($this->isAside && $this->didNothing && $next->didNothing) {
+            return $this;
+        }
         if ($this->isAside || ($this->didNothing && ! $next->isAside)) {
             return $next;
         }

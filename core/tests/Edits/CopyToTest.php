@@ -90,7 +90,7 @@ final class CopyToTest extends TestCase
         $state = $this->done('copy-to track=drums pitch=C2', [1, 2, 3], $song);
 
         self::assertSame(
-            '2 notes doubled on Drums, all on C2, 1 note would have doubled another', (string) $state->said,
+            '2 notes doubled on Drums, all on Kick, 1 note would have doubled another', (string) $state->said,
         );
         self::assertSame([[0, 36, 9], [960, 36, 9]], $this->notes($state, 4));
         $there = $state->settled()->song->contentOf(4)->notes;
@@ -107,7 +107,7 @@ final class CopyToTest extends TestCase
             ),
         );
         self::assertSame(
-            '1 note doubled on Drums, all on C2, 1 note would have doubled another', (string) $again->said,
+            '1 note doubled on Drums, all on Kick, 1 note would have doubled another', (string) $again->said,
         );
     }
 

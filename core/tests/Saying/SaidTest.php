@@ -137,6 +137,14 @@ final class SaidTest extends MusicTestCase
         );
     }
 
+    public function test_where_nothing_was_chosen_that_is_why_nothing_was_done(): void
+    {
+        $none = Said::preparedNothing('No note meets pitch=1.');
+
+        self::assertSame('No note meets pitch=1.', (string) $none->then(Said::nothing('Nothing is selected.')));
+        self::assertSame('Marker', (string) $none->then(Said::that('Marker')));
+    }
+
     public function test_where_nothing_was_done_the_last_reason_is_told(): void
     {
         $nothing = Said::nothing('Nothing moved.');

@@ -44,7 +44,7 @@ final readonly class Steps implements Edit
                 ),
             ],
             oneOf: ['grid', 'parts'],
-            synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll', 'flam'],
+            synonyms: ['roll', 'ratchet', 'retrigger', 'chop', 'slice', 'repeat notes', 'drum roll'],
             uses: [
                 'steps parts=4' => 'Four parts',
                 'steps parts=16 curve=60 ramp=40' => 'Roll that speeds up and fades',

@@ -119,7 +119,9 @@ final class WhatWords
         '{n} times|x in_all|altogether|in_total' => 'repeat times={oneless}',
         'repeat|loop|fill|copy until|up_to|to end_of_the_range|range_end'
             .'|the_end_of_the_range' => 'repeat until=range-end',
-        'repeat|loop|copy until|up_to|to {position}' => 'repeat until={position}',
+        'repeat|loop until|up_to|to {position}' => 'repeat until={position}',
+        'copy until|up_to {position}' => 'repeat until={position}',
+        'copy|duplicate|put_a_copy|a_copy to|at|into {position}' => 'copy; paste at={position}',
         'repeat|again|copy {time} later|on' => 'repeat every={time}',
         'delete|remove|erase|take_out|take_away|get_rid_of|kill|drop' => 'delete',
         'copy|double|send|doubled|also|layer to|on|with|onto{track} track?' => 'copy-to track={track}',
@@ -140,6 +142,7 @@ final class WhatWords
         'four_on_the_floor|four_to_the_floor {bars?}' => 'fill pitch={kickpitch} every={beat} range={span}',
         '{row} in|every|as|with|on_every|on_all|on {grid} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
         '{grid} {row} {bars?}' => 'fill pitch={rowpitch} every={grid} range={span}',
+        '{row} {at} hit|note|insert|put|add? {level?}' => 'insert pitch={rowpitch} at={at} velocity={level}',
         '{pitch} on_every_beat|every_beat|on_the_beat {bars?}' => 'fill pitch={pitch} every={beat} range={span}',
         '{pitch} in|every|as|on_every|on_all {grid} {bars?}' => 'fill pitch={pitch} every={grid} range={span}',
         '{row} on_the_off-beats|on_the_off-beat|on_off-beats|off-beat'

@@ -30,6 +30,7 @@ final class WhoWords
         'outside the key' => 'scale=out', 'outside of the key' => 'scale=out', 'in key' => 'scale=in',
         'in the range' => 'range=in', 'in range' => 'range=in', 'within the range' => 'range=in',
         'in the loop' => 'range=in', 'outside the range' => 'range=out', 'out of the range' => 'range=out',
+        'first note of every bar' => 'beat=1', 'first note of each bar' => 'beat=1', 'first notes of bars' => 'beat=1',
         'downbeats' => 'beat=1', 'downbeat' => 'beat=1', 'on the one' => 'beat=1', 'on one' => 'beat=1',
         'on the downbeat' => 'beat=1', 'backbeats' => 'beat=2,4', 'backbeat' => 'beat=2,4',
         'on the backbeat' => 'beat=2,4', 'on two and four' => 'beat=2,4', 'on 2 and 4' => 'beat=2,4',
