@@ -35,10 +35,11 @@ const PICTURES = {
     await page.waitForTimeout(800);
   },
 
-  bench: async ({ demo, line, press, page }) => {
+  bench: async ({ demo, press, page }) => {
     await demo();
-    await press('Control+a');
-    await line('tune edit=ramp');
+    await press('Control+a', 'q', 'Shift+Enter');
+    await page.getByTestId('tuning-line').waitFor();
+    await page.keyboard.type('60');
     await page.waitForTimeout(1500);
   },
 
@@ -50,8 +51,9 @@ const PICTURES = {
 
   palette: async ({ demo, press, page }) => {
     await demo();
-    await press('Control+a', '/');
-    await page.keyboard.type('quantize grid=1/8 strength=80');
+    await press('/');
+    await page.keyboard.type('top voice an octave up and softer by 12');
+    await page.getByTestId('palette-effect').waitFor();
   },
 
   history: async ({ demo, press, page }) => {

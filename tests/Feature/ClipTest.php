@@ -77,7 +77,7 @@ final class ClipTest extends AppTestCase
 
         self::assertSame(
             ['at' => 2, 'undo' => 'transpose semitones=1', 'lines' => ['transpose semitones=1'], 'redo' => null,
-                'next' => [], 'grid' => ['1/16', 0]],
+                'next' => [], 'grid' => ['1/16', 0], 'nextGrid' => null],
             $this->edit($clip, 3, ['transpose semitones=1'])['history'],
         );
         self::assertSame(2, StepRecord::query()->where('parent_id', null)->count());

@@ -170,6 +170,8 @@ test.describe('the last edit', () => {
     await studio.expectColumn('start', [0, 120, 240]);
     await studio.press('3', 'Shift+Enter');
     await expect(page.getByTestId('tuning-line')).toHaveText('quantize grid=1/16');
+    await studio.press('Escape', 'Control+z', 'Shift+Enter');
+    await expect(page.getByTestId('tuning-line')).toHaveText('quantize grid=1/16');
   });
 
   test('keeps the lines it stood among, and stays where others are selected', async ({ studio, page }) => {

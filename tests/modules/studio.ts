@@ -106,7 +106,7 @@ function opened(notes: TestNote[], points: TestPoint[], of: Partial<Track>): Ope
         clip: points.map(() => CLIP),
       },
     },
-    history: { at: null, undo: null, lines: [], grid: null, redo: null, next: [] },
+    history: { at: null, undo: null, lines: [], grid: null, redo: null, next: [], nextGrid: null },
     grid: gridTable('1/16'),
     selections: {},
   };

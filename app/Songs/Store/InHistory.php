@@ -17,6 +17,7 @@ final readonly class InHistory
      * @param  string|null  $redo  the title of the one that comes next
      * @param  list<string>  $next  its lines
      * @param  array{string, int}|null  $grid  the grid and swing the step it stands at was done on
+     * @param  array{string, int}|null  $nextGrid  those of the one that comes next
      */
     private function __construct(
         private ?int $at,
@@ -25,6 +26,7 @@ final readonly class InHistory
         private ?string $redo,
         private array $next,
         private ?array $grid = null,
+        private ?array $nextGrid = null,
     ) {
     }
 
@@ -33,8 +35,14 @@ final readonly class InHistory
         return new self(
             $back?->id, $back?->title(), $back === null ? [] : $back->lines,
             $forth?->title(), $forth === null ? [] : $forth->lines,
-            $back?->grid === null ? null : [$back->grid, $back->swing],
+            self::gridOf($back), self::gridOf($forth),
         );
+    }
+
+    /** @return array{string, int}|null */
+    private static function gridOf(?StepRecord $step): ?array
+    {
+        return $step?->grid === null ? null : [$step->grid, $step->swing];
     }
 
     /** Behind a step that was written last. */
@@ -55,14 +63,14 @@ final readonly class InHistory
     /**
      * @return array{
      *     at: int|null, undo: string|null, lines: list<string>, redo: string|null, next: list<string>,
-     *     grid: array{string, int}|null,
+     *     grid: array{string, int}|null, nextGrid: array{string, int}|null,
      * }
      */
     public function toArray(): array
     {
         return [
             'at' => $this->at, 'undo' => $this->undo, 'lines' => $this->lines, 'redo' => $this->redo,
-            'next' => $this->next, 'grid' => $this->grid,
+            'next' => $this->next, 'grid' => $this->grid, 'nextGrid' => $this->nextGrid,
         ];
     }
 }

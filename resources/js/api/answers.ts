@@ -20,6 +20,7 @@ export interface History {
   /** what the step that comes next is called, and its lines */
   redo: string | null;
   next: string[];
+  nextGrid: History['grid'];
 }
 
 /** The open clips: their notes are one table in song time, and so are their points. */

@@ -83,7 +83,8 @@ export class Asking {
   /** What was done last, or taken back last, as it stands in the history; what is under way as it was asked for. */
   get last(): Last {
     const { history } = this.on.contents;
-    if (this.#isTakenBack && history.next.length > 0) return { lines: history.next, step: null, grid: history.grid };
+    if (this.#isTakenBack && history.next.length > 0)
+      return { lines: history.next, step: null, grid: history.nextGrid };
     if (this.on.sender.waiting > 0) return { lines: this.#lastLines, step: 'last', grid: null };
     return { lines: history.lines, step: history.at, grid: history.grid };
   }

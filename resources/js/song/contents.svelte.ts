@@ -20,7 +20,7 @@ export class Contents {
   front = $state(0);
   notes = $state.raw(NoteTable.none);
   points = $state.raw(PointTable.none);
-  history = $state.raw<History>({ at: null, undo: null, lines: [], grid: null, redo: null, next: [] });
+  history = $state.raw<History>({ at: null, undo: null, lines: [], grid: null, redo: null, next: [], nextGrid: null });
   /** the track each clip of the song lies on */
   tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
   /** the track in front */
