@@ -96,8 +96,12 @@ final class RecipeTest extends AppTestCase
 
         $answer = $this->edit($clip, 1, array_fill(0, 7, 'transpose semitones=1'));
 
-        self::assertSame('transpose semitones=1 × 7', $answer['history']['undo']);
+        self::assertSame('transpose semitones=7', $answer['history']['undo']);
         self::assertSame([67, 71, 74], $this->column($clip, 'pitch'));
+        $this->ask($clip, 'undo')->assertOk();
+        self::assertSame([60, 64, 67], $this->column($clip, 'pitch'));
+        $answer = $this->edit($clip, 3, ['nudge', 'nudge', 'nudge']);
+        self::assertSame('nudge × 3', $answer['history']['undo'], 'from line to line');
     }
 
     public function test_a_recipe_is_written_changed_put_in_order_and_taken_away(): void
