@@ -106,7 +106,7 @@ test('heads of one moment stand beside each other, and a box selects some', asyn
     [240, 240, 64, 90],
     [480, 240, 60, 30],
   ]);
-  await studio.press('0');
+  await studio.press('0', 'Shift+8');
   await pull(studio, [
     [200, 100],
     [400, 80],
