@@ -54,7 +54,7 @@ test('one key turns a row from clips to notes to dynamics and back', async ({ st
 test('in an opened row keys reach its notes, and after Escape clips again', async ({ studio, page }) => {
   await openSong(studio);
   await studio.press('Alt+Enter', 'Control+a');
-  await expect(studio.status).toContainText('notes selected');
+  await expect(studio.status).toContainText('selected');
   await studio.press('Escape');
   await page.mouse.click(...(await point(page, 'Plucked', 100, 67)));
   await studio.press('ArrowUp');

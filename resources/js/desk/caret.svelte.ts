@@ -28,6 +28,11 @@ export class Caret {
     this.sender.inOrder(() => this.put(to), { what: 'caret', to });
   }
 
+  /** Moves it on from where it is by then, once the edits pressed before are done. */
+  moveOn(after: (tick: number) => number): void {
+    this.sender.inOrder(() => this.put({ tick: after(this.tick) }), { what: 'caret', to: { tick: after(this.tick) } });
+  }
+
   /** Puts it where an answer says, in its turn. */
   put(to: Partial<Spot>): void {
     this.#at = { ...this.#at, ...to };

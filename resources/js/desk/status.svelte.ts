@@ -5,12 +5,17 @@ export interface Message {
 
 const NOTHING: Message = { text: '', kind: 'hint' };
 
+/** A refusal stays for so many ms where the keys only go back to where they were. */
+const READ_MS = 400;
+
 /** What the status line says. */
 export class Status {
   message = $state.raw<Message>(NOTHING);
+  #saidAt = 0;
 
   say(text: string, kind: Message['kind'] = 'done'): void {
     this.message = { text, kind };
+    this.#saidAt = performance.now();
   }
 
   /** Something else is done now: a refusal of before is over. */
@@ -30,7 +35,8 @@ export class Status {
     $effect(() => {
       const now = { about: about(), focused: focused(), message: this.message };
       const isOld = now.message === before.message;
-      const isOver = now.about !== before.about || (now.focused !== before.focused && now.message.kind === 'refused');
+      const isLeft = now.focused !== before.focused && performance.now() - this.#saidAt > READ_MS;
+      const isOver = now.about !== before.about || (isLeft && now.message.kind === 'refused');
       before = now;
       if (isOld && isOver) {
         this.message = NOTHING;

@@ -31,10 +31,10 @@ export class StepEntry {
   take(message: Message, isAllUp: boolean): void {
     if (isPress(message)) this.#chord.set(message[1], message[2]);
     if (!isRelease(message) || !isAllUp || this.#chord.size === 0) return;
-    const { asking, caret, selecting } = this.writes;
+    const { asking, selecting } = this.writes;
     const lines = [...this.#chord]
       .sort(([a], [b]) => a - b)
-      .map(([pitch, velocity]) => `insert at=${caret.tick} pitch=${pitchName(pitch)} velocity=${velocity}`);
+      .map(([pitch, velocity]) => `insert at=caret pitch=${pitchName(pitch)} velocity=${velocity}`);
     const ids: number[] = [];
     this.#chord = new Map();
     asking.run(lines, {
@@ -48,8 +48,7 @@ export class StepEntry {
 
   /** A rest: the caret goes on by the length of new notes. */
   rest(): void {
-    const { caret } = this.writes;
-    caret.move({ tick: this.#after(caret.tick) });
+    this.writes.caret.moveOn((tick) => this.#after(tick));
   }
 
   /** The notes written last sound on for another step. */
