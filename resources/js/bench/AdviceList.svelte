@@ -22,7 +22,7 @@
   const quantized = $derived.by(() => {
     if (!advice?.quantized) return '';
     const { strength, grid: on, swing, at } = advice.quantized;
-    const parts = [`${strength} %`, on, swing > 0 && `swing ${swing}`, ago(at, Date.now())];
+    const parts = [`${strength}\u00A0%`, on, swing > 0 && `swing ${swing}`, ago(at, Date.now())];
     return `${contents.track.name} was last quantized: ${parts.filter((part) => part).join(', ')}`;
   });
   const shown = $derived(advice ? (all ? advice.grids : advice.grids.slice(0, FIRST)) : []);

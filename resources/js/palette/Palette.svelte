@@ -214,8 +214,11 @@
         aria-disabled={whyNot !== ''}
         onclick={() => accept(row)}
       >
-        <span class="flex-none">{row.title}</span>
-        <span class="min-w-0 flex-1 truncate text-xs opacity-80">{whyNot || row.help}</span>
+        <span class={row.kind === 'said' ? 'max-w-[45%] flex-none break-words' : 'flex-none'}>{row.title}</span>
+        <!-- The lines that are meant are shown whole. -->
+        <span class="min-w-0 flex-1 text-xs opacity-80 {row.kind === 'said' ? 'break-words' : 'truncate'}"
+          >{whyNot || row.help}</span
+        >
         {#each row.keys as key (key)}<kbd class="text-base-content">{cap(key)}</kbd>{/each}
         {#if row.group}<span class="w-20 flex-none text-right text-xs opacity-80">{row.group}</span>{/if}
       </li>
@@ -223,8 +226,7 @@
   </ul>
   <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary">
     {#if rows.length === 0 && !typing && pieces.length === 0 && finding.text}Nothing is found by these words.{/if}
-    <kbd>Enter</kbd> does it <kbd>Tab</kbd> types it out <kbd>Shift Enter</kbd> opens it on the bench
-    <kbd>Alt Enter</kbd> gives it a key
-    <kbd>Esc</kbd> closes
+    <kbd>Enter</kbd> does it <kbd>Tab</kbd> types it out <kbd>Shift Enter</kbd> on the bench
+    <kbd>Alt Enter</kbd> gives it a key <kbd>Esc</kbd> closes
   </p>
 </div>
