@@ -25,7 +25,9 @@ test('a word of the trade finds the edit and its key, and Enter does it', async 
 test('what was used last stands first', async ({ studio, page }) => {
   await studio.press('Control+a', '/');
   await page.keyboard.type('glue');
-  await studio.press('Enter', '/');
+  await studio.press('Enter');
+  await expect(studio.palette).toHaveCount(0);
+  await studio.press('/');
   await expect(page.getByRole('dialog').getByRole('option').first()).toContainText('Join');
   await studio.press('Escape');
   await expect(studio.palette).toHaveCount(0);

@@ -74,3 +74,19 @@ test('Alt and Enter ask for a key that shall run what was said', async ({ studio
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('nudge by=7ms');
 });
+
+test('Escape takes Enter back where it is not known yet what was said means', async ({ studio, page }) => {
+  let answerNow: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (answerNow = resolve));
+  await page.route('**/say', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await studio.press('Control+a', '/');
+  await page.keyboard.type('up a fifth and softer by 5');
+  await studio.press('Enter', 'Escape');
+  await expect(studio.palette).toHaveCount(0);
+  answerNow();
+  await studio.press('ArrowUp');
+  await studio.expectColumn('pitch', [61, 65, 68]);
+});

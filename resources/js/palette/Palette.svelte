@@ -124,6 +124,7 @@
       pressed.push(event);
       return;
     }
+    if (event.key === 'Escape') finding.leave();
     if (event.type === 'keyup') return;
     const actions: Record<string, () => void> = {
       ArrowDown: () => (finding.chosen = Math.min(rows.length - 1, chosen + 1)),

@@ -100,6 +100,11 @@ export class Finding {
     return this.#waits !== null;
   }
 
+  /** Enter is taken back before it was known what was said means. */
+  leave(): void {
+    this.#waits = null;
+  }
+
   typed(value: string): void {
     this.text = value;
     this.#waits = null;
