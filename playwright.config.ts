@@ -7,8 +7,8 @@ export default defineConfig({
   fullyParallel: true,
   timeout: 60_000,
   expect: { timeout: 15_000 },
-  // Two busy cores stall a page now and then: once more shows whether the program is at fault; what passed late is listed.
-  retries: 1,
+  // Two busy cores stall a page now and then: twice more shows whether the program is at fault; what passed late is listed.
+  retries: 2,
   reporter: [['line']],
   projects: [
     // One map of shortcuts is in use for the whole program: what changes it takes turns, on a server of its own, and
