@@ -43,7 +43,7 @@ final class AgreementTest extends AppTestCase
         $page = $this->getJson("/api/songs/{$song}")->json();
         $other = $page;
         $asked = 0;
-        $transcript = [['did' => 'opened', 'status' => 200, 'body' => $page, 'there' => $page['open']]];
+        $walk = [['did' => 'opened', 'status' => 200, 'body' => $page, 'there' => $page['open']]];
         for ($step = 0; $step < self::STEPS; $step++) {
             $isOther = $random->getInt(0, 7) === 0;
             $this->step($song, $isOther ? $other : $page, $random, $asked);
@@ -56,7 +56,7 @@ final class AgreementTest extends AppTestCase
             $there = $this->getJson(
                 "/api/songs/{$song}?clips=".implode(',', $page['open']['clips']),
             )->assertOk()->json('open');
-            $transcript[] = ['did' => $this->did, ...$told, 'there' => $there];
+            $walk[] = ['did' => $this->did, ...$told, 'there' => $there];
             // Another window's changes are learned of with the next request: where none was made since, both agree.
             if ($there['revisions'] == $page['open']['revisions']) {
                 self::assertSame(
@@ -74,8 +74,8 @@ final class AgreementTest extends AppTestCase
             }
         }
         // The browser's half of this test replays it on the table it keeps itself.
-        if (is_string($file = getenv('TRANSCRIPT'))) {
-            file_put_contents($file, json_encode($transcript, JSON_THROW_ON_ERROR));
+        if (is_string($file = getenv('WALK'))) {
+            file_put_contents($file, json_encode($walk, JSON_THROW_ON_ERROR));
         }
     }
 

@@ -21,7 +21,7 @@ function walked(seed: number): Step[] {
   const folder = mkdtempSync(join(tmpdir(), 'agreement-'));
   const file = join(folder, 'walk.json');
   const only = ['--filter', `"seed ${seed}"`, 'tests/Feature/AgreementTest.php'];
-  execFileSync('vendor/bin/phpunit', only, { env: { ...process.env, TRANSCRIPT: file } });
+  execFileSync('vendor/bin/phpunit', only, { env: { ...process.env, WALK: file } });
   const steps = JSON.parse(readFileSync(file, 'utf8')) as Step[];
   rmSync(folder, { recursive: true });
   return steps;

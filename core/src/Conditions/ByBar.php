@@ -7,7 +7,9 @@ namespace Jactonic\Core\Conditions;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
 
-/** `bar`: the bar a note begins in, counted from 1; a push up to a 64th before a bar line belongs to the bar it opens. */
+/**
+ * `bar`: the bar a note begins in, counted from 1; a push up to a 64th before a bar line belongs to the bar it opens.
+ */
 final readonly class ByBar implements Condition
 {
     /** @param  ValueRanges<int>  $allowed */

@@ -14,7 +14,11 @@ use Jactonic\Core\Parameters\Parameters;
  */
 final readonly class ScreenCommands
 {
-    /** @param  array<string, array{name: string, title: string, parameters: list<Parameter>, bare: list<string>}>  $commands */
+    /**
+     * @param array<string, array{
+     *     name: string, title: string, parameters: list<Parameter>, bare: list<string>,
+     * }> $commands
+     */
     private function __construct(private array $commands)
     {
     }

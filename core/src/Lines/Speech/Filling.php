@@ -9,7 +9,9 @@ use Jactonic\Core\Pitch\ChordShapes;
 use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Song\Track;
 
-/** What follows from what was filled in: the root and the shape of a chord, the pitch of a row, the number of a track. */
+/**
+ * What follows from what was filled in: the root and the shape of a chord, the pitch of a row, the number of a track.
+ */
 final readonly class Filling
 {
     public function __construct(private Speaker $speaker)
