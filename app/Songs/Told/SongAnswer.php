@@ -232,10 +232,10 @@ final readonly class SongAnswer
                 array_combine(array_keys($this->revisions), array_keys($this->revisions)),
             ),
             'notes' => $this->contents === null ? null : array_map(
-                static fn (ContentChange $content): array => self::columnsOf($content->notes), $this->contents,
+                static fn (ContentChange $content): array => ChangedColumns::of($content->notes), $this->contents,
             ),
             'points' => $this->contents === null ? null : array_map(
-                self::columnsOf(...),
+                ChangedColumns::of(...),
                 array_values(array_filter(array_map(
                     static fn (ContentChange $content): ?TableChange => $content->points, $this->contents,
                 ))),
@@ -284,47 +284,5 @@ final readonly class SongAnswer
     private static function content(Change $change): ContentChange
     {
         return new ContentChange($change->notes, $change->points);
-    }
-
-    /**
-     * @template T of Notes|Points
-     *
-     * @param  TableChange<T>  $change
-     * @return array{
-     *     removed: array<int, int>, added: array<string, array<int, int>>|null,
-     *     changed: list<array<string, list<int>>>,
-     * }
-     */
-    private static function columnsOf(TableChange $change): array
-    {
-        return [
-            'removed' => $change->removed->id,
-            'added' => $change->added->id === [] ? null : $change->added->columns(),
-            'changed' => self::grouped($change->after),
-        ];
-    }
-
-    /**
-     * New values by column, columns of the same rows together: `[{id: […], start: […], playedStart: […]}]`.
-     *
-     * @param  array<string, array<int, int>>  $after
-     * @return list<array<string, list<int>>>
-     */
-    private static function grouped(array $after): array
-    {
-        $groups = [];
-        foreach ($after as $name => $values) {
-            $ids = array_keys($values);
-            foreach ($groups as $k => $group) {
-                if ($group['id'] === $ids) {
-                    $groups[$k][$name] = array_values($values);
-
-                    continue 2;
-                }
-            }
-            $groups[] = ['id' => $ids, $name => array_values($values)];
-        }
-
-        return array_values($groups);
     }
 }

@@ -46,7 +46,7 @@ final readonly class Filling
     public function trackOfRow(array $values, bool $isKick): ?string
     {
         $row = $isKick ? 'kick' : $values['row'] ?? null;
-        $track = $row === null ? null : $this->having($row);
+        $track = $row === null ? null : $this->speaker->withRow($row);
 
         return $track === null || $this->speaker->isOpen($track) ? null : $track->name;
     }
@@ -99,24 +99,13 @@ final readonly class Filling
             'pattern' => str_replace('*', $velocity, $values['beats'] ?? ''),
         ];
         foreach (['rowpitch' => $values['row'] ?? '', 'kickpitch' => 'kick'] as $label => $row) {
-            $pitches = $row === '' ? [] : $this->having($row)?->rowNames()->pitches($row) ?? [];
+            $pitches = $row === '' ? [] : $this->speaker->withRow($row)?->rowNames()->pitches($row) ?? [];
             if ($pitches !== []) {
                 $filled[$label] = PitchName::of($pitches[0]);
             }
         }
 
         return $filled;
-    }
-
-    /** The track that has a row of a name: an open one before others. */
-    private function having(string $row): ?Track
-    {
-        $having = array_values(array_filter(
-            $this->speaker->tracks, static fn (Track $track): bool => $track->rowNames()->pitches($row) !== [],
-        ));
-        $open = array_values(array_filter($having, $this->speaker->isOpen(...)));
-
-        return $open[0] ?? $having[0] ?? null;
     }
 
     /** @return array<string, string> */

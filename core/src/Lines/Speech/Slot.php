@@ -76,11 +76,13 @@ enum Slot: string
             self::Voice => self::table(AmountWords::VOICES, $words, $at),
             // Said alone: among other words it may be meant otherwise, as in “play the chords”.
             self::NewVoice => array_intersect_key(
-                array_diff_key(self::table(AmountWords::VOICES, $words, $at), Who::tracks($words, $at, $speaker)),
+                array_diff_key(
+                    self::table(AmountWords::VOICES, $words, $at), NamesInSong::tracks($words, $at, $speaker),
+                ),
                 $at === 0 ? [count($words) => true] : [],
             ),
-            self::Track => Who::tracks($words, $at, $speaker),
-            self::Row => Who::rows($words, $at, $speaker),
+            self::Track => NamesInSong::tracks($words, $at, $speaker),
+            self::Row => NamesInSong::rows($words, $at, $speaker),
             self::Beats => Places::beats($words, $at, $speaker),
             self::Bars => Places::bars($words, $at, $speaker),
             self::Text => self::text($words, $at),

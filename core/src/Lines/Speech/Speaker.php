@@ -60,6 +60,16 @@ final readonly class Speaker
         return in_array($track->id, $this->open, true);
     }
 
+    /** The track that has a row of a name: an open one before others. */
+    public function withRow(string $row): ?Track
+    {
+        $having = array_values(array_filter(
+            $this->tracks, static fn (Track $track): bool => $track->rowNames()->pitches($row) !== [],
+        ));
+
+        return array_values(array_filter($having, $this->isOpen(...)))[0] ?? $having[0] ?? null;
+    }
+
     /** The name of a track, in lower case. */
     public static function plain(string $name): string
     {

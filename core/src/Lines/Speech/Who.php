@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Jactonic\Core\Lines\Speech;
 
 use Jactonic\Core\Lines\EditLine;
-use Jactonic\Core\Song\Track;
 
 /** Which notes are meant: those of a track, of a row, what meets conditions, all, or what is selected. */
 final readonly class Who
@@ -75,13 +74,13 @@ final readonly class Who
                 $found[$length + 1] = self::meeting($condition);
             }
         }
-        foreach (self::rowWords($words, $at, $speaker) as $length => $row) {
+        foreach (NamesInSong::rows($words, $at, $speaker) as $length => $row) {
             $found[$length] ??= new self(['row' => $row]);
         }
         foreach (Slot::Pitch->read($words, $at, $speaker) as $pitch) {
             $found[$pitch->length] ??= new self(['pitch' => $pitch->value]);
         }
-        foreach (self::tracks($words, $at, $speaker) as $length => $track) {
+        foreach (NamesInSong::tracks($words, $at, $speaker) as $length => $track) {
             $found[$length] ??= new self(track: $track);
         }
         foreach (self::table(WhoWords::ALL, $words, $at) as $length) {
@@ -147,83 +146,9 @@ final readonly class Who
         if ($this->track !== null || $row === null) {
             return $this->track;
         }
-        $having = array_values(array_filter(
-            $speaker->tracks,
-            static fn (Track $track): bool => $track->rowNames()->pitches(explode(',', $row)[0]) !== [],
-        ));
-        $open = array_filter($having, $speaker->isOpen(...));
+        $track = $speaker->withRow(explode(',', $row)[0]);
 
-        return $open === [] && $having !== [] ? $having[0]->name : null;
-    }
-
-    /**
-     * Names of tracks: whole, or by a word of theirs, or by what they sound like.
-     *
-     * @param  list<Word>  $words
-     * @return array<int, string>
-     */
-    public static function tracks(array $words, int $at, Speaker $speaker): array
-    {
-        $found = [];
-        foreach ($speaker->tracks as $track) {
-            $length = Word::match($words, $at, Speaker::plain($track->name));
-            if ($length > 0) {
-                $found[$length] ??= $track->name;
-            }
-        }
-        $word = $words[$at]->text ?? '';
-        $single = preg_replace('/s$/', '', $word) ?? $word;
-        if (mb_strlen($word) > 2 && ! isset($found[1])) {
-            foreach ($speaker->tracks as $track) {
-                $parts = preg_split('/[\s\-_]+/', Speaker::plain($track->name)) ?: [];
-                if (array_intersect([$word, $single, "{$word}s"], $parts) !== []) {
-                    $found[1] = $track->name;
-                    break;
-                }
-            }
-        }
-        foreach (Slot::table(AmountWords::VOICES, $words, $at) as $length => $voice) {
-            foreach ($speaker->tracks as $track) {
-                if ($track->voice->value === $voice && ! isset($found[$length])) {
-                    $found[$length] = $track->name;
-                }
-            }
-        }
-
-        return $found;
-    }
-
-    /**
-     * Rows that have a name, as the pitch each has.
-     *
-     * @param  list<Word>  $words
-     * @return array<int, string>
-     */
-    public static function rows(array $words, int $at, Speaker $speaker): array
-    {
-        return self::rowWords($words, $at, $speaker);
-    }
-
-    /**
-     * @param  list<Word>  $words
-     * @return array<int, string> names of rows, or a part of them
-     */
-    private static function rowWords(array $words, int $at, Speaker $speaker): array
-    {
-        $named = static fn (string $row): bool => array_filter(
-            $speaker->tracks, static fn (Track $track): bool => $track->rowNames()->pitches($row) !== [],
-        ) !== [];
-        $found = array_filter(Slot::table(WhoWords::ROWS, $words, $at), $named);
-        foreach ($speaker->tracks as $track) {
-            foreach ($track->rowNames()->rows as [$name]) {
-                $length = $name === '' ? 0 : Word::match($words, $at, Speaker::plain($name));
-                if ($length > 0) {
-                    $found[$length] ??= Speaker::plain($name);
-                }
-            }
-        }
-
-        return $found;
+        return $track === null || $speaker->isOpen($track) ? null : $track->name;
     }
 
     /**
