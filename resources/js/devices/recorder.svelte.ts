@@ -3,6 +3,7 @@ import { isPress, isRelease, type Message } from '../music/midi';
 import { NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
 import { KeptTake } from './kept-take';
+import { Rounds } from './rounds';
 import type { Stage } from './stage';
 import { ofRound, takeLines } from './take-lines';
 
@@ -39,6 +40,7 @@ export class Recorder {
   #end: () => void = () => {};
   #timer: ReturnType<typeof setInterval> | undefined;
   #loop: [number, number] | null = null;
+  #inTime = new Rounds(() => this.stage.score.clock, 0, null);
   /** rounds that were given to the song */
   #given = 0;
   /** how many keys were pressed in each round */
@@ -79,6 +81,7 @@ export class Recorder {
     // Who punches in hears what lies before the range.
     const from = settings.punch ? player.tick : (score.range?.[0] ?? player.tick);
     this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
+    this.#inTime = new Rounds(() => score.clock, this.origin, this.#loop);
     // Without a range the loop is the whole song, and nobody means to lay rounds of that over each other.
     this.#lines = takeLines(settings.loop && score.range !== null, score.range !== null);
     this.#kept = KeptTake.begin(song, { origin: this.origin, loop: this.#loop, lines: this.#lines });
@@ -132,7 +135,7 @@ export class Recorder {
       this.#over();
       return;
     }
-    const round = this.#roundOf(now);
+    const round = this.#inTime.at(now);
     for (const note of this.#notes) note.off ??= now;
     for (let k = this.#given + 1; k <= round; k++) this.#give(k, now);
     if (this.#waiting === 0) this.#over();
@@ -141,15 +144,15 @@ export class Recorder {
   #come(message: Message, ms: number): void {
     if (this.state === 'idle') return;
     this.#kept!.add(ms, message);
-    this.#rounds.add(this.#roundOf(ms));
+    this.#rounds.add(this.#inTime.at(ms));
     if (isPress(message)) {
       this.#letGo(message[1], ms);
-      const round = this.#roundOf(ms);
+      const round = this.#inTime.at(ms);
       this.#pressed.set(round, (this.#pressed.get(round) ?? 0) + 1);
       this.#notes.push({
         on: ms,
         off: null,
-        start: this.#tickOf(ms),
+        start: this.#inTime.tickOf(ms),
         length: 1,
         pitch: message[1],
         velocity: message[2],
@@ -181,10 +184,10 @@ export class Recorder {
       this.state = 'recording';
     }
     if (this.#loop) {
-      while (this.#given + 1 < this.#roundOf(now - SETTLES_MS)) this.#give(this.#given + 1, now);
+      while (this.#given + 1 < this.#inTime.at(now - SETTLES_MS)) this.#give(this.#given + 1, now);
     }
     const end = this.stage.score.range?.[1];
-    if (settings.endsWithRange && !this.#loop && end !== undefined && this.#tickOf(now - SETTLES_MS) >= end) {
+    if (settings.endsWithRange && !this.#loop && end !== undefined && this.#inTime.tickOf(now - SETTLES_MS) >= end) {
       this.stop();
       return;
     }
@@ -248,7 +251,7 @@ export class Recorder {
   /** Keys that are down reach to now. */
   #table(now: number): void {
     const notes = this.#notes.toSorted((a, b) => a.start - b.start || a.pitch - b.pitch);
-    for (const note of notes) note.length = Math.max(1, this.#tickOf(note.off ?? now, note.round) - note.start);
+    for (const note of notes) note.length = Math.max(1, this.#inTime.tickOf(note.off ?? now, note.round) - note.start);
     const column = (of: (note: Fresh) => number) => notes.map(of);
     this.fresh = NoteTable.of(
       notes.length === 0
@@ -272,36 +275,6 @@ export class Recorder {
   #since(at: number): number {
     const { player } = this.stage;
     return 1000 * (player.playedAt(at) - player.began);
-  }
-
-  #seconds(tick: number): number {
-    return this.stage.score.clock.seconds(tick);
-  }
-
-  /** The round, from 1, a moment lies in. */
-  #roundOf(ms: number): number {
-    if (!this.#loop) return 1;
-    const [first, length] = this.#lengths();
-    return ms < first ? 1 : 2 + Math.floor((ms - first) / length);
-  }
-
-  /** How long the first round lasts, and every other one, in ms. */
-  #lengths(): [first: number, length: number] {
-    const [from, to] = this.#loop!;
-    const end = this.#seconds(to);
-    return [1000 * (end - this.#seconds(this.origin)), 1000 * (end - this.#seconds(from))];
-  }
-
-  /** The tick of a moment; in a round that is over its end. */
-  #tickOf(ms: number, round = this.#roundOf(ms)): number {
-    const { clock } = this.stage.score;
-    if (!this.#loop || round === 1) {
-      const tick = clock.tick(this.#seconds(this.origin) + Math.max(0, ms) / 1000);
-      return Math.round(this.#loop ? Math.min(this.#loop[1], tick) : tick);
-    }
-    const [first, length] = this.#lengths();
-    const tick = clock.tick(this.#seconds(this.#loop[0]) + (ms - first - (round - 2) * length) / 1000);
-    return Math.round(Math.min(this.#loop[1], tick));
   }
 
   #beatMs(): number {
