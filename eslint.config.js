@@ -11,7 +11,7 @@ import svelteConfig from './svelte.config.js';
  */
 const FLOORS = [
   ['api'],
-  ['music'],
+  ['music', 'synth'],
   ['look', 'settings'],
   ['song'],
   ['sound'],

@@ -12,7 +12,10 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Pitch\ChordShapes;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Song\GeneralMidi;
+use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\Sketch;
+use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\Timeline;
 
@@ -27,7 +30,8 @@ final readonly class CatalogView
 
     /**
      * @return array<string, mixed> edits, commands of the view, recipes, the keys they lie on; scales, chords, the way
-     *     from grid to grid, how many of each unit of a clock make a second, and what a song can begin with
+     *     from grid to grid, how many of each unit of a clock make a second, instruments, what a song can
+     *     begin with
      */
     public function whole(): array
     {
@@ -44,6 +48,19 @@ final readonly class CatalogView
             'rates' => ['ms' => 1000, 's' => 1, 'smp' => Timeline::SAMPLE_RATE, 'fr' => Timeline::FRAME_RATE],
             'chords' => ChordShapes::list(),
             'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
+            'instruments' => array_map(
+                static fn (Instrument $instrument): array => [
+                    'name' => (string) $instrument, 'title' => $instrument->title(),
+                    'family' => $instrument->isKit ? 'Drum kits' : GeneralMidi::family($instrument->program),
+                    'said' => $instrument->isKit ? ['drums', 'kit'] : GeneralMidi::saidFor($instrument->program),
+                    'bank' => $instrument->bank, 'number' => 0, 'program' => $instrument->program,
+                    'isKit' => $instrument->isKit,
+                ],
+                GeneralMidi::all(),
+            ),
+            'voices' => array_combine(Voice::names(), array_map(
+                static fn (Voice $voice): string => (string) $voice->instrument(), Voice::cases(),
+            )),
             'sketches' => array_map(
                 static fn (Sketch $sketch): array => [
                     'name' => $sketch->value, 'title' => $sketch->title(), 'about' => $sketch->about(),

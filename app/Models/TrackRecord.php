@@ -23,6 +23,9 @@ use Jactonic\Core\Song\Track;
  * @property string $rest
  * @property string $rows
  * @property string $techniques
+ * @property string $instrument
+ * @property int $reverb
+ * @property int $chorus
  */
 final class TrackRecord extends Record
 {

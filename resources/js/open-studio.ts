@@ -49,6 +49,7 @@ import { Sounding } from './song/sounding.svelte';
 import { enterSong, stoodIn } from './settings/of-song.svelte';
 import { unsentOf } from './song/unsent';
 import { Outputs } from './sound/outputs.svelte';
+import { live } from './sound/live.svelte';
 import { Player } from './sound/player.svelte';
 import type { Score } from './sound/score';
 import { go } from './songs/address.svelte';
@@ -181,9 +182,13 @@ function putTogether(
     },
     lanes,
     sounding,
-    outputs: new Outputs(id),
+    outputs: new Outputs(id, (name) =>
+      status.say(`${name} is gone; what sounded on it plays the instrument of its track`, 'refused'),
+    ),
   };
-  const player = new Player(score);
+  const player = new Player(score, live, () =>
+    status.say('More notes at once than can sound: the oldest and softest end early', 'refused'),
+  );
 
   const clipboard = new Clipboard();
   const nudge = new Nudge(grid, caret);
@@ -240,6 +245,10 @@ function putTogether(
     leave: (to) => go(to === 'new-song' ? 'new' : null),
   });
   const shelf = new Shelf({
+    instrumentOf: (voice) => {
+      const found = catalog.instruments.find(({ name }) => name === catalog.voices[voice]);
+      return found ? { ...found, isChosen: false } : null;
+    },
     arranging,
     asking,
     caret,

@@ -24,6 +24,8 @@ const catalog: Catalog = {
   rates: {},
   scales: [],
   chords: [],
+  instruments: [],
+  voices: {} as Catalog['voices'],
 };
 const entries = entriesOf(catalog, bindings, []);
 

@@ -85,7 +85,7 @@ final readonly class SongStore
 
     private const TRACK_COLUMNS = [
         'id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition',
-        'rest', 'rows', 'techniques',
+        'rest', 'rows', 'techniques', 'instrument', 'reverb', 'chorus',
     ];
 
     /**

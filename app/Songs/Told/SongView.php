@@ -175,6 +175,7 @@ final readonly class SongView
             ),
             'tracks' => array_map(static fn (Track $track): array => [
                 'id' => $track->id, 'name' => $track->name, 'colour' => $track->colour, 'voice' => $track->voice->value,
+                'instrument' => self::instrument($track), 'reverb' => $track->reverb, 'chorus' => $track->chorus,
                 'channel' => $track->channel,
                 'volume' => $track->volume, 'pan' => $track->pan, 'muted' => $track->muted, 'solo' => $track->solo,
                 'transposition' => $track->transposition, 'rows' => self::rows($track),
@@ -186,6 +187,21 @@ final readonly class SongView
                     'revision' => $revisions[$clip->id] ?? 1,
                 ], $song->clipsOf($track->id)),
             ], array_values($song->tracks)),
+        ];
+    }
+
+    /**
+     * @return array{
+     *     name: string, title: string, bank: string, number: int, program: int, isKit: bool, isChosen: bool,
+     * }|null null where its light voice sounds
+     */
+    private static function instrument(Track $track): ?array
+    {
+        $plays = $track->sounds();
+
+        return $plays === null ? null : [
+            'name' => (string) $plays, 'title' => $plays->title(), 'bank' => $plays->bank, 'number' => $plays->number,
+            'program' => $plays->program, 'isKit' => $plays->isKit, 'isChosen' => $track->instrument !== null,
         ];
     }
 

@@ -210,6 +210,11 @@ final readonly class Parameter
         return new self($name, new TechniquesValue, TechniquesValue::NONE, $help);
     }
 
+    public static function instrument(string $name, string $help): self
+    {
+        return new self($name, new InstrumentValue, null, $help, 'as it is');
+    }
+
     public static function tempo(string $name, string $help): self
     {
         return new self($name, new Tempo, '120', $help);

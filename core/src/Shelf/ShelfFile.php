@@ -40,7 +40,7 @@ final class ShelfFile
         );
         $events = [
             Meta::TrackName->event($item->name), Meta::SequencerSpecific->event(self::HEAD.$said),
-            chr(0xC0 | $channel).chr(SuitingVoice::program($item->voice)),
+            chr(0xC0 | $channel).chr($item->voice->program()),
         ];
         $notes = $item->notes->with(['channel' => array_fill(0, $item->notes->count(), $channel)]);
         $track = new SmfTrack($notes, array_fill(0, count($events), 0), $events, $item->length);

@@ -8,6 +8,7 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Programs;
 use Jactonic\Core\Song\Realisation;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
@@ -66,6 +67,7 @@ final readonly class SongExport
         $first = array_filter([
             $isToldByNotes || $marks !== [] ? null : TrackMark::write(),
             TechniqueMark::of($written, $track)?->write($this->song->conductor->ppq),
+            ...($isToldByNotes ? self::programs($written, $track) : []),
         ]);
 
         return $this->assembled(
@@ -75,6 +77,27 @@ final readonly class SongExport
             $marks,
             array_values($first),
         );
+    }
+
+    /**
+     * What a track plays, where its points do not say it: a file that came in without a program goes out without one.
+     *
+     * @return list<string>
+     */
+    private static function programs(ClipContent $written, Track $track): array
+    {
+        $plays = $track->instrument;
+        if ($plays === null || Programs::begins($written)) {
+            return [];
+        }
+        $bank = chr(0xB0 | $track->channel);
+
+        return [
+            ...($plays->number > 0
+                ? [$bank.chr(0).chr($plays->number >> 7), $bank.chr(32).chr($plays->number & 127)]
+                : []),
+            chr(0xC0 | $track->channel).chr($plays->program),
+        ];
     }
 
     /** Whether it is the track that is taken where no track of a file has notes. */

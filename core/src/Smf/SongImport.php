@@ -12,6 +12,7 @@ use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
+use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\Layout;
 use Jactonic\Core\Song\Rest;
 use Jactonic\Core\Song\Song;
@@ -90,6 +91,7 @@ final class SongImport
                 ($id - 1) % Track::COLOURS + 1,
                 SuitingVoice::of($smfTrack, $isZone ? 0 : $channel), $channel, home: $number, rest: $rest,
             );
+            $tracks[$id] = self::playing($tracks[$id], $smfTrack, $isZone);
             $notes = $smfTrack->notes->id === []
                 ? $smfTrack->notes
                 : $smfTrack->notes->with(['id' => range($nextId, $nextId + $smfTrack->notes->count() - 1)]);
@@ -139,6 +141,31 @@ final class SongImport
             $conductor, array_values($tracks), array_values($clips), $contents, $nextId,
             new Layout($this->file->format, $bare, $this->file->chunks),
         );
+    }
+
+    /** The track with the instrument that its file says before its first note; as it is where that says none. */
+    private static function playing(Track $track, SmfTrack $from, bool $isZone): Track
+    {
+        $number = [0, 0];
+        $program = null;
+        foreach ($from->events as $k => $event) {
+            if ($from->ticks[$k] > ($from->notes->start[0] ?? 0)) {
+                break;
+            }
+            [$status, $first, $second] = [ord($event[0]), ord($event[1] ?? "\0"), ord($event[2] ?? "\0")];
+            if (! $isZone && ($status & 0x0F) !== $track->channel) {
+                continue;
+            }
+            if (($status & 0xF0) === 0xB0 && ($first === 0 || $first === 32)) {
+                $number[$first >> 5] = $second;
+            } elseif (($status & 0xF0) === 0xC0) {
+                $program = $first;
+            }
+        }
+
+        return $program === null ? $track : $track->with(['instrument' => (string) new Instrument(
+            $program, $track->isDrums() ? 0 : $number[0] << 7 | $number[1], $track->isDrums(),
+        )]);
     }
 
     /** How many ticks the clip of a track lasts that has no marks: to the bar line behind all that is in it. */

@@ -16,6 +16,9 @@ final readonly class Track
 
     public const LONGEST_NAME = 80;
 
+    /** In place of an instrument: the light voice of ours. */
+    public const LIGHT = 'light';
+
     /** How its notes may be played. */
     public Techniques $techniques;
 
@@ -28,6 +31,10 @@ final readonly class Track
      * @param  int  $transposition  semitones, −48 to 48: heard and exported; the notes stay as written
      * @param  int|null  $home  its number in the file it came from; null for a track that was made here
      * @param  RowNames|null  $rows  names, order and colours of its rows; null for those its voice has
+     * @param  Instrument|null  $instrument  null for the one that stands for its voice
+     * @param  bool  $isLight  whether it sounds with the light voice of ours, whatever stands for it in the bank
+     * @param  int  $reverb  what of it goes to the reverb, 0–100 %
+     * @param  int  $chorus  and to the chorus
      * @param  Rest  $rest  what its track of the file holds beside notes, points and what is the conductor's
      */
     public function __construct(
@@ -46,6 +53,10 @@ final readonly class Track
         public Rest $rest = new Rest,
         public ?RowNames $rows = null,
         ?Techniques $techniques = null,
+        public ?Instrument $instrument = null,
+        public bool $isLight = false,
+        public int $reverb = 0,
+        public int $chorus = 0,
     ) {
         $this->techniques = $techniques ?? Techniques::none();
     }
@@ -56,10 +67,27 @@ final readonly class Track
         return $this->voice === Voice::Drums;
     }
 
+    /** What it plays: the one that was chosen, or that stands for its voice; null where the light voice of ours sounds. */
+    public function sounds(): ?Instrument
+    {
+        return $this->isLight ? null : ($this->instrument ?? $this->voice->instrument());
+    }
+
     /** What its rows are called: as it says, or else drums as General MIDI names them, and others by their pitches. */
     public function rowNames(): RowNames
     {
         return $this->rows ?? ($this->isDrums() ? RowNames::generalMidi() : RowNames::none());
+    }
+
+    /** The track with another instrument, and the voice that is nearest to it. */
+    public function playing(Instrument $instrument): self
+    {
+        $isKit = $instrument->isKit;
+        $isOwn = $instrument->bank !== Instrument::SHIPPED && $this->isDrums() === $isKit;
+
+        return $this->with([
+            'instrument' => (string) $instrument, 'voice' => ($isOwn ? $this->voice : $instrument->voice())->value,
+        ]);
     }
 
     /**
@@ -85,6 +113,8 @@ final readonly class Track
             'transposition' => $this->transposition, 'home' => $this->home, 'rest' => $this->rest->pack(),
             'rows' => (string) $this->rows,
             'techniques' => $this->techniques->all === [] ? '' : (string) $this->techniques,
+            'instrument' => $this->isLight ? self::LIGHT : (string) $this->instrument,
+            'reverb' => $this->reverb, 'chorus' => $this->chorus,
         ];
     }
 
@@ -95,8 +125,9 @@ final readonly class Track
      */
     public static function fromArray(array $values): self
     {
-        $read = new Attributes($values, 'A track');
-        [$name, $rows] = [trim($read->text('name')), $read->text('rows')];
+        // A step of an earlier time knew no sends.
+        $read = new Attributes($values + ['reverb' => 0, 'chorus' => 0], 'A track');
+        [$name, $rows, $instrument] = [trim($read->text('name')), $read->text('rows'), $read->text('instrument')];
         if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
             throw new BadInput('A track has a name of 1 to '.self::LONGEST_NAME.' characters.');
         }
@@ -111,6 +142,8 @@ final readonly class Track
             $read->isOn('muted'), $read->isOn('solo'), $read->number('transposition', -48, 48),
             $read->numberOrNone('home', 0, 65535), Rest::unpack($read->text('rest')),
             $rows === '' ? null : RowNames::parse($rows), Techniques::parse($read->text('techniques')),
+            $instrument === '' || $instrument === self::LIGHT ? null : Instrument::parse($instrument),
+            $instrument === self::LIGHT, $read->number('reverb', 0, 100), $read->number('chorus', 0, 100),
         );
     }
 }

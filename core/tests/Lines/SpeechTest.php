@@ -38,7 +38,7 @@ final class SpeechTest extends TestCase
         'share' => 'half way', 'level' => '64', 'difference' => '12', 'interval' => 'a fifth', 'pitch' => 'C3',
         'chord' => 'Dm7', 'key' => 'D dorian', 'meter' => '7/8', 'ratio' => '3/2', 'position' => 'bar 6',
         'at' => 'here',
-        'lane' => 'mod wheel', 'voice' => 'bass', 'newvoice' => 'lead',
+        'lane' => 'mod wheel', 'voice' => 'bass', 'newvoice' => 'lead', 'instrument' => 'french horn',
         'track' => 'harmonium', 'row' => 'snare', 'beats' => '2 and 4',
         'bars' => 'bars 3 to 4', 'text' => 'Chorus',
     ];

@@ -1,6 +1,7 @@
 import { request } from './client';
 import type { Keymap } from './keymaps';
 import type { Recipe } from './recipes';
+import type { Instrument, VoiceName } from './song';
 
 export interface Parameter {
   name: string;
@@ -102,6 +103,10 @@ export interface Catalog {
   sketches: Sketch[];
   /** what runs beside the notes as values over time */
   lanes: Lane[];
+  /** the instruments of General MIDI, with their families and what one says for them */
+  instruments: (Instrument & { family: string; said: string[] })[];
+  /** the instrument that stands for each voice, by its name */
+  voices: Record<VoiceName, string>;
 }
 
 export const catalog = {

@@ -127,11 +127,30 @@ export interface Clip {
   revision: number;
 }
 
+/** What a track plays: a program of a bank. */
+export interface Instrument {
+  /** as lines have it */
+  name: string;
+  title: string;
+  /** the name of its bank; gm for the one that ships */
+  bank: string;
+  /** the number of its bank, 0–16,383 */
+  number: number;
+  /** 0–127 */
+  program: number;
+  isKit: boolean;
+}
+
 export interface Track {
   id: number;
   name: string;
   colour: number;
   voice: VoiceName;
+  /** null where the light voice sounds; chosen by hand, or the one that stands for the voice */
+  instrument: (Instrument & { isChosen: boolean }) | null;
+  /** what goes to reverb and chorus, 0–100 % */
+  reverb: number;
+  chorus: number;
   channel: number;
   /** 0–100 % */
   volume: number;

@@ -51,8 +51,14 @@ export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tu
   });
 }
 
-/** Asks for frames for as long as something sounds, and only then. Called once, inside a component. */
+/**
+ * Tells the player at once when what it plays from is another, and asks for frames for as long as something sounds. Called
+ * once, inside a component.
+ */
 export function followPlayer({ player }: Pick<Tools, 'player'>): void {
+  $effect(() => {
+    if (player.sources.length > 0) untrack(() => player.revise());
+  });
   $effect(() => {
     if (!player.active) return;
     let frame = 0;

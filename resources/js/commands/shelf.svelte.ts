@@ -1,4 +1,4 @@
-import { api, base64, Refused, type KeptPhrase, type NewPhrase, type Phrase } from '../api';
+import { api, base64, Refused, type KeptPhrase, type NewPhrase, type Phrase, type Track, type VoiceName } from '../api';
 import type { Asking } from '../asking/asking.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { Caret } from '../desk/caret.svelte';
@@ -13,6 +13,8 @@ import { settings } from '../settings/settings.svelte';
 
 /** What the shelf reads and asks. */
 interface ReadByShelf {
+  /** what stands for a voice in the bank */
+  instrumentOf: (voice: VoiceName) => Track['instrument'];
   arranging: Pick<Arranging, 'hasKeys'>;
   asking: Pick<Asking, 'run' | 'runOnClips'>;
   caret: Pick<Caret, 'tick'>;
@@ -129,7 +131,7 @@ export class Shelf {
           pitch: pitch[i],
           velocity: velocity[i],
         })),
-        one.voice,
+        { voice: one.voice, instrument: this.on.instrumentOf(one.voice) },
       );
     });
   }

@@ -50,7 +50,10 @@ export class DelayTest {
     let isLeft = false;
     this.#end = () => (isLeft = true);
     const clicks = await this.player.clicks(CLICKS, EVERY_MS);
-    if (isLeft) return;
+    if (isLeft) {
+      this.player.stop();
+      return;
+    }
     const taps: number[] = [];
     const noTaps = this.inputs.listen((message, at) => isPress(message) && taps.push(at));
     const until = (at: number) => at - performance.now();
@@ -67,6 +70,7 @@ export class DelayTest {
     this.#end = () => {
       timers.forEach(clearTimeout);
       noTaps();
+      this.player.stop();
     };
   }
 

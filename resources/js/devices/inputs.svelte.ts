@@ -9,8 +9,8 @@ export interface Input {
   listen(tell: (message: Message, at: number) => void): () => void;
 }
 
-/** Told what is played; what is given ends it. */
-export type Listener = (message: Message, at: number) => void;
+/** Told what is played, and on which keyboard, by its id; what is given ends it. */
+export type Listener = (message: Message, at: number, keyboard: string) => void;
 
 /**
  * All keyboards there are, real or drawn, and what comes from those that are chosen. A key that its keyboard can let go
@@ -26,8 +26,14 @@ export class Inputs {
   readonly #held = new Map<string, Set<number>>();
   readonly #listeners = new Set<Listener>();
 
-  /** @param vanished told the name of a keyboard that went while keys were down, and how many */
-  constructor(private readonly vanished: (name: string, keys: number) => void = () => undefined) {}
+  /**
+   * @param vanished told the name of a keyboard that went while keys were down, and how many
+   * @param left told the id of each that goes: its pedal comes up with it
+   */
+  constructor(
+    private readonly vanished: (name: string, keys: number) => void = () => undefined,
+    private readonly left: (keyboard: string) => void = () => undefined,
+  ) {}
 
   add(input: Input): void {
     this.remove(input.id);
@@ -43,11 +49,12 @@ export class Inputs {
     const input = this.all.find((one) => one.id === id);
     if (!input) return;
     const held = this.#held.get(id) ?? new Set();
-    for (const key of held) this.#tell([NOTE_OFF | (key >> 7), key & 127, 0], performance.now());
+    for (const key of held) this.#tell([NOTE_OFF | (key >> 7), key & 127, 0], performance.now(), id);
     this.#ends.get(id)?.();
     this.#ends.delete(id);
     this.#held.delete(id);
     this.all = this.all.filter((one) => one !== input);
+    this.left(id);
     if (held.size > 0) this.vanished(input.name, held.size);
   }
 
@@ -70,10 +77,10 @@ export class Inputs {
     if (isPress(message)) held?.add(key);
     if (isRelease(message)) held?.delete(key);
     this.last = { from: input.name, said: said(message), isPress: isPress(message), at };
-    this.#tell(message, at);
+    this.#tell(message, at, input.id);
   }
 
-  #tell(message: Message, at: number): void {
-    this.#listeners.forEach((listener) => listener(message, at));
+  #tell(...told: Parameters<Listener>): void {
+    this.#listeners.forEach((listener) => listener(...told));
   }
 }

@@ -33,11 +33,13 @@ export interface PlayedOn extends StepsOn {
 
 /** Playing in: the keyboards, what comes from them, and what becomes of it: heard, recorded, written step by step. */
 export class Playing {
-  readonly inputs = new Inputs((name, keys) =>
-    this.on.status.say(
-      `${name} is gone; ${keys === 1 ? 'the key that was down was' : `the ${keys} keys that were down were`} let go`,
-      'refused',
-    ),
+  readonly inputs = new Inputs(
+    (name, keys) =>
+      this.on.status.say(
+        `${name} is gone; ${keys === 1 ? 'the key that was down was' : `the ${keys} keys that were down were`} let go`,
+        'refused',
+      ),
+    (keyboard) => this.on.player.leave(keyboard),
   );
   readonly letters = new Letters();
   readonly drawn = new DrawnKeyboard();
@@ -67,7 +69,7 @@ export class Playing {
     });
     this.delayTest = new DelayTest(player, this.inputs);
     for (const input of [this.letters, this.drawn, this.performer]) this.inputs.add(input);
-    this.inputs.listen((message, at) => this.#come(message, at));
+    this.inputs.listen((message, at, keyboard) => this.#come(message, at, keyboard));
   }
 
   /** Asks for the MIDI keyboards; once they were allowed, a song that is opened asks by itself. */
@@ -176,20 +178,20 @@ export class Playing {
     this.inputs.leave();
   }
 
-  #come(message: Message, at: number): void {
+  #come(message: Message, at: number, keyboard: string): void {
     const pitch = message[1];
     if (isPress(message)) {
       // Who taps to clicks is not to be misled by what sounds late.
-      if (this.delayTest.click === null) void this.on.player.press(pitch, message[2]);
+      if (this.delayTest.click === null) void this.on.player.press(keyboard, pitch, message[2]);
       this.down = new Map(this.down).set(pitch, message[2]);
       if (this.recorder.state !== 'idle') this.#show();
     } else if (isRelease(message)) {
-      this.on.player.letGo(pitch);
+      this.on.player.letGo(keyboard, pitch);
       const down = new Map(this.down);
       down.delete(pitch);
       this.down = down;
     } else if (this.delayTest.click === null) {
-      void this.on.player.say(message);
+      void this.on.player.say(keyboard, message);
     }
     this.#just.add(message, at, this.on.player.playing ? this.on.player.tickAt(at) : null);
     if (this.steps.on && this.recorder.state === 'idle' && this.delayTest.click === null)

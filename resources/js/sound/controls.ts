@@ -7,9 +7,11 @@ import { firstFrom } from '../music/table';
 import type { Score } from './score';
 
 /** The kinds of points, by the status of their message. */
-const KIND = { keyPressure: 0xa, controller: 0xb, program: 0xc, pressure: 0xd, bend: 0xe };
+export const KIND = { keyPressure: 0xa, controller: 0xb, program: 0xc, pressure: 0xd, bend: 0xe };
 const PROGRAM = 0xc0;
 const [PEDAL, DOWN] = ['cc64', 64];
+/** The value of a program where none holds: the instrument of the track. */
+export const AS_THE_TRACK = -1;
 
 /** A value that a track is told. */
 export interface Control {
@@ -19,8 +21,8 @@ export interface Control {
   value: number;
 }
 
-/** A value of a curve within a note, at seconds of the audio clock. */
-export interface Turn {
+/** A value of a curve within a note, at seconds of the clock of the sound. */
+export interface CurveTurn {
   of: CurveName;
   value: number;
   at: number;
@@ -40,15 +42,20 @@ export function bytesOf({ kind, number, value }: Control, channel: number): numb
   }
 }
 
+/** What was told, and for when. */
+interface Told extends Control {
+  at: number;
+}
+
 /**
  * What controllers, bend, pressure and programs hold where a song plays: what was told each track, so that a start in the
  * middle, a turn of a loop, an undo or a stop leaves no value hanging.
  */
 export class Controls {
-  /** what was told last, by track and lane */
-  readonly #told = new Map<number, Map<LaneName, Control>>();
+  /** what was told, by track and lane, in order of time; of what is past the last alone counts */
+  readonly #told = new Map<number, Map<LaneName, Told[]>>();
 
-  /** @param tell tells a track a value at a moment of the audio clock */
+  /** @param tell tells a track a value at a moment of the clock of the sound */
   constructor(
     private readonly score: Score,
     private readonly tell: (track: Track, control: Control, at: number) => void,
@@ -58,12 +65,12 @@ export class Controls {
   chase(tick: number, at: number, tracks: readonly Track[] = this.score.song.tracks): void {
     for (const track of tracks) {
       const wanted = this.#held(track, tick);
-      const told = this.#told.get(track.id) ?? new Map<LaneName, Control>();
-      for (const [lane, control] of told) {
-        if (!wanted.has(lane) && control.kind !== KIND.program) wanted.set(lane, this.#rested(control));
+      for (const [lane, told] of this.#told.get(track.id) ?? []) {
+        const last = told.at(-1);
+        if (last && !wanted.has(lane)) wanted.set(lane, this.#rested(last));
       }
       for (const [lane, control] of wanted) {
-        if (told.get(lane)?.value !== control.value) this.#say(track, control, at);
+        if (this.#known(track, lane) !== control.value) this.#say(track, control, at);
       }
     }
   }
@@ -71,12 +78,26 @@ export class Controls {
   /** Brings everything back to rest, where something was told. */
   rest(at: number): void {
     for (const track of this.score.song.tracks) {
-      for (const control of this.#told.get(track.id)?.values() ?? []) {
-        const rested = this.#rested(control);
-        if (control.kind !== KIND.program && rested.value !== control.value) this.tell(track, rested, at);
+      for (const told of this.#told.get(track.id)?.values() ?? []) {
+        const last = told.at(-1);
+        if (!last) continue;
+        const rested = this.#rested(last);
+        if (rested.value !== last.value) this.tell(track, rested, at);
       }
     }
     this.#told.clear();
+  }
+
+  /** What was to be told from a moment on is not. */
+  forget(from: number): void {
+    for (const lanes of this.#told.values()) {
+      for (const [lane, told] of lanes) {
+        lanes.set(
+          lane,
+          told.filter(({ at }) => at < from),
+        );
+      }
+    }
   }
 
   /** Tells what points say from one tick to another. */
@@ -92,8 +113,8 @@ export class Controls {
   }
 
   /** What the curves within a note say while it sounds; the same note sounds in several rounds of a loop. */
-  within(track: Track, note: number, from: number, to: number, atOf: (tick: number) => number): Turn[] {
-    const turns: Turn[] = [];
+  within(track: Track, note: number, from: number, to: number, atOf: (tick: number) => number): CurveTurn[] {
+    const turns: CurveTurn[] = [];
     for (const { points } of this.#tables(track)) {
       const curves = points.curves.get(note);
       if (!curves) continue;
@@ -108,28 +129,53 @@ export class Controls {
   }
 
   /** Where a note that ends at a tick is let go: where the pedal comes up, if it is down then. */
-  released(track: Track, tick: number): number {
-    if (this.score.lanes.muted.has(PEDAL)) return tick;
-    const pedal = this.#tables(track).flatMap(({ points, mine }) =>
-      (points.lanes.get(PEDAL) ?? [])
-        .filter(mine)
-        .map((i) => [points.columns.start[i], points.columns.value[i]] as const),
-    );
-    if (pedal.length === 0) return tick;
+  released(track: Track): (tick: number) => number {
+    const pedal = this.score.lanes.muted.has(PEDAL)
+      ? []
+      : this.#tables(track).flatMap(({ points, mine }) =>
+          (points.lanes.get(PEDAL) ?? [])
+            .filter(mine)
+            .map((i) => [points.columns.start[i], points.columns.value[i]] as const),
+        );
+    if (pedal.length === 0) return (tick) => tick;
     pedal.sort(([a], [b]) => a - b);
-    const held = pedal.findLast(([at]) => at <= tick);
-    if (!held || held[1] < DOWN) return tick;
-    return pedal.find(([at, value]) => at > tick && value < DOWN)?.[0] ?? this.score.end;
+    return (tick) => {
+      const held = pedal.findLast(([at]) => at <= tick);
+      if (!held || held[1] < DOWN) return tick;
+      return pedal.find(([at, value]) => at > tick && value < DOWN)?.[0] ?? Math.max(tick, this.score.end);
+    };
+  }
+
+  /** All programs that a track is told, each with the bank that is chosen then. */
+  programs(track: Track): { bank: number; program: number }[] {
+    return this.#tables(track).flatMap(({ points, mine }) => {
+      const { start, value } = points.columns;
+      const bankAt = (lane: LaneName, tick: number) =>
+        value[(points.lanes.get(lane) ?? []).findLast((i) => start[i] <= tick && mine(i)) ?? -1] ?? 0;
+      return (points.lanes.get('program') ?? [])
+        .filter(mine)
+        .map((i) => ({ bank: (bankAt('cc0', start[i]) << 7) | bankAt('cc32', start[i]), program: value[i] }));
+    });
+  }
+
+  #known(track: Track, lane: LaneName): number | undefined {
+    return this.#told.get(track.id)?.get(lane)?.at(-1)?.value;
   }
 
   #say(track: Track, control: Control, at: number): void {
-    const told = this.#told.get(track.id) ?? new Map<LaneName, Control>();
-    this.#told.set(track.id, told.set(control.lane, control));
+    const lanes = this.#told.get(track.id) ?? new Map<LaneName, Told[]>();
+    this.#told.set(track.id, lanes);
+    const told = lanes.get(control.lane) ?? [];
+    lanes.set(control.lane, told);
+    // What lies well behind counts no more, but for the last of it.
+    while (told.length > 1 && told[1].at < at - PAST_SECONDS) told.shift();
+    told.push({ ...control, at });
     this.tell(track, control, at);
   }
 
   #rested(control: Control): Control {
-    return { ...control, value: this.score.lanes.of(control.lane).rest };
+    const value = control.kind === KIND.program ? AS_THE_TRACK : this.score.lanes.of(control.lane).rest;
+    return { lane: control.lane, kind: control.kind, number: control.number, value };
   }
 
   /** What holds at a tick, by lane. */
@@ -144,7 +190,7 @@ export class Controls {
         held.set(lane, { lane, kind: kind[i], number: number[i], value: value[i], start: start[i] });
       }
     }
-    return held;
+    return new Map([...held].sort(([one], [other]) => Number(isProgram(one)) - Number(isProgram(other))));
   }
 
   /** Where the points of a track stand: what is heard beside the open clips, and what lies in its open clips that sound. */
@@ -158,3 +204,8 @@ export class Controls {
     ];
   }
 }
+
+/** How much further back than it is given ahead something told is kept, in seconds. */
+const PAST_SECONDS = 2;
+/** A program is told after the bank it is chosen from. */
+const isProgram = (lane: LaneName) => lane === 'program';

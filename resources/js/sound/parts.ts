@@ -1,286 +1,273 @@
 import type { Technique, Track } from '../api';
-import { CONTROLLER, kindOf, NOTE_OFF, type Message } from '../music/midi';
-import { laneOf } from '../music/lanes';
 import { CURVES, CURVE_NAMES } from '../music/curves';
-import { bytesOf, type Control, type Turn } from './controls';
-import type { Channel, Mixer } from './mixer';
-import type { Output } from './outputs.svelte';
+import { laneOf } from '../music/lanes';
+import { CONTROLLER } from '../music/midi';
+import type { Group } from '../synth/orders';
+import { AS_THE_TRACK, bytesOf, KIND, type Control, type CurveTurn } from './controls';
+import { named, soundsOf } from './instruments';
+import type { Output, OutputQueue } from './output-queue';
 import type { Score } from './score';
+import type { Sounder } from './sounder';
 
-/** What is played by hand sounds so soon after it was pressed, in seconds: the audio clock takes no moment that is past. */
-const AT_ONCE = 0.002;
-
-/** How far the bend wheel goes, in cents: two semitones, as the General MIDI standard has it; and how soon a value is reached, in seconds. */
-const [BEND_CENTS, REACHED] = [200, 0.008];
-const MIDDLE = 64;
-/** How long before its note a key that switches goes down, in ms, and how hard it is pressed. */
-const [KEY_MS, KEY_VELOCITY] = [20, 64];
-const PROGRAM = 0xc0;
-/** How many channels a zone of MPE has beside its manager's, and how long a voice that was taken for one note rings, in ms. */
-const [MEMBERS, RINGS_MS] = [15, 2500];
-const [MODULATION, VOLUME, PAN, EXPRESSION, SUSTAIN] = [1, 7, 10, 11, 64];
-
-/** What the controllers of a built-in voice hold. */
-interface Held {
-  volume: number;
-  expression: number;
-  pan: number;
-  modulation: number;
-  pressure: number;
+/** A note as it is given: its pitch as it sounds, moments in seconds of the clock of the sound. */
+export interface GivenNote {
+  pitch: number;
+  velocity: number;
+  at: number;
+  /** Infinity for a key that is held */
+  until: number;
+  /** what its curves say */
+  turns?: readonly CurveTurn[];
+  /** how it is played */
+  technique?: Technique | undefined;
 }
 
-const atRest = (): Held => ({ volume: 100, expression: 127, pan: MIDDLE, modulation: 0, pressure: 0 });
+/** What a track sounds with. A note that was given has a number, by which it is let go. */
+export interface Part {
+  play(group: Group, note: number, given: GivenNote): void;
+  /** Lets a note go at a moment, whatever was said of it before. */
+  until(note: number, at: number): void;
+  tell(group: Group, control: Control, at: number): void;
+  /** Brings what the track says of itself up to date: instrument, loudness, place. */
+  follow(track: Track, isHeard: boolean): void;
+}
 
-/** What the tracks of a song sound with: their built-in voices, or the MIDI outputs they go to. */
+const PROGRAM = 0xc0;
+/** How long before its note a key that switches goes down, in ms, and how hard it is pressed. */
+const [KEY_MS, KEY_VELOCITY] = [20, 64];
+/** How many channels a zone of MPE has beside its manager's. */
+const MEMBERS = 15;
+/** The volume at which a track is as loud as its instrument, in %. */
+const USUAL_VOLUME = 80;
+const [BANK_HIGH, BANK_LOW] = [0, 32];
+
+/** An instrument of a bank, or a voice of ours. */
+class Instrument implements Part {
+  #track: Track | null = null;
+  #set = '';
+  #plays = '';
+  /** the program that a point says, and the bank that was chosen for the next one */
+  #program: { bank: number; program: number } | null = null;
+  readonly #bank = [0, 0];
+
+  constructor(
+    private readonly sounder: Sounder,
+    private readonly part: number,
+  ) {}
+
+  play(group: Group, note: number, { pitch, velocity, at, until, turns, technique }: GivenNote): void {
+    const own = technique?.program ?? null;
+    if (own !== null) this.#say(group, { bank: 0, program: own }, at);
+    this.sounder.tell({
+      do: 'play',
+      group,
+      note,
+      part: this.part,
+      pitch,
+      velocity,
+      at,
+      until,
+      ...(turns && turns.length > 0
+        ? { turns: turns.map(({ of, value, at: when }) => ({ of, value: CURVES[of].cents(value), at: when })) }
+        : {}),
+    });
+    // What comes after it is played as the track says.
+    if (own !== null) this.#say(group, this.#program, at);
+  }
+
+  until(note: number, at: number): void {
+    this.sounder.tell({ do: 'until', note, at });
+  }
+
+  tell(group: Group, { kind, number, value }: Control, at: number): void {
+    if (kind === KIND.program) {
+      this.#program = value === AS_THE_TRACK ? null : { bank: (this.#bank[0] << 7) | this.#bank[1], program: value };
+      this.#say(group, this.#program, at);
+      return;
+    }
+    if (kind === KIND.controller && number === BANK_HIGH) this.#bank[0] = value;
+    else if (kind === KIND.controller && number === BANK_LOW) this.#bank[1] = value;
+    else this.sounder.tell({ do: 'tell', group, part: this.part, at, kind, number, value });
+  }
+
+  follow(track: Track, isHeard: boolean): void {
+    this.#track = track;
+    const { pack, instead } = soundsOf(track);
+    if (this.#plays !== `${pack} ${instead}`) {
+      this.#plays = `${pack} ${instead}`;
+      this.#say('hand', this.#program, 0);
+    }
+    const set = `${isHeard} ${track.volume} ${track.pan} ${track.reverb} ${track.chorus}`;
+    if (set === this.#set) return;
+    this.#set = set;
+    this.sounder.tell({
+      do: 'part',
+      part: this.part,
+      gain: isHeard ? (track.volume / USUAL_VOLUME) ** 1.5 : 0,
+      pan: track.pan / 100,
+      reverb: Math.round((track.reverb * 127) / 100),
+      chorus: Math.round((track.chorus * 127) / 100),
+    });
+  }
+
+  #say(group: Group, program: { bank: number; program: number } | null, at: number): void {
+    if (!this.#track) return;
+    const sounds = soundsOf(this.#track, program);
+    this.sounder.need(sounds.instead);
+    this.sounder.need(sounds.pack);
+    this.sounder.tell({ do: 'instrument', group, part: this.part, at, ...sounds });
+  }
+}
+
+/** A MIDI output, on the channel of a track. Notes with curves are each on a channel of a zone, as MPE has it. */
+class ToOutput implements Part {
+  #channel = 0;
+  /** when the notes on the member channels end, in seconds */
+  #members: number[] | null = null;
+  #technique = '';
+  #program = '';
+
+  constructor(
+    private readonly sounder: Sounder,
+    private readonly queue: OutputQueue,
+  ) {}
+
+  play(group: Group, note: number, { pitch, velocity, at, until, turns, technique }: GivenNote): void {
+    const moment = this.#moment(at);
+    if (technique) this.#switchTo(technique, moment);
+    let channel = technique?.channel ?? this.#channel;
+    if (turns && turns.length > 0) {
+      channel = this.#member(until, moment);
+      const begins = CURVE_NAMES.map(
+        (of): CurveTurn => turns.findLast((one) => one.of === of && one.at <= at) ?? { of, value: CURVES[of].rest, at },
+      );
+      for (const { of, value, at: when } of [...begins, ...turns.filter((one) => one.at > at)]) {
+        const { kind, number } = CURVES[of];
+        this.queue.tell(
+          bytesOf({ lane: laneOf(kind, number), kind, number, value }, channel),
+          this.#moment(Math.max(at, when)),
+        );
+      }
+    }
+    this.queue.play(note, [channel, pitch, velocity], moment, this.#moment(until));
+    if (group === 'hand') this.queue.flush(performance.now());
+  }
+
+  until(note: number, at: number): void {
+    this.queue.until(note, this.#moment(at));
+    this.queue.flush(performance.now());
+  }
+
+  tell(group: Group, control: Control, at: number): void {
+    if (control.value === AS_THE_TRACK && control.kind === KIND.program) return;
+    this.queue.tell(bytesOf(control, this.#channel), this.#moment(at), group === 'song');
+    if (group === 'hand') this.queue.flush(performance.now());
+  }
+
+  follow(track: Track): void {
+    this.#channel = track.channel;
+    const { pack } = soundsOf(track);
+    const program = `${track.channel} ${pack}`;
+    if (!track.instrument?.isChosen || this.#program === program) return;
+    this.#program = program;
+    const { number, program: of } = named(pack);
+    const now = performance.now();
+    this.queue.tell([CONTROLLER | track.channel, BANK_HIGH, number >> 7], now, false);
+    this.queue.tell([CONTROLLER | track.channel, BANK_LOW, number & 127], now, false);
+    this.queue.tell([PROGRAM | track.channel, of], now, false);
+  }
+
+  /** Begins anew: what was switched before holds no more. */
+  forgetSwitches(): void {
+    this.#members = null;
+    this.#technique = '';
+  }
+
+  #moment(at: number): number {
+    return at === Infinity ? Infinity : this.sounder.pageAt(Math.max(at, this.sounder.now));
+  }
+
+  /** Lets what sounds play by a technique, where it does not already. */
+  #switchTo({ name, key, program, controller, channel: own }: Technique, moment: number): void {
+    if ((key ?? program ?? controller) === null || this.#technique === name) return;
+    this.#technique = name;
+    const channel = own ?? this.#channel;
+    if (key !== null) {
+      this.queue.play(-1 - key - 128 * channel, [channel, key, KEY_VELOCITY], moment - KEY_MS, moment);
+    }
+    if (program !== null) this.queue.tell([PROGRAM | channel, program], moment);
+    if (controller) this.queue.tell([CONTROLLER | channel, ...controller], moment);
+  }
+
+  /** The channel of a zone that was let go longest ago, from the moment a note begins on it. */
+  #member(until: number, moment: number): number {
+    if (!this.#members) {
+      for (const [number, value] of [
+        [101, 0],
+        [100, 6],
+        [6, MEMBERS],
+      ]) {
+        this.queue.tell([CONTROLLER, number, value], moment);
+      }
+    }
+    this.#members ??= Array.from({ length: MEMBERS }, () => 0);
+    const member = this.#members.indexOf(Math.min(...this.#members));
+    this.#members[member] = Math.max(this.#members[member], until);
+    return member + 1;
+  }
+}
+
+/** What the tracks of a song sound with: instruments, or the MIDI outputs they go to. */
 export class Parts {
-  readonly #channels = new Map<number, Channel>();
-  /** what lets the keys go that are pressed, by pitch */
-  readonly #pressed = new Map<number, () => void>();
-  readonly #held = new Map<number, Held>();
-  /** channels that were taken for one note with curves */
-  readonly #alone = new Set<Channel>();
-  /** when the notes on the member channels of each output end, in seconds of the audio clock */
-  readonly #members = new Map<string, number[]>();
-  /** the technique that the output of each track was switched to last */
-  readonly #techniques = new Map<number, string>();
-  /** what waits for its moment of the audio clock, for the page cannot give it to the clock ahead */
-  readonly #later = new Set<ReturnType<typeof setTimeout>>();
-  /** whether the pedal of a keyboard is down, and what is let go when it comes up */
-  #pedal = false;
-  #sustained: (() => void)[] = [];
+  readonly #instruments = new Map<number, Instrument>();
+  readonly #outputs = new Map<string, ToOutput>();
+  #note = 0;
 
-  /** @param mixer what voices sound through; there is one by the time something shall sound */
   constructor(
     private readonly score: Score,
-    private readonly mixer: () => Mixer,
+    private readonly sounder: Sounder,
   ) {}
+
+  /** A number that no other note has. */
+  newNote(): number {
+    return ++this.#note;
+  }
 
   isAudible(track: Track): boolean {
     return !track.muted && (track.solo || !this.score.song.tracks.some(({ solo }) => solo));
   }
 
-  /**
-   * Sounds a note.
-   *
-   * @param transposition semitones it is heard higher than it is written
-   * @param at seconds of the audio clock
-   */
-  play(
-    track: Track,
-    [pitch, transposition]: readonly [number, number],
-    velocity: number,
-    at: number,
-    seconds: number,
-  ): void {
-    const { outputs } = this.score;
-    const output = outputs.of(track.id);
-    const sounding = heard(pitch, transposition);
-    if (output) {
-      outputs.note(output, track.channel, sounding, velocity, this.mixer().pageAt(at), 1000 * seconds);
-    } else {
-      this.#channel(track).voice.play(sounding, velocity, at, seconds);
-    }
-  }
-
-  /**
-   * Sounds a note with curves of its own: on a voice apart, or on an output on a channel of its own, as MPE has it.
-   *
-   * @param turns what its curves say, and when
-   */
-  playCurved(
-    track: Track,
-    [pitch, transposition]: readonly [number, number],
-    velocity: number,
-    at: number,
-    seconds: number,
-    turns: readonly Turn[],
-  ): void {
-    const { outputs } = this.score;
-    const output = outputs.of(track.id);
-    const sounding = heard(pitch, transposition);
-    if (output) {
-      const member = this.#member(output, at, at + seconds);
-      const begins = CURVE_NAMES.map(
-        (of): Turn => turns.find((one) => one.of === of && one.at <= at) ?? { of, value: CURVES[of].rest, at },
-      );
-      for (const { of, value, at: when } of [...begins, ...turns.filter((one) => one.at > at)]) {
-        const { kind, number } = CURVES[of];
-        output.send(
-          bytesOf({ lane: laneOf(kind, number), kind, number, value }, member),
-          this.mixer().pageAt(Math.max(at, when)),
-        );
-      }
-      outputs.note(output, member, sounding, velocity, this.mixer().pageAt(at), 1000 * seconds);
-      return;
-    }
-    const own = this.mixer().take(track.voice);
-    const like = this.#channel(track);
-    own.gain.gain.value = like.gain.gain.value;
-    own.pan.pan.value = like.pan.pan.value;
-    for (const { of, value, at: when } of turns) {
-      if (of === 'pitch') this.#at(when, () => own.voice.bend(CURVES.pitch.cents(value)));
-      else if (of === 'loudness') own.level.gain.setTargetAtTime((value / 127) ** 1.5, when, REACHED);
-      else this.#at(when, () => own.tone(value));
-    }
-    own.voice.play(sounding, velocity, at, seconds);
-    this.#alone.add(own);
-    setTimeout(
-      () => {
-        this.#alone.delete(own);
-        this.mixer().giveBack(own);
-      },
-      1000 * (at - this.mixer().heard + seconds) + RINGS_MS,
-    );
-  }
-
-  /** The channel of a zone that was let go longest ago, from the moment a note begins on it. */
-  #member(output: Output, from: number, to: number): number {
-    const ends = this.#members.get(output.id) ?? Array.from({ length: MEMBERS }, () => 0);
-    if (!this.#members.has(output.id)) {
-      const zone = [
-        [101, 0],
-        [100, 6],
-        [6, MEMBERS],
-      ];
-      for (const [number, value] of zone) output.send([CONTROLLER, number, value], this.mixer().pageAt(from));
-    }
-    const at = ends.indexOf(Math.min(...ends));
-    ends[at] = Math.max(ends[at], to);
-    this.#members.set(output.id, ends);
-    return at + 1;
-  }
-
-  /** Lets the output of a track play by a technique, where it does not already. Built-in voices have no keys to switch. */
-  switchTo(track: Track, technique: Technique, at: number): void {
+  /** What a track sounds with, as it is now. */
+  of(track: Track, isHeard = this.isAudible(track)): Part {
     const output = this.score.outputs.of(track.id);
-    const { name, key, program, controller } = technique;
-    if (!output || (key ?? program ?? controller) === null || this.#techniques.get(track.id) === name) return;
-    this.#techniques.set(track.id, name);
-    const [channel, moment] = [technique.channel ?? track.channel, this.mixer().pageAt(at)];
-    if (key !== null) this.score.outputs.note(output, channel, key, KEY_VELOCITY, moment - KEY_MS, KEY_MS);
-    if (program !== null) output.send([PROGRAM | channel, program], moment);
-    if (controller) output.send([CONTROLLER | channel, ...controller], moment);
+    const part = output ? this.#outputOf(track, output) : this.#instrumentOf(track);
+    part.follow(track, isHeard);
+    return part;
   }
 
-  /** Makes ready to be played by hand. */
-  prepare(track: Track): void {
-    if (!this.score.outputs.of(track.id)) this.#channel(track).voice.prepare(this.mixer().now);
+  /** Begins anew at outputs. */
+  forgetSwitches(): void {
+    this.#outputs.forEach((part) => part.forgetSwitches());
   }
 
-  /** Sounds a key until it is let go. */
-  press(track: Track, pitch: number, velocity: number): void {
-    this.letGo(pitch);
-    const sounding = heard(pitch, track.transposition);
-    const output = this.score.outputs.of(track.id);
-    if (output) {
-      this.score.outputs.press(output, track.channel, sounding, velocity, performance.now());
-      this.#pressed.set(pitch, () => output.send([NOTE_OFF | track.channel, sounding, 0], performance.now()));
-    } else {
-      const { voice } = this.#channel(track);
-      voice.press(sounding, velocity, this.mixer().heard + AT_ONCE);
-      this.#pressed.set(pitch, () => voice.letGo(sounding, this.mixer().heard + AT_ONCE));
-    }
+  #outputOf(track: Track, output: Output): ToOutput {
+    const queue = this.score.outputs.queueOf(output);
+    const key = `${track.id} ${output.id}`;
+    const part = this.#outputs.get(key) ?? new ToOutput(this.sounder, queue);
+    this.#outputs.set(key, part);
+    return part;
   }
 
-  letGo(pitch: number): void {
-    const letGo = this.#pressed.get(pitch);
-    this.#pressed.delete(pitch);
-    if (letGo && this.#pedal) this.#sustained.push(letGo);
-    else letGo?.();
-  }
-
-  /** What a keyboard says beside its keys: it sounds at once. */
-  say(track: Track, message: Message): void {
-    const output = this.score.outputs.of(track.id);
-    if (output) {
-      output.send([kindOf(message) | track.channel, ...message.slice(1)], performance.now());
-      return;
-    }
-    const [, first, second] = message;
-    if (kindOf(message) === CONTROLLER && first === SUSTAIN) {
-      this.#pedal = second >= MIDDLE;
-      if (!this.#pedal) this.#sustained.splice(0).forEach((letGo) => letGo());
-      return;
-    }
-    const kind = kindOf(message) >> 4;
-    const value = kind === 0xe ? ((second << 7) | first) - 8192 : kind === 0xd ? first : second;
-    this.control(track, { lane: laneOf(kind, first), kind, number: first, value }, this.mixer().now);
-  }
-
-  /** Tells a track a value, at seconds of the audio clock. The pedal of the song is in the length of the notes already. */
-  control(track: Track, control: Control, at: number): void {
-    const output = this.score.outputs.of(track.id);
-    if (output) {
-      output.send(bytesOf(control, track.channel), this.mixer().pageAt(at));
-      return;
-    }
-    const { kind, number, value } = control;
-    const channel = this.#channel(track);
-    const held = this.#held.get(track.id) ?? atRest();
-    this.#held.set(track.id, held);
-    if (kind === 0xe) {
-      this.#at(at, () => channel.voice.bend((value / 8192) * BEND_CENTS));
-    } else if (kind === 0xd || kind === 0xa || (kind === 0xb && number === MODULATION)) {
-      held[number === MODULATION && kind === 0xb ? 'modulation' : 'pressure'] = value;
-      const depth = Math.max(held.modulation, held.pressure) / 127;
-      this.#at(at, () => channel.voice.vibrate(depth));
-    } else if (kind === 0xb && (number === VOLUME || number === EXPRESSION)) {
-      held[number === VOLUME ? 'volume' : 'expression'] = value;
-      const loud = ((held.volume / 100) * (held.expression / 127)) ** 1.5;
-      channel.level.gain.setTargetAtTime(loud, at, REACHED);
-    } else if (kind === 0xb && number === PAN) {
-      held.pan = value;
-      this.#at(at, () => channel.pan.pan.rampTo(placeOf(track, held), 0.02));
-    }
-  }
-
-  /** Forgets what was to come. */
-  forget(): void {
-    this.#members.clear();
-    this.#techniques.clear();
-    this.#later.forEach(clearTimeout);
-    this.#later.clear();
-  }
-
-  #at(at: number, does: () => void): void {
-    const wait = (at - this.mixer().heard) * 1000;
-    if (wait < 1) {
-      does();
-      return;
-    }
-    const timer = setTimeout(() => {
-      this.#later.delete(timer);
-      does();
-    }, wait);
-    this.#later.add(timer);
-  }
-
-  /** Ends what the built-in voices sound. */
-  silence(): void {
-    this.#channels.forEach(({ voice }) => voice.silence());
-    this.#alone.forEach(({ voice }) => voice.silence());
-  }
-
-  giveBack(): void {
-    this.#channels.forEach((channel) => this.mixer().giveBack(channel));
-  }
-
-  #channel(track: Track): Channel {
-    const mixer = this.mixer();
-    let channel = this.#channels.get(track.id);
-    if (channel?.name !== track.voice) {
-      if (channel) mixer.giveBack(channel);
-      channel = mixer.take(track.voice);
-      this.#channels.set(track.id, channel);
-    }
-    channel.gain.gain.rampTo(this.isAudible(track) ? (track.volume / 80) ** 1.5 : 0, 0.02);
-    channel.pan.pan.rampTo(placeOf(track, this.#held.get(track.id)), 0.02);
-    return channel;
+  #instrumentOf({ id }: Track): Instrument {
+    const part = this.#instruments.get(id) ?? new Instrument(this.sounder, id);
+    this.#instruments.set(id, part);
+    return part;
   }
 }
 
-/** Where a track stands, −1 left to 1 right: its own place, and how far the song moves it from there. */
-const placeOf = ({ pan }: Track, held: Held | undefined) =>
-  Math.min(1, Math.max(-1, pan / 100 + ((held?.pan ?? MIDDLE) - MIDDLE) / MIDDLE));
+/** The pitch a written one sounds at, by the semitones a track is transposed. */
+export const soundingPitch = (pitch: number, transposition: number) =>
+  Math.min(127, Math.max(0, pitch + transposition));
 
-const heard = (pitch: number, transposition: number) => Math.min(127, Math.max(0, pitch + transposition));
+/** A track as it sounds where it is heard alone. */
+export const loud = (track: Track): Track => ({ ...track, muted: false, solo: true });

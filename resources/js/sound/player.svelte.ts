@@ -1,39 +1,51 @@
-import type { Track, VoiceName } from '../api';
+import type { Track } from '../api';
 import type { Message } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
-import { Audition, type Auditioned } from './audition.svelte';
-import { countInAt } from './count-in';
 import { Controls } from './controls';
-import { Giving, loud, type Alone } from './giving';
-import type { Mixer } from './mixer';
+import { countInAt } from './count-in';
+import { Course } from './course';
+import { Hands, Hearing, type Auditioned } from './hearing';
+import { soundsOf } from './instruments';
+import { LookAhead, type Alone } from './look-ahead';
+import { Meters, type Reporting } from './meters.svelte';
 import { Parts } from './parts';
 import type { Score } from './score';
+import type { Sounder } from './sounder';
 
-let mixer: Promise<Mixer> | undefined;
-
-/** What everything sounds through; it is large, and comes when the page is idle or when something shall sound. */
-function theMixer(): Promise<Mixer> {
-  mixer ??= import('./mixer')
-    .then(({ Mixer }) => new Mixer())
-    .catch((error) => {
-      mixer = undefined;
-      throw error;
-    });
-  return mixer;
+/** What a player sounds through: there is one for the page. */
+export interface Desk extends Sounder, Reporting {
+  /** Has to be called once from a press of a key or the pointer; browsers stay silent until then. */
+  begin(): Promise<void>;
+  /** The moment of the page's clock, in ms, as seconds of the clock of the sound that are heard then. */
+  at(milliseconds: number): number;
+  /** Finds out how both clocks stand to each other, which takes a moment. */
+  settleClocks(): Promise<void>;
+  compareClocks(): void;
 }
 
-/** How far ahead notes are given to the audio clock, and how often that is looked after. */
-const AHEAD_SECONDS = 0.12;
-const EVERY_MS = 25;
-const LONGEST_HEARD_SECONDS = 0.6;
-const MOST_HEARD = 12;
-const RINGS_MS = 3000;
-const IDLE_AT_LATEST_MS = 4000;
 /**
- * Longer than most: start, stop, loop, seek and the playhead are one clock, and are read together.
- *
- * Plays the song as it stands on the screen: a little ahead of the audio clock it reads the notes anew, so an edit
- * made while it plays is heard at once.
+ * How far ahead the song is given: a page that stands still for less loses nothing, and what is changed meanwhile is taken
+ * back. And how often that is looked after.
+ */
+const AHEAD_SECONDS = 0.7;
+const EVERY_MS = 25;
+/** From this soon on what was given can still be taken back: it takes about so long to get there. */
+const LEAD_SECONDS = 0.008;
+/** A song begins so soon, so that its first notes are all there in time. */
+const BEGINS_SECONDS = 0.012;
+/** For so long after something was told frames are asked for, whatever is reported yet. */
+const RINGS_MS = 500;
+const IDLE_AT_LATEST_MS = 4000;
+/** How long it is known where the song was, for what comes late from a keyboard, in seconds. */
+const PAST_SECONDS = 3;
+/** A start is sent so long before the clock it belongs to, in ms, as the MIDI 1.0 specification asks for. */
+const BEFORE_CLOCK_MS = 1;
+/** A song ends so many quarters behind its last note or clip. */
+const QUARTERS_BEHIND = 4;
+
+/**
+ * Plays the song as it stands on the screen, a little ahead of the clock of the sound; what is edited while it plays is heard
+ * at once. Starts, stops, loops and the playhead are one course, and are read together.
  */
 export class Player {
   playing = $state(false);
@@ -41,57 +53,54 @@ export class Player {
   active = $state(false);
   /** where the playhead is, in ticks */
   tick = $state(0);
-  /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
-  level = $state(0);
+  readonly meters = new Meters();
   /** whether it plays on past the end of the song, as while something is recorded */
   isEndless = false;
-  /** when it began to play, in seconds of the audio clock: after the count-in */
+  /** when it began to play, in seconds of the clock of the sound: after the count-in */
   began = 0;
-  #mixer: Mixer | undefined;
-  /** what the tracks sound with */
-  readonly #parts: Parts;
-  /** what controllers hold of what was told */
-  readonly #controls: Controls;
-  readonly #giving: Giving;
-  /** the points that were played from last: others are told anew what holds */
-  #points: unknown;
-  #mutes = '';
-  /** whether outputs were sent something that has to end */
-  #sounded = false;
+  #desk: Desk | undefined;
+  #parts: Parts | undefined;
+  #controls: Controls | undefined;
+  #ahead: LookAhead | undefined;
+  #hearing: Hearing | undefined;
+  #hands: Hands | undefined;
+  /** the course it takes, and those it took shortly before */
+  #courses: Course[] = [];
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
+  #phraseEnds: ReturnType<typeof setTimeout> | undefined;
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
   #wanted = 0;
   #disposed = false;
-  readonly #audition: Audition;
+  #isPhrase = $state(false);
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
   #alone: Alone | null = null;
-  /** song seconds up to which notes were given to the clock, and the audio time that answers to song second 0 */
-  #given = 0;
-  #origin = 0;
-  /** origins that are still to come: the playhead changes over when the sound does */
-  #turns: { at: number; origin: number }[] = [];
+  /** what was played from last: where it is another, what was given is looked through */
+  #seen: readonly unknown[] = [];
 
-  constructor(private readonly score: Score) {
-    this.#parts = new Parts(score, () => this.#mixer!);
-    this.#controls = new Controls(score, (track, control, at) => this.#parts.control(track, control, at));
-    this.#audition = new Audition(
-      this.#parts,
-      () => this.#mixer!,
-      () => (this.#ringsUntil = performance.now() + RINGS_MS),
-      () => this.endAudition(),
-    );
-    this.#giving = new Giving(score, this.#parts, this.#controls, () => this.#mixer!);
-  }
+  /**
+   * @param open gives what is sounded through; it is large, and comes when the page is idle or when something shall sound
+   * @param crowded told once where more notes were wanted at a time than can sound
+   */
+  constructor(
+    private readonly score: Score,
+    private readonly open: () => Promise<Desk>,
+    private readonly crowded: () => void = () => undefined,
+  ) {}
 
-  /** Fetches the sound library when the page has nothing else to do. */
+  /** Fetches what makes sound, and the instruments of the song, when the page has nothing else to do. */
   prepareWhenIdle(): void {
-    const prepare = () => void theMixer().catch(() => undefined);
-    if ('requestIdleCallback' in window) {
+    const prepare = () => void this.#prepare().catch(() => undefined);
+    if ('requestIdleCallback' in globalThis) {
       requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
     } else {
       setTimeout(prepare, IDLE_AT_LATEST_MS);
     }
+  }
+
+  /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
+  get level(): number {
+    return this.meters.level;
   }
 
   get loop(): [number, number] | null {
@@ -127,21 +136,21 @@ export class Player {
     if (!(await this.#ready()) || wanted !== this.#wanted) {
       return;
     }
-    clearInterval(this.#timer);
-    const loop = this.loop;
-    const { end } = this.score;
+    this.#end();
+    const { loop } = this;
+    const { end, song } = this.score;
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end && !this.isEndless ? 0 : from;
     this.tick = tick;
-    this.#given = this.score.clock.seconds(tick);
     const { seconds, clicks } = countInAt(this.score, tick, countIn);
-    const begins = this.#mixer!.now + 0.05;
-    this.#origin = begins + seconds - this.#given;
+    const begins = this.#desk!.now + BEGINS_SECONDS;
     this.began = begins + seconds;
-    for (const { at, isBar } of clicks) this.#giving.click(begins + at, isBar);
-    this.#turns = [];
-    this.#controls.chase(tick - 1e-6, this.#mixer!.now);
-    this.#sounded = true;
-    this.score.outputs.start(this.#mixer!.pageAt(this.began));
+    for (const { at, isBar } of clicks) this.#ahead!.click(begins + at, isBar);
+    this.#parts!.forgetSwitches();
+    this.#courses = [new Course(this.began, tick, this.score.clock, loop)];
+    this.#seen = this.sources;
+    this.#follow();
+    this.score.outputs.start(this.#desk!.pageAt(this.began) - BEFORE_CLOCK_MS, (24 * tick) / song.ppq);
+    this.#ahead!.begin(this.#course, this.#alone);
     this.playing = true;
     this.active = true;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
@@ -150,16 +159,25 @@ export class Player {
 
   stop(): void {
     this.#wanted++;
-    clearInterval(this.#timer);
+    this.#end();
     this.playing = false;
-    this.#parts.silence();
-    this.#parts.forget();
-    if (this.#sounded) {
-      this.#controls.rest(this.#mixer!.now);
-      this.score.outputs.stop();
-      this.score.outputs.silence();
-      this.#sounded = false;
+  }
+
+  /** Takes in what was changed in the song while it plays. Called when it may have been. */
+  revise(): void {
+    if (!this.#desk) return;
+    if (!this.playing) {
+      this.#follow();
+      return;
     }
+    const sources = this.sources;
+    if (sources.every((one, k) => one === this.#seen[k])) return;
+    this.#seen = sources;
+    const from = Math.max(this.#desk.now + LEAD_SECONDS, this.began);
+    this.#follow();
+    this.#turnCourse(from);
+    this.#ahead!.revise(this.#course, from, this.#alone);
+    this.#advance();
   }
 
   /**
@@ -167,199 +185,244 @@ export class Player {
    *
    * @param notes when each begins and how long it lasts, in seconds from now
    */
-  async audition(notes: readonly Auditioned[], voice: VoiceName): Promise<void> {
+  async audition(notes: readonly Auditioned[], as: Pick<Track, 'voice' | 'instrument'>): Promise<void> {
     this.endAudition();
     if (notes.length === 0 || !(await this.#ready())) return;
-    this.active = true;
-    this.#audition.begin(notes, { ...loud(this.score.track), voice, volume: 80, pan: 0 });
+    const seconds = this.#hearing!.phrase(notes, as);
+    this.#rings(1000 * seconds);
+    this.#isPhrase = true;
+    this.#phraseEnds = setTimeout(() => this.endAudition(), 1000 * seconds);
   }
 
   /** whether a phrase is sounded beside the song */
   get auditioning(): boolean {
-    return this.#audition.sounds;
+    return this.#isPhrase;
   }
 
   endAudition(): void {
-    if (!this.auditioning) return;
-    this.#audition.end();
-    if (!this.playing) this.#parts.silence();
+    clearTimeout(this.#phraseEnds);
+    if (this.#isPhrase) this.#hearing!.endPhrase();
+    this.#isPhrase = false;
   }
 
   /** Puts the playhead at a tick; while it plays it goes on from there. */
   async seek(tick: number): Promise<void> {
     this.tick = Math.max(0, tick);
-    if (this.playing) {
-      this.stop();
-      await this.start(this.tick);
-    }
+    if (this.playing) await this.start(this.tick);
   }
 
-  /** Sounds notes once, as they are selected, drawn or moved. */
-  async hear(places: number[]): Promise<void> {
-    if (!settings.hear || this.playing) {
-      return;
-    }
-    const { columns } = this.score.visible;
-    const first = places.filter((place) => place >= 0 && !columns.muted[place]).slice(0, MOST_HEARD);
-    const start = columns.start[first[0]];
-    const near = first.filter((place) => columns.start[place] - start < this.score.song.ppq / 4);
-    if (!(await this.#ready())) {
-      return;
-    }
-    for (const place of near) {
-      const track = this.score.tracks.get(columns.clip[place]) ?? this.score.track;
-      const seconds = this.score.clock.milliseconds(columns.start[place], columns.length[place]) / 1000;
-      this.#touch(track, columns.pitch[place], columns.velocity[place], seconds);
-    }
+  /** Sounds notes once, as they are selected, drawn or changed; while the song plays it is heard there. */
+  async hear(places: readonly number[]): Promise<void> {
+    if (!settings.hear || this.playing || places.length === 0 || !(await this.#ready())) return;
+    this.#rings();
+    this.#hearing!.touch(places);
   }
 
-  /** Sounds pitches with a velocity for so many seconds, on the voice of the open track. */
+  /** Sounds pitches with a velocity for so many seconds, on the open track. */
   async sound(notes: [pitch: number, velocity: number, seconds: number][]): Promise<void> {
-    if (!(await this.#ready())) {
-      return;
-    }
+    if (!(await this.#ready())) return;
+    this.#rings();
     for (const [pitch, velocity, seconds] of notes) {
-      this.#touch(this.score.track, pitch, velocity, seconds);
+      this.#hearing!.sound(this.score.track, pitch, velocity, seconds);
     }
   }
 
-  /** Makes ready to be played by hand, so that no key has to wait for its voice. */
+  /** Makes ready to be played by hand, so that no key has to wait for its instrument. */
   async prepare(): Promise<void> {
-    if (await this.#ready()) this.#parts.prepare(this.score.track);
+    if (await this.#ready()) this.#follow();
   }
 
-  /** Sounds a key that is pressed until it is let go, on the voice of the track in front. */
-  async press(pitch: number, velocity: number): Promise<void> {
-    if (!this.#mixer && !(await this.#ready())) return;
-    const { track } = this.score;
-    this.#ringsUntil = performance.now() + RINGS_MS;
-    this.active = true;
-    this.#parts.press(track, pitch, velocity);
+  /** Sounds a key of a keyboard until it is let go, on the track in front. */
+  async press(keyboard: string, pitch: number, velocity: number): Promise<void> {
+    if (!this.#desk && !(await this.#ready())) return;
+    this.#rings();
+    this.#hands!.press(keyboard, pitch, velocity);
   }
 
   /** Sounds what a keyboard says beside its keys: pedals, wheels and pressure. */
-  async say(message: Message): Promise<void> {
-    if (!this.#mixer && !(await this.#ready())) return;
-    this.#parts.say(this.score.track, message);
+  async say(keyboard: string, message: Message): Promise<void> {
+    if (!this.#desk && !(await this.#ready())) return;
+    this.#hands!.say(keyboard, message);
   }
 
-  letGo(pitch: number): void {
-    this.#ringsUntil = performance.now() + RINGS_MS;
-    this.#parts.letGo(pitch);
+  letGo(keyboard: string, pitch: number): void {
+    this.#rings();
+    this.#hands?.letGo(keyboard, pitch);
+  }
+
+  /** A keyboard is gone: all that it held is let go. */
+  leave(keyboard: string): void {
+    this.#hands?.leave(keyboard);
   }
 
   /** Finds out how the clock of the sound stands to the page's, which takes a moment. */
   async settleClocks(): Promise<void> {
-    if (await this.#ready()) await this.#mixer!.settleClocks();
+    if (await this.#ready()) await this.#desk!.settleClocks();
   }
 
   /**
-   * The seconds of the audio clock that something was played to, by the moment of the page's clock in ms at which it came:
-   * the sound took its time on the way out, and the key on the way in.
+   * The seconds of the clock of the sound that something was played to, by the moment of the page's clock in ms at which it
+   * came: the sound took its time on the way out, and the key on the way in.
    */
   playedAt(milliseconds: number): number {
-    return (this.#mixer?.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
+    return (this.#desk?.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
   }
 
   /** Clicks so many times, so far apart in ms; tells when each is heard, in ms of the page's clock. */
   async clicks(count: number, apart: number): Promise<number[]> {
     this.stop();
     await this.settleClocks();
-    const first = this.#mixer!.now + apart / 1000;
+    const first = this.#desk!.now + apart / 1000;
     const all = Array.from({ length: count }, (_, k) => first + (k * apart) / 1000);
-    all.forEach((at) => this.#giving.click(at, false));
-    return all.map((at) => this.#mixer!.pageAt(at));
+    this.#rings(count * apart);
+    all.forEach((at) => this.#ahead!.click(at, false));
+    return all.map((at) => this.#desk!.pageAt(at));
   }
 
   /** Where the song was for who played at a moment of the page's clock, in ticks, not rounded. */
   tickAt(milliseconds: number): number {
-    const at = this.playedAt(milliseconds);
-    const origin = this.#turns.findLast((turn) => turn.at <= at)?.origin ?? this.#origin;
-    return this.score.clock.tick(at - origin);
+    return this.#courseAt(this.playedAt(milliseconds)).tickAt(this.playedAt(milliseconds));
   }
 
   /** Moves the playhead to where the sound is. Called once a frame. */
   frame(): void {
-    this.level = this.#mixer?.level ?? 0;
+    this.meters.frame();
     if (!this.playing) {
-      this.active = this.level > 0 || performance.now() < this.#ringsUntil;
+      this.active = this.meters.sounds || performance.now() < this.#ringsUntil;
       return;
     }
-    this.#ringsUntil = performance.now() + RINGS_MS;
-    const now = this.#mixer!.heard - settings.outputDelay / 1000;
-    while (this.#turns.length > 0 && this.#turns[0].at <= now) {
-      this.#origin = this.#turns.shift()!.origin;
-    }
-    this.tick = Math.max(0, this.score.clock.tick(now - this.#origin));
+    this.#rings();
+    const now = this.#desk!.heard - settings.outputDelay / 1000;
+    this.tick = Math.max(0, this.#courseAt(now).tickAt(now));
   }
 
   /** Ends it for good; what is still being fetched for it sounds no more. */
   dispose(): void {
     this.#disposed = true;
     this.stop();
-    this.#parts.giveBack();
+    this.endAudition();
+    this.#hands?.leaveAll();
+    this.#desk?.tell({ do: 'hush' });
+    this.score.outputs.hush();
+  }
+
+  get #course(): Course {
+    return this.#courses.at(-1)!;
+  }
+
+  #courseAt(at: number): Course {
+    return this.#courses.findLast((course) => course.at <= at) ?? this.#courses[0];
+  }
+
+  /** All that decides what is played, where another one is another thing. */
+  get sources(): readonly unknown[] {
+    const { clock, song, visible, visiblePoints, sounding, lanes } = this.score;
+    const { loop } = this;
+    return [
+      clock,
+      song,
+      visible,
+      visiblePoints,
+      sounding.all,
+      lanes.muted.size,
+      loop?.[0],
+      loop?.[1],
+      settings.metronome,
+      settings.sendClock,
+      settings.outputs,
+      settings.volume,
+    ];
+  }
+
+  /** Goes on under another tempo or in another loop from where it is; a loop that lies behind is taken up at once. */
+  #turnCourse(from: number): void {
+    const { loop } = this;
+    const { clock } = this.score;
+    const course = this.#course;
+    const isSame = course.clock === clock && course.loop?.[0] === loop?.[0] && course.loop?.[1] === loop?.[1];
+    if (isSame) return;
+    const at = Math.max(from, course.at);
+    const tick = course.tickAt(at);
+    this.#courses = [
+      ...this.#courses.filter((one) => one === course || one.at > at - PAST_SECONDS),
+      new Course(at, loop && tick >= loop[1] ? loop[0] : tick, clock, loop),
+    ];
+  }
+
+  /** Brings instruments, loudness and place of all tracks up to date. */
+  #follow(): void {
+    for (const track of this.score.song.tracks) {
+      const isHeard = this.#alone?.tracks.has(track.id) ?? this.#parts!.isAudible(track);
+      this.#parts!.of(track, isHeard);
+      for (const program of this.#controls!.programs(track)) this.#desk!.need(soundsOf(track, program).pack);
+    }
+    this.#desk!.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
+  }
+
+  /** Ends what sounds of the song, and what was to come. */
+  #end(): void {
+    clearInterval(this.#timer);
+    if (!this.#desk) return;
+    this.#desk.tell({ do: 'end', group: 'song' });
+    this.#ahead!.end();
+    if (this.#courses.length > 0) {
+      this.score.outputs.end();
+      this.#controls!.rest(this.#desk.now);
+      this.score.outputs.stop();
+      this.score.outputs.flush(performance.now());
+    }
+    this.#courses = [];
+  }
+
+  #rings(milliseconds = 0): void {
+    this.#ringsUntil = Math.max(this.#ringsUntil, performance.now() + milliseconds + RINGS_MS);
+    this.active = true;
+  }
+
+  async #prepare(): Promise<void> {
+    const desk = await this.open();
+    if (this.#disposed) return;
+    this.#take(desk);
+    this.#follow();
   }
 
   /** Gets ready to sound; tells whether it still may. */
   async #ready(): Promise<boolean> {
-    const found = await theMixer();
-    await found.begin();
-    if (this.#disposed) {
-      return false;
+    if (!this.#desk) {
+      const desk = await this.open();
+      if (this.#disposed) return false;
+      this.#take(desk);
+      this.#follow();
     }
-    this.#mixer = found;
-    found.setVolume(settings.volume);
-    return true;
+    await this.#desk!.begin();
+    return !this.#disposed;
   }
 
-  /** Sounds one note at once. */
-  #touch(track: Track, pitch: number, velocity: number, seconds: number): void {
-    this.#ringsUntil = performance.now() + RINGS_MS;
-    this.active = true;
-    const soon = this.#mixer!.now + 0.01;
-    this.#parts.play(track, [pitch, track.transposition], velocity, soon, Math.min(LONGEST_HEARD_SECONDS, seconds));
+  #take(desk: Desk): void {
+    if (this.#desk) return;
+    this.#desk = desk;
+    this.#parts = new Parts(this.score, desk);
+    this.#controls = new Controls(this.score, (track, control, at) => this.#parts!.of(track).tell('song', control, at));
+    this.#ahead = new LookAhead(this.score, desk, this.#parts, this.#controls);
+    this.#hearing = new Hearing(this.score, desk, this.#parts);
+    this.#hands = new Hands(this.score, desk, this.#parts);
+    this.meters.follow(desk, this.crowded);
   }
 
   #advance(): void {
-    this.#mixer!.compareClocks();
-    this.#mixer!.setVolume(settings.volume);
-    const until = () => this.#mixer!.now + AHEAD_SECONDS;
-    let origin = this.#turns.at(-1)?.origin ?? this.#origin;
-    this.#chaseEdits(origin);
-    for (let turns = 0; turns < 64 && this.#given + origin < until(); turns++) {
-      const { clock } = this.score;
-      const loop = this.loop;
-      const loopEnd = loop ? clock.seconds(loop[1]) : Infinity;
-      const inLoop = loop !== null && this.#given < loopEnd;
-      const to = Math.min(until() - origin, inLoop ? loopEnd : Infinity);
-      this.#giving.give(this.#given, to, origin, this.#alone);
-      this.#given = to;
-      if (inLoop && to >= loopEnd) {
-        const at = loopEnd + origin;
-        origin = at - clock.seconds(loop[0]);
-        this.#given = clock.seconds(loop[0]);
-        this.#turns.push({ at, origin });
-        this.#controls.chase(loop[0] - 1e-6, at);
-      }
-    }
-    if (
-      !this.isEndless &&
-      !this.loop &&
-      this.score.clock.tick(this.#given) > this.score.end + this.score.song.ppq * 4
-    ) {
+    this.revise();
+    const desk = this.#desk!;
+    desk.compareClocks();
+    const { now } = desk;
+    // Who stood still longer than was given has missed what is past, and hears what is held now.
+    if (this.#ahead!.given < now) this.#ahead!.revise(this.#course, now + LEAD_SECONDS, this.#alone);
+    this.#ahead!.giveUpTo(now + AHEAD_SECONDS, this.#course, this.#alone);
+    this.#ahead!.tidy();
+    this.score.outputs.flush(performance.now());
+    const { end, song } = this.score;
+    if (!this.isEndless && !this.loop && this.#course.tickAt(now) > end + song.ppq * QUARTERS_BEHIND) {
       this.stop();
       this.tick = 0;
     }
-  }
-
-  /** Where points were changed while it plays, tells what holds now. */
-  #chaseEdits(origin: number): void {
-    const { visiblePoints, lanes, clock } = this.score;
-    const now = `${lanes.muted.size}`;
-    if (this.#points === visiblePoints && this.#mutes === now) return;
-    const isFirst = this.#points === undefined;
-    [this.#points, this.#mutes] = [visiblePoints, now];
-    if (!isFirst)
-      this.#controls.chase(clock.tick(this.#given) - 1e-6, Math.max(this.#mixer!.now, this.#given + origin));
   }
 }

@@ -28,5 +28,10 @@ export interface Score {
   /** MIDI outputs, and the one a track sounds on */
   readonly outputs: Outputs;
   /** what sounds beside the open notes */
-  readonly sounding: { of(track: number): NoteTable; pointsOf(track: number): PointTable };
+  readonly sounding: {
+    of(track: number): NoteTable;
+    pointsOf(track: number): PointTable;
+    /** another one where anything of it is another */
+    readonly all: unknown;
+  };
 }

@@ -17,11 +17,13 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Programs;
 use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
 
-/** Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition. */
+/** Changes a track: its name, instrument, voice, colour, volume, pan, sends, mute, solo, transposition. */
 final readonly class ChangeTrack implements AddsUp, SongEdit
 {
     private const STATES = ['on', 'off', 'toggle'];
@@ -34,12 +36,16 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
             'track',
             'Track',
             Group::Tracks,
-            'Changes a track: its name, voice, colour, volume, pan, mute, solo, transposition.',
+            'Changes a track: its name, instrument, voice, colour, volume, pan, sends, mute, solo, transposition.',
             [
                 WhichTrack::parameter(),
                 Parameter::text('name', 'Its name.', longest: Track::LONGEST_NAME),
+                Parameter::instrument(
+                    'instrument', 'What it plays; voice is the one that stands for its voice, light the light voice.',
+                ),
                 Parameter::choice(
-                    'voice', 'The built-in voice it sounds with.', options: Voice::names(), absent: 'as it is',
+                    'voice', 'The family of sounds it belongs to; it plays the instrument that stands for it.',
+                    options: Voice::names(), absent: 'as it is',
                 ),
                 Parameter::wholeNumber(
                     'colour', 'One of the eight colours of the theme.', min: 1, max: Track::COLOURS, absent: 'as it is',
@@ -47,6 +53,12 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
                 Parameter::wholeNumber('volume', 'How loud it is.', min: 0, max: 100, unit: '%', absent: 'as it is'),
                 Parameter::wholeNumber(
                     'pan', '−100 is left, 100 is right.', min: -100, max: 100, unit: '%', absent: 'as it is',
+                ),
+                Parameter::wholeNumber(
+                    'reverb', 'What of it goes to the reverb.', min: 0, max: 100, unit: '%', absent: 'as it is',
+                ),
+                Parameter::wholeNumber(
+                    'chorus', 'What of it goes to the chorus.', min: 0, max: 100, unit: '%', absent: 'as it is',
                 ),
                 Parameter::choice('mute', 'Whether it is silent.', options: self::STATES, absent: 'as it is'),
                 Parameter::choice(
@@ -63,8 +75,13 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
                 ),
             ],
             subject: Subject::Track,
-            synonyms: ['rename', 'instrument', 'sound', 'mixer', 'silence', 'colour', 'left', 'right', 'transposition'],
+            synonyms: [
+                'rename', 'sound', 'program', 'patch', 'preset', 'mixer', 'silence', 'colour', 'left', 'right', 'send',
+                'transposition',
+            ],
             uses: [
+                'track instrument=acoustic-grand-piano' => 'The track plays a piano',
+                'track instrument=string-ensemble-1' => 'The track plays strings',
                 'track mute=toggle' => 'Mute the track',
                 'track solo=toggle' => 'Hear the track alone',
                 'track transpose=12' => 'Sound an octave up',
@@ -89,12 +106,29 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
         if ($parameters->has('transpose') && $parameters->word('transpose') === self::NOTES) {
             return $this->written($open, $track);
         }
-        $changed = $track->with($this->values($track, $parameters));
+        $changed = self::sounding($track->with($this->values($track, $parameters)), $parameters);
         $said = array_diff_assoc($changed->toArray(), $track->toArray());
+        // What it plays says what family it is of.
+        unset($said[isset($said['instrument']) && ! $parameters->has('voice') ? 'voice' : '']);
+        $song = $said === [] ? $open->song : $open->song->withTrack($changed);
+        $song = isset($said['instrument']) || isset($said['voice']) ? Programs::rewritten($song, $changed) : $song;
 
-        return SongResult::of($open, $said === [] ? $open->song : $open->song->withTrack($changed), $said === []
+        return SongResult::of($open, $song, $said === []
             ? Said::nothing("Nothing changed: {$track->name} is so already.")
             : Said::that("{$track->name}: ".implode(', ', array_map($this->said(...), array_keys($said), $said))));
+    }
+
+    /** The track with what it is to play. Who chooses a voice has what stands for it. */
+    private static function sounding(Track $track, Parameters $parameters): Track
+    {
+        $wanted = $parameters->value('instrument');
+
+        return match (true) {
+            $wanted instanceof Instrument => $track->playing($wanted),
+            $wanted === Track::LIGHT => $track->with(['instrument' => Track::LIGHT]),
+            $wanted !== null || $parameters->has('voice') => $track->with(['instrument' => '']),
+            default => $track,
+        };
     }
 
     /** Gives the notes of a track the pitches they sound at: it sounds the same, as written. */
@@ -135,6 +169,8 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
                 'colour' => 'colour',
                 'volume' => 'volume',
                 'pan' => 'pan',
+                'reverb' => 'reverb',
+                'chorus' => 'chorus',
                 'transpose' => 'transposition',
             ] as $parameter => $attribute
         ) {
@@ -163,7 +199,12 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
         return match ($attribute) {
             'muted' => $value === true ? 'muted' : 'sounding',
             'solo' => $value === true ? 'on solo' : 'solo off',
-            'volume' => "volume {$value} %",
+            'instrument' => match ($value) {
+                '' => 'the instrument of its voice',
+                Track::LIGHT => 'the light voice',
+                default => Instrument::parse((string) $value)->title(),
+            },
+            'volume', 'reverb', 'chorus' => "{$attribute} {$value} %",
             'pan' => $value === 0 ? 'pan in the middle' : 'pan '.abs((int) $value)
                 .($value < 0 ? ' % left' : ' % right'),
             'transposition' => $value === 0 ? 'sounds as written' : 'sounds '.abs((int) $value)

@@ -33,7 +33,10 @@ final readonly class CopyTrack implements SongEdit
             [
                 WhichTrack::parameter(),
                 Parameter::onOff('clips', 'On with what lies in its clips, off with empty ones.', default: true),
-                Parameter::choice('voice', 'The voice of the copy.', options: Voice::names(), absent: 'the same'),
+                Parameter::choice(
+                    'voice', 'The voice of the copy; it plays what stands for it.', options: Voice::names(),
+                    absent: 'the same',
+                ),
                 Parameter::wholeNumber(
                     'transpose', 'How much higher the copy sounds.', min: -48, max: 48, unit: 'semitones', default: 0,
                 ),
@@ -57,7 +60,7 @@ final readonly class CopyTrack implements SongEdit
             'name' => mb_substr("{$track->name} copy", 0, Track::LONGEST_NAME), 'home' => null,
             'rest' => (new Rest)->pack(),
             'transposition' => max(-48, min(48, $track->transposition + $parameters->int('transpose'))),
-        ] + ($parameters->has('voice') ? ['voice' => $parameters->choice('voice')] : []));
+        ] + ($parameters->has('voice') ? ['voice' => $parameters->choice('voice'), 'instrument' => ''] : []));
         $others = array_map(
             static fn (Track $other): Track => $other->place >= $place ? $other
                 ->with(['place' => $other->place + 1]) : $other,

@@ -16,6 +16,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ClipContent;
+use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -32,11 +33,12 @@ final readonly class NewTrack implements SongEdit
             Group::Tracks,
             'Puts a new track below the one in front and opens it.',
             [
-                Parameter::text('name', 'Its name.', longest: Track::LONGEST_NAME, absent: 'by its voice'),
+                Parameter::text('name', 'Its name.', longest: Track::LONGEST_NAME, absent: 'by what it plays'),
                 Parameter::choice(
-                    'voice', 'The built-in voice it sounds with.', options: Voice::names(),
+                    'voice', 'The family of sounds it belongs to.', options: Voice::names(),
                     default: Voice::Plucked->value,
                 ),
+                Parameter::instrument('instrument', 'What it plays; without one what stands for its voice.'),
             ],
             subject: Subject::Track,
             synonyms: ['add track', 'instrument', 'part'],
@@ -53,13 +55,17 @@ final readonly class NewTrack implements SongEdit
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
         $song = $open->song;
-        $voice = Voice::from($parameters->choice('voice'));
+        $wanted = $parameters->value('instrument');
+        $instrument = $wanted instanceof Instrument ? $wanted : null;
+        $voice = $instrument?->voice() ?? Voice::from($parameters->choice('voice'));
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';
         $place = $open->frontTrack()->place + 1;
         $track = new Track(
-            $song->newTrackId(), $place, $name !== '' ? $name : self::freeName($song, $voice),
+            $song->newTrackId(), $place,
+            $name !== '' ? $name : self::freeName($song, $instrument?->title() ?? ucfirst($voice->value)),
             count($song->tracks) % Track::COLOURS + 1, $voice,
             $voice === Voice::Drums ? Track::DRUM_CHANNEL : self::freeChannel($song),
+            instrument: $instrument, isLight: $wanted === Track::LIGHT,
         );
         $clip = new Clip($song->newClipId(), $track->id, 0, self::length($song));
         $others = array_map(
@@ -75,10 +81,10 @@ final readonly class NewTrack implements SongEdit
         );
     }
 
-    private static function freeName(Song $song, Voice $voice): string
+    private static function freeName(Song $song, string $plain): string
     {
         $names = array_map(static fn (Track $track): string => $track->name, $song->tracks);
-        $name = $plain = ucfirst($voice->value);
+        $name = $plain;
         for ($k = 2; in_array($name, $names, true); $k++) {
             $name = "{$plain} {$k}";
         }

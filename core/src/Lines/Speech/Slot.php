@@ -8,6 +8,7 @@ use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Pitch\ChordName;
 use Jactonic\Core\Pitch\PitchName;
 use Jactonic\Core\Pitch\Scale;
+use Jactonic\Core\Song\GeneralMidi;
 
 /** What kind of words a pattern waits for at a place, and how these are read. */
 enum Slot: string
@@ -31,6 +32,8 @@ enum Slot: string
     case At = 'at';
     case Lane = 'lane';
     case Voice = 'voice';
+    /** An instrument by its own name, such as a cello: it says more than its family. */
+    case Instrument = 'instrument';
     /** A voice that no track is called by, nor sounds like. */
     case NewVoice = 'newvoice';
     case Track = 'track';
@@ -73,7 +76,8 @@ enum Slot: string
             self::Position => Places::positions($words, $at),
             self::At => Places::moments($words, $at),
             self::Lane => self::table(AmountWords::LANES, $words, $at) + self::plain('/^cc\d{1,3}$/', $words, $at),
-            self::Voice => self::table(AmountWords::VOICES, $words, $at),
+            self::Voice => self::table(array_diff_key(AmountWords::VOICES, self::instruments()), $words, $at),
+            self::Instrument => self::table(self::instruments(), $words, $at),
             // Said alone: among other words it may be meant otherwise, as in “play the chords”.
             self::NewVoice => array_intersect_key(
                 array_diff_key(
@@ -96,6 +100,20 @@ enum Slot: string
             static fn (int $length, string $value): Reading => new Reading($length, $value, $cost * $length),
             array_keys($readings), array_values($readings),
         );
+    }
+
+    /** @return array<string, string> the names of instruments, but those by which one means a family of them */
+    private static function instruments(): array
+    {
+        /** @var array<string, string>|null $names */
+        static $names = null;
+        $names ??= array_filter(
+            GeneralMidi::words(),
+            static fn (string $name, string $said): bool => ! isset(AmountWords::VOICES[$said]) || $name === $said,
+            ARRAY_FILTER_USE_BOTH,
+        );
+
+        return $names;
     }
 
     /**

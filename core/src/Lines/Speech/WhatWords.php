@@ -169,11 +169,20 @@ final class WhatWords
         'delete|remove|cut_out|take_out|cut {bars}' => 'time-close range={bars}',
         // tracks
         'add|new|make|another|create {voice} track|part' => 'track-new voice={voice}',
+        'add|new|make|another|create {instrument} track|part?' => 'track-new instrument={instrument}',
+        '{instrument} track|part' => 'track-new instrument={instrument}',
+        '{instrument}' => 'track instrument={instrument}',
         '{voice} track|part' => 'track-new voice={voice}',
         '{newvoice}' => 'track-new voice={newvoice}',
         '{track}' => 'go-track name="{track}"',
         'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|sound_like'
             .'|this_is {voice}' => 'track voice={voice}',
+        'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|play_it_on|sound_like'
+            .'|this_is|use|change_to|instrument {instrument}' => 'track instrument={instrument}',
+        'more|some reverb' => 'track reverb=40',
+        'reverb {level}' => 'track reverb={level}',
+        'no reverb|dry' => 'track reverb=0',
+        'chorus {level}' => 'track chorus={level}',
         'rename|call track|this_track|the_track {text}' => 'track name="{text}"',
         'add|new|make|create track called|named{text}' => 'track-new name="{text}"',
         'rename|call track|this_track|the_track|it to|as|it{text}' => 'track name="{text}"',

