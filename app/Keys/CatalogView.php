@@ -54,7 +54,7 @@ final readonly class CatalogView
                     'family' => $instrument->isKit ? 'Drum kits' : GeneralMidi::family($instrument->program),
                     'said' => $instrument->isKit ? ['drums', 'kit'] : GeneralMidi::saidFor($instrument->program),
                     'bank' => $instrument->bank, 'number' => 0, 'program' => $instrument->program,
-                    'isKit' => $instrument->isKit,
+                    'isKit' => $instrument->isKit, 'voice' => $instrument->voice()->value,
                 ],
                 GeneralMidi::all(),
             ),

@@ -47,6 +47,7 @@ import { Contents } from './song/contents.svelte';
 import { Sender } from './song/sender.svelte';
 import { Sounding } from './song/sounding.svelte';
 import { enterSong, stoodIn } from './settings/of-song.svelte';
+import { settings } from './settings/settings.svelte';
 import { unsentOf } from './song/unsent';
 import { Outputs } from './sound/outputs.svelte';
 import { live } from './sound/live.svelte';
@@ -149,7 +150,7 @@ function putTogether(
   const arranging = new Arranging(contents, openedRows, chosenClips, views, ofSong);
   const panes = new Panes(new Pane(contents, seen, new Viewport(end)), openedRows, views);
 
-  const score: Score = {
+  const score: Score & { outputs: Outputs } = {
     get song() {
       return contents.song;
     },
@@ -176,6 +177,12 @@ function putTogether(
     },
     get track() {
       return contents.track;
+    },
+    get clicks() {
+      return settings.metronome;
+    },
+    get sendsClock() {
+      return settings.sendClock;
     },
     get tracks() {
       return contents.tracks;

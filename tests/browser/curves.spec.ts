@@ -91,7 +91,7 @@ test('a fading note is heard fading, and an output gets it on a channel of its o
   expect(Number(await page.getByRole('meter', { name: 'Level' }).getAttribute('aria-valuenow'))).toBe(0);
   await studio.press('Space', 'F7', 'k');
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
   await page.getByLabel('Sounds on').selectOption('A list of what is sent');
   await studio.roll.focus();
   await studio.press('Home', 'Space');

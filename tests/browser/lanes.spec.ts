@@ -254,7 +254,7 @@ test.describe('heard', () => {
     await studio.expectPoints('program', '960:12');
     await studio.press('F7', 'k');
     await studio.turnTo('Tracks');
-    await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+    await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
     await page.getByLabel('Sounds on').selectOption('A list of what is sent');
     await studio.roll.focus();
   });

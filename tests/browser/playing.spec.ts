@@ -452,7 +452,7 @@ test('a track sounds on a MIDI output, which is told the tempo and that all is o
   await ready(studio);
   await sheet(page).getByLabel('Send clock').check();
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
   await page.getByLabel('Channel').selectOption('3');
   await expect(studio.status).toContainText('channel 3');
   await page.getByLabel('Sounds on').selectOption('A list of what is sent');

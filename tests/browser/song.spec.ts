@@ -105,7 +105,7 @@ test('tracks are named, voiced, ordered, silenced and taken back on the bench, e
   const kalimba = studio.bench.getByRole('group', { name: 'Kalimba', exact: true });
   await kalimba.getByRole('button', { name: 'Solo Kalimba' }).click();
   await expect(studio.status).toHaveText('Kalimba: on solo');
-  await kalimba.getByRole('button', { name: /^Name, voice/ }).click();
+  await kalimba.getByRole('button', { name: /^Name, instrument/ }).click();
   await page.getByLabel('Name', { exact: true }).fill('Bells');
   await studio.press('Enter');
   await expect(studio.status).toHaveText('Kalimba: name Bells');

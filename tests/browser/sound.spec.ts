@@ -58,16 +58,18 @@ test('selecting and transposing sounds the notes, unless it is switched off', as
   expect(await loudest(page)).toBe(0);
 });
 
-test('each voice sounds, and a muted track does not', async ({ studio, page }) => {
+test('light voices sound, and a muted track does not', async ({ studio, page }) => {
   test.slow();
   await studio.open([[0, 960, 38]]);
   expect(await loudest(page)).toBe(0);
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
-  const voices = await page.getByLabel('Voice').locator('option').allTextContents();
-  expect(voices).toHaveLength(14);
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
+  const voices = ['plucked', 'mallet', 'organ', 'bowed', 'drums'];
   for (const voice of voices) {
-    await page.getByLabel('Voice').selectOption(voice);
+    await page.getByRole('combobox', { name: 'Instrument' }).fill(`light ${voice}`);
+    await studio.press('Enter');
+    await expect(studio.status).toContainText(new RegExp(`light voice|voice ${voice}`));
+    await expect.poll(() => loudest(page), { message: 'what was tried in the list is over' }).toBe(0);
     await studio.roll.focus();
     await studio.press('Escape', '.');
     await expect.poll(() => loudest(page), { message: voice }).toBeGreaterThan(0);

@@ -38,7 +38,7 @@ test('a track gets techniques on the bench, notes take them by keys, and the tab
   await studio.press('Control+a', 'F10', '1');
   await expect(studio.status).toContainText('This track has no techniques yet; technique-map to=strings');
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
   await page.getByLabel('Played').selectOption('as a bellows instrument');
   await expect(studio.status).toContainText('techniques short, swelled, dry, tied');
   await studio.roll.focus();
@@ -105,7 +105,7 @@ test('what is sent switches the instrument just before, and never twice', async 
   await studio.expectColumn('technique', [0, 0, 1, 1, 1, 2, 0, 0]);
   await studio.press('F7', 'k');
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
   await page.getByLabel('Sounds on').selectOption('A list of what is sent');
   await studio.roll.focus();
   await studio.press('Escape', 'Home');
@@ -148,7 +148,7 @@ test('they go out and come in again with the song, and a map is kept as a file',
     phrase.map(() => 200),
   );
   await studio.turnTo('Tracks');
-  await page.getByRole('button', { name: 'Name, voice, pan, colour' }).click();
+  await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();
   const kept = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Keep these techniques as a file' }).click();
   const file = await (await kept).path();

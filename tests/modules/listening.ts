@@ -8,7 +8,7 @@ import { Outputs } from '../../resources/js/sound/outputs.svelte';
 import { Player, type Desk } from '../../resources/js/sound/player.svelte';
 import type { Score } from '../../resources/js/sound/score';
 import { BLOCK, Engine } from '../../resources/js/synth/engine';
-import { lightPacks } from '../../resources/js/synth/light-bank';
+import { lightPack, LIGHT_VOICES } from '../../resources/js/synth/light-bank';
 import type { Order, Report } from '../../resources/js/synth/orders';
 import { workbench, type TestNote, type TestPoint } from './studio';
 
@@ -96,7 +96,7 @@ export async function rehearsal(
   Object.assign(settings, { inputDelay: 0, outputDelay: 0 });
   const engine = new Engine(RATE, 'apart');
   await engine.ready;
-  for (const pack of lightPacks()) engine.tell({ do: 'pack', pack });
+  for (const voice of [...LIGHT_VOICES, 'click']) engine.tell({ do: 'pack', pack: lightPack(voice) });
   const desk = new Listened(engine);
   const on = workbench(notes, points, { voice: 'organ', ...of });
   const { contents, grid, seen, range, lanes } = on;
@@ -107,7 +107,7 @@ export async function rehearsal(
   const sounding = { all: {} as unknown, of: () => NoteTable.none, pointsOf: () => PointTable.none };
   const outputs = new Outputs(contents.song.id);
   let [tempos, { clock }] = [contents.song.tempos, contents];
-  const score: Score = {
+  const score: Score & { outputs: Outputs } = {
     get song() {
       return contents.song;
     },
@@ -134,6 +134,12 @@ export async function rehearsal(
     },
     get track() {
       return contents.track;
+    },
+    get clicks() {
+      return settings.metronome;
+    },
+    get sendsClock() {
+      return settings.sendClock;
     },
     get tracks() {
       return contents.tracks;

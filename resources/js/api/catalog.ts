@@ -104,7 +104,7 @@ export interface Catalog {
   /** what runs beside the notes as values over time */
   lanes: Lane[];
   /** the instruments of General MIDI, with their families and what one says for them */
-  instruments: (Instrument & { family: string; said: string[] })[];
+  instruments: (Instrument & { family: string; said: string[]; voice: VoiceName })[];
   /** the instrument that stands for each voice, by its name */
   voices: Record<VoiceName, string>;
 }

@@ -30,7 +30,11 @@
   const opened = $derived(openedRows.of(track.id)?.what ?? 'clips');
   const COLOURS = 8;
   const inFront = $derived(track.id === contents.track.id);
-  const sounds = $derived(outputs.all.find(({ id }) => id === outputs.chosen(track.id))?.name ?? track.voice);
+  const sounds = $derived(
+    outputs.all.find(({ id }) => id === outputs.chosen(track.id))?.name ??
+      track.instrument?.title ??
+      `light ${track.voice}`,
+  );
   const change = (values: Record<string, string | number>) => run(trackLine(place, values));
 
   /** A press turns to the track: what is done next is done to it, not to clips that were chosen. */

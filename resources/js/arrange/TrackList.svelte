@@ -10,6 +10,7 @@
   import NumberField from '../look/NumberField.svelte';
   import Slider from '../look/Slider.svelte';
   import ClipList from './ClipList.svelte';
+  import InstrumentChoice from './InstrumentChoice.svelte';
   import TechniqueChoice from './TechniqueChoice.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
   import { setting, settings } from '../settings/settings.svelte';
@@ -17,12 +18,6 @@
 
   const { acting, backdrop, contents, opening, outputs, status } = getStudio();
   const { run, keyOf } = acting;
-
-  let {
-    voices,
-  }: {
-    voices: string[];
-  } = $props();
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
   const CHANNELS = Array.from({ length: 16 }, (_, k) => k + 1);
@@ -135,7 +130,7 @@
       </div>
       {#if track.id === contents.track.id}
         <button class="link text-xs" aria-expanded={more} onclick={() => (more = !more)}>
-          {more ? 'Less' : 'Name, voice, pan, colour'}
+          {more ? 'Less' : 'Name, instrument, pan, colour'}
         </button>
         {#if more}
           <div class="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1 text-xs">
@@ -147,15 +142,7 @@
               value={track.name}
               onchange={(event) => change(place, { name: event.currentTarget.value })}
             />
-            <label for="track-voice">Voice</label>
-            <select
-              id="track-voice"
-              class="select select-xs"
-              value={track.voice}
-              onchange={(event) => change(place, { voice: event.currentTarget.value })}
-            >
-              {#each voices as voice (voice)}<option value={voice}>{voice}</option>{/each}
-            </select>
+            <InstrumentChoice {track} {place} />
             <label for="track-output">Sounds on</label>
             <select
               id="track-output"
@@ -163,7 +150,7 @@
               value={outputs.chosen(track.id)}
               onchange={(event) => outputs.choose(track.id, event.currentTarget.value)}
             >
-              <option value="">its voice</option>
+              <option value="">its instrument</option>
               {#each outputs.all as { id, name } (id)}<option value={id}>{name}</option>{/each}
             </select>
             <label for="track-channel">Channel</label>
@@ -187,6 +174,19 @@
               said={panSaid(track.pan)}
               set={(pan) => change(place, { pan })}
             />
+            {#each [['reverb', track.reverb], ['chorus', track.chorus]] as [send, value] (send)}
+              <label for="track-{send}">{send === 'reverb' ? 'Reverb' : 'Chorus'}, %</label>
+              <Slider
+                id="track-{send}"
+                size=""
+                label="{send === 'reverb' ? 'Reverb' : 'Chorus'}, %"
+                min={0}
+                max={100}
+                usual={0}
+                value={value as number}
+                set={(to) => change(place, { [send]: to })}
+              />
+            {/each}
             <label for="track-transposition">Sounds</label>
             <span class="flex items-center gap-1"
               ><span class="w-14"

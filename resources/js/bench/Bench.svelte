@@ -15,7 +15,7 @@
   import TimingPicture from './TimingPicture.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, calmFacts, catalog, contents, dialogs, grid, panes, recipes, seen, tuning } = getStudio();
+  const { acting, calmFacts, contents, dialogs, grid, panes, recipes, seen, tuning } = getStudio();
   const { keyOf } = acting;
   const facts = $derived(calmFacts.now);
 
@@ -51,9 +51,6 @@
     void [calmFacts.turn, lines];
     return untrack(() => timingOf(seen.notes, contents.clock, lines));
   });
-  const voices = $derived(
-    catalog.edits.find(({ name }) => name === 'track')?.parameters.find(({ name }) => name === 'voice')?.options ?? [],
-  );
   const rows = $derived<[string, string][]>([
     ['Pitch', facts.pitches],
     ['Velocity', facts.velocities],
@@ -138,6 +135,6 @@
   {:else if dialogs.tab === 'shelf'}
     <ShelfList />
   {:else}
-    <TrackList {voices} />
+    <TrackList />
   {/if}
 </aside>

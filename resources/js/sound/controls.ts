@@ -76,13 +76,13 @@ export class Controls {
   }
 
   /** Brings everything back to rest, where something was told. */
-  rest(at: number): void {
+  rest(rest: (track: Track, control: Control) => void): void {
     for (const track of this.score.song.tracks) {
       for (const told of this.#told.get(track.id)?.values() ?? []) {
         const last = told.at(-1);
         if (!last) continue;
         const rested = this.#rested(last);
-        if (rested.value !== last.value) this.tell(track, rested, at);
+        if (rested.value !== last.value) rest(track, rested);
       }
     }
     this.#told.clear();

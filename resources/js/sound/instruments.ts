@@ -1,5 +1,4 @@
 import type { Track } from '../api';
-import type { Technique } from '../api';
 
 /** What a track sounds with, by the keys of two packs: the second stands in until the first is there. */
 export interface Sounds {
@@ -24,18 +23,8 @@ export function soundsOf(
   return { pack: `${bank}:${isKit ? 'kit' : number}:${of}`, instead };
 }
 
-/** What a key of a pack names: the bank, and an instrument in it. */
-export function named(pack: string): { bank: string; number: number; program: number; isKit: boolean } {
-  const at = pack.lastIndexOf(':', pack.lastIndexOf(':') - 1);
-  const [number, program] = pack.slice(at + 1).split(':');
-  return {
-    bank: pack.slice(0, at),
-    number: number === 'kit' ? 0 : Number(number),
-    program: Number(program),
-    isKit: number === 'kit',
-  };
+/** All instruments a track plays: its own, those of its program changes, those of its techniques. */
+export function allSounds(track: Track, programs: readonly { bank: number; program: number }[]): Sounds[] {
+  const switched = track.techniques.flatMap(({ program }) => (program === null ? [] : [{ bank: 0, program }]));
+  return [soundsOf(track), ...[...programs, ...switched].map((program) => soundsOf(track, program))];
 }
-
-/** Whether a technique is played by something else than the length and the velocity of the note. */
-export const switches = ({ key, program, controller }: Technique): boolean =>
-  key !== null || program !== null || controller !== null;

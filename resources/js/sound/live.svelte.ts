@@ -4,13 +4,22 @@ import type { BankAsked, BankTold } from '../synth/bank-worker';
 import BankWorker from '../synth/bank-worker?worker';
 import type { Order, Report } from '../synth/orders';
 import workletUrl from '../synth/worklet?worker&url';
-import { named } from './instruments';
+import { named } from '../synth/pack-key';
 import type { Desk } from './player.svelte';
 import { TwoClocks } from './two-clocks';
 
 /** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
 const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
+/** A light voice is made in a moment; one that never comes keeps nothing waiting for longer. */
+const LIGHT_WITHIN_MS = 1000;
 const SHIPPED = 'gm';
+
+/** Where the bank of an instrument is fetched. */
+export function bankUrl(key: string): string {
+  const wanted = named(key);
+  const isShipped = 'light' in wanted || wanted.bank === SHIPPED;
+  return new URL(isShipped ? gmBank : `/api/banks/${encodeURIComponent(wanted.bank)}/file`, location.href).href;
+}
 
 /** How far a bank has come, in bytes. */
 export interface Loading {
@@ -35,6 +44,9 @@ class Live implements Desk {
   readonly #node: AudioWorkletNode;
   readonly #worker = new BankWorker();
   readonly #wanted = new Set<string>();
+  /** light voices that are on their way */
+  readonly #coming = new Map<string, Promise<void>>();
+  readonly #came = new Map<string, () => void>();
   readonly #clocks = new TwoClocks();
   /** orders of this moment: they go as one message */
   #orders: Order[] = [];
@@ -45,7 +57,6 @@ class Live implements Desk {
     this.#node.port.onmessage = ({ data }) => (this.report = data);
     this.#node.connect(context.destination);
     this.#worker.onmessage = ({ data }: MessageEvent<BankTold>) => this.#come(data);
-    this.#ask({ ask: 'light' });
   }
 
   static async open(): Promise<Live> {
@@ -76,14 +87,15 @@ class Live implements Desk {
   }
 
   need(pack: string): void {
-    if (this.#wanted.has(pack) || pack.startsWith('light:')) return;
+    if (this.#wanted.has(pack)) return;
     this.#wanted.add(pack);
-    const { bank, number, program, isKit } = named(pack);
-    const url = new URL(bank === SHIPPED ? gmBank : `/api/banks/${encodeURIComponent(bank)}/file`, location.href).href;
-    this.#ask({ ask: 'pack', key: pack, bank, url, preset: { bank: number, program, isKit } });
+    if ('light' in named(pack)) this.#coming.set(pack, new Promise((came) => this.#came.set(pack, came)));
+    this.#ask({ key: pack, url: bankUrl(pack) });
   }
 
   async begin(): Promise<void> {
+    // What stands in for instruments is there before anything sounds.
+    await Promise.race([Promise.all(this.#coming.values()), new Promise((done) => setTimeout(done, LIGHT_WITHIN_MS))]);
     if (this.#context.state !== 'running') await this.#context.resume();
   }
 
@@ -128,6 +140,8 @@ class Live implements Desk {
   #come(told: BankTold): void {
     if (told.tell === 'pack') {
       this.tell({ do: 'pack', pack: told.pack });
+      this.#came.get(told.pack.key)?.();
+      this.#coming.delete(told.pack.key);
     } else if (told.tell === 'progress') {
       banks.loading = told.loaded < told.total ? told : null;
     } else {

@@ -1,11 +1,10 @@
 import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import { playedBy, playedLength, playedVelocity } from '../music/techniques';
-import { settings } from '../settings/settings.svelte';
 import type { Controls } from './controls';
 import { Course, type Piece } from './course';
 import { CLICK } from './instruments';
-import { CLOCKS_A_QUARTER } from './outputs.svelte';
+import { CLOCKS_A_QUARTER } from './output-queue';
 import { loud, soundingPitch, type GivenNote, type Parts } from './parts';
 import type { Score } from './score';
 import type { Sounder } from './sounder';
@@ -126,10 +125,10 @@ export class LookAhead {
       this.controls.give(track, from - TINY, to - TINY, at);
     }
     for (const lying of this.#lying(starting(from, to), alone)) this.#give(lying, piece, at(lying.start));
-    if (settings.metronome) {
+    if (this.score.clicks) {
       for (const { tick, isBar } of this.score.gridLines.beats(from - TINY, to - TINY)) this.click(at(tick), isBar);
     }
-    if (settings.sendClock) {
+    if (this.score.sendsClock) {
       const step = this.score.song.ppq / CLOCKS_A_QUARTER;
       for (let k = Math.ceil((from - TINY) / step); k * step < to - TINY; k++) {
         this.score.outputs.clock(this.sounder.pageAt(at(k * step)));

@@ -9,8 +9,12 @@ export interface Output {
   clear?(): void;
 }
 
+/** What outputs keep the tempo by: so many clocks to a quarter, as the MIDI 1.0 specification has it. */
+export const CLOCKS_A_QUARTER = 24;
 /** So far ahead something is given to the output, in ms: what was given most of them do not give back. */
 const AHEAD_MS = 208;
+/** A start is sent so long before the clock it belongs to, in ms, as the MIDI 1.0 specification asks for. */
+const BEFORE_CLOCK_MS = 1;
 const ALL_NOTES_OFF = 123;
 
 interface Waiting {
@@ -35,6 +39,8 @@ export class OutputQueue {
   /** keys that are held: the song may stop */
   readonly #byHand = new Set<number>();
   #last = 0;
+  /** the moment at which the song began */
+  #begins = 0;
   readonly channels = new Set<number>();
 
   constructor(private readonly output: Output) {}
@@ -73,9 +79,17 @@ export class OutputQueue {
     });
   }
 
+  /** The song begins: this is told first, and nothing of the song before it, however the two clocks are read meanwhile. */
+  begin(all: readonly number[][], at: number): void {
+    for (const bytes of all) this.output.send(bytes, at);
+    this.#begins = at + BEFORE_CLOCK_MS;
+    this.#last = Math.max(this.#last, at);
+  }
+
   /** Tells something now, or else behind all that was given already. */
   tellLast(bytes: number[], now: number): void {
-    this.#add({ at: Math.max(now, this.#last), rank: 1, turn: this.#turn++, bytes, isOfSong: false });
+    this.#last = Math.max(now, this.#last);
+    this.output.send(bytes, this.#last);
   }
 
   tell(bytes: number[], at: number, isOfSong = true): void {
@@ -132,7 +146,7 @@ export class OutputQueue {
   }
 
   #add(one: Waiting): void {
-    this.#waiting.push(one);
+    this.#waiting.push(one.isOfSong ? { ...one, at: Math.max(one.at, this.#begins) } : one);
   }
 
   #send({ at, rank, bytes, note }: Waiting): void {

@@ -3,7 +3,6 @@ import { setting, settings } from '../settings/settings.svelte';
 import { OutputQueue, type Output } from './output-queue';
 
 const [CLOCK, START, CONTINUE, STOP, POSITION] = [0xf8, 0xfa, 0xfb, 0xfc, 0xf2];
-export const CLOCKS_A_QUARTER = 24;
 /** What a song position counts: six clocks, a sixteenth, as the MIDI 1.0 specification has it. */
 const CLOCKS_A_PLACE = 6;
 const MOST_PLACES = 0x3fff;
@@ -100,8 +99,8 @@ export class Outputs {
   start(at: number, place: number): void {
     if (!settings.sendClock) return;
     const places = Math.min(MOST_PLACES, Math.ceil(place / CLOCKS_A_PLACE));
-    if (places > 0) this.#real([POSITION, places & 127, places >> 7], at);
-    this.#real([places > 0 ? CONTINUE : START], at);
+    const told = places > 0 ? [[POSITION, places & 127, places >> 7], [CONTINUE]] : [[START]];
+    for (const output of this.all) this.queueOf(output).begin(told, at);
   }
 
   stop(): void {

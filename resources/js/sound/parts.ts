@@ -4,7 +4,8 @@ import { laneOf } from '../music/lanes';
 import { CONTROLLER } from '../music/midi';
 import type { Group } from '../synth/orders';
 import { AS_THE_TRACK, bytesOf, KIND, type Control, type CurveTurn } from './controls';
-import { named, soundsOf } from './instruments';
+import { named } from '../synth/pack-key';
+import { soundsOf } from './instruments';
 import type { Output, OutputQueue } from './output-queue';
 import type { Score } from './score';
 import type { Sounder } from './sounder';
@@ -28,6 +29,8 @@ export interface Part {
   /** Lets a note go at a moment, whatever was said of it before. */
   until(note: number, at: number): void;
   tell(group: Group, control: Control, at: number): void;
+  /** Brings back to rest, behind all that was told. */
+  rest(control: Control): void;
   /** Brings what the track says of itself up to date: instrument, loudness, place. */
   follow(track: Track, isHeard: boolean): void;
 }
@@ -88,6 +91,10 @@ class Instrument implements Part {
     if (kind === KIND.controller && number === BANK_HIGH) this.#bank[0] = value;
     else if (kind === KIND.controller && number === BANK_LOW) this.#bank[1] = value;
     else this.sounder.tell({ do: 'tell', group, part: this.part, at, kind, number, value });
+  }
+
+  rest(control: Control): void {
+    this.tell('hand', control, this.sounder.now);
   }
 
   follow(track: Track, isHeard: boolean): void {
@@ -164,13 +171,19 @@ class ToOutput implements Part {
     if (group === 'hand') this.queue.flush(performance.now());
   }
 
+  rest(control: Control): void {
+    if (control.value !== AS_THE_TRACK) this.queue.tellLast(bytesOf(control, this.#channel), performance.now());
+  }
+
   follow(track: Track): void {
     this.#channel = track.channel;
     const { pack } = soundsOf(track);
     const program = `${track.channel} ${pack}`;
     if (!track.instrument?.isChosen || this.#program === program) return;
     this.#program = program;
-    const { number, program: of } = named(pack);
+    const wanted = named(pack);
+    if (!('bank' in wanted)) return;
+    const { number, program: of } = wanted.preset;
     const now = performance.now();
     this.queue.tell([CONTROLLER | track.channel, BANK_HIGH, number >> 7], now, false);
     this.queue.tell([CONTROLLER | track.channel, BANK_LOW, number & 127], now, false);

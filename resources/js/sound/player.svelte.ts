@@ -5,10 +5,11 @@ import { Controls } from './controls';
 import { countInAt } from './count-in';
 import { Course } from './course';
 import { Hands, Hearing, type Auditioned } from './hearing';
-import { soundsOf } from './instruments';
+import { allSounds } from './instruments';
 import { LookAhead, type Alone } from './look-ahead';
 import { Meters, type Reporting } from './meters.svelte';
 import { Parts } from './parts';
+import type { Outputs } from './outputs.svelte';
 import type { Score } from './score';
 import type { Sounder } from './sounder';
 
@@ -38,8 +39,6 @@ const RINGS_MS = 500;
 const IDLE_AT_LATEST_MS = 4000;
 /** How long it is known where the song was, for what comes late from a keyboard, in seconds. */
 const PAST_SECONDS = 3;
-/** A start is sent so long before the clock it belongs to, in ms, as the MIDI 1.0 specification asks for. */
-const BEFORE_CLOCK_MS = 1;
 /** A song ends so many quarters behind its last note or clip. */
 const QUARTERS_BEHIND = 4;
 
@@ -83,7 +82,7 @@ export class Player {
    * @param crowded told once where more notes were wanted at a time than can sound
    */
   constructor(
-    private readonly score: Score,
+    private readonly score: Score & { outputs: Outputs },
     private readonly open: () => Promise<Desk>,
     private readonly crowded: () => void = () => undefined,
   ) {}
@@ -149,7 +148,7 @@ export class Player {
     this.#courses = [new Course(this.began, tick, this.score.clock, loop)];
     this.#seen = this.sources;
     this.#follow();
-    this.score.outputs.start(this.#desk!.pageAt(this.began) - BEFORE_CLOCK_MS, (24 * tick) / song.ppq);
+    this.score.outputs.start(this.#desk!.pageAt(this.began), (24 * tick) / song.ppq);
     this.#ahead!.begin(this.#course, this.#alone);
     this.playing = true;
     this.active = true;
@@ -327,8 +326,8 @@ export class Player {
       lanes.muted.size,
       loop?.[0],
       loop?.[1],
-      settings.metronome,
-      settings.sendClock,
+      this.score.clicks,
+      this.score.sendsClock,
       settings.outputs,
       settings.volume,
     ];
@@ -354,7 +353,10 @@ export class Player {
     for (const track of this.score.song.tracks) {
       const isHeard = this.#alone?.tracks.has(track.id) ?? this.#parts!.isAudible(track);
       this.#parts!.of(track, isHeard);
-      for (const program of this.#controls!.programs(track)) this.#desk!.need(soundsOf(track, program).pack);
+      for (const { pack, instead } of allSounds(track, this.#controls!.programs(track))) {
+        this.#desk!.need(instead);
+        this.#desk!.need(pack);
+      }
     }
     this.#desk!.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
   }
@@ -366,10 +368,9 @@ export class Player {
     this.#desk.tell({ do: 'end', group: 'song' });
     this.#ahead!.end();
     if (this.#courses.length > 0) {
-      this.score.outputs.end();
-      this.#controls!.rest(this.#desk.now);
       this.score.outputs.stop();
-      this.score.outputs.flush(performance.now());
+      this.#controls!.rest((track, control) => this.#parts!.of(track).rest(control));
+      this.score.outputs.end();
     }
     this.#courses = [];
   }

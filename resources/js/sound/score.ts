@@ -3,7 +3,15 @@ import type { LaneName } from '../music/lanes';
 import type { NoteTable } from '../music/notes';
 import type { PointTable } from '../music/points';
 import type { Clock, GridLines } from '../music/time';
-import type { Outputs } from './outputs.svelte';
+import type { Output, OutputQueue } from './output-queue';
+
+/** What of MIDI outputs is asked for as a song is given. */
+export interface ToOutputs {
+  of(track: number): Output | null;
+  queueOf(output: Output): OutputQueue;
+  clock(at: number): void;
+  forget(from: number): void;
+}
 
 /** What a player plays from: the song as it stands on the screen at this moment. */
 export interface Score {
@@ -26,7 +34,11 @@ export interface Score {
   /** the track each clip lies on */
   readonly tracks: ReadonlyMap<number, Track>;
   /** MIDI outputs, and the one a track sounds on */
-  readonly outputs: Outputs;
+  readonly outputs: ToOutputs;
+  /** whether the metronome clicks */
+  readonly clicks: boolean;
+  /** whether outputs are told the tempo */
+  readonly sendsClock: boolean;
   /** what sounds beside the open notes */
   readonly sounding: {
     of(track: number): NoteTable;

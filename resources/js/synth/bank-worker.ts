@@ -1,9 +1,13 @@
-import { Bank, type Preset } from './bank';
-import { lightPacks } from './light-bank';
+import { BankShelf } from './bank-shelf';
+import { fetched } from './fetching';
 import { handedOver, type Pack } from './pack';
+import { named } from './pack-key';
 
-/** What is asked of the reader of banks. */
-export type BankAsked = { ask: 'light' } | { ask: 'pack'; key: string; bank: string; url: string; preset: Preset };
+/** What is asked of the reader of banks: an instrument, and where its bank is fetched. */
+export interface BankAsked {
+  key: string;
+  url: string;
+}
 
 /** What it tells: an instrument, how much of a bank is there, in bytes, or what went wrong. */
 export type BankTold =
@@ -12,46 +16,20 @@ export type BankTold =
   | { tell: 'failed'; bank: string; key: string; why: string };
 
 /** Reads banks and unpacks their instruments, where neither painting nor sound waits for it. */
-const banks = new Map<string, Promise<Bank>>();
+const urls = new Map<string, string>();
 const tell = (told: BankTold, over: Transferable[] = []) => self.postMessage(told, { transfer: over });
-const give = (pack: Pack) => tell({ tell: 'pack', pack }, handedOver(pack));
+const shelf = new BankShelf((bank) =>
+  fetched(urls.get(bank)!, (loaded, total) => tell({ tell: 'progress', bank, loaded, total })),
+);
 
-self.onmessage = ({ data }: MessageEvent<BankAsked>) => {
-  if (data.ask === 'light') lightPacks().forEach(give);
-  else void unpack(data);
-};
-
-async function unpack({ key, bank, url, preset }: BankAsked & { ask: 'pack' }): Promise<void> {
-  const reading = banks.get(bank) ?? fetched(bank, url).then((bytes) => Bank.read(bytes));
-  banks.set(bank, reading);
+self.onmessage = async ({ data: { key, url } }: MessageEvent<BankAsked>) => {
+  const wanted = named(key);
+  const bank = 'bank' in wanted ? wanted.bank : '';
+  urls.set(bank, url);
   try {
-    give((await reading).pack(preset, key));
+    const pack = await shelf.pack(key);
+    tell({ tell: 'pack', pack }, handedOver(pack));
   } catch (error) {
-    // What failed may come the next time.
-    banks.delete(bank);
     tell({ tell: 'failed', bank, key, why: error instanceof Error ? error.message : String(error) });
   }
-}
-
-async function fetched(bank: string, url: string): Promise<ArrayBuffer> {
-  const answer = await fetch(url);
-  if (!answer.ok || !answer.body) throw new Error(`The bank could not be fetched (${answer.status}).`);
-  const total = Number(answer.headers.get('content-length') ?? 0);
-  const parts: Uint8Array[] = [];
-  let loaded = 0;
-  const reader = answer.body.getReader();
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    parts.push(value);
-    loaded += value.length;
-    tell({ tell: 'progress', bank, loaded, total });
-  }
-  const bytes = new Uint8Array(loaded);
-  let at = 0;
-  for (const part of parts) {
-    bytes.set(part, at);
-    at += part.length;
-  }
-  return bytes.buffer;
-}
+};

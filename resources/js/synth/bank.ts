@@ -3,7 +3,7 @@ import { packOf, type Pack } from './pack';
 
 /** Which instrument of a bank: a program of 0–127, its bank number of 0–16,383, or a drum kit. */
 export interface Preset {
-  bank: number;
+  number: number;
   program: number;
   isKit: boolean;
 }
@@ -21,7 +21,7 @@ export class Bank {
   get presets(): (Preset & { name: string })[] {
     return this.bank.presets.map((preset) => ({
       name: preset.name,
-      bank: (preset.bankMSB << 7) | preset.bankLSB,
+      number: (preset.bankMSB << 7) | preset.bankLSB,
       program: preset.program,
       isKit: preset.isDrum,
     }));
@@ -34,7 +34,7 @@ export class Bank {
     const alike = presets.filter((one) => one.isDrum === wanted.isKit);
     const programs = alike.filter(({ program }) => program === wanted.program);
     const found =
-      programs.find((one) => one.isDrum || numberOf(one) === wanted.bank) ??
+      programs.find((one) => one.isDrum || numberOf(one) === wanted.number) ??
       programs.toSorted((one, other) => numberOf(one) - numberOf(other))[0] ??
       (wanted.isKit ? alike[0] : undefined) ??
       presets[0];

@@ -123,15 +123,15 @@ const frequency = (key: number) => 440 * 2 ** ((key - 69) / 12);
 function wave(name: string, key: number, { partials }: Recipe): PackedSample {
   const hertz = frequency(key);
   const most = Math.min(WAVE / 4, Math.floor(HIGHEST_HZ / hertz));
-  const data = new Float32Array(WAVE * 4);
+  const one = new Float32Array(WAVE);
   for (let k = 1; k <= most; k++) {
     const strength = partials(k);
     if (strength === 0) continue;
-    for (let i = 0; i < data.length; i++) data[i] += strength * Math.sin((2 * Math.PI * k * i) / WAVE);
+    for (let i = 0; i < WAVE; i++) one[i] += strength * Math.sin((2 * Math.PI * k * i) / WAVE);
   }
-  const power = Math.sqrt(data.reduce((sum, value) => sum + value * value, 0) / data.length);
+  const power = Math.sqrt(one.reduce((sum, value) => sum + value * value, 0) / WAVE);
   // As loud as each other, and with room for their peaks.
-  for (let i = 0; i < data.length; i++) data[i] *= 0.3 / power;
+  const data = Float32Array.from({ length: 4 * WAVE }, (_, i) => (one[i % WAVE] * 0.3) / power);
   return { name, rate: WAVE * hertz, key, cents: 0, loop: [WAVE, 3 * WAVE], data };
 }
 
@@ -219,8 +219,11 @@ function click(): Pack {
   };
 }
 
-/** The voices of ours: they are made of sums of sines and noise in a moment, and sound until a bank is there, or for good. */
-export function lightPacks(): Pack[] {
-  const names = Object.keys(RECIPES) as (keyof typeof RECIPES)[];
-  return [...names.map(tuned), drums(), click()];
+/** A voice of ours: it is made of sums of sines and noise in a moment, and sounds until a bank is there, or for good. */
+export function lightPack(name: string): Pack {
+  if (name === 'drums') return drums();
+  if (name in RECIPES) return tuned(name as keyof typeof RECIPES);
+  return click();
 }
+
+export const LIGHT_VOICES = [...Object.keys(RECIPES), 'drums'] as VoiceName[];
