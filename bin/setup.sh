@@ -90,10 +90,11 @@ setup_front() {
     quietly npm install --no-save --no-fund --no-audit
     touch node_modules/.package-lock.json
   fi
-  if [ ! -e public/build/index.html ] || [ -n "$(find resources/js resources/css resources/index.html vite.config.ts package-lock.json -newer public/build/index.html -print -quit)" ]; then
+  if [ ! -e public/build/index.html ] || [ -n "$(find resources/js resources/css resources/index.html resources/render vite.config.ts vite.render.config.ts package-lock.json -newer public/build/index.html -print -quit)" ]; then
     step 'Building the interface'
     rm -rf public/build.begun
     quietly npx vite build --outDir "$PWD/public/build.begun"
+    quietly npx vite build --config vite.render.config.ts --outDir "$PWD/public/build.begun/render"
     rm -rf public/build
     mv public/build.begun public/build
   fi

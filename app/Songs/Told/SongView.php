@@ -9,6 +9,7 @@ use App\Songs\Store\KeptSelections;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use Illuminate\Support\Facades\DB;
+use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Pitch\Voicing;
@@ -104,11 +105,7 @@ final readonly class SongView
         $sounding = [];
         foreach ($song->tracks as $track) {
             if ($tracks === null || in_array($track->id, $tracks, true)) {
-                $content = Sounding::of($song, $track, $open);
-                $sounding[] = [
-                    'track' => $track->id, 'notes' => self::columns($content->notes),
-                    'points' => self::columns($content->points),
-                ];
+                $sounding[] = self::sounding($song, $track, $open);
             }
         }
 
@@ -143,13 +140,56 @@ final readonly class SongView
      */
     public static function head(SongRecord $record, Song $song, array $revisions): array
     {
+        return [
+            'id' => $record->id, 'name' => $record->name, 'revision' => $record->revision,
+        ] + self::whole($song, $revisions);
+    }
+
+    /**
+     * A song that is made into sound: all of it, as it is heard.
+     *
+     * @return array{song: array<string, mixed>, sounding: list<array<string, mixed>>, rests: array<string, int>}
+     */
+    public static function heard(Song $song): array
+    {
+        return [
+            'song' => ['id' => 0, 'name' => '', 'revision' => 0] + self::whole($song, []),
+            'sounding' => array_map(
+                static fn (Track $track): array => self::sounding($song, $track, []), array_values($song->tracks),
+            ),
+            'rests' => array_map(
+                static fn (Lane $lane): int => $lane->rest(),
+                array_combine(array_map(static fn (Lane $lane): string => $lane->name, Lane::all()), Lane::all()),
+            ),
+        ];
+    }
+
+    /**
+     * What sounds of a track, but for what lies in the open clips.
+     *
+     * @param  list<int>  $open
+     * @return array<string, mixed>
+     */
+    private static function sounding(Song $song, Track $track, array $open): array
+    {
+        $content = Sounding::of($song, $track, $open);
+
+        return [
+            'track' => $track->id, 'notes' => self::columns($content->notes),
+            'points' => self::columns($content->points),
+        ];
+    }
+
+    /**
+     * @param  array<int, int>  $revisions
+     * @return array<string, mixed>
+     */
+    private static function whole(Song $song, array $revisions): array
+    {
         $conductor = $song->conductor;
 
         return [
-            'id' => $record->id,
-            'name' => $record->name,
-            'revision' => $record->revision,
-            'ppq' => $record->ppq,
+            'ppq' => $conductor->ppq,
             'key' => self::keyOf($conductor),
             'keys' => array_map(static fn (ConductorEvent $event): array => [
                 'tick' => $event->tick, 'name' => $event->value,

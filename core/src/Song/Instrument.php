@@ -41,7 +41,8 @@ final readonly class Instrument implements Stringable
     /** @throws BadInput where it names none */
     public static function parse(string $text): self
     {
-        $form = '~^(?:(?<bank>'.self::BANK_NAME.'):(?<kit>kit)?(?<program>\d{1,3})|(?<name>[^:/]+))(?:/(?<number>\d{1,5}))?$~';
+        $form = '~^(?:(?<bank>'.self::BANK_NAME.'):(?<kit>kit)?(?<program>\d{1,3})|(?<name>[^:/]+))'
+            .'(?:/(?<number>\d{1,5}))?$~';
         if (preg_match($form, strtolower(trim($text)), $found, PREG_UNMATCHED_AS_NULL) === 1) {
             $number = (int) ($found['number'] ?? 0);
             $program = (int) ($found['program'] ?? 1) - 1;

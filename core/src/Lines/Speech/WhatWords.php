@@ -177,8 +177,8 @@ final class WhatWords
         '{track}' => 'go-track name="{track}"',
         'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|sound_like'
             .'|this_is {voice}' => 'track voice={voice}',
-        'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|play_it_on|sound_like'
-            .'|this_is|use|change_to|instrument {instrument}' => 'track instrument={instrument}',
+        'make_this|make_it|make_the_track|make_this_track|turn_this_into|turn_it_into|play_this_on|play_it_on'
+            .'|sound_like|this_is|use|change_to|instrument {instrument}' => 'track instrument={instrument}',
         'more|some reverb' => 'track reverb=40',
         'reverb {level}' => 'track reverb={level}',
         'no reverb|dry' => 'track reverb=0',

@@ -1,0 +1,42 @@
+import { closeSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import { BankShelf } from '../js/synth/bank-shelf';
+import { render, type RenderAs, type Rendered } from '../js/sound/rendering';
+
+/** What is asked on the standard input. */
+interface Asked {
+  what: Rendered;
+  files: { path: string; as: RenderAs }[];
+  /** where the banks lie, by their names */
+  banks: Record<string, string>;
+}
+
+/** How often it tells how far it is, in %. */
+const TELLS_EVERY = 5;
+
+const { what, files, banks } = JSON.parse(readFileSync(0, 'utf8')) as Asked;
+const shelf = new BankShelf(async (bank) => {
+  if (!banks[bank]) throw new Error(`There is no bank ${bank} here.`);
+  const bytes = readFileSync(banks[bank]);
+  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer;
+});
+
+for (const { path, as } of files) {
+  let told = -TELLS_EVERY;
+  const made = await render(what, as, shelf, (share) => {
+    const percent = Math.floor(100 * share);
+    if (percent >= told + TELLS_EVERY) process.stderr.write(`${(told = percent)}\n`);
+    return true;
+  });
+  // Under another name until it is whole: a kill leaves nothing that looks like a file.
+  const begun = `${path}.begun`;
+  try {
+    const file = openSync(begun, 'w');
+    for (const part of [made!.head, ...made!.parts]) writeSync(file, part);
+    closeSync(file);
+    renameSync(begun, path);
+  } finally {
+    rmSync(begun, { force: true });
+  }
+  const seconds = made!.length / as.rate;
+  process.stdout.write(`${JSON.stringify({ path, seconds })}\n`);
+}
