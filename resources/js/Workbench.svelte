@@ -9,6 +9,7 @@
   import KeyStrip from './frame/KeyStrip.svelte';
   import LeftTake from './frame/LeftTake.svelte';
   import PlayingIn from './frame/PlayingIn.svelte';
+  import SoundFile from './frame/SoundFile.svelte';
   import StatusLine from './frame/StatusLine.svelte';
   import TopLine from './frame/TopLine.svelte';
   import LaneBar from './lanes/LaneBar.svelte';
@@ -35,8 +36,21 @@
 
   // A workbench is made for one song: another one has a workbench of its own.
   const here = untrack(() => studio);
-  const { arranging, calmFacts, contents, dialogs, hands, keyHandling, panes, playing, popover, shelf, status, views } =
-    here;
+  const {
+    arranging,
+    calmFacts,
+    contents,
+    dialogs,
+    hands,
+    keyHandling,
+    panes,
+    playing,
+    popover,
+    shelf,
+    soundFiles,
+    status,
+    views,
+  } = here;
 
   setStudio(here);
   calmFacts.follow();
@@ -98,9 +112,10 @@
   {#if settings.bench}
     <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
   {/if}
-  {#if settings.playingIn || playing.leftTakes.first}
+  {#if settings.playingIn || soundFiles.open || playing.leftTakes.first}
     <div class="col-span-3 row-start-5 grid min-w-0">
       <LeftTake />
+      {#if soundFiles.open}<SoundFile />{/if}
       {#if settings.playingIn}<PlayingIn />{/if}
     </div>
   {/if}

@@ -52,6 +52,7 @@ import { unsentOf } from './song/unsent';
 import { Outputs } from './sound/outputs.svelte';
 import { live } from './sound/live.svelte';
 import { Player } from './sound/player.svelte';
+import { SoundFiles } from './sound/sound-files.svelte';
 import type { Score } from './sound/score';
 import { go } from './songs/address.svelte';
 
@@ -301,6 +302,7 @@ function putTogether(
     walk,
     player,
     outputs: score.outputs,
+    soundFiles: new SoundFiles(contents, sender, lanes, (text, kind) => status.say(text, kind)),
     playing,
     catalog,
     shortcuts,

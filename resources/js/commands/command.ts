@@ -32,6 +32,7 @@ import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Sounding } from '../song/sounding.svelte';
 import type { Outputs } from '../sound/outputs.svelte';
+import type { SoundFiles } from '../sound/sound-files.svelte';
 import type { Player } from '../sound/player.svelte';
 import type { Applies } from './applies';
 import type { Dialogs } from './dialogs.svelte';
@@ -81,6 +82,7 @@ export interface Tools {
   // sound, and what is played in
   player: Player;
   outputs: Outputs;
+  soundFiles: SoundFiles;
   playing: Playing;
   // what is known of the program, and what does something with all of it
   catalog: Catalog;

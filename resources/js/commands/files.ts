@@ -2,7 +2,7 @@ import { api } from '../api';
 import type { Exported } from '../api';
 import type { Command as CommandOf } from './command';
 
-type Command = CommandOf<'contents' | 'dialogs' | 'status'>;
+type Command = CommandOf<'contents' | 'dialogs' | 'soundFiles' | 'status'>;
 
 /** Hands the song to the browser as a file. */
 function download(song: number, how?: Exported): void {
@@ -34,5 +34,6 @@ export const fileCommands: Record<string, Command> = {
     const what = isNames ? 'The names of chords were exported as MusicXML' : 'The song was exported as a MIDI file';
     status.say(what, 'hint');
   },
+  'sound-file': ({ soundFiles }) => (soundFiles.open = !soundFiles.open),
   'lead-sheet': leadSheet,
 };
