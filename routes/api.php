@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\BankController;
 use App\Http\Controllers\CatalogController;
 use App\Http\Controllers\EditController;
 use App\Http\Controllers\KeymapController;
@@ -51,6 +52,13 @@ Route::put('songs/{song}/selections', [SelectionController::class, 'keep']);
 Route::get('songs/{song}/history', [EditController::class, 'history']);
 Route::post('songs/{song}/history', [EditController::class, 'goTo']);
 Route::patch('songs/{song}/history/{step}', [EditController::class, 'nameStep']);
+
+Route::get('banks', [BankController::class, 'index']);
+Route::post('banks', [BankController::class, 'begin']);
+Route::put('banks/begun/{token}', [BankController::class, 'take']);
+Route::post('banks/begun/{token}', [BankController::class, 'finish']);
+Route::get('banks/{bank}/file', [BankController::class, 'file']);
+Route::delete('banks/{bank}', [BankController::class, 'destroy']);
 
 Route::get('keymaps', [KeymapController::class, 'index']);
 Route::post('keymaps', [KeymapController::class, 'store']);

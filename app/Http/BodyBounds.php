@@ -22,6 +22,8 @@ final class BodyBounds
         '#^/api/songs/\d+/(edits|choose|select|match|advice|keys|selections)$#' => [110_000, 4_600_000],
         '#^/api/songs/\d+/(open|sound|undo|redo|history)$#' => [64, 4 * Song::MOST_CLIPS],
         '#^/api/shelf#' => [5_000, 4_600_000],
+        // Bytes, in which anything may stand.
+        '#^/api/banks/begun/#' => [PHP_INT_MAX, PHP_INT_MAX],
         '#^/api/recipes/order$#' => [2, RecipeFile::MOST + 4],
         '#^/api/(keymaps|recipes)#' => [20_000, 300_000],
         '##' => [2_000, 20_000],

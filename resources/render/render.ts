@@ -1,5 +1,6 @@
 import { closeSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { BankShelf } from '../js/synth/bank-shelf';
+import { SHIPPED } from '../js/synth/pack-key';
 import { render, type RenderAs, type Rendered } from '../js/sound/rendering';
 
 /** What is asked on the standard input. */
@@ -14,11 +15,14 @@ interface Asked {
 const TELLS_EVERY = 5;
 
 const { what, files, banks } = JSON.parse(readFileSync(0, 'utf8')) as Asked;
-const shelf = new BankShelf(async (bank) => {
-  if (!banks[bank]) throw new Error(`There is no bank ${bank} here.`);
-  const bytes = readFileSync(banks[bank]);
-  return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer;
-});
+const shelf = new BankShelf(
+  async (bank) => {
+    if (!banks[bank]) throw new Error(`There is no bank ${bank} here; say where it lies with --bank=${bank}=FILE.`);
+    const bytes = readFileSync(banks[bank]);
+    return bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer;
+  },
+  (bank, why) => process.stderr.write(`${why} ${bank === SHIPPED ? '' : 'What ships stands in for it.'}\n`),
+);
 
 for (const { path, as } of files) {
   let told = -TELLS_EVERY;

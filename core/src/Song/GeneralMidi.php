@@ -137,16 +137,15 @@ final class GeneralMidi
      */
     public static function words(): array
     {
-        $words = [];
+        $words = $short = [];
         foreach (self::all() as $instrument) {
             $title = strtolower($instrument->title());
-            $said = [self::plain($title), self::plain((string) preg_replace('/ ?\(.*\)| \d$/', '', $title))];
-            foreach ([...$said, ...($instrument->isKit ? [] : self::saidFor($instrument->program))] as $word) {
-                $words[$word] ??= (string) $instrument;
-            }
+            $words[self::plain($title)] = (string) $instrument;
+            $short[self::plain((string) preg_replace('/ ?\(.*\)| \d$/', '', $title))] ??= (string) $instrument;
         }
+        $said = array_map(static fn (int $program): string => (string) new Instrument($program), self::SAID);
 
-        return $words;
+        return $words + $said + $short;
     }
 
     private static function plain(string $said): string

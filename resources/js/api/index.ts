@@ -1,9 +1,11 @@
+import { banks } from './banks';
 import { catalog } from './catalog';
 import { keymaps } from './keymaps';
 import { recipes } from './recipes';
 import { shelf } from './shelf';
 import { songs } from './songs';
 
+export * from './banks';
 export * from './catalog';
 export * from './client';
 export * from './keymaps';
@@ -16,4 +18,4 @@ export * from './songs';
 export * from './tables';
 
 /** Every request there is. */
-export const api = { ...catalog, ...songs, ...keymaps, ...recipes, ...shelf };
+export const api = { ...catalog, ...songs, ...keymaps, ...recipes, ...shelf, ...banks };

@@ -13,6 +13,7 @@
   const MOST_HEARD = 6;
   const HEARD_SECONDS = 2.5;
   const now = $derived(track.instrument?.title ?? `Light ${track.voice}`);
+  const missing = $derived(banks.missing.get(track.instrument?.bank ?? ''));
   const all = $derived(playables(catalog, ownBanks.all));
   let typed = $state<string | null>(null);
   let at = $state(0);
@@ -136,7 +137,16 @@
     </ul>
   {/if}
 </div>
-{#if banks.failed.size > 0}
+{#if missing !== undefined}
   <span></span>
-  <span class="text-error">{[...banks.failed.values()][0]}</span>
+  <span class="text-error"
+    >The bank {track.instrument?.bank} is not here: {missing} What ships stands in for it; add its file below.</span
+  >
+{/if}
+{#if banks.loading}
+  <span></span>
+  <label class="flex items-center gap-2 text-secondary"
+    >Instruments
+    <progress class="progress w-20" value={banks.loading.loaded} max={banks.loading.total}></progress></label
+  >
 {/if}

@@ -9,6 +9,7 @@
   import { arrows } from '../look/arrows';
   import NumberField from '../look/NumberField.svelte';
   import Slider from '../look/Slider.svelte';
+  import BankList from './BankList.svelte';
   import ClipList from './ClipList.svelte';
   import InstrumentChoice from './InstrumentChoice.svelte';
   import TechniqueChoice from './TechniqueChoice.svelte';
@@ -245,5 +246,6 @@
     />
   </label>
 
+  <BankList />
   <ClipList />
 </section>

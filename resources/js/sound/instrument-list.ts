@@ -1,4 +1,4 @@
-import type { Catalog, Instrument, VoiceName } from '../api';
+import type { Catalog, Instrument, OwnBank, VoiceName } from '../api';
 
 /** Something a track can play, as it stands in the list of them. */
 export interface Playable {
@@ -11,12 +11,6 @@ export interface Playable {
   words: string;
   /** with what it is heard */
   as: { voice: VoiceName; instrument: (Instrument & { isChosen: boolean }) | null };
-}
-
-/** A bank of one's own, with what is in it. */
-export interface OwnBank {
-  name: string;
-  presets: readonly { name: string; title: string; number: number; program: number; isKit: boolean }[];
 }
 
 /** All that a track can play: the instruments that ship, those of banks of one's own, and the light voices. */

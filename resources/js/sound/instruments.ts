@@ -1,4 +1,5 @@
 import type { Track } from '../api';
+import { SHIPPED } from '../synth/pack-key';
 
 /** What a track sounds with, by the keys of two packs: the second stands in until the first is there. */
 export interface Sounds {
@@ -7,8 +8,6 @@ export interface Sounds {
 }
 
 export const CLICK = 'light:click';
-/** The bank that ships with the program. */
-const SHIPPED = 'gm';
 
 /** The instrument of a track, or another program of its bank. */
 export function soundsOf(

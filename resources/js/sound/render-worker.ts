@@ -20,7 +20,11 @@ export type RenderTold =
 const tell = (told: RenderTold) => self.postMessage(told);
 
 self.onmessage = async ({ data: { what, files, urls } }: MessageEvent<RenderAsked>) => {
-  const shelf = new BankShelf((bank) => fetched(urls[bank], () => undefined));
+  // What is missing was told where it is heard.
+  const shelf = new BankShelf(
+    (bank) => fetched(urls[bank], () => undefined),
+    () => undefined,
+  );
   try {
     for (const [k, { name, as }] of files.entries()) {
       const made = await render(what, as, shelf, (share) => {

@@ -1,9 +1,9 @@
-import { api, type Track } from '../api';
+import { api } from '../api';
 import { PointTable } from '../music/points';
 import type { Sender } from '../song/sender.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { WaveForm } from '../synth/wave-file';
-import { bankUrl } from './live.svelte';
+import { bankUrls } from './live.svelte';
 import { allSounds } from './instruments';
 import { RATES, type RenderAs } from './rendering';
 import RenderWorker from './render-worker?worker';
@@ -69,7 +69,7 @@ export class SoundFiles {
         name,
         as: renderAs(asked, tracks),
       })),
-      urls: urlsOf(song.tracks),
+      urls: bankUrls(song.tracks.flatMap((track) => allSounds(track, []).map(({ pack }) => pack))),
     };
     const began = performance.now();
     this.#worker = new RenderWorker();
@@ -132,10 +132,4 @@ const renderAs = ({ span, rounds, rate, form }: SoundAsked, tracks: readonly num
 /** The lanes in which something is said. */
 function lanesOf(sounding: Awaited<ReturnType<typeof api.sound>>['tracks']): string[] {
   return [...new Set(sounding.flatMap(({ points }) => [...PointTable.of(points).lanes.keys()]))];
-}
-
-/** Where the banks of tracks are fetched, by their names. */
-function urlsOf(tracks: readonly Track[]): Record<string, string> {
-  const keys = tracks.flatMap((track) => allSounds(track, []).map(({ pack }) => pack));
-  return Object.fromEntries([...keys, 'gm:0:0'].map((key) => [key.split(':').slice(0, -2).join(':'), bankUrl(key)]));
 }

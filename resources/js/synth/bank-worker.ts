@@ -1,35 +1,34 @@
 import { BankShelf } from './bank-shelf';
 import { fetched } from './fetching';
 import { handedOver, type Pack } from './pack';
-import { named } from './pack-key';
 
-/** What is asked of the reader of banks: an instrument, and where its bank is fetched. */
+/** What is asked of the reader of banks: an instrument, and where banks are fetched, by their names. */
 export interface BankAsked {
   key: string;
-  url: string;
+  urls: Readonly<Record<string, string>>;
 }
 
-/** What it tells: an instrument, how much of a bank is there, in bytes, or what went wrong. */
+/** What it tells: an instrument, how much of a bank is there, in bytes, that a bank is missing, or that nothing comes. */
 export type BankTold =
   | { tell: 'pack'; pack: Pack }
   | { tell: 'progress'; bank: string; loaded: number; total: number }
-  | { tell: 'failed'; bank: string; key: string; why: string };
+  | { tell: 'missing'; bank: string; why: string }
+  | { tell: 'failed'; key: string };
 
 /** Reads banks and unpacks their instruments, where neither painting nor sound waits for it. */
-const urls = new Map<string, string>();
+let urls: BankAsked['urls'] = {};
 const tell = (told: BankTold, over: Transferable[] = []) => self.postMessage(told, { transfer: over });
-const shelf = new BankShelf((bank) =>
-  fetched(urls.get(bank)!, (loaded, total) => tell({ tell: 'progress', bank, loaded, total })),
+const shelf = new BankShelf(
+  (bank) => fetched(urls[bank], (loaded, total) => tell({ tell: 'progress', bank, loaded, total })),
+  (bank, why) => tell({ tell: 'missing', bank, why }),
 );
 
-self.onmessage = async ({ data: { key, url } }: MessageEvent<BankAsked>) => {
-  const wanted = named(key);
-  const bank = 'bank' in wanted ? wanted.bank : '';
-  urls.set(bank, url);
+self.onmessage = async ({ data }: MessageEvent<BankAsked>) => {
+  urls = { ...urls, ...data.urls };
   try {
-    const pack = await shelf.pack(key);
+    const pack = await shelf.pack(data.key);
     tell({ tell: 'pack', pack }, handedOver(pack));
-  } catch (error) {
-    tell({ tell: 'failed', bank, key, why: error instanceof Error ? error.message : String(error) });
+  } catch {
+    tell({ tell: 'failed', key: data.key });
   }
 };

@@ -1,5 +1,8 @@
 import type { Preset } from './bank';
 
+/** The bank that ships with the program. */
+export const SHIPPED = 'gm';
+
 /** What the key of a pack names. */
 export type Named = { light: string } | { bank: string; preset: Preset };
 
