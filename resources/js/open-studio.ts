@@ -221,6 +221,7 @@ function putTogether(
   const opening = new Opening({ contents, grid, preview, status, panes, openedRows, sender, answers });
   const asking = new Asking(
     { contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
+    (edit) => catalog.edits.find(({ name }) => name === edit)?.isHeard ?? false,
     (lines) => recipes.record(lines),
   );
   const leftBehind = new LeftBehind(contents, caret, chosenClips, sender, selecting, asking, opening);

@@ -28,7 +28,7 @@ final readonly class Declaration
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
      * @param  bool  $onPoints  whether it does to selected points of lanes what it does to notes
      * @param  InLoops  $inLoops  what it does with what would lie outside of the round of a clip that loops
-     * @param  bool  $isHeard  whether its result is sounded once it is done
+     * @param  bool  $isHeard  whether its result is sounded once it is done; that of velocities and lengths always is
      */
     public function __construct(
         public string $name,
@@ -98,7 +98,7 @@ final readonly class Declaration
             'asks' => $this->asks,
             'wanted' => $this->wanted,
             'usesClipboard' => $this->usesClipboard,
-            'isHeard' => $this->isHeard,
+            'isHeard' => $this->isHeard || in_array($this->group, [Group::Dynamics, Group::Length], true),
         ];
     }
 }

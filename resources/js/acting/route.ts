@@ -33,7 +33,7 @@ export class Route {
     if (instead) return this.run([instead]);
     if (lines.every(({ name }) => this.#isOfView(name))) return this.#runHere(lines, texts);
     if (this.tools.panes.reached === 'song') this.#runOnClips(lines, texts, clipboard);
-    else this.#runOnNotes(lines, texts, clipboard);
+    else this.#runOnNotes(texts, clipboard);
     return undefined;
   }
 
@@ -57,9 +57,8 @@ export class Route {
     return isNoneOfNotes ? withoutNotes(lines[0], this.tools.nudge.amounts) : null;
   }
 
-  #runOnNotes(lines: Line[], texts: readonly string[], clipboard?: Phrase): void {
+  #runOnNotes(texts: readonly string[], clipboard?: Phrase): void {
     this.tools.asking.run(texts, {
-      sound: lines.some(({ name }) => this.#edits.get(name)?.isHeard),
       clipboard,
       done: ({ screen }) => screen?.forEach((line) => this.#runCameBack(line)),
     });

@@ -16,8 +16,8 @@ import type { Selecting } from './selecting.svelte';
 export interface Taken {
   /** whether the result is heard */
   sound?: boolean | undefined;
-  /** whether it was done to other notes than the selection, which then stays as it is */
-  isBeside: boolean;
+  /** the ids of other notes than the selection it was done to, which then stays as it is */
+  on?: readonly number[] | undefined;
   /** whether nothing was selected by hand since it was asked for */
   isNewest: boolean;
 }
@@ -45,14 +45,14 @@ export class Answers {
   constructor(private readonly on: Answered) {}
 
   /** Takes what was done. */
-  take(asked: Asked, answer: SongAnswer, { sound, isBeside, isNewest }: Taken): void {
+  take(asked: Asked, answer: SongAnswer, { sound, on, isNewest }: Taken): void {
     const { contents, grid, caret, range, panes, newNotes, status, clipboard } = this.on;
     const { song, track } = contents;
     contents.take(answer);
     grid.follow(song);
     // A new part is seen where its voice is played: drums among the drums.
     if (contents.track.id !== track.id) panes.view.showPitches(...panes.current.pitches);
-    if (answer.selection && isNewest && !isBeside) contents.select(answer.selection);
+    if (answer.selection && isNewest && !on) contents.select(answer.selection);
     if (asked.what === 'go') {
       this.on.preview.clear();
       if (asked.select) contents.select(asked.select);
@@ -70,7 +70,7 @@ export class Answers {
     const after = answer.selection ?? contents.selection();
     if (after.length > 0 && isNewest) newNotes.use(after[after.length - 1]);
     if (answer.clipboard) clipboard.keep(answer.clipboard);
-    if (sound) this.on.selecting.sound(after);
+    if (sound) this.on.selecting.sound(heard(answer, on ?? after));
   }
 
   /** Takes a song as the server has it; keeps the selection of notes that are still there. */
@@ -97,4 +97,9 @@ export class Answers {
       status.say(`The other tracks cannot be heard yet: ${(error as Error).message}`, 'refused');
     }
   }
+}
+
+/** What is sounded of an answer: what it was done to, or where that is nothing, what came with it. */
+function heard({ notes }: SongAnswer, done: readonly number[]): number[] {
+  return done.length > 0 ? [...done] : (notes ?? []).flatMap(({ added }) => added?.id ?? []);
 }

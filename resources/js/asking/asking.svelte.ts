@@ -69,9 +69,13 @@ export class Asking {
   #lastLines = $state.raw<readonly string[]>([]);
   #isTakenBack = false;
 
-  /** @param told the lines of every edit, however it was asked for */
+  /**
+   * @param isHeard whether what an edit with a name makes is heard once it is done
+   * @param told the lines of every edit, however it was asked for
+   */
   constructor(
     private readonly on: AskedOf,
+    private readonly isHeard: (edit: string) => boolean,
     private readonly told: (lines: readonly string[]) => void,
   ) {}
 
@@ -186,13 +190,19 @@ export class Asking {
         pressed ??= there;
         const answer = await this.#ask(asked, lane, there, { ...contents.standing, request: name });
         const isNewest = epoch === selecting.epoch;
-        answers.take(asked, answer, { sound: running.sound, isBeside: running.on !== undefined, isNewest });
+        const { on } = running;
+        answers.take(asked, answer, { sound: running.sound ?? this.#isHeard(asked), on, isNewest });
         running.done?.(answer);
       },
       over: running.over,
       asks: () => ({ asked, selection: pressed ?? selecting.ofPast(epoch) }),
       request,
     });
+  }
+
+  /** What is taken back or done again is heard too. */
+  #isHeard(asked: OfSong): boolean {
+    return asked.what !== 'edit' || asked.lines.some((line) => this.isHeard(line.split(' ')[0]));
   }
 
   /** Runs lines on all notes of some clips, open or not. */
@@ -237,7 +247,7 @@ export class Asking {
   }
 
   #take(asked: OfTracks | OfClips, answer: SongAnswer): void {
-    this.on.answers.take(asked, answer, { isBeside: false, isNewest: false });
+    this.on.answers.take(asked, answer, { isNewest: false });
   }
 
   #say(lines: readonly string[]): void {

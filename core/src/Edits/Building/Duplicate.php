@@ -26,6 +26,7 @@ final readonly class Duplicate implements SpanEdit
         return new Declaration(
             'duplicate', 'Duplicate', Group::Building,
             'Copies notes onto the same place and selects the copies, to be moved next.',
+            isHeard: true,
             synonyms: ['clone', 'copy in place'], onClips: true,
         );
     }

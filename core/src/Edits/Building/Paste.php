@@ -45,6 +45,7 @@ final readonly class Paste implements Edit
                     'the one they were taken from',
                 ),
             ],
+            isHeard: true,
             subject: Subject::Anywhere,
             synonyms: ['clipboard', 'put in'],
             uses: ['paste at=same' => 'Paste at the same place'],
