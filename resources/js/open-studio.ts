@@ -194,8 +194,11 @@ function putTogether(
       status.say(`${name} is gone; what sounded on it plays the instrument of its track`, 'refused'),
     ),
   };
-  const player = new Player(score, live, () =>
-    status.say('More notes at once than can sound: the oldest and softest end early', 'refused'),
+  const player = new Player(
+    score,
+    live,
+    () => status.say('More notes at once than can sound: the oldest and softest end early', 'refused'),
+    (why) => status.say(why, 'refused'),
   );
 
   const clipboard = new Clipboard();

@@ -3,11 +3,12 @@
   import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
   import { settings } from '../settings/settings.svelte';
+  import Meter from '../look/Meter.svelte';
   import Slider from '../look/Slider.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
   import { getStudio } from '../acting/studio';
 
-  const { acting, chosenClips, contents, openedRows, opening, outputs } = getStudio();
+  const { acting, chosenClips, contents, openedRows, opening, outputs, player } = getStudio();
   const { run, keyOf } = acting;
 
   type Swept = 'mute' | 'solo';
@@ -113,6 +114,13 @@
         >{sounds}{track.transposition !== 0
           ? `, ${track.transposition > 0 ? '+' : '−'}${Math.abs(track.transposition)} semitones`
           : ''}</span
+      >
+      <span class="flex w-8 flex-none"
+        ><Meter
+          label="Level of {track.name}"
+          peak={player.meters.peaks.get(track.id) ?? 0}
+          clipped={player.meters.clipped.has(track.id)}
+        /></span
       >
       {@render opener()}
       <button

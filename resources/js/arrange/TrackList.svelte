@@ -7,6 +7,7 @@
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import type { Track } from '../api';
   import { arrows } from '../look/arrows';
+  import Meter from '../look/Meter.svelte';
   import NumberField from '../look/NumberField.svelte';
   import Slider from '../look/Slider.svelte';
   import BankList from './BankList.svelte';
@@ -17,7 +18,7 @@
   import { setting, settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, backdrop, contents, opening, outputs, status } = getStudio();
+  const { acting, backdrop, contents, opening, outputs, player, status } = getStudio();
   const { run, keyOf } = acting;
 
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -116,6 +117,13 @@
           value={track.volume}
           set={(volume) => change(place, { volume })}
         />
+        <span class="flex w-10 flex-none"
+          ><Meter
+            label="Level of {track.name}"
+            peak={player.meters.peaks.get(track.id) ?? 0}
+            clipped={player.meters.clipped.has(track.id)}
+          /></span
+        >
         <button
           class="btn px-1.5 btn-xs {track.muted ? 'btn-primary' : ''}"
           aria-pressed={track.muted}

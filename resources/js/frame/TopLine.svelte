@@ -26,6 +26,13 @@
   const { run, keyOf } = acting;
   const { recorder } = playing;
 
+  /** What was louder than can be written. */
+  const tooLoud = $derived(
+    contents.song.tracks
+      .filter(({ id }) => player.meters.clipped.has(id))
+      .map(({ name }) => name)
+      .join(', ') || 'All of it together',
+  );
   const meter = $derived(grid.lines.barAt(player.tick).stretch);
   const toggles = $derived([
     { line: 'loop', name: 'Loop', on: settings.loop, icon: Repeat },
@@ -107,6 +114,13 @@
       style:transform="scaleY({Math.min(1, player.level * 1.4)})"
     ></div>
   </div>
+  {#if player.meters.clipped.size > 0}
+    <button
+      class="btn px-1 btn-xs btn-error"
+      title="{tooLoud} was too loud; the limiter held it back. Turn it down; a press takes the mark away"
+      onclick={() => player.meters.forgetClips()}>too loud</button
+    >
+  {/if}
   <div class="w-15 text-right font-semibold" role="timer" aria-label="Position">
     {grid.lines.position(player.tick)}
   </div>

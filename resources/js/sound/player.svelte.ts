@@ -11,6 +11,7 @@ import { Meters, type Reporting } from './meters.svelte';
 import { Parts } from './parts';
 import type { Outputs } from './outputs.svelte';
 import type { Score } from './score';
+import { whySilent } from './silence';
 import type { Sounder } from './sounder';
 
 /** What a player sounds through: there is one for the page. */
@@ -37,6 +38,8 @@ const BEGINS_SECONDS = 0.012;
 /** For so long after something was told frames are asked for, whatever is reported yet. */
 const RINGS_MS = 500;
 const IDLE_AT_LATEST_MS = 4000;
+/** For so long nothing is heard before it is asked why, in ms. */
+const SILENT_MS = 1200;
 /** How long it is known where the song was, for what comes late from a keyboard, in seconds. */
 const PAST_SECONDS = 3;
 /** A song ends so many quarters behind its last note or clip. */
@@ -71,6 +74,10 @@ export class Player {
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
   #wanted = 0;
   #disposed = false;
+  /** since when nothing was heard, in ms of the page's clock, and where the clock of the sound was then */
+  #silentSince = 0;
+  #heardLast = -1;
+  #isSilenceTold = false;
   #isPhrase = $state(false);
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
   #alone: Alone | null = null;
@@ -80,11 +87,13 @@ export class Player {
   /**
    * @param open gives what is sounded through; it is large, and comes when the page is idle or when something shall sound
    * @param crowded told once where more notes were wanted at a time than can sound
+   * @param silent told why nothing is heard where a note lies, once for each start
    */
   constructor(
     private readonly score: Score & { outputs: Outputs },
     private readonly open: () => Promise<Desk>,
     private readonly crowded: () => void = () => undefined,
+    private readonly silent: (why: string) => void = () => undefined,
   ) {}
 
   /** Fetches what makes sound, and the instruments of the song, when the page has nothing else to do. */
@@ -152,6 +161,8 @@ export class Player {
     this.#ahead!.begin(this.#course, this.#alone);
     this.playing = true;
     this.active = true;
+    this.#silentSince = performance.now();
+    this.#isSilenceTold = false;
     this.#timer = setInterval(() => this.#advance(), EVERY_MS);
     this.#advance();
   }
@@ -293,6 +304,7 @@ export class Player {
     this.#rings();
     const now = this.#desk!.heard - settings.outputDelay / 1000;
     this.tick = Math.max(0, this.#courseAt(now).tickAt(now));
+    this.#listen();
   }
 
   /** Ends it for good; what is still being fetched for it sounds no more. */
@@ -303,6 +315,21 @@ export class Player {
     this.#hands?.leaveAll();
     this.#desk?.tell({ do: 'hush' });
     this.score.outputs.hush();
+  }
+
+  /** Finds out why nothing is heard, where that lasts. */
+  #listen(): void {
+    const now = performance.now();
+    if (this.meters.level > 0) this.#silentSince = now;
+    if (now - this.#silentSince < SILENT_MS) return;
+    this.#silentSince = now;
+    const isRunning = this.#desk!.heard !== this.#heardLast;
+    this.#heardLast = this.#desk!.heard;
+    const why = whySilent(this.score, this.tick, { volume: settings.volume, isRunning });
+    if (why !== null && !this.#isSilenceTold) {
+      this.#isSilenceTold = true;
+      this.silent(why);
+    }
   }
 
   get #course(): Course {

@@ -58,7 +58,9 @@ export class Channel {
   }
 
   bend(cents: number): void {
-    const wheel = Math.round((SHORT * cents * WHEEL) / (100 * WHEEL_SEMITONES));
+    // The synthesizer leaves out what is less than a cent.
+    const whole = cents + 0.5 * Math.sign(cents);
+    const wheel = Math.round((SHORT * whole * WHEEL) / (100 * WHEEL_SEMITONES));
     this.synth.pitchWheel(this.number, WHEEL + Math.max(-WHEEL, Math.min(WHEEL - 1, wheel)));
   }
 

@@ -165,7 +165,7 @@ export class Engine {
   report(): Report {
     const peaks: [number, number][] = [];
     for (const part of this.#parts.values()) {
-      if (part.peak > 0) peaks.push([part.number, part.peak]);
+      if (part.peak > 0) peaks.push([part.number, part.peak * GAIN]);
       part.peak = 0;
     }
     const report = {
