@@ -168,7 +168,7 @@ test(
       notes: [0, 1, 2, 3, 4, 5].map((beat) => [beat * 480, 120, 37]),
       of: { instrument: plays('gm', 0, true), voice: 'drums' },
     });
-    const onsets = drums.onsets(0.03);
+    const onsets = drums.onsets(0.015);
     expect(onsets).toHaveLength(6);
     // A stroke takes its own time to get loud; from one to the next it is the beat.
     onsets.forEach((at, beat) => expect(Math.abs(at - onsets[0] - beat * 0.5)).toBeLessThan(0.001));
