@@ -3,6 +3,7 @@
   import { found, playables, type Playable } from '../sound/instrument-list';
   import { banks } from '../sound/live.svelte';
   import { ownBanks } from '../sound/own-banks.svelte';
+  import { SHIPPED } from '../synth/pack-key';
   import { trackLine } from './track-line';
   import { getStudio } from '../acting/studio';
 
@@ -35,13 +36,13 @@
       pitch: columns.pitch[k] + track.transposition,
       velocity: columns.velocity[k],
     }));
-    const chord = (track.voice === 'drums' ? [36, 38, 42] : [60, 64, 67]).map((pitch, k) => ({
+    const tried = (track.voice === 'drums' ? [36, 38, 42] : [60, 64, 67]).map((pitch, k) => ({
       start: k * 0.25,
       length: 0.6,
       pitch,
       velocity: 96,
     }));
-    return (notes.length > 0 ? notes : chord).filter(({ start }) => start < HEARD_SECONDS);
+    return (notes.length > 0 ? notes : tried).filter(({ start }) => start < HEARD_SECONDS);
   }
 
   function hear(one: Playable | undefined): void {
@@ -140,7 +141,9 @@
 {#if missing !== undefined}
   <span></span>
   <span class="text-error"
-    >The bank {track.instrument?.bank} is not here: {missing} What ships stands in for it; add its file below.</span
+    >{#if track.instrument?.bank === SHIPPED}The instruments that ship are not here ({missing}); light voices sound in
+      their place.{:else}The bank {track.instrument?.bank} is not here: {missing} What ships stands in for it; add its file
+      below.{/if}</span
   >
 {/if}
 {#if banks.loading}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ShipsWith from './ShipsWith.svelte';
   import Download from '@lucide/svelte/icons/download';
   import Import from '@lucide/svelte/icons/import';
   import Music from '@lucide/svelte/icons/music';
@@ -230,4 +231,6 @@
       </ul>
     </details>
   {/if}
+
+  <ShipsWith />
 </main>

@@ -17,7 +17,8 @@ const LIGHT_WITHIN_MS = 1000;
 /** Where the banks of some instruments are fetched, by their names, and the one that stands in for them. */
 export function bankUrls(keys: readonly string[]): Record<string, string> {
   const banks = keys.map(named).flatMap((wanted) => ('bank' in wanted ? [wanted.bank] : []));
-  const address = (bank: string) => new URL(bank === SHIPPED ? gmBank : api.bankAddress(bank), location.href).href;
+  const address = (bank: string) =>
+    new URL(bank === SHIPPED ? gmBank || '/build/no-bank' : api.bankAddress(bank), location.href).href;
   return Object.fromEntries([SHIPPED, ...banks].map((bank) => [bank, address(bank)]));
 }
 
