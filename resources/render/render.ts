@@ -24,9 +24,12 @@ const shelf = new BankShelf(
   (bank, why) => process.stderr.write(`${why} ${bank === SHIPPED ? '' : 'What ships stands in for it.'}\n`),
 );
 
+const asker = process.ppid;
 for (const { path, as } of files) {
   let told = -TELLS_EVERY;
   const made = await render(what, as, shelf, (share) => {
+    // Whoever asked was killed: nobody waits for it.
+    if (process.ppid !== asker) process.exit(1);
     const percent = Math.floor(100 * share);
     if (percent >= told + TELLS_EVERY) process.stderr.write(`${(told = percent)}\n`);
     return true;

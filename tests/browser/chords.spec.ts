@@ -76,7 +76,7 @@ test('a name is written at the caret on the bench, and what is no chord says wha
 
 test('a press on a name lets it be heard', async ({ studio, page }) => {
   await studio.press('F4', 'g', 'Escape');
-  const level = page.getByRole('meter', { name: 'Level' });
+  const level = page.getByRole('meter', { name: 'Level', exact: true });
   await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBe(0);
   await row(studio).getByRole('button', { name: 'chord F' }).click();
   await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBeGreaterThan(0);

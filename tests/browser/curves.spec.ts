@@ -88,7 +88,7 @@ test('a fading note is heard fading, and an output gets it on a channel of its o
   await expectCurves(studio, /^1 loudness 0:0\n2 loudness 0:0\n3 loudness 1920:0\n$/);
   await studio.press('Home', 'Space');
   await expect(page.getByLabel('Position')).toHaveText(/^1\.[34]/);
-  expect(Number(await page.getByRole('meter', { name: 'Level' }).getAttribute('aria-valuenow'))).toBe(0);
+  expect(Number(await page.getByRole('meter', { name: 'Level', exact: true }).getAttribute('aria-valuenow'))).toBe(0);
   await studio.press('Space', 'F7', 'k');
   await studio.turnTo('Tracks');
   await page.getByRole('button', { name: 'Name, instrument, pan, colour' }).click();

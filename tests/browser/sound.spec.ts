@@ -8,7 +8,7 @@ test('it plays, is heard, follows edits, loops and stops', async ({ studio, page
   ]);
   await studio.press('Control+a', 'p', 'Escape', 'Space');
   await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
-  const level = page.getByRole('meter', { name: 'Level' });
+  const level = page.getByRole('meter', { name: 'Level', exact: true });
   await expect.poll(async () => Number(await level.getAttribute('aria-valuenow'))).toBeGreaterThan(0);
 
   const positions = new Set<string>();
@@ -30,7 +30,7 @@ test('it plays, is heard, follows edits, loops and stops', async ({ studio, page
 
 /** The loudest level in % since it was last asked for; a short sound between two looks at the meter is not missed. */
 async function loudest(page: Page): Promise<number> {
-  return page.getByRole('meter', { name: 'Level' }).evaluate((meter) => {
+  return page.getByRole('meter', { name: 'Level', exact: true }).evaluate((meter) => {
     const seen = meter as HTMLElement & { loudest?: number };
     if (seen.loudest === undefined) {
       const look = () => (seen.loudest = Math.max(seen.loudest ?? 0, Number(meter.getAttribute('aria-valuenow'))));

@@ -3,7 +3,9 @@ import { api } from '../api';
 import { settings } from '../settings/settings.svelte';
 import type { BankAsked, BankTold } from '../synth/bank-worker';
 import BankWorker from '../synth/bank-worker?worker';
+import { handedOver } from '../synth/pack';
 import type { Order, Report } from '../synth/orders';
+import type { Spent, Told } from '../synth/worklet';
 import workletUrl from '../synth/worklet?worker&url';
 import { named, SHIPPED } from '../synth/pack-key';
 import type { Desk } from './player.svelte';
@@ -40,7 +42,7 @@ export const banks = new Banks();
 
 /** What makes sound in the page: one for all songs, for the browser lets go of none. */
 class Live implements Desk {
-  report: (Report & { load: number | null }) | null = null;
+  report: (Report & Spent) | null = null;
   readonly #context: AudioContext;
   readonly #node: AudioWorkletNode;
   readonly #worker = new BankWorker();
@@ -76,15 +78,16 @@ class Live implements Desk {
 
   tell(order: Order): void {
     if (order.do === 'pack') {
-      this.#node.port.postMessage(
-        [order],
-        order.pack.samples.map(({ data }) => data.buffer),
-      );
+      const told: Told = { orders: [order], sent: Date.now() };
+      this.#node.port.postMessage(told, handedOver(order.pack));
       return;
     }
     this.#orders.push(order);
     if (this.#orders.length > 1) return;
-    queueMicrotask(() => this.#node.port.postMessage(this.#orders.splice(0)));
+    queueMicrotask(() => {
+      const told: Told = { orders: this.#orders.splice(0), sent: Date.now() };
+      this.#node.port.postMessage(told);
+    });
   }
 
   need(pack: string): void {

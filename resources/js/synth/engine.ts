@@ -62,6 +62,8 @@ export class Engine {
   /** frames since something sounded */
   #silent = Infinity;
   #stolen = 0;
+  #begun = 0;
+  #late = 0;
   #began = 0;
   #power = 0;
   #powered = 0;
@@ -174,9 +176,11 @@ export class Engine {
       peaks,
       peak: this.#peak,
       voices: this.#silent === 0 ? this.#synth.voiceCount : 0,
+      begun: this.#begun,
+      late: this.#late,
       stolen: this.#stolen,
     };
-    this.#power = this.#powered = this.#peak = 0;
+    this.#power = this.#powered = this.#peak = this.#late = 0;
     return report;
   }
 
@@ -191,7 +195,7 @@ export class Engine {
     this.#pending.add(due);
   }
 
-  #begin({ group, note, part: number, pitch, velocity, until, turns }: Order & { do: 'play' }): void {
+  #begin({ group, note, part: number, pitch, velocity, at, until, turns }: Order & { do: 'play' }): void {
     const end = until === Infinity ? Infinity : this.#frameOf(until);
     if (end <= this.#frame) return;
     const part = this.#part(number);
@@ -199,6 +203,9 @@ export class Engine {
     const channel = curved?.channel ?? part.free(pitch);
     if (this.#synth.voiceCount + this.#began >= this.#synth.systemParameters.voiceCap) this.#stolen++;
     this.#began++;
+    this.#begun++;
+    // A hand that plays asks for now.
+    if (group === 'song') this.#late = Math.max(this.#late, this.time - at);
     for (const turn of turns ?? []) {
       if (this.#frameOf(turn.at) <= this.#frame) part.turn(curved!, turn);
       else this.#at(turn.at, TOLD, group, () => this.#turnTo(note, turn));

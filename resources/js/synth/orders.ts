@@ -67,6 +67,9 @@ export interface Report {
   /** the highest value of all before the limiter; above 1 it had to hold back */
   peak: number;
   voices: number;
+  /** how many notes began since it began, and how late the latest of them since the last report was, in seconds */
+  begun: number;
+  late: number;
   /** notes that were ended early since it began, for there were too many at once */
   stolen: number;
 }

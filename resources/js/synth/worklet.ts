@@ -14,6 +14,18 @@ declare class AudioWorkletProcessor {
 }
 declare function registerProcessor(name: string, made: new () => AudioWorkletProcessor): void;
 
+/** What comes as one message: orders, and when they were sent, in ms of the clock of the machine. */
+export interface Told {
+  orders: readonly Order[];
+  sent: number;
+}
+
+/** What goes back beside the report: how much of the time was spent, and how long the longest wait for a block was, in ms. */
+export interface Spent {
+  load: number | null;
+  waited: number;
+}
+
 /** The engine where the browser makes sound: orders come by messages, reports go back. */
 class Sounding extends AudioWorkletProcessor {
   readonly #engine = new Engine(sampleRate, 'live');
@@ -22,11 +34,14 @@ class Sounding extends AudioWorkletProcessor {
   #blocks = 0;
   #wasBusy = false;
   #spent = 0;
+  #sent: number | null = null;
+  #waited = 0;
 
   constructor() {
     super();
-    this.port.onmessage = ({ data }: MessageEvent<Order[]>) => {
-      for (const order of data) {
+    this.port.onmessage = ({ data: { orders, sent } }: MessageEvent<Told>) => {
+      this.#sent ??= sent;
+      for (const order of orders) {
         if (this.#isReady) this.#engine.tell(order);
         else this.#early.push(order);
       }
@@ -42,6 +57,8 @@ class Sounding extends AudioWorkletProcessor {
     if (!this.#isReady) return true;
     this.#engine.time = currentTime;
     const began = Date.now();
+    if (this.#sent !== null) this.#waited = Math.max(this.#waited, began - this.#sent);
+    this.#sent = null;
     for (let from = 0; from < left.length; from += BLOCK) {
       this.#engine.render(left.subarray(from, from + BLOCK), right.subarray(from, from + BLOCK));
     }
@@ -56,7 +73,9 @@ class Sounding extends AudioWorkletProcessor {
     if (!isBusy && !this.#wasBusy) return;
     this.#wasBusy = isBusy;
     const load = this.#blocks % MEASURED < TELLS_EVERY ? this.#load() : null;
-    this.port.postMessage({ ...this.#engine.report(), load });
+    const spent: Spent = { load, waited: this.#waited };
+    this.#waited = 0;
+    this.port.postMessage({ ...this.#engine.report(), ...spent });
   }
 
   /** The share of the time that was spent, since it was last asked for. */
