@@ -13,7 +13,9 @@ const round = (value, digits = 2) => Number(value.toFixed(digits));
 function samplesOf(path) {
   const bytes = readFileSync(path);
   const at = bytes.indexOf('data') + 8;
-  const whole = new Int16Array(bytes.buffer.slice(bytes.byteOffset + at, bytes.byteOffset + bytes.length - ((bytes.length - at) % 4)));
+  const whole = new Int16Array(
+    bytes.buffer.slice(bytes.byteOffset + at, bytes.byteOffset + bytes.length - ((bytes.length - at) % 4)),
+  );
   return Float32Array.from({ length: whole.length / 2 }, (_, i) => (whole[2 * i] + whole[2 * i + 1]) / 65_536);
 }
 
@@ -44,7 +46,9 @@ function alike(a, b, from = 0) {
 
 /** How far one lies behind the other, in ms, where they are most alike. */
 function lag(a, b) {
-  const [one, other] = [envelope(a, 1), envelope(b, 1)].map((all) => all.map((value, k) => Math.max(0, value - (all[k - 1] ?? 0))));
+  const [one, other] = [envelope(a, 1), envelope(b, 1)].map((all) =>
+    all.map((value, k) => Math.max(0, value - (all[k - 1] ?? 0))),
+  );
   let best = [-Infinity, 0];
   for (let ms = -30; ms <= 30; ms++) {
     const how = alike(one, other, ms);
@@ -78,7 +82,9 @@ for (const path of process.argv.slice(2)) {
   execFileSync('php', ['artisan', 'song:render', path, ours, `--rate=${RATE}`], { stdio: 'ignore' });
   const bank = join(folder, 'bank.sf3');
   writeFileSync(bank, readFileSync(BANK));
-  execFileSync('fluidsynth', ['-ni', '-R', '0', '-C', '0', '-g', '0.6', '-r', String(RATE), '-F', theirs, bank, path], { stdio: 'ignore' });
+  execFileSync('fluidsynth', ['-ni', '-R', '0', '-C', '0', '-g', '0.6', '-r', String(RATE), '-F', theirs, bank, path], {
+    stdio: 'ignore',
+  });
   const [a, b] = [samplesOf(ours), samplesOf(theirs)];
   const level = (all) => 20 * Math.log10(Math.sqrt(all.reduce((sum, value) => sum + value * value, 0) / all.length));
   rows.push({

@@ -290,7 +290,8 @@ test('expression is heard by the built-in voices: at 0 they are silent, and a la
 }) => {
   await say(studio, 'point at=0 value=0 lane=cc11');
   await studio.expectPoints('cc11', '0:0');
-  const level = async () => Number(await page.getByRole('meter', { name: 'Level', exact: true }).getAttribute('aria-valuenow'));
+  const level = async () =>
+    Number(await page.getByRole('meter', { name: 'Level', exact: true }).getAttribute('aria-valuenow'));
   await studio.press('F10', 'e', 'Home', 'Space');
   await expect(page.getByLabel('Position')).toHaveText(/^1\.[34]/);
   expect(await level()).toBe(0);

@@ -1,5 +1,4 @@
-import type { Page } from '@playwright/test';
-import { expect, test } from './studio';
+import { expect, loudest, test } from './studio';
 
 test('it plays, is heard, follows edits, loops and stops', async ({ studio, page }) => {
   await studio.open([
@@ -27,21 +26,6 @@ test('it plays, is heard, follows edits, loops and stops', async ({ studio, page
   await studio.press('Space');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
-
-/** The loudest level in % since it was last asked for; a short sound between two looks at the meter is not missed. */
-async function loudest(page: Page): Promise<number> {
-  return page.getByRole('meter', { name: 'Level', exact: true }).evaluate((meter) => {
-    const seen = meter as HTMLElement & { loudest?: number };
-    if (seen.loudest === undefined) {
-      const look = () => (seen.loudest = Math.max(seen.loudest ?? 0, Number(meter.getAttribute('aria-valuenow'))));
-      new MutationObserver(look).observe(meter, { attributes: true });
-      look();
-    }
-    const loudness = seen.loudest ?? 0;
-    seen.loudest = Number(meter.getAttribute('aria-valuenow'));
-    return loudness;
-  });
-}
 
 test('selecting and transposing sounds the notes, unless it is switched off', async ({ studio, page }) => {
   await studio.open([[0, 960, 60]]);

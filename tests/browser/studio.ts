@@ -216,3 +216,18 @@ function variableLength(value: number): number[] {
   while ((value >>= 7) > 0) bytes.unshift(0x80 | (value & 0x7f));
   return bytes;
 }
+
+/** The loudest level in % since it was last asked for; a short sound between two looks at the meter is not missed. */
+export async function loudest(page: Page): Promise<number> {
+  return page.getByRole('meter', { name: 'Level', exact: true }).evaluate((meter) => {
+    const seen = meter as HTMLElement & { loudest?: number };
+    if (seen.loudest === undefined) {
+      const look = () => (seen.loudest = Math.max(seen.loudest ?? 0, Number(meter.getAttribute('aria-valuenow'))));
+      new MutationObserver(look).observe(meter, { attributes: true });
+      look();
+    }
+    const loudness = seen.loudest ?? 0;
+    seen.loudest = Number(meter.getAttribute('aria-valuenow'));
+    return loudness;
+  });
+}

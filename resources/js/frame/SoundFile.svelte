@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
   import NumberField from '../look/NumberField.svelte';
   import { RATES } from '../sound/rendering';
   import { WAVE_FORMS, type WaveForm } from '../synth/wave-file';
@@ -8,7 +9,9 @@
 
   const MOST_ROUNDS = 64;
   const SAID: Record<WaveForm, string> = { 16: '16 bit', 24: '24 bit', float: '32 bit, float' };
-  let what = $state<'song' | 'range'>('song');
+  let what = $state<'song' | 'range' | 'clip'>('song');
+  /** what was made, to be taken again or dragged out */
+  let made = $state.raw<readonly { name: string; url: string }[]>([]);
   let rounds = $state(1);
   let tracks = $state<'all' | 'chosen' | 'each'>('all');
   let form = $state<WaveForm>('24');
@@ -22,6 +25,16 @@
     const all = contents.song.tracks.filter(({ id }) => ids.has(id));
     return all.length > 0 ? all : [contents.track];
   });
+  /** The chosen clips, or the one in front. */
+  const clips = $derived(
+    chosenClips.placed.length > 0
+      ? chosenClips.placed.map(({ clip }) => clip)
+      : contents.track.clips.filter(({ id }) => id === contents.front),
+  );
+  const ofClips = $derived<[number, number]>([
+    Math.min(...clips.map(({ start }) => start)),
+    Math.max(...clips.map(({ start, length }) => start + length)),
+  ]);
   const percent = $derived(Math.floor((soundFiles.progress?.share ?? 0) * 100));
 
   function hand(name: string, file: Blob): void {
@@ -29,15 +42,22 @@
     link.href = URL.createObjectURL(file);
     link.download = name;
     link.click();
-    // The browser has taken it by then.
-    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+    made = [...made, { name, url: link.href }];
   }
 
+  function forget(): void {
+    made.forEach(({ url }) => URL.revokeObjectURL(url));
+    made = [];
+  }
+
+  onDestroy(forget);
+
   function make(): void {
+    forget();
     const asked = {
-      span: what === 'range' ? span : null,
+      span: what === 'song' ? null : what === 'range' ? span : ofClips,
       rounds: Number(rounds),
-      tracks: tracks === 'chosen' ? chosen.map(({ id }) => id) : null,
+      tracks: what === 'clip' || tracks === 'chosen' ? chosen.map(({ id }) => id) : null,
       apart: tracks === 'each',
       rate,
       form,
@@ -59,11 +79,12 @@
   aria-label="Sound file"
 >
   <label class="flex items-center gap-1"
-    >What <select class="select w-40 select-xs" bind:value={what}>
+    >What <select class="select w-40 select-xs" aria-label="What is made" bind:value={what}>
       <option value="song">the whole song</option>
       <option value="range" disabled={span === null}
         >{span ? `the range, ${place(span[0])} to ${place(span[1])}` : 'the range (none is set)'}</option
       >
+      <option value="clip">{clips.length > 1 ? `${clips.length} chosen clips` : 'the clip, alone'}</option>
     </select></label
   >
   <label class="flex items-center gap-1"
@@ -83,7 +104,12 @@
     {rounds === 1 ? 'time' : 'times'}</label
   >
   <label class="flex items-center gap-1"
-    >Tracks <select class="select w-44 select-xs" bind:value={tracks}>
+    >Tracks <select
+      class="select w-44 select-xs"
+      aria-label="Tracks of it"
+      disabled={what === 'clip'}
+      bind:value={tracks}
+    >
       <option value="all">as they sound now</option>
       <option value="chosen">only {chosen.map(({ name }) => name).join(', ')}</option>
       <option value="each">a file for each</option>
@@ -110,5 +136,15 @@
       <button class="btn btn-sm" onclick={cancel}>Cancel</button>
     </span>
   {/if}
+  {#each made as { name, url } (url)}
+    <a
+      class="btn btn-outline btn-xs"
+      href={url}
+      download={name}
+      draggable="true"
+      title="Drag it out of the window into another program, or press to save it again"
+      ondragstart={(event) => event.dataTransfer?.setData('DownloadURL', `audio/wav:${name}:${url}`)}>{name}</a
+    >
+  {/each}
   <button class="btn ml-auto btn-ghost btn-xs" onclick={() => acting.run('sound-file')}>Close</button>
 </section>

@@ -7,6 +7,8 @@ export interface Playable {
   title: string;
   /** under what it stands */
   family: string;
+  /** what one says for it */
+  said: readonly string[];
   /** words it is found by, in small letters */
   words: string;
   /** with what it is heard */
@@ -24,6 +26,7 @@ export function playables(
       values: { instrument: name },
       title,
       family,
+      said,
       words: [title, family, ...said].join(' ').toLowerCase(),
       as: { voice: one.voice, instrument: { ...one, isChosen: true } },
     };
@@ -33,6 +36,7 @@ export function playables(
       values: { instrument: preset.name },
       title: preset.title,
       family: bank,
+      said: [],
       words: `${preset.title} ${bank}`.toLowerCase(),
       as: {
         voice: preset.isKit ? 'drums' : 'plucked',
@@ -44,21 +48,26 @@ export function playables(
     values: { voice, instrument: 'light' },
     title: `Light ${voice}`,
     family: 'Light voices',
+    said: [],
     words: `light voice ${voice} synthesizer`,
     as: { voice, instrument: null },
   }));
   return [...own, ...shipped, ...light];
 }
 
-/** Those with all words that were typed, in the order of the list. */
+/** Those with all words that were typed: first what is called just so, then what begins so, has it in its name, or near. */
 export function found(all: readonly Playable[], typed: string): Playable[] {
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  const has = (one: Playable) => words.every((word) => one.words.includes(word));
-  // What begins so comes first.
-  const begins = (one: Playable) => one.title.toLowerCase().startsWith(typed.trim().toLowerCase());
+  const text = typed.trim().toLowerCase();
+  const words = text.split(/\s+/).filter(Boolean);
+  const near = ({ title, said }: Playable) => {
+    const called = [title.toLowerCase(), ...said];
+    if (called.includes(text)) return 0;
+    if (called[0].startsWith(text)) return 1;
+    return words.every((word) => called.some((one) => one.includes(word))) ? 2 : 3;
+  };
   return all
-    .filter(has)
-    .map((one, place) => ({ one, place }))
-    .sort((a, b) => Number(begins(b.one)) - Number(begins(a.one)) || a.place - b.place)
+    .filter((one) => words.every((word) => one.words.includes(word)))
+    .map((one, place) => ({ one, place, near: near(one) }))
+    .sort((a, b) => a.near - b.near || a.place - b.place)
     .map(({ one }) => one);
 }
