@@ -189,3 +189,17 @@ test('changes of velocity and length, copies and what is taken back are heard', 
     await expect.poll(() => loudest(page), { message: key }).toBeGreaterThan(0);
   }
 });
+
+test('each track shows its level while it plays, and a track that is silent shows none', async ({ studio, page }) => {
+  await studio.open([[0, 7680, 60]]);
+  await openTrack(page);
+  await instrument(page).fill('drawbar');
+  await studio.press('Enter', 'Escape', 'F2', 'n');
+  const of = async (name: string) =>
+    Number(await page.getByRole('meter', { name: `Level of ${name}` }).getAttribute('aria-valuenow'));
+  await studio.press('Home', 'Space');
+  await expect.poll(() => of('Track 1')).toBeGreaterThan(20);
+  expect(await of('Plucked')).toBe(0);
+  await studio.press('Space');
+  await expect.poll(() => of('Track 1')).toBe(0);
+});

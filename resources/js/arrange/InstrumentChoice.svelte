@@ -109,7 +109,7 @@
       id="{id}-list"
       role="listbox"
       aria-label="Instruments"
-      class="absolute z-20 mt-1 max-h-64 w-full min-w-44 overflow-y-auto rounded border border-base-300 bg-base-100 shadow-lg"
+      class="absolute right-0 z-20 mt-1 max-h-72 w-52 overflow-y-auto rounded border border-base-300 bg-base-100 shadow-lg"
     >
       {#each shown as one, k (one.family + one.title)}
         {#if k === 0 || shown[k - 1].family !== one.family}

@@ -66,7 +66,7 @@ export function followPlayer({ player }: Pick<Tools, 'player'>): void {
       player.frame();
       frame = requestAnimationFrame(follow);
     };
-    follow();
+    untrack(follow);
     return () => cancelAnimationFrame(frame);
   });
 }

@@ -55,15 +55,14 @@ export function playables(
   return [...own, ...shipped, ...light];
 }
 
-/** Those with all words that were typed: first what is called just so, then what begins so, has it in its name, or near. */
+/** Those with all words that were typed: first what is called just so, then what has them in its name, then its family. */
 export function found(all: readonly Playable[], typed: string): Playable[] {
   const text = typed.trim().toLowerCase();
   const words = text.split(/\s+/).filter(Boolean);
   const near = ({ title, said }: Playable) => {
     const called = [title.toLowerCase(), ...said];
     if (called.includes(text)) return 0;
-    if (called[0].startsWith(text)) return 1;
-    return words.every((word) => called.some((one) => one.includes(word))) ? 2 : 3;
+    return words.every((word) => called.some((one) => one.includes(word))) ? 1 : 2;
   };
   return all
     .filter((one) => words.every((word) => one.words.includes(word)))
