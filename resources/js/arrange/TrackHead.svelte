@@ -82,7 +82,7 @@
 <div
   role="group"
   aria-label={track.name}
-  class="flex h-full min-w-0 flex-col justify-center gap-0.5 overflow-hidden border-b border-l-4 border-b-base-300 px-2 text-xs {inFront
+  class="relative flex h-full min-w-0 flex-col justify-center gap-0.5 overflow-hidden border-b border-l-4 border-b-base-300 px-2 text-xs {inFront
     ? 'bg-base-300/60'
     : 'bg-base-200'}"
   style:border-left-color="var(--ink-{track.colour})"
@@ -110,17 +110,10 @@
         value={track.volume}
         set={(volume) => change({ volume })}
       />
-      <span class="min-w-0 flex-1 truncate"
+      <span class="min-w-0 flex-1 truncate" title={sounds}
         >{sounds}{track.transposition !== 0
           ? `, ${track.transposition > 0 ? '+' : '−'}${Math.abs(track.transposition)} semitones`
           : ''}</span
-      >
-      <span class="flex w-8 flex-none"
-        ><Meter
-          label="Level of {track.name}"
-          peak={player.meters.peaks.get(track.id) ?? 0}
-          clipped={player.meters.clipped.has(track.id)}
-        /></span
       >
       {@render opener()}
       <button
@@ -155,4 +148,12 @@
       >
     </div>
   {/if}
+  <span class="absolute inset-y-1 right-0 flex"
+    ><Meter
+      way="up"
+      label="Level of {track.name}"
+      peak={player.meters.peaks.get(track.id) ?? 0}
+      clipped={player.meters.clipped.has(track.id)}
+    /></span
+  >
 </div>

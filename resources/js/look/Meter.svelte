@@ -3,12 +3,15 @@
     peak,
     clipped,
     label,
+    way = 'across',
   }: {
     /** the highest value of the last moments, 1 is as loud as can be */
     peak: number;
     /** whether it was louder than that */
     clipped: boolean;
     label: string;
+    /** whether it rises or goes to the right */
+    way?: 'across' | 'up';
   } = $props();
 
   /** From which level on it shows, in dB. */
@@ -18,7 +21,7 @@
 </script>
 
 <span
-  class="relative h-1.5 w-full min-w-6 overflow-hidden rounded bg-base-300"
+  class="relative overflow-hidden rounded bg-base-300 {way === 'up' ? 'h-full w-1' : 'h-1.5 w-full min-w-6'}"
   role="meter"
   aria-label={label}
   aria-valuemin="0"
@@ -27,6 +30,10 @@
   aria-valuetext={clipped ? 'too loud' : decibels > FLOOR ? `${Math.round(decibels)} dB` : 'silent'}
   title={clipped ? 'It was too loud: turn it down' : `The level, from ${FLOOR} to 0 dB`}
 >
-  <span class="absolute inset-0 origin-left bg-success" style:transform="scaleX({share})"></span>
-  {#if clipped}<span class="absolute inset-y-0 right-0 w-1.5 bg-error"></span>{/if}
+  <span
+    class="absolute inset-0 bg-success {way === 'up' ? 'origin-bottom' : 'origin-left'}"
+    style:transform={way === 'up' ? `scaleY(${share})` : `scaleX(${share})`}
+  ></span>
+  {#if clipped}<span class="absolute top-0 right-0 bg-error {way === 'up' ? 'h-1.5 w-full' : 'h-full w-1.5'}"
+    ></span>{/if}
 </span>
