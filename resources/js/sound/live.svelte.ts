@@ -8,7 +8,7 @@ import type { Order, Report } from '../synth/orders';
 import type { Spent, Told } from '../synth/worklet';
 import workletUrl from '../synth/worklet?worker&url';
 import { named, SHIPPED } from '../synth/pack-key';
-import type { Desk } from './player.svelte';
+import type { Desk } from './sound-kit';
 import { TwoClocks } from './two-clocks';
 
 /** How long both clocks are looked at before something is recorded; one that does not go by then never will. */

@@ -5,7 +5,8 @@ import type { Controls } from './controls';
 import { Course, type Piece } from './course';
 import { CLICK } from './instruments';
 import { CLOCKS_A_QUARTER } from './output-queue';
-import { loud, soundingPitch, type GivenNote, type Parts } from './parts';
+import type { GivenNote } from './part';
+import { loud, soundingPitch, type Parts } from './parts';
 import type { Score } from './score';
 import type { Sounder } from './sounder';
 

@@ -1,29 +1,17 @@
 import type { Track } from '../api';
 import type { Message } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
-import { Controls } from './controls';
 import { countInAt } from './count-in';
 import { Course } from './course';
-import { Hands, Hearing, type Auditioned } from './hearing';
-import { allSounds } from './instruments';
-import { LookAhead, type Alone } from './look-ahead';
-import { Meters, type Reporting } from './meters.svelte';
-import { Parts } from './parts';
+import { Courses } from './courses';
+import type { Auditioned } from './hearing';
+import type { Alone } from './look-ahead';
+import { Meters } from './meters.svelte';
+import { CLOCKS_A_QUARTER } from './output-queue';
 import type { Outputs } from './outputs.svelte';
 import type { Score } from './score';
-import { whySilent } from './silence';
-import type { Sounder } from './sounder';
-
-/** What a player sounds through: there is one for the page. */
-export interface Desk extends Sounder, Reporting {
-  /** Has to be called once from a press of a key or the pointer; browsers stay silent until then. */
-  begin(): Promise<void>;
-  /** The moment of the page's clock, in ms, as seconds of the clock of the sound that are heard then. */
-  at(milliseconds: number): number;
-  /** Finds out how both clocks stand to each other, which takes a moment. */
-  settleClocks(): Promise<void>;
-  compareClocks(): void;
-}
+import { SilenceWatch } from './silence-watch';
+import { SoundKit, type Desk } from './sound-kit';
 
 /**
  * How far ahead the song is given: a page that stands still for less loses nothing, and what is changed meanwhile is taken
@@ -38,10 +26,6 @@ const BEGINS_SECONDS = 0.012;
 /** For so long after something was told frames are asked for, whatever is reported yet. */
 const RINGS_MS = 500;
 const IDLE_AT_LATEST_MS = 4000;
-/** For so long nothing is heard before it is asked why, in ms. */
-const SILENT_MS = 1200;
-/** How long it is known where the song was, for what comes late from a keyboard, in seconds. */
-const PAST_SECONDS = 3;
 /** A song ends so many quarters behind its last note or clip. */
 const QUARTERS_BEHIND = 4;
 
@@ -60,24 +44,15 @@ export class Player {
   isEndless = false;
   /** when it began to play, in seconds of the clock of the sound: after the count-in */
   began = 0;
-  #desk: Desk | undefined;
-  #parts: Parts | undefined;
-  #controls: Controls | undefined;
-  #ahead: LookAhead | undefined;
-  #hearing: Hearing | undefined;
-  #hands: Hands | undefined;
-  /** the course it takes, and those it took shortly before */
-  #courses: Course[] = [];
+  #kit: SoundKit | null = null;
+  readonly #courses = new Courses();
+  readonly #silence: SilenceWatch;
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
   #phraseEnds: ReturnType<typeof setTimeout> | undefined;
   /** counts starts and stops, so that a start that had to wait knows whether it is still wanted */
   #wanted = 0;
   #disposed = false;
-  /** since when nothing was heard, in ms of the page's clock, and where the clock of the sound was then */
-  #silentSince = 0;
-  #heardLast = -1;
-  #isSilenceTold = false;
   #isPhrase = $state(false);
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
   #alone: Alone | null = null;
@@ -93,12 +68,14 @@ export class Player {
     private readonly score: Score & { outputs: Outputs },
     private readonly open: () => Promise<Desk>,
     private readonly crowded: () => void = () => undefined,
-    private readonly silent: (why: string) => void = () => undefined,
-  ) {}
+    silent: (why: string) => void = () => undefined,
+  ) {
+    this.#silence = new SilenceWatch(score, silent);
+  }
 
   /** Fetches what makes sound, and the instruments of the song, when the page has nothing else to do. */
   prepareWhenIdle(): void {
-    const prepare = () => void this.#prepare().catch(() => undefined);
+    const prepare = () => void this.#prepared().catch(() => undefined);
     if ('requestIdleCallback' in globalThis) {
       requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
     } else {
@@ -141,30 +118,28 @@ export class Player {
   /** @param countIn how many bars are clicked before it begins */
   async start(from: number, countIn = 0): Promise<void> {
     const wanted = ++this.#wanted;
-    if (!(await this.#ready()) || wanted !== this.#wanted) {
-      return;
-    }
+    const kit = await this.#ready();
+    if (!kit || wanted !== this.#wanted) return;
     this.#end();
     const { loop } = this;
-    const { end, song } = this.score;
+    const { clock, end, outputs, song } = this.score;
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end && !this.isEndless ? 0 : from;
     this.tick = tick;
     const { seconds, clicks } = countInAt(this.score, tick, countIn);
-    const begins = this.#desk!.now + BEGINS_SECONDS;
+    const begins = kit.desk.now + BEGINS_SECONDS;
     this.began = begins + seconds;
-    for (const { at, isBar } of clicks) this.#ahead!.click(begins + at, isBar);
-    this.#parts!.forgetSwitches();
-    this.#courses = [new Course(this.began, tick, this.score.clock, loop)];
+    for (const { at, isBar } of clicks) kit.ahead.click(begins + at, isBar);
+    kit.parts.forgetSwitches();
+    this.#courses.begin(new Course(this.began, tick, clock, loop));
     this.#seen = this.sources;
-    this.#follow();
-    this.score.outputs.start(this.#desk!.pageAt(this.began), (24 * tick) / song.ppq);
-    this.#ahead!.begin(this.#course, this.#alone);
+    kit.follow(this.#alone);
+    outputs.start(kit.desk.pageAt(this.began), (CLOCKS_A_QUARTER * tick) / song.ppq);
+    kit.ahead.begin(this.#courses.now, this.#alone);
     this.playing = true;
     this.active = true;
-    this.#silentSince = performance.now();
-    this.#isSilenceTold = false;
-    this.#timer = setInterval(() => this.#advance(), EVERY_MS);
-    this.#advance();
+    this.#silence.begin();
+    this.#timer = setInterval(() => this.#advance(kit), EVERY_MS);
+    this.#advance(kit);
   }
 
   stop(): void {
@@ -175,19 +150,20 @@ export class Player {
 
   /** Takes in what was changed in the song while it plays. Called when it may have been. */
   revise(): void {
-    if (!this.#desk) return;
+    const kit = this.#kit;
+    if (!kit) return;
     if (!this.playing) {
-      this.#follow();
+      kit.follow(this.#alone);
       return;
     }
-    const sources = this.sources;
+    const { sources } = this;
     if (sources.every((one, k) => one === this.#seen[k])) return;
     this.#seen = sources;
-    const from = Math.max(this.#desk.now + LEAD_SECONDS, this.began);
-    this.#follow();
-    this.#turnCourse(from);
-    this.#ahead!.revise(this.#course, from, this.#alone);
-    this.#advance();
+    const from = Math.max(kit.desk.now + LEAD_SECONDS, this.began);
+    kit.follow(this.#alone);
+    this.#courses.turn(from, this.score.clock, this.loop);
+    kit.ahead.revise(this.#courses.now, from, this.#alone);
+    this.#advance(kit);
   }
 
   /**
@@ -197,8 +173,9 @@ export class Player {
    */
   async audition(notes: readonly Auditioned[], as: Pick<Track, 'voice' | 'instrument'>): Promise<void> {
     this.endAudition();
-    if (notes.length === 0 || !(await this.#ready())) return;
-    const seconds = this.#hearing!.phrase(notes, as);
+    const kit = notes.length > 0 ? await this.#ready() : null;
+    if (!kit) return;
+    const seconds = kit.hearing.phrase(notes, as);
     this.#rings(1000 * seconds);
     this.#isPhrase = true;
     this.#phraseEnds = setTimeout(() => this.endAudition(), 1000 * seconds);
@@ -211,7 +188,7 @@ export class Player {
 
   endAudition(): void {
     clearTimeout(this.#phraseEnds);
-    if (this.#isPhrase) this.#hearing!.endPhrase();
+    if (this.#isPhrase) this.#kit?.hearing.endPhrase();
     this.#isPhrase = false;
   }
 
@@ -223,51 +200,53 @@ export class Player {
 
   /** Sounds notes once, as they are selected, drawn or changed; while the song plays it is heard there. */
   async hear(places: readonly number[]): Promise<void> {
-    if (!settings.hear || this.playing || places.length === 0 || !(await this.#ready())) return;
+    const kit = settings.hear && !this.playing && places.length > 0 ? await this.#ready() : null;
+    if (!kit) return;
     this.#rings();
-    this.#hearing!.touch(places);
+    kit.hearing.touch(places);
   }
 
   /** Sounds pitches with a velocity for so many seconds, on the open track. */
   async sound(notes: [pitch: number, velocity: number, seconds: number][]): Promise<void> {
-    if (!(await this.#ready())) return;
+    const kit = await this.#ready();
+    if (!kit) return;
     this.#rings();
     for (const [pitch, velocity, seconds] of notes) {
-      this.#hearing!.sound(this.score.track, pitch, velocity, seconds);
+      kit.hearing.sound(this.score.track, pitch, velocity, seconds);
     }
   }
 
   /** Makes ready to be played by hand, so that no key has to wait for its instrument. */
   async prepare(): Promise<void> {
-    if (await this.#ready()) this.#follow();
+    (await this.#ready())?.follow(this.#alone);
   }
 
   /** Sounds a key of a keyboard until it is let go, on the track in front. */
   async press(keyboard: string, pitch: number, velocity: number): Promise<void> {
-    if (!this.#desk && !(await this.#ready())) return;
+    const kit = this.#kit ?? (await this.#ready());
     this.#rings();
-    this.#hands!.press(keyboard, pitch, velocity);
+    kit?.hands.press(keyboard, pitch, velocity);
   }
 
   /** Sounds what a keyboard says beside its keys: pedals, wheels and pressure. */
   async say(keyboard: string, message: Message): Promise<void> {
-    if (!this.#desk && !(await this.#ready())) return;
-    this.#hands!.say(keyboard, message);
+    const kit = this.#kit ?? (await this.#ready());
+    kit?.hands.say(keyboard, message);
   }
 
   letGo(keyboard: string, pitch: number): void {
     this.#rings();
-    this.#hands?.letGo(keyboard, pitch);
+    this.#kit?.hands.letGo(keyboard, pitch);
   }
 
   /** A keyboard is gone: all that it held is let go. */
   leave(keyboard: string): void {
-    this.#hands?.leave(keyboard);
+    this.#kit?.hands.leave(keyboard);
   }
 
   /** Finds out how the clock of the sound stands to the page's, which takes a moment. */
   async settleClocks(): Promise<void> {
-    if (await this.#ready()) await this.#desk!.settleClocks();
+    await (await this.#ready())?.desk.settleClocks();
   }
 
   /**
@@ -275,36 +254,40 @@ export class Player {
    * came: the sound took its time on the way out, and the key on the way in.
    */
   playedAt(milliseconds: number): number {
-    return (this.#desk?.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
+    return (this.#kit?.desk.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
   }
 
   /** Clicks so many times, so far apart in ms; tells when each is heard, in ms of the page's clock. */
   async clicks(count: number, apart: number): Promise<number[]> {
     this.stop();
-    await this.settleClocks();
-    const first = this.#desk!.now + apart / 1000;
+    const kit = await this.#ready();
+    if (!kit) return [];
+    await kit.desk.settleClocks();
+    const first = kit.desk.now + apart / 1000;
     const all = Array.from({ length: count }, (_, k) => first + (k * apart) / 1000);
     this.#rings(count * apart);
-    all.forEach((at) => this.#ahead!.click(at, false));
-    return all.map((at) => this.#desk!.pageAt(at));
+    all.forEach((at) => kit.ahead.click(at, false));
+    return all.map((at) => kit.desk.pageAt(at));
   }
 
   /** Where the song was for who played at a moment of the page's clock, in ticks, not rounded. */
   tickAt(milliseconds: number): number {
-    return this.#courseAt(this.playedAt(milliseconds)).tickAt(this.playedAt(milliseconds));
+    const at = this.playedAt(milliseconds);
+    return this.#courses.at(at).tickAt(at);
   }
 
   /** Moves the playhead to where the sound is. Called once a frame. */
   frame(): void {
     this.meters.frame();
-    if (!this.playing) {
+    if (!this.playing || !this.#kit) {
       this.active = this.meters.sounds || performance.now() < this.#ringsUntil;
       return;
     }
     this.#rings();
-    const now = this.#desk!.heard - settings.outputDelay / 1000;
-    this.tick = Math.max(0, this.#courseAt(now).tickAt(now));
-    this.#listen();
+    const { heard } = this.#kit.desk;
+    const now = heard - settings.outputDelay / 1000;
+    this.tick = Math.max(0, this.#courses.at(now).tickAt(now));
+    this.#silence.look(this.meters.level, this.tick, heard);
   }
 
   /** Ends it for good; what is still being fetched for it sounds no more. */
@@ -312,32 +295,9 @@ export class Player {
     this.#disposed = true;
     this.stop();
     this.endAudition();
-    this.#hands?.leaveAll();
-    this.#desk?.tell({ do: 'hush' });
+    this.#kit?.hands.leaveAll();
+    this.#kit?.desk.tell({ do: 'hush' });
     this.score.outputs.hush();
-  }
-
-  /** Finds out why nothing is heard, where that lasts. */
-  #listen(): void {
-    const now = performance.now();
-    if (this.meters.level > 0) this.#silentSince = now;
-    if (now - this.#silentSince < SILENT_MS) return;
-    this.#silentSince = now;
-    const isRunning = this.#desk!.heard !== this.#heardLast;
-    this.#heardLast = this.#desk!.heard;
-    const why = whySilent(this.score, this.tick, { volume: settings.volume, isRunning });
-    if (why !== null && !this.#isSilenceTold) {
-      this.#isSilenceTold = true;
-      this.silent(why);
-    }
-  }
-
-  get #course(): Course {
-    return this.#courses.at(-1)!;
-  }
-
-  #courseAt(at: number): Course {
-    return this.#courses.findLast((course) => course.at <= at) ?? this.#courses[0];
   }
 
   /** All that decides what is played, where another one is another thing. */
@@ -360,46 +320,18 @@ export class Player {
     ];
   }
 
-  /** Goes on under another tempo or in another loop from where it is; a loop that lies behind is taken up at once. */
-  #turnCourse(from: number): void {
-    const { loop } = this;
-    const { clock } = this.score;
-    const course = this.#course;
-    const isSame = course.clock === clock && course.loop?.[0] === loop?.[0] && course.loop?.[1] === loop?.[1];
-    if (isSame) return;
-    const at = Math.max(from, course.at);
-    const tick = course.tickAt(at);
-    this.#courses = [
-      ...this.#courses.filter((one) => one === course || one.at > at - PAST_SECONDS),
-      new Course(at, loop && tick >= loop[1] ? loop[0] : tick, clock, loop),
-    ];
-  }
-
-  /** Brings instruments, loudness and place of all tracks up to date. */
-  #follow(): void {
-    for (const track of this.score.song.tracks) {
-      const isHeard = this.#alone?.tracks.has(track.id) ?? this.#parts!.isAudible(track);
-      this.#parts!.of(track, isHeard);
-      for (const { pack, instead } of allSounds(track, this.#controls!.programs(track))) {
-        this.#desk!.need(instead);
-        this.#desk!.need(pack);
-      }
-    }
-    this.#desk!.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
-  }
-
   /** Ends what sounds of the song, and what was to come. */
   #end(): void {
     clearInterval(this.#timer);
-    if (!this.#desk) return;
-    this.#desk.tell({ do: 'end', group: 'song' });
-    this.#ahead!.end();
-    if (this.#courses.length > 0) {
+    if (!this.#kit) return;
+    this.#kit.desk.tell({ do: 'end', group: 'song' });
+    this.#kit.ahead.end();
+    if (!this.#courses.areNone) {
       this.score.outputs.stop();
-      this.#controls!.rest((track, control) => this.#parts!.of(track).rest(control));
+      this.#kit.rest();
       this.score.outputs.end();
     }
-    this.#courses = [];
+    this.#courses.end();
   }
 
   #rings(milliseconds = 0): void {
@@ -407,48 +339,40 @@ export class Player {
     this.active = true;
   }
 
-  async #prepare(): Promise<void> {
-    const desk = await this.open();
-    if (this.#disposed) return;
-    this.#take(desk);
-    this.#follow();
-  }
-
-  /** Gets ready to sound; tells whether it still may. */
-  async #ready(): Promise<boolean> {
-    if (!this.#desk) {
+  /** Gets what makes sound, and the instruments of the song; null where the song was left meanwhile. */
+  async #prepared(): Promise<SoundKit | null> {
+    if (!this.#kit) {
       const desk = await this.open();
-      if (this.#disposed) return false;
-      this.#take(desk);
-      this.#follow();
+      if (this.#disposed) return null;
+      if (!this.#kit) {
+        this.#kit = new SoundKit(this.score, desk);
+        this.meters.follow(desk, this.crowded);
+        this.#kit.follow(this.#alone);
+      }
     }
-    await this.#desk!.begin();
-    return !this.#disposed;
+    return this.#kit;
   }
 
-  #take(desk: Desk): void {
-    if (this.#desk) return;
-    this.#desk = desk;
-    this.#parts = new Parts(this.score, desk);
-    this.#controls = new Controls(this.score, (track, control, at) => this.#parts!.of(track).tell('song', control, at));
-    this.#ahead = new LookAhead(this.score, desk, this.#parts, this.#controls);
-    this.#hearing = new Hearing(this.score, desk, this.#parts);
-    this.#hands = new Hands(this.score, desk, this.#parts);
-    this.meters.follow(desk, this.crowded);
+  /** Gets ready to sound; null where it may no more. */
+  async #ready(): Promise<SoundKit | null> {
+    const kit = await this.#prepared();
+    await kit?.desk.begin();
+    return this.#disposed ? null : kit;
   }
 
-  #advance(): void {
+  #advance(kit: SoundKit): void {
     this.revise();
-    const desk = this.#desk!;
+    const { ahead, desk } = kit;
     desk.compareClocks();
     const { now } = desk;
+    const course = this.#courses.now;
     // Who stood still longer than was given has missed what is past, and hears what is held now.
-    if (this.#ahead!.given < now) this.#ahead!.revise(this.#course, now + LEAD_SECONDS, this.#alone);
-    this.#ahead!.giveUpTo(now + AHEAD_SECONDS, this.#course, this.#alone);
-    this.#ahead!.tidy();
+    if (ahead.given < now) ahead.revise(course, now + LEAD_SECONDS, this.#alone);
+    ahead.giveUpTo(now + AHEAD_SECONDS, course, this.#alone);
+    ahead.tidy();
     this.score.outputs.flush(performance.now());
     const { end, song } = this.score;
-    if (!this.isEndless && !this.loop && this.#course.tickAt(now) > end + song.ppq * QUARTERS_BEHIND) {
+    if (!this.isEndless && !this.loop && course.tickAt(now) > end + song.ppq * QUARTERS_BEHIND) {
       this.stop();
       this.tick = 0;
     }
