@@ -106,7 +106,8 @@ export async function rehearsal(
   const columns = { id, start, value, clip, kind: all(lane[0]), number: all(lane[1]) };
   contents.points = PointTable.of(columns as unknown as Parameters<typeof PointTable.of>[0]);
   const sounding = { all: {} as unknown, of: () => NoteTable.none, pointsOf: () => PointTable.none };
-  const outputs = new Outputs(contents.song.id);
+  const gone: string[] = [];
+  const outputs = new Outputs(contents.song.id, (name) => gone.push(name));
   let [tempos, { clock }] = [contents.song.tempos, contents];
   const score: Score & { outputs: Outputs } = {
     get song() {
@@ -174,6 +175,7 @@ export async function rehearsal(
     player,
     score,
     outputs,
+    gone,
     crowded,
     level,
     /** The song comes back from the server, changed. */

@@ -83,8 +83,10 @@ function told({ notes, points = [], of = {}, song = {} }: Told): Rendered {
   };
 }
 
-async function heard(what: Told, as: Partial<RenderAs> = {}) {
-  const file = await render(told(what), { rounds: 1, rate: RATE, form: 'float', ...as }, shelf, () => true);
+const heard = (what: Told, as: Partial<RenderAs> = {}) => heardOf(told(what), as);
+
+async function heardOf(what: Rendered, as: Partial<RenderAs> = {}) {
+  const file = await render(what, { rounds: 1, rate: RATE, form: 'float', ...as }, shelf, () => true);
   const samples = new Float32Array(file!.length);
   let at = 0;
   for (const part of file!.parts) {
@@ -273,4 +275,41 @@ test('it can be ended on the way, and tells how far it is', async () => {
   expect(ended).toBeNull();
   expect(shares.at(-1)).toBeGreaterThan(0.29);
   expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+});
+
+test('a change of program within the track is heard from there, and a technique plays its own for its note alone', async () => {
+  const notes: TestNote[] = [0, 960, 1920].map((tick) => [tick, 480, 69]);
+  const isSine = (all: Awaited<ReturnType<typeof heard>>, at: number) => all.level(at + 0.1, at + 0.4) > 0.05;
+  const changed = await heard({ notes, points: [[900, 0xc, 0, 1]] });
+  expect([0, 1, 2].map((at) => isSine(changed, at))).toEqual([true, false, false]);
+
+  const click = { number: 1, name: 'click', sign: 'c', key: null, program: 1, controller: null };
+  const techniques = [{ ...click, channel: null, length: 100, velocity: 100 }];
+  const what = told({ notes, of: { techniques } });
+  Object.assign(what.sounding[0].notes!, { technique: [0, 1, 0] });
+  const played = await heardOf(what);
+  expect([0, 1, 2].map((at) => isSine(played, at))).toEqual([true, false, true]);
+});
+
+test('a note bends by a curve of its own, also while another sounds on its pitch', async () => {
+  const what = told({
+    notes: [
+      [0, 1920, 69],
+      [0, 1920, 69],
+    ],
+  });
+  const points = { start: [0, 480], kind: [0xe, 0xe], number: [0, 0], value: [0, 2048], note: [1, 1] };
+  const bent = await heardOf({ ...what, sounding: [{ ...what.sounding[0], points: { id: [500, 501], ...points } }] });
+  const alone = await heardOf({
+    ...told({ notes: [[0, 1920, 69]] }),
+    sounding: [{ ...told({ notes: [[0, 1920, 69]] }).sounding[0], points: { id: [500, 501], ...points } }],
+  });
+  // 2048 of 8192 are a quarter of the 48 semitones that MPE has.
+  expect(Math.abs(cents(alone.hertz(0.6, 1.8, 880), 440) - 1200)).toBeLessThan(2);
+  expect(alone.level(0.6, 1.8)).toBeLessThan(bent.level(0.6, 1.8) * 0.9);
+});
+
+test('all of it is tuned by one note', async () => {
+  const tuned = await heard({ notes: [[0, 1920, 69]] }, { tuning: 1200 * Math.log2(432 / 440) });
+  expect(Math.abs(cents(tuned.hertz(0.2, 1.8, 432), 432))).toBeLessThan(1);
 });

@@ -242,3 +242,16 @@ test('a start in the middle tells where it is, and no clock comes after stop', a
   expect(real.slice(0, 2).map(({ bytes }) => bytes)).toEqual([[0xf2, 16, 0], [0xfb]]);
   expect(real.at(-1)!.bytes).toEqual([0xfc]);
 });
+
+test('an output that goes ends what sounded on it, and its track plays its instrument', async () => {
+  const { start, listen, plugIn, outputs, level, desk, gone } = await rehearsal([[0, 7680, 60]]);
+  const sent = plugIn('a');
+  Object.assign(settings, { outputs: { '1.3': 'a' } });
+  await start();
+  listen(0.5);
+  outputs.remove('a');
+  expect(gone).toEqual(['Output a']);
+  expect(sent.findLast(({ bytes }) => bytes[1] === 60)!.bytes[0]).toBe(0x80);
+  listen(0.5);
+  expect(level(desk.now - 0.2, desk.now)).toBeGreaterThan(0.01);
+});

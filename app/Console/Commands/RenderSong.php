@@ -35,7 +35,8 @@ final class RenderSong extends Command
         {--range= : TICK..TICK; left out, the whole song}
         {--rounds=1 : how many times it is gone round}
         {--rate=48000 : 44100, 48000, 88200 or 96000 samples a second}
-        {--form=16 : 16 or 24 bits, or float}';
+        {--form=16 : 16 or 24 bits, or float}
+        {--a4=440 : what A4 is tuned to, 400 to 480 Hz}';
 
     protected $description = 'Makes a sound file of a MIDI file';
 
@@ -102,6 +103,7 @@ final class RenderSong extends Command
         $as = [
             'range' => $this->range(), 'rounds' => $this->number('rounds', 1, self::MOST_ROUNDS),
             'rate' => (int) $this->oneOf('rate', self::RATES), 'form' => $this->oneOf('form', self::FORMS),
+            'tuning' => 1200 * log($this->number('a4', 400, 480) / 440, 2),
         ];
         if ($this->option('apart') !== true) {
             $ids = array_map(static fn (Track $track): int => $track->id, $tracks);

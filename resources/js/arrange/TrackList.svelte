@@ -21,6 +21,7 @@
   const { acting, backdrop, contents, opening, outputs, player, status } = getStudio();
   const { run, keyOf } = acting;
 
+  const [LOWEST_A, HIGHEST_A] = [400, 480];
   const COLOURS = [1, 2, 3, 4, 5, 6, 7, 8];
   const CHANNELS = Array.from({ length: 16 }, (_, k) => k + 1);
   let more = $state(false);
@@ -253,6 +254,24 @@
       set={(volume) => setting.volume(volume)}
     />
   </label>
+
+  <label class="flex items-center gap-2 text-xs">
+    A4 is
+    <span class="w-14"
+      ><NumberField
+        label="A4 in Hz"
+        min={LOWEST_A}
+        max={HIGHEST_A}
+        usual={440}
+        unit="Hz"
+        whole={false}
+        size="input-xs px-1.5"
+        value={settings.tuning}
+        set={(hertz) => setting.tuning(Number(hertz))}
+        refuse={() => status.say(`A4 lies between ${LOWEST_A} and ${HIGHEST_A} Hz.`, 'refused')}
+      /></span
+    > Hz</label
+  >
 
   <BankList />
   <ClipList />

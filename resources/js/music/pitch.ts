@@ -22,3 +22,6 @@ export function readPitch(text: string): number | null {
     NAMES.indexOf(found[1].toUpperCase()) + (found[2] === '#' ? 1 : found[2] ? -1 : 0) + (Number(found[3]) + 1) * 12;
   return pitch >= 0 && pitch <= 127 ? pitch : null;
 }
+
+/** How far A4 at a frequency in Hz lies from 440, in cents. */
+export const centsOf = (hertz: number): number => 1200 * Math.log2(hertz / 440);

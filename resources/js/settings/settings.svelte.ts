@@ -66,6 +66,8 @@ const defaults = {
   /** whether phrases of the shelf are taken in the song's key */
   shelfInKey: true,
   volume: 80,
+  /** what A4 is tuned to, in Hz */
+  tuning: 440,
   /** whether the key of what was long done with the mouse is shown once */
   coach: true,
   /** new notes: an amount of time, 1–127, and whether the note used last sets both instead */
@@ -130,6 +132,9 @@ export const setting = {
   },
   volume(percent: number): void {
     state.volume = percent;
+  },
+  tuning(hertz: number): void {
+    state.tuning = hertz;
   },
   rows(rows: Settings['rows']): void {
     state.rows = rows;

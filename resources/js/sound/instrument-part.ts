@@ -1,6 +1,6 @@
 import type { Track } from '../api';
 import { CURVES } from '../music/curves';
-import type { Group } from '../synth/orders';
+import type { Group, Sounds } from '../synth/orders';
 import { AS_THE_TRACK, KIND, type Control } from './controls';
 import { soundsOf } from './instruments';
 import type { GivenNote, Part } from './part';
@@ -25,8 +25,9 @@ export class InstrumentPart implements Part {
   ) {}
 
   play(group: Group, note: number, { pitch, velocity, at, until, turns, technique }: GivenNote): void {
-    const own = technique?.program ?? null;
-    if (own !== null) this.#say(group, { bank: 0, program: own }, at);
+    const program = technique?.program ?? null;
+    const own = program !== null && this.#track ? soundsOf(this.#track, { bank: 0, program }) : null;
+    if (own) this.#need(own);
     this.sounder.tell({
       do: 'play',
       group,
@@ -39,9 +40,8 @@ export class InstrumentPart implements Part {
       ...(turns && turns.length > 0
         ? { turns: turns.map(({ of, value, at: when }) => ({ of, value: CURVES[of].cents(value), at: when })) }
         : {}),
+      ...(own ? { sounds: own } : {}),
     });
-    // What comes after it is played as the track says.
-    if (own !== null) this.#say(group, this.#program, at);
   }
 
   until(note: number, at: number): void {
@@ -86,8 +86,12 @@ export class InstrumentPart implements Part {
   #say(group: Group, program: { bank: number; program: number } | null, at: number): void {
     if (!this.#track) return;
     const sounds = soundsOf(this.#track, program);
-    this.sounder.need(sounds.instead);
-    this.sounder.need(sounds.pack);
+    this.#need(sounds);
     this.sounder.tell({ do: 'instrument', group, part: this.part, at, ...sounds });
+  }
+
+  #need({ pack, instead }: Sounds): void {
+    this.sounder.need(instead);
+    this.sounder.need(pack);
   }
 }

@@ -1,11 +1,6 @@
 import type { Track } from '../api';
+import type { Sounds } from '../synth/orders';
 import { SHIPPED } from '../synth/pack-key';
-
-/** What a track sounds with, by the keys of two packs: the second stands in until the first is there. */
-export interface Sounds {
-  pack: string;
-  instead: string;
-}
 
 export const CLICK = 'light:click';
 

@@ -5,7 +5,7 @@ import type { Controls } from './controls';
 import { Course, type Piece } from './course';
 import { CLICK } from './instruments';
 import { CLOCKS_A_QUARTER } from './output-queue';
-import type { GivenNote } from './part';
+import type { GivenNote, Part } from './part';
 import { loud, soundingPitch, type Parts } from './parts';
 import type { Score } from './score';
 import type { Sounder } from './sounder';
@@ -26,7 +26,7 @@ const CLICK_SECONDS = 0.05;
 /** A note that was given, for as long as it sounds. */
 interface Given extends GivenNote {
   note: number;
-  track: Track;
+  part: Part;
 }
 
 /** A note as it lies in the song, in ticks. */
@@ -142,8 +142,9 @@ export class LookAhead {
     const until = Math.min(ends, atOf(lying.end));
     if (until <= at) return;
     const turns = this.controls.within(track, id, start, start + length, atOf);
-    const given = { note: this.parts.newNote(), track, pitch, velocity, technique, at, until, turns };
-    this.parts.of(track, true).play('song', given.note, given);
+    const part = this.parts.of(track, true);
+    const given = { note: this.parts.newNote(), part, pitch, velocity, technique, at, until, turns };
+    part.play('song', given.note, given);
     this.#sounding.set(keyOf(lying), given);
   }
 
@@ -161,16 +162,19 @@ export class LookAhead {
     for (const lying of this.#lying(heldAt(tick), alone)) held.set(keyOf(lying), lying);
     for (const [key, given] of this.#sounding) {
       const lying = held.get(key);
-      const isSame = lying?.pitch === given.pitch && lying.technique?.number === given.technique?.number;
+      const isSame =
+        lying?.pitch === given.pitch &&
+        lying.technique?.number === given.technique?.number &&
+        this.parts.of(lying.track, true) === given.part;
       if (isSame) {
         const until = Math.min(ends, atOf(lying.end));
         if (Math.abs(until - given.until) > TINY) {
-          this.parts.of(given.track, true).until(given.note, until);
+          given.part.until(given.note, until);
           given.until = until;
         }
         held.delete(key);
       } else if (given.until > from) {
-        this.parts.of(given.track).until(given.note, from);
+        given.part.until(given.note, from);
         this.#sounding.delete(key);
       }
     }

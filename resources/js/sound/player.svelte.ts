@@ -316,7 +316,9 @@ export class Player {
       this.score.clicks,
       this.score.sendsClock,
       settings.outputs,
+      this.score.outputs.all,
       settings.volume,
+      settings.tuning,
     ];
   }
 

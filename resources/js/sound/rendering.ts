@@ -34,6 +34,8 @@ export interface RenderAs {
   /** samples a second */
   rate: number;
   form: WaveForm;
+  /** how far A4 lies from 440 Hz, in cents; 0 where it is left out */
+  tuning?: number | undefined;
 }
 
 /** The rates one may have, in samples a second. */
@@ -140,6 +142,7 @@ export async function render(
   for (const track of score.song.tracks.filter((one) => parts.isAudible(one))) {
     for (const { pack } of allSounds(track, controls.programs(track))) sounder.need(pack);
   }
+  engine.tell({ do: 'tuning', cents: as.tuning ?? 0 });
   for (const key of sounder.needed) engine.tell({ do: 'pack', pack: await shelf.pack(key) });
   for (const track of score.song.tracks) parts.of(track);
 

@@ -1,5 +1,7 @@
 import { api } from '../api';
+import { centsOf } from '../music/pitch';
 import { PointTable } from '../music/points';
+import { settings } from '../settings/settings.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { WaveForm } from '../synth/wave-file';
@@ -127,6 +129,7 @@ const renderAs = ({ span, rounds, rate, form }: SoundAsked, tracks: readonly num
   tracks: tracks ?? undefined,
   rate,
   form,
+  tuning: centsOf(settings.tuning),
 });
 
 /** The lanes in which something is said. */

@@ -1,3 +1,4 @@
+import { centsOf } from '../music/pitch';
 import { settings } from '../settings/settings.svelte';
 import { Controls } from './controls';
 import { Hands, Hearing } from './hearing';
@@ -48,6 +49,7 @@ export class SoundKit {
       }
     }
     this.desk.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
+    this.desk.tell({ do: 'tuning', cents: centsOf(settings.tuning) });
   }
 
   /** Brings what controllers hold back to rest. */

@@ -143,6 +143,9 @@ export class Engine {
       case 'pack':
         this.#takeIn(order);
         break;
+      case 'tuning':
+        this.#synth.setSystemParameter('fineTune', order.cents);
+        break;
       case 'volume':
         this.#volume.to = order.volume;
         break;
@@ -195,11 +198,13 @@ export class Engine {
     this.#pending.add(due);
   }
 
-  #begin({ group, note, part: number, pitch, velocity, at, until, turns }: Order & { do: 'play' }): void {
+  #begin({ group, note, part: number, pitch, velocity, at, until, turns, sounds }: Order & { do: 'play' }): void {
     const end = until === Infinity ? Infinity : this.#frameOf(until);
     if (end <= this.#frame) return;
     const part = this.#part(number);
-    const curved = turns && turns.length > 0 ? part.alone() : null;
+    const curved = sounds || (turns && turns.length > 0) ? part.alone() : null;
+    const own = sounds && (this.#packs.get(sounds.pack) ?? this.#packs.get(sounds.instead));
+    if (own !== undefined) curved!.channel.play(own);
     const channel = curved?.channel ?? part.free(pitch);
     if (this.#synth.voiceCount + this.#began >= this.#synth.systemParameters.voiceCap) this.#stolen++;
     this.#began++;

@@ -11,6 +11,12 @@ export interface Turn {
   at: number;
 }
 
+/** An instrument, by the key of its pack, and the one that stands in until that is there. */
+export interface Sounds {
+  pack: string;
+  instead: string;
+}
+
 /** How a part sounds, from now on. */
 export interface PartLevel {
   /** linear; 0 is silent */
@@ -38,13 +44,15 @@ export type Order =
       /** when it is let go; Infinity for a key that is held */
       until: number;
       turns?: readonly Turn[];
+      /** an instrument for this note alone */
+      sounds?: Sounds;
     }
   /** lets a note go at another moment than was said before */
   | { do: 'until'; note: number; at: number }
   /** a message of the MIDI standard: the high half of its status, its number, its value (a bend from −8192) */
   | { do: 'tell'; group: Group; part: number; at: number; kind: number; number: number; value: number }
   /** the part plays another instrument; until that is there, the one that stands in */
-  | { do: 'instrument'; group: Group; part: number; at: number; pack: string; instead: string }
+  | ({ do: 'instrument'; group: Group; part: number; at: number } & Sounds)
   | ({ do: 'part'; part: number } & PartLevel)
   /** forgets what of a group was to begin or to be told from a moment on; what sounds then goes on */
   | { do: 'forget'; group: Group; from: number }
@@ -54,7 +62,9 @@ export type Order =
   | { do: 'hush' }
   | { do: 'pack'; pack: Pack }
   /** 0–1 */
-  | { do: 'volume'; volume: number };
+  | { do: 'volume'; volume: number }
+  /** how far all of it lies from A4 at 440 Hz */
+  | { do: 'tuning'; cents: number };
 
 /** What the engine tells of what it sounds, some forty times a second. */
 export interface Report {
