@@ -103,6 +103,20 @@ test('an instrument that comes later takes over with the next note; until then t
   expect(level(next(0.2))).toBeLessThan(0.002);
 });
 
+test('an instrument that is dropped sounds on where it does, and the one that stands in plays the next note', async () => {
+  const { one, play, next } = await engine('organ');
+  one.tell({ do: 'pack', pack: lightPack('percussion') });
+  one.tell({ do: 'instrument', group: 'hand', part: 1, at: 0, pack: 'light:organ', instead: 'light:percussion' });
+  play(60, 0.1, 1);
+  next(0.5);
+  one.tell({ do: 'drop', pack: 'light:organ' });
+  next(0.2);
+  expect(level(next(0.1))).toBeGreaterThan(0.01);
+  play(60, 1.2, 2.9);
+  next(1.6);
+  expect(level(next(0.2))).toBeLessThan(0.002);
+});
+
 test('the light voices are about as loud as each other', async () => {
   const levels = await Promise.all(
     LIGHT_VOICES.filter((voice) => voice !== 'drums').map(async (voice) => {

@@ -3,7 +3,7 @@ import { api } from '../api';
 import { settings } from '../settings/settings.svelte';
 import type { BankAsked, BankTold } from '../synth/bank-worker';
 import BankWorker from '../synth/bank-worker?worker';
-import { handedOver } from '../synth/pack';
+import { handedOver, sizeOf } from '../synth/pack';
 import type { Order, Report } from '../synth/orders';
 import type { Spent, Told } from '../synth/worklet';
 import workletUrl from '../synth/worklet?worker&url';
@@ -13,6 +13,8 @@ import { TwoClocks } from './two-clocks';
 
 /** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
 const [SETTLES_MS, GOES_WITHIN_MS] = [150, 2000];
+/** How much memory instruments may take, in bytes: those of a large song, and some that were tried. */
+const MOST_BYTES = 384 * 1024 * 1024;
 /** A light voice is made in a moment; one that never comes keeps nothing waiting for longer. */
 const LIGHT_WITHIN_MS = 1000;
 
@@ -46,7 +48,10 @@ class Live implements Desk {
   readonly #context: AudioContext;
   readonly #node: AudioWorkletNode;
   readonly #worker = new BankWorker();
+  /** instruments that were asked for, those that were wanted last at the end */
   readonly #wanted = new Set<string>();
+  /** how much memory those that are there take, in bytes */
+  readonly #sizes = new Map<string, number>();
   /** light voices that are on their way */
   readonly #coming = new Map<string, Promise<void>>();
   readonly #came = new Map<string, () => void>();
@@ -91,8 +96,9 @@ class Live implements Desk {
   }
 
   need(pack: string): void {
-    if (this.#wanted.has(pack)) return;
+    const isAsked = this.#wanted.delete(pack);
     this.#wanted.add(pack);
+    if (isAsked) return;
     if ('light' in named(pack)) this.#coming.set(pack, new Promise((came) => this.#came.set(pack, came)));
     this.#ask({ key: pack, urls: bankUrls([pack]) });
   }
@@ -137,13 +143,29 @@ class Live implements Desk {
     return Math.max(baseLatency, outputLatency) + settings.outputDelay / 1000;
   }
 
+  /** Lets go of what was wanted longest ago, where instruments take too much. */
+  #makeRoom(): void {
+    let size = [...this.#sizes.values()].reduce((sum, one) => sum + one, 0);
+    for (const pack of this.#wanted) {
+      if (size <= MOST_BYTES) return;
+      const own = this.#sizes.get(pack);
+      if (own === undefined || 'light' in named(pack)) continue;
+      size -= own;
+      this.#sizes.delete(pack);
+      this.#wanted.delete(pack);
+      this.tell({ do: 'drop', pack });
+    }
+  }
+
   #ask(asked: BankAsked): void {
     this.#worker.postMessage(asked);
   }
 
   #come(told: BankTold): void {
     if (told.tell === 'pack') {
+      this.#sizes.set(told.pack.key, sizeOf(told.pack));
       this.tell({ do: 'pack', pack: told.pack });
+      this.#makeRoom();
       this.#came.get(told.pack.key)?.();
       this.#coming.delete(told.pack.key);
     } else if (told.tell === 'progress') {

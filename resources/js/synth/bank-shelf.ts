@@ -1,7 +1,10 @@
 import { Bank } from './bank';
 import { lightPack } from './light-bank';
-import type { Pack } from './pack';
+import { sizeOf, type Pack } from './pack';
 import { named, SHIPPED } from './pack-key';
+
+/** How much of a bank is kept decoded, in bytes. */
+const MOST_DECODED = 128 * 1024 * 1024;
 
 /**
  * Where instruments are had by their keys: banks are fetched once and read, the light voices are made. Where a bank of
@@ -9,6 +12,8 @@ import { named, SHIPPED } from './pack-key';
  */
 export class BankShelf {
   readonly #banks = new Map<string, Promise<Bank>>();
+  /** how much of each was decoded, in bytes */
+  readonly #decoded = new Map<string, number>();
 
   /**
    * @param bytes fetches a bank by its name
@@ -24,12 +29,20 @@ export class BankShelf {
     const wanted = named(key);
     if ('light' in wanted) return lightPack(wanted.light);
     try {
-      return (await this.#bank(wanted.bank)).pack(wanted.preset, key);
+      return this.#unpacked(wanted.bank, (await this.#bank(wanted.bank)).pack(wanted.preset, key));
     } catch (error) {
       this.missing(wanted.bank, error instanceof Error ? error.message : String(error));
       if (wanted.bank === SHIPPED) throw error;
-      return (await this.#bank(SHIPPED)).pack(wanted.preset, key);
+      return this.#unpacked(SHIPPED, (await this.#bank(SHIPPED)).pack(wanted.preset, key));
     }
+  }
+
+  /** A bank keeps what was decoded of it; where that is much it is read anew for the next one. */
+  #unpacked(bank: string, pack: Pack): Pack {
+    const size = (this.#decoded.get(bank) ?? 0) + sizeOf(pack);
+    this.#decoded.set(bank, size < MOST_DECODED ? size : 0);
+    if (size >= MOST_DECODED) this.#banks.delete(bank);
+    return pack;
   }
 
   async #bank(name: string): Promise<Bank> {

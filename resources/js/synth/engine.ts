@@ -54,6 +54,7 @@ export class Engine {
   readonly #outputs: Float32Array[][] = [];
   /** the number of each instrument that is there */
   readonly #packs = new Map<string, number>();
+  #number = 0;
   readonly #nobody = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
   readonly #effects = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
   #frame = 0;
@@ -142,6 +143,11 @@ export class Engine {
         break;
       case 'pack':
         this.#takeIn(order);
+        break;
+      case 'drop':
+        if (!this.#packs.delete(order.pack)) break;
+        this.#synth.soundBankManager.deleteSoundBank(order.pack);
+        this.#lookUp();
         break;
       case 'tuning':
         this.#synth.setSystemParameter('fineTune', order.cents);
@@ -256,10 +262,14 @@ export class Engine {
   }
 
   #takeIn({ pack }: Order & { do: 'pack' }): void {
-    const number = this.#packs.get(pack.key) ?? this.#packs.size;
+    const number = this.#packs.get(pack.key) ?? this.#number++;
     this.#packs.set(pack.key, number);
     this.#synth.soundBankManager.addSoundBank(bankOf(pack, number), pack.key);
-    // The synthesizer looks up all instruments anew when one comes.
+    this.#lookUp();
+  }
+
+  /** The synthesizer looks up all instruments anew when one comes or goes. */
+  #lookUp(): void {
     for (const part of this.#parts.values()) this.#want(part, part.wants[0], part.wants[1]);
   }
 
@@ -293,7 +303,7 @@ export class Engine {
     this.#addChannels(this.#synth.midiChannels.length + CHANNELS / 4);
     const [again] = this.#synth.soundBankManager.soundBankList;
     if (again) this.#synth.soundBankManager.addSoundBank(again.soundBank, again.id);
-    for (const part of this.#parts.values()) this.#want(part, part.wants[0], part.wants[1]);
+    this.#lookUp();
     return this.#free.pop()!;
   }
 

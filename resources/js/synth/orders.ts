@@ -61,6 +61,8 @@ export type Order =
   /** nothing rings any more */
   | { do: 'hush' }
   | { do: 'pack'; pack: Pack }
+  /** an instrument is not wanted any more; what sounds of it goes on */
+  | { do: 'drop'; pack: string }
   /** 0–1 */
   | { do: 'volume'; volume: number }
   /** how far all of it lies from A4 at 440 Hz */

@@ -133,5 +133,8 @@ export function bankOf(pack: Pack, number: number): BasicSoundBank {
   return bank;
 }
 
+/** How much memory its samples take, in bytes. */
+export const sizeOf = (pack: Pack): number => pack.samples.reduce((sum, { data }) => sum + data.byteLength, 0);
+
 /** What of a pack is handed over instead of copied. */
 export const handedOver = (pack: Pack): ArrayBuffer[] => pack.samples.map(({ data }) => data.buffer);
