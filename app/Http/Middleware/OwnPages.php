@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Response;
 
 /**
  * Answers its own pages, and programs that are no browser: no other site open in the same browser can change a song, by
- * a form or a script, or let the program work. Changes are taken only as JSON.
+ * a form or a script, or let the program work. Changes are taken only as JSON, pieces of a bank as bytes.
  *
  * Names other than the program's own are turned away before they come here, by config/server/nginx.conf.
  */
