@@ -25,7 +25,8 @@ const LEAD_SECONDS = 0.008;
 const BEGINS_SECONDS = 0.012;
 /** For so long after something was told frames are asked for, whatever is reported yet. */
 const RINGS_MS = 500;
-const IDLE_AT_LATEST_MS = 4000;
+/** A song that is opened is seen and edited first; then its instruments are fetched. */
+const [IDLE_AFTER_MS, IDLE_AT_LATEST_MS] = [1500, 4000];
 /** A song ends so many quarters behind its last note or clip. */
 const QUARTERS_BEHIND = 4;
 
@@ -73,14 +74,14 @@ export class Player {
     this.#silence = new SilenceWatch(score, silent);
   }
 
-  /** Fetches what makes sound, and the instruments of the song, when the page has nothing else to do. */
+  /** Fetches what makes sound, and the instruments of the song, when the page was there for a while and has nothing else to do. */
   prepareWhenIdle(): void {
     const prepare = () => void this.#prepared().catch(() => undefined);
-    if ('requestIdleCallback' in globalThis) {
-      requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
-    } else {
-      setTimeout(prepare, IDLE_AT_LATEST_MS);
-    }
+    setTimeout(() => {
+      if (this.#disposed) return;
+      if ('requestIdleCallback' in globalThis) requestIdleCallback(prepare, { timeout: IDLE_AT_LATEST_MS });
+      else prepare();
+    }, IDLE_AFTER_MS);
   }
 
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */

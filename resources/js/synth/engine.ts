@@ -9,7 +9,7 @@ import { Pending, type Due } from './pending';
 /** How many samples are made at once; that is what an audio worklet is asked for. */
 export const BLOCK = 128;
 /** How many voices sound at once; most instruments take one or two for a note. */
-const MOST_VOICES = 240;
+const MOST_VOICES = 200;
 /** As many of them where nobody waits for it. */
 const MOST_APART = 1000;
 /** Where it is made as it plays, what happens lies on every so many samples: each moment costs all voices a little. */
