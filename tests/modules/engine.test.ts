@@ -117,6 +117,22 @@ test('an instrument that is dropped sounds on where it does, and the one that st
   expect(level(next(0.2))).toBeLessThan(0.002);
 });
 
+test('a song that is left leaves nothing behind: however many were opened, the next is made of as much', async () => {
+  const { one, next } = await engine('organ');
+  for (let song = 0; song < 40; song++) {
+    for (let track = 0; track < 16; track++) {
+      const part = 100 * song + track;
+      one.tell({ do: 'instrument', group: 'hand', part, at: 0, pack: 'light:organ', instead: '' });
+      one.tell({ do: 'play', group: 'song', note: 1000 + part, part, pitch: 60, velocity: 90, at: 0, until: 9 });
+    }
+    next(0.01);
+    one.tell({ do: 'hush' });
+    expect(one.report().peaks.length).toBeLessThanOrEqual(16);
+  }
+  expect(level(next(0.1))).toBeLessThan(0.05);
+  expect(one.channels).toBeLessThanOrEqual(128);
+});
+
 test('the light voices are about as loud as each other', async () => {
   const levels = await Promise.all(
     LIGHT_VOICES.filter((voice) => voice !== 'drums').map(async (voice) => {

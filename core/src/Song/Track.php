@@ -67,7 +67,7 @@ final readonly class Track
         return $this->voice === Voice::Drums;
     }
 
-    /** What it plays: the one that was chosen, or that stands for its voice; null where the light voice of ours sounds. */
+    /** What it plays: what was chosen, or stands for its voice; null where the light voice of ours sounds. */
     public function sounds(): ?Instrument
     {
         return $this->isLight ? null : ($this->instrument ?? $this->voice->instrument());

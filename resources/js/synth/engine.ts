@@ -107,6 +107,11 @@ export class Engine {
     return this.#silent < RINGS * this.rate || this.#pending.size > 0;
   }
 
+  /** how many channels the synthesizer has, those that nobody uses among them */
+  get channels(): number {
+    return this.#outputs.length;
+  }
+
   get hasVoices(): boolean {
     return this.#synth.voiceCount > 0;
   }
@@ -138,8 +143,15 @@ export class Engine {
         for (const [note, { group }] of this.#sounding) if (group === order.group) this.#end(note);
         break;
       case 'hush':
-        for (const { channels } of this.#parts.values()) channels.forEach((channel) => channel.reset());
+        this.#pending.without(() => true);
         this.#sounding.clear();
+        for (const { channels } of this.#parts.values()) {
+          for (const channel of channels) {
+            channel.reset();
+            this.#giveBack(channel);
+          }
+        }
+        this.#parts.clear();
         break;
       case 'pack':
         this.#takeIn(order);

@@ -58,7 +58,7 @@ export type Order =
   | { do: 'forget'; group: Group; from: number }
   /** lets all go that sounds of a group, and forgets what was to come of it */
   | { do: 'end'; group: Group }
-  /** nothing rings any more */
+  /** nothing rings any more, and no part is known: the next song has others */
   | { do: 'hush' }
   | { do: 'pack'; pack: Pack }
   /** an instrument is not wanted any more; what sounds of it goes on */
