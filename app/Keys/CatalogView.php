@@ -49,12 +49,10 @@ final readonly class CatalogView
             'chords' => ChordShapes::list(),
             'lanes' => array_map(static fn (Lane $lane): array => $lane->describe(), Lane::all()),
             'instruments' => array_map(
-                static fn (Instrument $instrument): array => [
-                    'name' => (string) $instrument, 'title' => $instrument->title(),
+                static fn (Instrument $instrument): array => $instrument->describe() + [
                     'family' => $instrument->isKit ? 'Drum kits' : GeneralMidi::family($instrument->program),
                     'said' => $instrument->isKit ? ['drums', 'kit'] : GeneralMidi::saidFor($instrument->program),
-                    'bank' => $instrument->bank, 'number' => 0, 'program' => $instrument->program,
-                    'isKit' => $instrument->isKit, 'voice' => $instrument->voice()->value,
+                    'voice' => $instrument->voice()->value,
                 ],
                 GeneralMidi::all(),
             ),

@@ -75,6 +75,15 @@ final readonly class Instrument implements Stringable
         };
     }
 
+    /** @return array{name: string, title: string, bank: string, number: int, program: int, isKit: bool} */
+    public function describe(): array
+    {
+        return [
+            'name' => (string) $this, 'title' => $this->title(), 'bank' => $this->bank, 'number' => $this->number,
+            'program' => $this->program, 'isKit' => $this->isKit,
+        ];
+    }
+
     /** The light voice of ours that is nearest to it, and sounds until its bank is there. */
     public function voice(): Voice
     {
