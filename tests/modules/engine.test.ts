@@ -47,6 +47,19 @@ test('of two notes on one pitch each is let go by its own number', async () => {
   expect(level(next(0.2))).toBeLessThan(0.0005);
 });
 
+test('a key that is let go before it was heard does not hang', async () => {
+  const { one, play, next } = await engine();
+  const note = play(60, 0, Infinity);
+  one.tell({ do: 'until', note, at: 0.05 });
+  expect(level(next(0.1))).toBeGreaterThan(0.005);
+  next(0.3);
+  expect(level(next(0.2))).toBeLessThan(0.0005);
+  const never = play(64, 0.7, Infinity);
+  one.tell({ do: 'until', note: never, at: 0.65 });
+  next(0.3);
+  expect(one.report().begun).toBe(1);
+});
+
 test('what is forgotten does not begin, and what sounds goes on', async () => {
   const { play, next, one } = await engine();
   play(60, 0.1, 3);

@@ -1,10 +1,11 @@
 import { InterpolationTypes, SpessaLog, SpessaSynthProcessor } from 'spessasynth_core';
-import { Channel } from './channels';
-import { Limiter } from './limiter';
-import type { Group, Order, Report, Turn } from './orders';
-import { bankOf } from './pack';
+import type { Channel } from './channel';
+import { ChannelPool } from './channel-pool';
+import { GAIN, Master } from './master';
+import type { Group, Order, Report, Sounds, Turn } from './orders';
 import { Part, type Curved } from './part';
 import { Pending, type Due } from './pending';
+import { Rack } from './rack';
 
 /** How many samples are made at once; that is what an audio worklet is asked for. */
 export const BLOCK = 128;
@@ -14,16 +15,10 @@ const MOST_VOICES = 200;
 const MOST_APART = 1000;
 /** Where it is made as it plays, what happens lies on every so many samples: each moment costs all voices a little. */
 const LIVE_STEP = 32;
-/** How many channels there are to begin with: one for each track of a large song, and some for its notes with curves. */
-const CHANNELS = 128;
-/** The channel of the General MIDI standard that plays drums alone; ours play any instrument, so it is left out. */
-const DRUMS = 9;
 /** After so many seconds without a voice, reverb has died away, and nothing is computed. */
 const RINGS = 5;
 /** How often what sounds nothing any more is given back, in blocks. */
 const TIDIES_EVERY = 64;
-/** How loud all of it is; a full chord lies well below where the limiter holds back. */
-const GAIN = 3;
 const [ENDS, TOLD, BEGINS] = [0, 1, 2];
 
 type Happening = Due & { group: Group | null; does: () => void; note?: number };
@@ -45,30 +40,23 @@ interface Sounding {
  */
 export class Engine {
   readonly #synth: SpessaSynthProcessor;
-  readonly #limiter: Limiter;
+  readonly #master: Master;
+  readonly #rack: Rack;
   readonly #pending = new Pending<Happening>();
   readonly #parts = new Map<number, Part>();
   readonly #sounding = new Map<number, Sounding>();
-  readonly #free: Channel[] = [];
-  /** the buffers of each channel: those of its part, or of nobody */
-  readonly #outputs: Float32Array[][] = [];
-  /** the number of each instrument that is there */
-  readonly #packs = new Map<string, number>();
-  #number = 0;
-  readonly #nobody = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
+  /** the frames at which notes end that were let go before they began */
+  readonly #early = new Map<number, number>();
+  readonly #pool: ChannelPool;
   readonly #effects = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
   #frame = 0;
   #turn = 0;
-  #volume = { now: 1, to: 1 };
   /** frames since something sounded */
   #silent = Infinity;
   #stolen = 0;
   #begun = 0;
   #late = 0;
   #began = 0;
-  #power = 0;
-  #powered = 0;
-  #peak = 0;
 
   /** settled when it may be asked for sound */
   readonly ready: Promise<void>;
@@ -88,9 +76,10 @@ export class Engine {
     this.#synth.setSystemParameter('interpolationType', InterpolationTypes[made === 'live' ? 'linear' : 'hermite']);
     // The channel of drums finds none, and plays none.
     this.#synth.onMissingPreset = () => undefined;
-    this.#limiter = new Limiter(rate);
+    this.#master = new Master(rate);
+    this.#rack = new Rack(this.#synth, () => this.#lookUp());
     this.ready = this.#synth.processorInitialized;
-    this.#addChannels(CHANNELS);
+    this.#pool = new ChannelPool(this.#synth, BLOCK, () => this.#rack.offerAgain());
   }
 
   get time(): number {
@@ -109,7 +98,7 @@ export class Engine {
 
   /** how many channels the synthesizer has, those that nobody uses among them */
   get channels(): number {
-    return this.#outputs.length;
+    return this.#pool.outputs.length;
   }
 
   get hasVoices(): boolean {
@@ -128,7 +117,7 @@ export class Engine {
         this.#at(order.at, TOLD, order.group, () => this.#part(order.part).tell(order.kind, order.number, order.value));
         break;
       case 'instrument':
-        this.#at(order.at, TOLD, order.group, () => this.#want(this.#part(order.part), order.pack, order.instead));
+        this.#at(order.at, TOLD, order.group, () => this.#want(this.#part(order.part), order));
         break;
       case 'part':
         this.#part(order.part).set(order);
@@ -145,27 +134,26 @@ export class Engine {
       case 'hush':
         this.#pending.without(() => true);
         this.#sounding.clear();
+        this.#early.clear();
         for (const { channels } of this.#parts.values()) {
           for (const channel of channels) {
             channel.reset();
-            this.#giveBack(channel);
+            this.#pool.giveBack(channel);
           }
         }
         this.#parts.clear();
         break;
       case 'pack':
-        this.#takeIn(order);
+        this.#rack.takeIn(order.pack);
         break;
       case 'drop':
-        if (!this.#packs.delete(order.pack)) break;
-        this.#synth.soundBankManager.deleteSoundBank(order.pack);
-        this.#lookUp();
+        this.#rack.drop(order.pack);
         break;
       case 'tuning':
         this.#synth.setSystemParameter('fineTune', order.cents);
         break;
       case 'volume':
-        this.#volume.to = order.volume;
+        this.#master.volume = order.volume;
         break;
     }
   }
@@ -181,7 +169,7 @@ export class Engine {
       this.#synthesize(left, right, this.#frame - begin, to - this.#frame);
       this.#frame = to;
     }
-    this.#master(left, right, count);
+    this.#master.apply(left, right, count);
     if (Math.floor(begin / BLOCK) % TIDIES_EVERY === 0) for (const part of this.#parts.values()) part.tidy();
   }
 
@@ -191,18 +179,17 @@ export class Engine {
       if (part.peak > 0) peaks.push([part.number, part.peak * GAIN]);
       part.peak = 0;
     }
-    const report = {
+    const late = this.#late;
+    this.#late = 0;
+    return {
       time: this.time,
-      level: Math.min(1, Math.sqrt(this.#power / Math.max(1, this.#powered))),
+      ...this.#master.report(),
       peaks,
-      peak: this.#peak,
       voices: this.#silent === 0 ? this.#synth.voiceCount : 0,
       begun: this.#begun,
-      late: this.#late,
+      late,
       stolen: this.#stolen,
     };
-    this.#power = this.#powered = this.#peak = this.#late = 0;
-    return report;
   }
 
   #frameOf(at: number): number {
@@ -217,11 +204,12 @@ export class Engine {
   }
 
   #begin({ group, note, part: number, pitch, velocity, at, until, turns, sounds }: Order & { do: 'play' }): void {
-    const end = until === Infinity ? Infinity : this.#frameOf(until);
+    const end = this.#early.get(note) ?? (until === Infinity ? Infinity : this.#frameOf(until));
+    this.#early.delete(note);
     if (end <= this.#frame) return;
     const part = this.#part(number);
     const curved = sounds || (turns && turns.length > 0) ? part.alone() : null;
-    const own = sounds && (this.#packs.get(sounds.pack) ?? this.#packs.get(sounds.instead));
+    const own = sounds && this.#rack.numberOf(sounds);
     if (own !== undefined) curved!.channel.play(own);
     const channel = curved?.channel ?? part.free(pitch);
     if (this.#synth.voiceCount + this.#began >= this.#synth.systemParameters.voiceCap) this.#stolen++;
@@ -235,7 +223,7 @@ export class Engine {
     }
     channel.strike(pitch, velocity);
     this.#sounding.set(note, { group, part, channel, pitch, curved, until: end });
-    if (end !== Infinity) this.#at(until, ENDS, null, () => this.#endAt(note));
+    if (end !== Infinity) this.#at(end / this.rate, ENDS, null, () => this.#endAt(note));
     this.#silent = 0;
   }
 
@@ -247,8 +235,10 @@ export class Engine {
   #until(note: number, frame: number): void {
     const sounding = this.#sounding.get(note);
     if (!sounding) {
-      // One that has not begun is not to begin.
-      this.#pending.without((due) => due.note === note && due.frame >= frame);
+      // One that has not begun is not to begin, or ends then: a key may be let go before it was heard.
+      const begins = this.#pending.find((due) => due.note === note);
+      if (begins && begins.frame >= frame) this.#pending.without((due) => due === begins);
+      else if (begins) this.#early.set(note, frame);
       return;
     }
     sounding.until = frame;
@@ -267,22 +257,14 @@ export class Engine {
     sounding.channel.letGo(sounding.pitch);
   }
 
-  #want(part: Part, pack: string, instead: string): void {
-    part.wants = [pack, instead];
-    const number = this.#packs.get(pack) ?? this.#packs.get(instead);
+  #want(part: Part, wants: Sounds): void {
+    part.wants = wants;
+    const number = this.#rack.numberOf(wants);
     if (number !== undefined) part.play(number);
   }
 
-  #takeIn({ pack }: Order & { do: 'pack' }): void {
-    const number = this.#packs.get(pack.key) ?? this.#number++;
-    this.#packs.set(pack.key, number);
-    this.#synth.soundBankManager.addSoundBank(bankOf(pack, number), pack.key);
-    this.#lookUp();
-  }
-
-  /** The synthesizer looks up all instruments anew when one comes or goes. */
   #lookUp(): void {
-    for (const part of this.#parts.values()) this.#want(part, part.wants[0], part.wants[1]);
+    for (const part of this.#parts.values()) this.#want(part, part.wants);
   }
 
   #part(number: number): Part {
@@ -291,41 +273,12 @@ export class Engine {
       part = new Part(
         number,
         BLOCK,
-        (one) => this.#take(one),
-        (channel) => this.#giveBack(channel),
+        (one) => this.#pool.take([one.left, one.right]),
+        (channel) => this.#pool.giveBack(channel),
       );
       this.#parts.set(number, part);
     }
     return part;
-  }
-
-  #take(part: Part): Channel {
-    const channel = this.#free.pop() ?? this.#more();
-    this.#outputs[channel.number] = [part.left, part.right];
-    return channel;
-  }
-
-  #giveBack(channel: Channel): void {
-    this.#outputs[channel.number] = this.#nobody;
-    this.#free.push(channel);
-  }
-
-  /** More channels: they find the instruments only when one comes in, so one does again. */
-  #more(): Channel {
-    this.#addChannels(this.#synth.midiChannels.length + CHANNELS / 4);
-    const [again] = this.#synth.soundBankManager.soundBankList;
-    if (again) this.#synth.soundBankManager.addSoundBank(again.soundBank, again.id);
-    this.#lookUp();
-    return this.#free.pop()!;
-  }
-
-  #addChannels(upTo: number): void {
-    const { midiChannels } = this.#synth;
-    while (midiChannels.length < upTo) this.#synth.createMIDIChannel();
-    for (let number = midiChannels.length - 1; number >= this.#outputs.length; number--) {
-      if (number !== DRUMS) this.#free.push(new Channel(this.#synth, number));
-    }
-    while (this.#outputs.length < midiChannels.length) this.#outputs.push(this.#nobody);
   }
 
   /** Makes samples of all parts into the sum; where nothing sounds nothing is computed. */
@@ -339,7 +292,7 @@ export class Engine {
       part.right.fill(0, from, from + count);
       part.glide(count);
     }
-    this.#synth.processSplit(this.#outputs, effectLeft, effectRight, from, count);
+    this.#synth.processSplit(this.#pool.outputs, effectLeft, effectRight, from, count);
     this.#began = 0;
     this.#silent = this.#synth.voiceCount > 0 ? 0 : this.#silent + count;
     for (let i = from; i < from + count; i++) {
@@ -357,22 +310,5 @@ export class Engine {
       }
       part.peak = peak;
     }
-  }
-
-  #master(left: Float32Array, right: Float32Array, count: number): void {
-    const volume = this.#volume;
-    const step = (volume.to - volume.now) / count;
-    let peak = this.#peak;
-    for (let i = 0; i < count; i++) {
-      const gain = GAIN * (volume.now + step * (i + 1));
-      left[i] *= gain;
-      right[i] *= gain;
-      peak = Math.max(peak, Math.abs(left[i]), Math.abs(right[i]));
-    }
-    volume.now = volume.to;
-    this.#peak = peak;
-    this.#limiter.apply(left, right, count);
-    for (let i = 0; i < count; i++) this.#power += (left[i] * left[i] + right[i] * right[i]) / 2;
-    this.#powered += count;
   }
 }

@@ -1,5 +1,5 @@
-import { Channel } from './channels';
-import type { PartLevel, Turn } from './orders';
+import { Channel } from './channel';
+import type { PartLevel, Sounds, Turn } from './orders';
 
 const [CONTROLLER, BEND] = [0xb, 0xe];
 const [EXPRESSION, BRIGHTNESS] = [11, 74];
@@ -28,7 +28,7 @@ export class Part {
   peak = 0;
   level: PartLevel = { gain: 1, pan: 0, reverb: 0, chorus: 0 };
   /** the instrument it wants, and the one that stands in for it */
-  wants = ['', ''];
+  wants: Sounds = { pack: '', instead: '' };
   readonly channels: Channel[] = [];
   readonly #curved = new Set<Curved>();
   /** what was told last, so that a channel that comes later is told it too */
@@ -119,13 +119,6 @@ export class Part {
       for (const curved of this.#curved) if (curved.channel === channel) this.#curved.delete(curved);
       this.giveBack(channel);
     }
-  }
-
-  /** Brings all that was told back to where a channel begins. */
-  rest(): void {
-    this.#told.clear();
-    this.#parameters.length = 0;
-    this.#bendRange = USUAL_BEND;
   }
 
   #another(): Channel {

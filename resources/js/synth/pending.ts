@@ -39,6 +39,10 @@ export class Pending<T extends Due> {
     return first;
   }
 
+  find(isOne: (one: T) => boolean): T | undefined {
+    return this.#heap.find(isOne);
+  }
+
   /** Forgets some of it. */
   without(isOne: (one: T) => boolean): void {
     this.#heap = this.#heap.filter((one) => !isOne(one));
