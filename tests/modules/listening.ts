@@ -6,7 +6,7 @@ import { PointTable } from '../../resources/js/music/points';
 import { settings } from '../../resources/js/settings/settings.svelte';
 import { Outputs } from '../../resources/js/sound/outputs.svelte';
 import { Player } from '../../resources/js/sound/player.svelte';
-import type { Desk } from '../../resources/js/sound/sound-kit';
+import type { Loudspeaker } from '../../resources/js/sound/sound-kit';
 import type { Score } from '../../resources/js/sound/score';
 import { BLOCK, Engine } from '../../resources/js/synth/engine';
 import { lightPack, LIGHT_VOICES } from '../../resources/js/synth/light-bank';
@@ -17,7 +17,7 @@ export const RATE = 48_000;
 const PAGE_MS = 5;
 
 /** The engine as the page has it, with a clock that goes as far as it is listened to. */
-class Listened implements Desk {
+class Listened implements Loudspeaker {
   report: Report | null = null;
   readonly left: Float32Array[] = [];
   /** all that was told, with its moment */

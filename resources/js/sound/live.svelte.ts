@@ -8,7 +8,7 @@ import type { Order, Report } from '../synth/orders';
 import type { Spent, Told } from '../synth/worklet';
 import workletUrl from '../synth/worklet?worker&url';
 import { named, SHIPPED } from '../synth/pack-key';
-import type { Desk } from './sound-kit';
+import type { Loudspeaker } from './sound-kit';
 import { TwoClocks } from './two-clocks';
 
 /** How long both clocks are looked at before something is recorded; one that does not go by then never will. */
@@ -43,7 +43,7 @@ class Banks {
 export const banks = new Banks();
 
 /** What makes sound in the page: one for all songs, for the browser lets go of none. */
-class Live implements Desk {
+class Live implements Loudspeaker {
   report: (Report & Spent) | null = null;
   readonly #context: AudioContext;
   readonly #node: AudioWorkletNode;
@@ -182,7 +182,7 @@ class Live implements Desk {
 let opened: Promise<Live> | undefined;
 
 /** What everything sounds through; it is fetched once. */
-export function live(): Promise<Desk> {
+export function live(): Promise<Loudspeaker> {
   opened ??= Live.open().catch((error) => {
     opened = undefined;
     throw error;

@@ -2,7 +2,7 @@ import type { Track } from '../api';
 import { firstFrom, type NoteTable } from '../music/notes';
 import { playedBy, playedLength, playedVelocity } from '../music/techniques';
 import type { Controls } from './controls';
-import { Course, type Piece } from './course';
+import { Passage, type Piece } from './passage';
 import { CLICK } from './instruments';
 import { CLOCKS_A_QUARTER } from './output-queue';
 import type { GivenNote, Part } from './part';
@@ -60,29 +60,29 @@ export class LookAhead {
   ) {}
 
   /** Begins at a moment: what is held there sounds from there, and what controllers hold is told. */
-  begin(course: Course, alone: Alone | null): void {
-    this.given = course.at;
+  begin(passage: Passage, alone: Alone | null): void {
+    this.given = passage.at;
     this.#sounding.clear();
-    this.controls.chase(course.tick - TINY, course.at);
-    this.#soundHeld(course, course.at, alone, course.tick);
+    this.controls.chase(passage.tick - TINY, passage.at);
+    this.#soundHeld(passage, passage.at, alone, passage.tick);
   }
 
   /** Takes back all from a moment on, and makes what sounds then what the song says now. */
-  revise(course: Course, from: number, alone: Alone | null): void {
+  revise(passage: Passage, from: number, alone: Alone | null): void {
     this.sounder.tell({ do: 'forget', group: 'song', from });
     this.score.outputs.forget(this.sounder.pageAt(from));
     this.controls.forget(from);
     for (const [key, given] of this.#sounding) if (given.at >= from) this.#sounding.delete(key);
-    const tick = course.tickAt(from);
+    const tick = passage.tickAt(from);
     this.controls.chase(tick - TINY, from);
-    this.given = Math.max(from, course.at);
-    this.#soundHeld(course, from, alone, tick);
+    this.given = Math.max(from, passage.at);
+    this.#soundHeld(passage, from, alone, tick);
   }
 
   /** Gives all up to a moment. */
-  giveUpTo(until: number, course: Course, alone: Alone | null): void {
-    for (const piece of course.pieces(this.given, until)) {
-      if (piece.isRound && piece.at(piece.from) > course.at) {
+  giveUpTo(until: number, passage: Passage, alone: Alone | null): void {
+    for (const piece of passage.pieces(this.given, until)) {
+      if (piece.isRound && piece.at(piece.from) > passage.at) {
         this.controls.chase(piece.from - TINY, piece.at(piece.from));
         for (const lying of this.#lying(heldAt(piece.from), alone)) this.#giveRest(lying, piece, piece.at(piece.from));
       }
@@ -154,10 +154,10 @@ export class LookAhead {
   }
 
   /** Makes what sounds at a moment what the song says: what is no more ends, what is missing sounds from there. */
-  #soundHeld(course: Course, from: number, alone: Alone | null, tick: number): void {
-    const ends = course.seamAfter(from);
-    const offset = from - course.clock.seconds(tick);
-    const atOf = (one: number) => course.clock.seconds(one) + offset;
+  #soundHeld(passage: Passage, from: number, alone: Alone | null, tick: number): void {
+    const ends = passage.seamAfter(from);
+    const offset = from - passage.clock.seconds(tick);
+    const atOf = (one: number) => passage.clock.seconds(one) + offset;
     const held = new Map<string, Lying>();
     for (const lying of this.#lying(heldAt(tick), alone)) held.set(keyOf(lying), lying);
     for (const [key, given] of this.#sounding) {

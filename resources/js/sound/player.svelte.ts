@@ -2,8 +2,8 @@ import type { Track } from '../api';
 import type { Message } from '../music/midi';
 import { settings } from '../settings/settings.svelte';
 import { countInAt } from './count-in';
-import { Course } from './course';
-import { Courses } from './courses';
+import { Passage } from './passage';
+import { Passages } from './passages';
 import type { Auditioned } from './hearing';
 import type { Alone } from './look-ahead';
 import { Meters } from './meters.svelte';
@@ -11,7 +11,7 @@ import { CLOCKS_A_QUARTER } from './output-queue';
 import type { Outputs } from './outputs.svelte';
 import type { Score } from './score';
 import { SilenceWatch } from './silence-watch';
-import { SoundKit, type Desk } from './sound-kit';
+import { SoundKit, type Loudspeaker } from './sound-kit';
 
 /**
  * How far ahead the song is given: a page that stands still for less loses nothing, and what is changed meanwhile is taken
@@ -32,7 +32,7 @@ const QUARTERS_BEHIND = 4;
 
 /**
  * Plays the song as it stands on the screen, a little ahead of the clock of the sound; what is edited while it plays is heard
- * at once. Starts, stops, loops and the playhead are one course, and are read together.
+ * at once. Starts, stops, loops and the playhead are one passage, and are read together.
  */
 export class Player {
   playing = $state(false);
@@ -46,7 +46,7 @@ export class Player {
   /** when it began to play, in seconds of the clock of the sound: after the count-in */
   began = 0;
   #kit: SoundKit | null = null;
-  readonly #courses = new Courses();
+  readonly #passages = new Passages();
   readonly #silence: SilenceWatch;
   #ringsUntil = 0;
   #timer: ReturnType<typeof setInterval> | undefined;
@@ -67,7 +67,7 @@ export class Player {
    */
   constructor(
     private readonly score: Score & { outputs: Outputs },
-    private readonly open: () => Promise<Desk>,
+    private readonly open: () => Promise<Loudspeaker>,
     private readonly crowded: () => void = () => undefined,
     silent: (why: string) => void = () => undefined,
   ) {
@@ -127,15 +127,15 @@ export class Player {
     const tick = loop && (from < loop[0] || from >= loop[1]) ? loop[0] : from >= end && !this.isEndless ? 0 : from;
     this.tick = tick;
     const { seconds, clicks } = countInAt(this.score, tick, countIn);
-    const begins = kit.desk.now + BEGINS_SECONDS;
+    const begins = kit.speaker.now + BEGINS_SECONDS;
     this.began = begins + seconds;
     for (const { at, isBar } of clicks) kit.ahead.click(begins + at, isBar);
     kit.parts.forgetSwitches();
-    this.#courses.begin(new Course(this.began, tick, clock, loop));
+    this.#passages.begin(new Passage(this.began, tick, clock, loop));
     this.#seen = this.sources;
     kit.follow(this.#alone);
-    outputs.start(kit.desk.pageAt(this.began), (CLOCKS_A_QUARTER * tick) / song.ppq);
-    kit.ahead.begin(this.#courses.now, this.#alone);
+    outputs.start(kit.speaker.pageAt(this.began), (CLOCKS_A_QUARTER * tick) / song.ppq);
+    kit.ahead.begin(this.#passages.now, this.#alone);
     this.playing = true;
     this.active = true;
     this.#silence.begin();
@@ -160,10 +160,10 @@ export class Player {
     const { sources } = this;
     if (sources.every((one, k) => one === this.#seen[k])) return;
     this.#seen = sources;
-    const from = Math.max(kit.desk.now + LEAD_SECONDS, this.began);
+    const from = Math.max(kit.speaker.now + LEAD_SECONDS, this.began);
     kit.follow(this.#alone);
-    this.#courses.turn(from, this.score.clock, this.loop);
-    kit.ahead.revise(this.#courses.now, from, this.#alone);
+    this.#passages.turn(from, this.score.clock, this.loop);
+    kit.ahead.revise(this.#passages.now, from, this.#alone);
     this.#advance(kit);
   }
 
@@ -226,28 +226,28 @@ export class Player {
   async press(keyboard: string, pitch: number, velocity: number): Promise<void> {
     const kit = this.#kit ?? (await this.#ready());
     this.#rings();
-    kit?.hands.press(keyboard, pitch, velocity);
+    kit?.keyboards.press(keyboard, pitch, velocity);
   }
 
   /** Sounds what a keyboard says beside its keys: pedals, wheels and pressure. */
   async say(keyboard: string, message: Message): Promise<void> {
     const kit = this.#kit ?? (await this.#ready());
-    kit?.hands.say(keyboard, message);
+    kit?.keyboards.say(keyboard, message);
   }
 
   letGo(keyboard: string, pitch: number): void {
     this.#rings();
-    this.#kit?.hands.letGo(keyboard, pitch);
+    this.#kit?.keyboards.letGo(keyboard, pitch);
   }
 
   /** A keyboard is gone: all that it held is let go. */
   leave(keyboard: string): void {
-    this.#kit?.hands.leave(keyboard);
+    this.#kit?.keyboards.leave(keyboard);
   }
 
   /** Finds out how the clock of the sound stands to the page's, which takes a moment. */
   async settleClocks(): Promise<void> {
-    await (await this.#ready())?.desk.settleClocks();
+    await (await this.#ready())?.speaker.settleClocks();
   }
 
   /**
@@ -255,7 +255,7 @@ export class Player {
    * came: the sound took its time on the way out, and the key on the way in.
    */
   playedAt(milliseconds: number): number {
-    return (this.#kit?.desk.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
+    return (this.#kit?.speaker.at(milliseconds) ?? 0) - settings.inputDelay / 1000;
   }
 
   /** Clicks so many times, so far apart in ms; tells when each is heard, in ms of the page's clock. */
@@ -263,18 +263,18 @@ export class Player {
     this.stop();
     const kit = await this.#ready();
     if (!kit) return [];
-    await kit.desk.settleClocks();
-    const first = kit.desk.now + apart / 1000;
+    await kit.speaker.settleClocks();
+    const first = kit.speaker.now + apart / 1000;
     const all = Array.from({ length: count }, (_, k) => first + (k * apart) / 1000);
     this.#rings(count * apart);
     all.forEach((at) => kit.ahead.click(at, false));
-    return all.map((at) => kit.desk.pageAt(at));
+    return all.map((at) => kit.speaker.pageAt(at));
   }
 
   /** Where the song was for who played at a moment of the page's clock, in ticks, not rounded. */
   tickAt(milliseconds: number): number {
     const at = this.playedAt(milliseconds);
-    return this.#courses.at(at).tickAt(at);
+    return this.#passages.at(at).tickAt(at);
   }
 
   /** Moves the playhead to where the sound is. Called once a frame. */
@@ -285,9 +285,9 @@ export class Player {
       return;
     }
     this.#rings();
-    const { heard } = this.#kit.desk;
+    const { heard } = this.#kit.speaker;
     const now = heard - settings.outputDelay / 1000;
-    this.tick = Math.max(0, this.#courses.at(now).tickAt(now));
+    this.tick = Math.max(0, this.#passages.at(now).tickAt(now));
     this.#silence.look(this.meters.level, this.tick, heard);
   }
 
@@ -296,8 +296,8 @@ export class Player {
     this.#disposed = true;
     this.stop();
     this.endAudition();
-    this.#kit?.hands.leaveAll();
-    this.#kit?.desk.tell({ do: 'hush' });
+    this.#kit?.keyboards.leaveAll();
+    this.#kit?.speaker.tell({ do: 'hush' });
     this.score.outputs.hush();
   }
 
@@ -327,14 +327,14 @@ export class Player {
   #end(): void {
     clearInterval(this.#timer);
     if (!this.#kit) return;
-    this.#kit.desk.tell({ do: 'end', group: 'song' });
+    this.#kit.speaker.tell({ do: 'end', group: 'song' });
     this.#kit.ahead.end();
-    if (!this.#courses.areNone) {
+    if (!this.#passages.areNone) {
       this.score.outputs.stop();
       this.#kit.rest();
       this.score.outputs.end();
     }
-    this.#courses.end();
+    this.#passages.end();
   }
 
   #rings(milliseconds = 0): void {
@@ -345,11 +345,11 @@ export class Player {
   /** Gets what makes sound, and the instruments of the song; null where the song was left meanwhile. */
   async #prepared(): Promise<SoundKit | null> {
     if (!this.#kit) {
-      const desk = await this.open();
+      const speaker = await this.open();
       if (this.#disposed) return null;
       if (!this.#kit) {
-        this.#kit = new SoundKit(this.score, desk);
-        this.meters.follow(desk, this.crowded);
+        this.#kit = new SoundKit(this.score, speaker);
+        this.meters.follow(speaker, this.crowded);
         this.#kit.follow(this.#alone);
       }
     }
@@ -359,23 +359,23 @@ export class Player {
   /** Gets ready to sound; null where it may no more. */
   async #ready(): Promise<SoundKit | null> {
     const kit = await this.#prepared();
-    await kit?.desk.begin();
+    await kit?.speaker.begin();
     return this.#disposed ? null : kit;
   }
 
   #advance(kit: SoundKit): void {
     this.revise();
-    const { ahead, desk } = kit;
-    desk.compareClocks();
-    const { now } = desk;
-    const course = this.#courses.now;
+    const { ahead, speaker } = kit;
+    speaker.compareClocks();
+    const { now } = speaker;
+    const passage = this.#passages.now;
     // Who stood still longer than was given has missed what is past, and hears what is held now.
-    if (ahead.given < now) ahead.revise(course, now + LEAD_SECONDS, this.#alone);
-    ahead.giveUpTo(now + AHEAD_SECONDS, course, this.#alone);
+    if (ahead.given < now) ahead.revise(passage, now + LEAD_SECONDS, this.#alone);
+    ahead.giveUpTo(now + AHEAD_SECONDS, passage, this.#alone);
     ahead.tidy();
     this.score.outputs.flush(performance.now());
     const { end, song } = this.score;
-    if (!this.isEndless && !this.loop && course.tickAt(now) > end + song.ppq * QUARTERS_BEHIND) {
+    if (!this.isEndless && !this.loop && passage.tickAt(now) > end + song.ppq * QUARTERS_BEHIND) {
       this.stop();
       this.tick = 0;
     }

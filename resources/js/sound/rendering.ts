@@ -7,7 +7,7 @@ import type { BankShelf } from '../synth/bank-shelf';
 import type { Order } from '../synth/orders';
 import { WaveFile, type WaveForm } from '../synth/wave-file';
 import { Controls } from './controls';
-import { Course } from './course';
+import { Passage } from './passage';
 import { allSounds } from './instruments';
 import { LookAhead } from './look-ahead';
 import { Parts } from './parts';
@@ -149,14 +149,14 @@ export async function render(
   const [from, to] = as.range ?? [0, score.end];
   const { clock } = score;
   const seconds = (clock.seconds(to) - clock.seconds(from)) * as.rounds;
-  const course = new Course(0, from, clock, [from, to]);
+  const passage = new Passage(0, from, clock, [from, to]);
   const file = new WaveFile(as.rate, as.form);
   const end = Math.round(seconds * as.rate);
   const [left, right] = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
-  ahead.begin(course, null);
+  ahead.begin(passage, null);
   let silent = 0;
   for (let block = 0; ; block++) {
-    ahead.giveUpTo(Math.min(seconds, engine.time + AHEAD_SECONDS), course, null);
+    ahead.giveUpTo(Math.min(seconds, engine.time + AHEAD_SECONDS), passage, null);
     ahead.tidy();
     engine.render(left, right);
     file.add(left, right, BLOCK);

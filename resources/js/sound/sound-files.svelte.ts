@@ -51,7 +51,7 @@ export class SoundFiles {
     private readonly say: (text: string, kind: 'done' | 'refused') => void,
   ) {}
 
-  /** Makes them, and hands each over as it is there. */
+  /** Makes them, and keyboards each over as it is there. */
   async make(asked: SoundAsked, hand: (name: string, file: Blob) => void): Promise<void> {
     this.cancel();
     this.progress = { share: 0, left: null };

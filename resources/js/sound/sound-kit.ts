@@ -1,7 +1,8 @@
 import { centsOf } from '../music/pitch';
 import { settings } from '../settings/settings.svelte';
 import { Controls } from './controls';
-import { Hands, Hearing } from './hearing';
+import { Hearing } from './hearing';
+import { Keyboards } from './keyboards';
 import { allSounds } from './instruments';
 import { LookAhead, type Alone } from './look-ahead';
 import type { Reporting } from './meters.svelte';
@@ -10,7 +11,7 @@ import type { Score } from './score';
 import type { Sounder } from './sounder';
 
 /** What a player sounds through: there is one for the page. */
-export interface Desk extends Sounder, Reporting {
+export interface Loudspeaker extends Sounder, Reporting {
   /** Has to be called once from a press of a key or the pointer; browsers stay silent until then. */
   begin(): Promise<void>;
   /** The moment of the page's clock, in ms, as seconds of the clock of the sound that are heard then. */
@@ -26,17 +27,17 @@ export class SoundKit {
   readonly controls: Controls;
   readonly ahead: LookAhead;
   readonly hearing: Hearing;
-  readonly hands: Hands;
+  readonly keyboards: Keyboards;
 
   constructor(
     private readonly score: Score,
-    readonly desk: Desk,
+    readonly speaker: Loudspeaker,
   ) {
-    this.parts = new Parts(score, desk);
+    this.parts = new Parts(score, speaker);
     this.controls = new Controls(score, (track, control, at) => this.parts.of(track).tell('song', control, at));
-    this.ahead = new LookAhead(score, desk, this.parts, this.controls);
-    this.hearing = new Hearing(score, desk, this.parts);
-    this.hands = new Hands(score, desk, this.parts);
+    this.ahead = new LookAhead(score, speaker, this.parts, this.controls);
+    this.hearing = new Hearing(score, speaker, this.parts);
+    this.keyboards = new Keyboards(score, speaker, this.parts);
   }
 
   /** Brings instruments, loudness and place of all tracks up to date, and has ready what they will play. */
@@ -44,12 +45,12 @@ export class SoundKit {
     for (const track of this.score.song.tracks) {
       this.parts.of(track, alone?.tracks.has(track.id) ?? this.parts.isAudible(track));
       for (const { pack, instead } of allSounds(track, this.controls.programs(track))) {
-        this.desk.need(instead);
-        this.desk.need(pack);
+        this.speaker.need(instead);
+        this.speaker.need(pack);
       }
     }
-    this.desk.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
-    this.desk.tell({ do: 'tuning', cents: centsOf(settings.tuning) });
+    this.speaker.tell({ do: 'volume', volume: (settings.volume / 100) ** 1.5 });
+    this.speaker.tell({ do: 'tuning', cents: centsOf(settings.tuning) });
   }
 
   /** Brings what controllers hold back to rest. */

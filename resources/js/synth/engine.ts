@@ -3,7 +3,7 @@ import type { Channel } from './channel';
 import { ChannelPool } from './channel-pool';
 import { GAIN, Master } from './master';
 import type { Group, Order, Report, Sounds, Turn } from './orders';
-import { Part, type Curved } from './part';
+import { SynthPart, type Curved } from './synth-part';
 import { Pending, type Due } from './pending';
 import { Rack } from './rack';
 
@@ -24,9 +24,9 @@ const [ENDS, TOLD, BEGINS] = [0, 1, 2];
 type Happening = Due & { group: Group | null; does: () => void; note?: number };
 
 /** A note that sounds. */
-interface Sounding {
+interface Held {
   group: Group;
-  part: Part;
+  part: SynthPart;
   channel: Channel;
   pitch: number;
   curved: Curved | null;
@@ -43,8 +43,8 @@ export class Engine {
   readonly #master: Master;
   readonly #rack: Rack;
   readonly #pending = new Pending<Happening>();
-  readonly #parts = new Map<number, Part>();
-  readonly #sounding = new Map<number, Sounding>();
+  readonly #parts = new Map<number, SynthPart>();
+  readonly #sounding = new Map<number, Held>();
   /** the frames at which notes end that were let go before they began */
   readonly #early = new Map<number, number>();
   readonly #pool: ChannelPool;
@@ -257,7 +257,7 @@ export class Engine {
     sounding.channel.letGo(sounding.pitch);
   }
 
-  #want(part: Part, wants: Sounds): void {
+  #want(part: SynthPart, wants: Sounds): void {
     part.wants = wants;
     const number = this.#rack.numberOf(wants);
     if (number !== undefined) part.play(number);
@@ -267,10 +267,10 @@ export class Engine {
     for (const part of this.#parts.values()) this.#want(part, part.wants);
   }
 
-  #part(number: number): Part {
+  #part(number: number): SynthPart {
     let part = this.#parts.get(number);
     if (!part) {
-      part = new Part(
+      part = new SynthPart(
         number,
         BLOCK,
         (one) => this.#pool.take([one.left, one.right]),

@@ -27,7 +27,7 @@ export interface Spent {
 }
 
 /** The engine where the browser makes sound: orders come by messages, reports go back. */
-class Sounding extends AudioWorkletProcessor {
+class EngineProcessor extends AudioWorkletProcessor {
   readonly #engine = new Engine(sampleRate, 'live');
   #isReady = false;
   readonly #early: Order[] = [];
@@ -86,4 +86,4 @@ class Sounding extends AudioWorkletProcessor {
   }
 }
 
-registerProcessor('jactonic-sounding', Sounding);
+registerProcessor('jactonic-sounding', EngineProcessor);

@@ -15,7 +15,7 @@ export interface Piece {
  * Where the song is at a moment of the clock of the sound, from the moment it was begun, moved, or came under another tempo
  * or loop. Times are seconds, places ticks.
  */
-export class Course {
+export class Passage {
   readonly #start: number;
   readonly #loop: { from: number; to: number; ticks: readonly [number, number] } | null;
 

@@ -21,7 +21,7 @@ export interface Curved {
  * What a track sounds with: one channel of the synthesizer, and others like it for notes on a pitch that sounds already and
  * for notes with curves of their own, so that each is let go and bent alone.
  */
-export class Part {
+export class SynthPart {
   readonly left: Float32Array;
   readonly right: Float32Array;
   /** the highest value since it was last asked for */
@@ -44,7 +44,7 @@ export class Part {
   constructor(
     readonly number: number,
     block: number,
-    private readonly take: (part: Part) => Channel,
+    private readonly take: (part: SynthPart) => Channel,
     private readonly giveBack: (channel: Channel) => void,
   ) {
     this.left = new Float32Array(block);

@@ -1,15 +1,15 @@
 import type { Clock } from '../music/time';
-import { Course } from './course';
+import { Passage } from './passage';
 
 /** How long it is known where the song was, for what comes late from a keyboard, in seconds. */
 const PAST_SECONDS = 3;
 
-/** The course a song takes, and those it took shortly before: each from a moment on. */
-export class Courses {
-  #all: Course[] = [];
+/** The passage a song takes, and those it took shortly before: each from a moment on. */
+export class Passages {
+  #all: Passage[] = [];
 
   /** The one it takes; there is none while it stands. */
-  get now(): Course {
+  get now(): Passage {
     return this.#all.at(-1)!;
   }
 
@@ -17,8 +17,8 @@ export class Courses {
     return this.#all.length === 0;
   }
 
-  begin(course: Course): void {
-    this.#all = [course];
+  begin(passage: Passage): void {
+    this.#all = [passage];
   }
 
   end(): void {
@@ -26,8 +26,8 @@ export class Courses {
   }
 
   /** The one it took at a moment of the clock of the sound. */
-  at(moment: number): Course {
-    return this.#all.findLast((course) => course.at <= moment) ?? this.#all[0];
+  at(moment: number): Passage {
+    return this.#all.findLast((passage) => passage.at <= moment) ?? this.#all[0];
   }
 
   /** Goes on under another tempo or in another loop from where it is; a loop that lies behind is taken up at once. */
@@ -38,7 +38,7 @@ export class Courses {
     const tick = now.tickAt(at);
     this.#all = [
       ...this.#all.filter((one) => one === now || one.at > at - PAST_SECONDS),
-      new Course(at, loop && tick >= loop[1] ? loop[0] : tick, clock, loop),
+      new Passage(at, loop && tick >= loop[1] ? loop[0] : tick, clock, loop),
     ];
   }
 }
