@@ -47,6 +47,25 @@ test('of two notes on one pitch each is let go by its own number', async () => {
   expect(level(next(0.2))).toBeLessThan(0.0005);
 });
 
+test('an instrument that comes in while it plays leaves loudness, bend and pedal as they were told', async () => {
+  const say = ({ one }: Awaited<ReturnType<typeof engine>>) => {
+    one.tell({ do: 'tell', group: 'song', part: 1, at: 0, kind: 0xb, number: 11, value: 40 });
+    one.tell({ do: 'tell', group: 'song', part: 1, at: 0, kind: 0xe, number: 0, value: 8191 });
+    one.tell({ do: 'tell', group: 'song', part: 1, at: 0, kind: 0xb, number: 64, value: 127 });
+  };
+  const [alone, joined] = [await engine(), await engine()];
+  for (const each of [alone, joined]) {
+    say(each);
+    each.play(60, 0, 0.2);
+    each.next(0.4);
+  }
+  joined.one.tell({ do: 'pack', pack: packs.get('mallet')! });
+  for (const each of [alone, joined]) each.play(64, 0.5, 2);
+  const [expected, heard] = [alone.next(1), joined.next(1)];
+  expect(level(expected)).toBeGreaterThan(0.001);
+  expect(heard.findIndex((value, k) => Math.abs(value - expected[k]) > 1e-4)).toBe(-1);
+});
+
 test('a key that is let go before it was heard does not hang', async () => {
   const { one, play, next } = await engine();
   const note = play(60, 0, Infinity);

@@ -3,8 +3,8 @@ import { Channel } from './channel';
 
 /** How many channels there are to begin with: one for each track of a large song, and some for its notes with curves. */
 const FIRST = 128;
-/** The channel of the General MIDI standard that plays drums alone; ours play any instrument, so it is left out. */
-const DRUMS = 9;
+/** Of each sixteen, the channel of the General MIDI standard that plays drums alone; ours play any, so they are left out. */
+const [PORT, DRUMS] = [16, 9];
 
 /** Where the samples of a channel go: left and right. */
 export type Buffers = Float32Array[];
@@ -45,7 +45,7 @@ export class ChannelPool {
     const { midiChannels } = this.synth;
     while (midiChannels.length < upTo) this.synth.createMIDIChannel();
     for (let number = midiChannels.length - 1; number >= this.outputs.length; number--) {
-      if (number !== DRUMS) this.#free.push(new Channel(this.synth, number));
+      if (number % PORT !== DRUMS) this.#free.push(new Channel(this.synth, number));
     }
     while (this.outputs.length < midiChannels.length) this.outputs.push(this.#nobody);
   }

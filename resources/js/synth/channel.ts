@@ -47,9 +47,13 @@ export class Channel {
 
   /** Makes it as new. */
   reset(): void {
-    const channel = this.synth.midiChannels[this.number];
-    channel.stopAllNotes(true);
+    this.synth.midiChannels[this.number].stopAllNotes(true);
     this.down.clear();
+    this.rest();
+  }
+
+  /** Brings all that was told back to rest; what sounds goes on. */
+  rest(): void {
     this.synth.controllerChange(this.number, RESET_ALL as MIDIController, 0);
     for (const [controller, value] of AT_REST) this.synth.controllerChange(this.number, controller, value);
     this.synth.channelPressure(this.number, 0);
@@ -75,6 +79,11 @@ export class Channel {
     ] as const) {
       this.synth.controllerChange(this.number, controller, value);
     }
+  }
+
+  /** Lets nothing move the pedal, or all again. */
+  lockPedal(isLocked: boolean): void {
+    this.synth.midiChannels[this.number].lockController(sustainPedal, isLocked);
   }
 
   /** @param number the one an instrument was given when it came in */

@@ -77,7 +77,7 @@ export class Engine {
     // The channel of drums finds none, and plays none.
     this.#synth.onMissingPreset = () => undefined;
     this.#master = new Master(rate);
-    this.#rack = new Rack(this.#synth, () => this.#lookUp());
+    this.#rack = new Rack(this.#synth, (change) => this.#exchange(change));
     this.ready = this.#synth.processorInitialized;
     this.#pool = new ChannelPool(this.#synth, BLOCK, () => this.#rack.offerAgain());
   }
@@ -263,7 +263,8 @@ export class Engine {
     if (number !== undefined) part.play(number);
   }
 
-  #lookUp(): void {
+  #exchange(change: () => void): void {
+    SynthPart.through(this.#parts.values(), change);
     for (const part of this.#parts.values()) this.#want(part, part.wants);
   }
 

@@ -7,10 +7,13 @@ export class Rack {
   readonly #numbers = new Map<string, number>();
   #next = 0;
 
-  /** @param changed told that one came or went: the synthesizer looks up all of them anew then */
+  /**
+   * @param around does what lets one come or go, and cares for the channels: the synthesizer brings them all to rest then
+   *   and looks up their instruments anew
+   */
   constructor(
     private readonly synth: SpessaSynthProcessor,
-    private readonly changed: () => void,
+    private readonly around: (change: () => void) => void,
   ) {}
 
   /** The number of an instrument, or of the one that stands in for it; undefined where neither is there. */
@@ -21,20 +24,17 @@ export class Rack {
   takeIn(pack: Pack): void {
     const number = this.#numbers.get(pack.key) ?? this.#next++;
     this.#numbers.set(pack.key, number);
-    this.synth.soundBankManager.addSoundBank(bankOf(pack, number), pack.key);
-    this.changed();
+    this.around(() => this.synth.soundBankManager.addSoundBank(bankOf(pack, number), pack.key));
   }
 
   drop(key: string): void {
     if (!this.#numbers.delete(key)) return;
-    this.synth.soundBankManager.deleteSoundBank(key);
-    this.changed();
+    this.around(() => this.synth.soundBankManager.deleteSoundBank(key));
   }
 
   /** Lets channels that came later find them: they do so only when one comes in, so one does again. */
   offerAgain(): void {
     const [again] = this.synth.soundBankManager.soundBankList;
-    if (again) this.synth.soundBankManager.addSoundBank(again.soundBank, again.id);
-    this.changed();
+    if (again) this.around(() => this.synth.soundBankManager.addSoundBank(again.soundBank, again.id));
   }
 }

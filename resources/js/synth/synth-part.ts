@@ -106,6 +106,18 @@ export class SynthPart {
     for (const channel of this.channels) channel.play(number);
   }
 
+  /** Does what brings all channels to rest, and tells them anew what was told; what sounds and what the pedal holds goes on. */
+  static through(parts: Iterable<SynthPart>, change: () => void): void {
+    const channels = [...parts].flatMap((part) => part.channels.map((channel) => [part, channel] as const));
+    for (const [, channel] of channels) channel.lockPedal(true);
+    change();
+    for (const [part, channel] of channels) {
+      channel.rest();
+      part.#tellAll(channel);
+      channel.lockPedal(false);
+    }
+  }
+
   glide(samples: number): void {
     for (const channel of this.channels) channel.glide(samples);
   }
@@ -124,14 +136,20 @@ export class SynthPart {
   #another(): Channel {
     const channel = this.take(this);
     channel.reset();
+    this.#tellAll(channel);
+    return channel;
+  }
+
+  #tellAll(channel: Channel): void {
     if (this.#instrument >= 0) channel.play(this.#instrument);
     for (const [number, value] of this.#parameters) channel.tell(CONTROLLER, number, value);
     for (const [kind, number, value] of this.#told.values()) {
       if (kind !== BEND && (kind !== CONTROLLER || !OF_PARAMETERS.includes(number))) channel.tell(kind, number, value);
     }
-    channel.bend(this.#bend);
-    channel.level(this.level, false);
-    return channel;
+    const curved = [...this.#curved].find((one) => one.channel === channel);
+    if (curved) this.#express(curved);
+    channel.bend(this.#bend + (curved?.cents ?? 0));
+    channel.level(this.level, channel.sounds);
   }
 
   /** Keeps what parameters were set, in their order. Tells whether it was how far the wheel goes, which is kept here. */
