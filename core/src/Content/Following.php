@@ -7,26 +7,64 @@ namespace Jactonic\Core\Content;
 /** What follows a note: the next chord, or the next note of its pitch. */
 final class Following
 {
+    /** So many voices make a chord that is held while others move above or below it. */
+    private const HELD = 3;
+
     /**
      * @param  list<non-empty-list<int>>  $chords  of one track, in order of time
-     * @return array{array<int, int>, array<int, int>} the start of the next chord by place, and the places of the last
-     *     one
+     * @param  bool  $holds  whether a chord goes on through moments of fewer voices wholly above or below it
+     * @return array{array<int, int>, list<non-empty-list<int>>} the start of the next chord by place, and the chords that
+     *     nothing ends
      */
-    public static function chords(Notes $notes, array $chords): array
+    public static function chords(Notes $notes, array $chords, bool $holds = false): array
     {
         $next = [];
         $last = [];
         foreach ($chords as $k => $chord) {
-            if (! isset($chords[$k + 1])) {
-                $last = $chord;
-                break;
-            }
-            foreach ($chord as $i) {
-                $next[$i] = $notes->start[$chords[$k + 1][0]];
+            $start = self::after($notes, $chord, $chords, $k + 1, $holds);
+            if ($start === null) {
+                $last[] = $chord;
+            } else {
+                $next += array_fill_keys($chord, $start);
             }
         }
 
         return [$next, $last];
+    }
+
+    /**
+     * Where the first of some chords begins that ends another one; null where none does.
+     *
+     * @param  non-empty-list<int>  $chord
+     * @param  list<non-empty-list<int>>  $chords  in order of time
+     * @param  int  $from  the number of the first that comes after it
+     */
+    public static function after(Notes $notes, array $chord, array $chords, int $from, bool $holds): ?int
+    {
+        for ($k = $from; isset($chords[$k]); $k++) {
+            if (! $holds || ! self::passes($notes, $chord, $chords[$k])) {
+                return $notes->start[$chords[$k][0]];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Whether a chord is held while another moment passes.
+     *
+     * @param  non-empty-list<int>  $chord
+     * @param  non-empty-list<int>  $moment
+     */
+    private static function passes(Notes $notes, array $chord, array $moment): bool
+    {
+        if (count($chord) < self::HELD || count($moment) >= count($chord)) {
+            return false;
+        }
+        $held = array_map(static fn (int $i): int => $notes->pitch[$i], $chord);
+        $others = array_map(static fn (int $i): int => $notes->pitch[$i], $moment);
+
+        return min($others) > max($held) || max($others) < min($held);
     }
 
     /**

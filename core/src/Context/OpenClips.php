@@ -27,6 +27,7 @@ final readonly class OpenClips
      * @param  array<int, TickRange>  $rounds  where in the song the first round of each open clip lies that loops, by
      *     its id
      * @param  array<int, RowNames>  $rowNames  of each open track, by its id
+     * @param  array<int, true>  $drums  the ids of the open tracks that play drums
      */
     private function __construct(
         public array $tracks,
@@ -36,6 +37,7 @@ final readonly class OpenClips
         private array $techniques = [],
         public array $rounds = [],
         public array $rowNames = [],
+        private array $drums = [],
     ) {
     }
 
@@ -43,10 +45,12 @@ final readonly class OpenClips
      * @param  array<int, int>  $tracks  the id of the track by the id of the clip
      * @param  int  $channel  0–15
      * @param  array<int, TickRange>  $spans  where in the song each open clip is seen, by its id
+     * @param  array<int, true>  $drums  the ids of the tracks that play drums
      */
-    public static function of(array $tracks, int $front, int $channel = 0, array $spans = []): self
-    {
-        return new self($tracks, $front, $channel, $spans);
+    public static function of(
+        array $tracks, int $front, int $channel = 0, array $spans = [], array $drums = [],
+    ): self {
+        return new self($tracks, $front, $channel, $spans, drums: $drums);
     }
 
     /** Those of a song. */
@@ -68,13 +72,25 @@ final readonly class OpenClips
             array_intersect_key($open->song->tracks, array_flip($tracks)),
         );
 
-        return new self($tracks, $open->front, $open->frontTrack()->channel, $spans, $techniques, $rounds, $rows);
+        $drums = array_fill_keys(
+            array_filter($tracks, static fn (int $track): bool => $open->song->tracks[$track]->isDrums()), true,
+        );
+
+        return new self(
+            $tracks, $open->front, $open->frontTrack()->channel, $spans, $techniques, $rounds, $rows, $drums,
+        );
     }
 
     /** The techniques of the track a clip lies on. */
     public function techniquesOf(int $clip): Techniques
     {
         return $this->techniques[$this->trackOf($clip)] ?? Techniques::none();
+    }
+
+    /** Whether a clip lies on a track that plays drums. */
+    public function isDrums(int $clip): bool
+    {
+        return isset($this->drums[$this->trackOf($clip)]);
     }
 
     /** What a pitch is called on the track in front: the name of its row, or else its own. */

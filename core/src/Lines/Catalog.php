@@ -73,6 +73,7 @@ final readonly class Catalog
         'chords-fill' => Building\FillChords::class,
         'split' => Building\Split::class,
         'steps' => Building\Steps::class,
+        'arpeggio' => Building\Arpeggio::class,
         'join' => Building\Join::class,
         'repeat' => Building\Repeat::class,
         'duplicate' => Building\Duplicate::class,

@@ -130,6 +130,11 @@ final readonly class Parameter
         return self::choice($name, $help, ['off', 'on'], $default ? 'on' : 'off');
     }
 
+    public static function steps(string $name, string $help, string $absent): self
+    {
+        return new self($name, new StepPattern, null, $help, $absent);
+    }
+
     /** How a course bends on its way from one end to the other, which several edits share. */
     public static function curve(string $name, string $help): self
     {

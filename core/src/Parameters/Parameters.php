@@ -154,6 +154,15 @@ final readonly class Parameters
         return $list !== [] ? $list : throw self::undeclared($name);
     }
 
+    /** @return non-empty-list<string> the signs of a pattern of steps */
+    public function steps(string $name): array
+    {
+        $value = $this->values[$name] ?? null;
+        $signs = is_array($value) ? array_values(array_filter($value, is_string(...))) : [];
+
+        return $signs !== [] ? $signs : throw self::undeclared($name);
+    }
+
     private static function undeclared(string $name): LogicException
     {
         return new LogicException("No parameter “{$name}” was declared, or it has no value.");

@@ -101,6 +101,11 @@ final readonly class Said implements Stringable
         );
     }
 
+    public function didNothing(): bool
+    {
+        return $this->didNothing;
+    }
+
     /** The same said of something with a name: “Trips”: 1 note cut into 3 steps. */
     public function in(string $name): self
     {

@@ -162,7 +162,7 @@ final class ExamplesTest extends MusicTestCase
         self::assertSame(
             [
                 'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill',
-                'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick',
+                'arpeggio', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick',
                 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close',
             ],
             array_values(array_diff($names, $shown)),

@@ -31,6 +31,7 @@ final class LawsTest extends TestCase
         'transpose semitones=5', 'transpose degrees=-3', 'transpose octaves=2', 'length', 'length scale=37',
         'velocity add=40', 'velocity scale=55',
         'legato', 'legato by=pitch gap=3tk', 'legato scope=clip long=keep last=keep', 'untangle', 'untangle by=pitch',
+        'arpeggio', 'arpeggio order=down-up octaves=2 pattern=x.3- gate=70',
         'untangle scope=clip',
         'align', 'align to=range-start', 'humanize', 'humanize time=40ms length=30 lean=-70 chords=together', 'stretch',
         'stretch factor=2/3', 'stretch factor=0.37 anchor=caret',
@@ -263,7 +264,7 @@ final class LawsTest extends TestCase
     public function test_legato_leaves_no_gap_and_no_overlap_inside_the_selection(): void
     {
         foreach (RandomClips::some(self::CLIPS) as $name => [$notes, $selection, $context]) {
-            $edited = Catalog::standard()->read('legato spread=0tk')->apply($notes, $selection, $context)
+            $edited = Catalog::standard()->read('legato spread=0tk hold=off')->apply($notes, $selection, $context)
                 ->applyTo($notes);
             $places = $selection->positions($edited);
             foreach ($places as $k => $i) {

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Jactonic\Core\Tests\Edits;
 
 use Jactonic\Core\Context\Caret;
+use Jactonic\Core\Context\OpenClips;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 
 final class LengthEditsTest extends MusicTestCase
 {
@@ -33,6 +35,22 @@ final class LengthEditsTest extends MusicTestCase
             'legato: to the end of the range' => ['legato last=range', $syncopated, [360, 360, 840, 840, 1000]],
             'legato: a gap longer than the room leaves one tick' => [
                 'legato gap=1bar last=keep', [[0, 10], [100, 10]], [1, 110],
+            ],
+            'legato: a held chord goes on under a tune, and the tune goes on by itself' => [
+                'legato',
+                [[0, 10, 60], [0, 10, 64], [0, 10, 67], [480, 10, 72], [960, 10, 74], [960, 10, 77], [1440, 10, 65],
+                    [1440, 10, 69], [1440, 10, 72]],
+                [1440, 1440, 1440, 960, 1440, 1440, 1920, 1920, 1920],
+            ],
+            'legato: a voice within the chord ends it' => [
+                'legato last=keep', [[0, 10, 60], [0, 10, 64], [0, 10, 67], [480, 10, 65]], [480, 480, 480, 490],
+            ],
+            'legato: two voices are not held' => [
+                'legato last=keep', [[0, 10, 60], [0, 10, 64], [480, 10, 72]], [480, 480, 490],
+            ],
+            'legato: nothing is held' => [
+                'legato hold=off last=keep', [[0, 10, 60], [0, 10, 64], [0, 10, 67], [480, 10, 72]],
+                [480, 480, 480, 490],
             ],
             'legato: by pitch' => [
                 'legato by=pitch last=keep', [[0, 50, 60], [100, 50, 62], [200, 50, 60]], [200, 150, 250],
@@ -80,6 +98,36 @@ final class LengthEditsTest extends MusicTestCase
         self::assertSame([480, 250, 490], self::ends(self::edit('legato last=keep', $notes, selected: [1, 3])));
         self::assertSame(
             [240, 250, 490], self::ends(self::edit('legato scope=clip last=keep', $notes, selected: [1, 3])),
+        );
+    }
+
+    /** @param  list<int>  $ends */
+    #[TestWith(['legato', [480, 250, 720], 'the last one goes to the next note at 1.2.240'])]
+    #[TestWith(['legato by=pitch', [1920, 250, 1920], 'the last 2 go to the bar line at 2.1.0'])]
+    #[TestWith(['legato last=bar', [480, 250, 1920], 'the last one goes to the bar line at 2.1.0'])]
+    #[TestWith(['legato last=range', [480, 250, 1000], 'the last one goes to the end of the range at 1.3.40'])]
+    public function test_behind_the_selection_the_next_note_counts_and_it_is_said(
+        string $line, array $ends, string $last,
+    ): void {
+        $notes = self::notes([0, 10, 60], [240, 10, 62], [480, 10, 64], [720, 10, 65]);
+        $change = self::change($line, $notes, self::context(range: [0, 1000]), [1, 3]);
+
+        self::assertSame([...$ends, 730], self::ends($change->applyTo($notes)));
+        self::assertSame("2 notes made legato, {$last}", (string) $change->said);
+    }
+
+    public function test_hits_of_a_drum_track_go_to_the_next_of_their_row(): void
+    {
+        $notes = self::notes([0, 10, 36], [0, 10, 42], [240, 10, 42], [480, 10, 42], [480, 10, 38], [960, 10, 36]);
+        $drums = self::context()->among(OpenClips::of([0 => 5], 0, drums: [5 => true]));
+
+        self::assertSame([960, 240, 480, 1920, 1920, 1920], self::ends(self::edit('legato', $notes, $drums)));
+        self::assertSame(
+            [10, 240, 480, 490, 490, 970], self::ends(self::edit('legato', $notes, $drums, [2, 3])),
+            'one hat of eighths up to the next one, selected or not',
+        );
+        self::assertSame(
+            [240, 240, 480, 960, 960, 1920], self::ends(self::edit('legato by=chord', $notes, $drums)),
         );
     }
 

@@ -89,7 +89,7 @@ final class PointerAndNudgeTest extends MusicTestCase
     #[TestWith(['harmony shape=power', [[0, 120]], '2 notes added above 1 note'])]
     #[TestWith(['harmony shape=power', [[0, 120], [480, 120]], '4 notes added above 2'])]
     #[TestWith([
-        'nudge edge=end by=-240tk', [[0, 1], [480, 480]], 'The ends of 2 notes moved 240 ticks (250 ms) earlier',
+        'nudge edge=end by=-240tk', [[0, 1], [480, 480]], 'The ends of 2 notes moved 240 ticks (250 ms) earlier, 1 stopped so that something is left',
     ])]
     #[TestWith(['tidy', [[0, 10]], '1 touch shorter than 1/128 taken out'])]
     #[TestWith(['tidy', [[0, 10], [480, 10]], '2 touches shorter than 1/128 taken out'])]
@@ -112,7 +112,9 @@ final class PointerAndNudgeTest extends MusicTestCase
             'earlier' => [
                 'nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks (52 ms) earlier',
             ],
-            'never past a note' => ['nudge edge=border by=-1bar', [0, 1, 2], [1, 1, 468], '2 borders moved'],
+            'never past a note: it stops on a line inside' => [
+                'nudge edge=border by=-1bar', [0, 120, 240], [120, 120, 230], '2 borders moved',
+            ],
             'by lines' => [
                 'nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks (125 ms) later',
             ],

@@ -22,9 +22,13 @@ final class TimingTest extends MusicTestCase
             'by the clock' => ['nudge by=10ms', [[0, 50], [240, 300]], [[10, 60], [250, 310]]],
             'cut by the clock, for all alike' => ['nudge by=-1s', [[96, 100], [480, 500]], [[0, 4], [384, 404]]],
             'the end alone' => ['nudge edge=end', [[0, 100]], [[0, 220]]],
-            'the end never goes under one tick' => ['nudge edge=end by=-1/4', [[0, 100], [0, 600]], [[0, 1], [0, 120]]],
+            'an end that would leave nothing stops on the first line inside, or stays' => [
+                'nudge edge=end by=-1/4', [[0, 100], [0, 400], [0, 600]], [[0, 100], [0, 120], [0, 120]],
+            ],
             'the start alone' => ['nudge edge=start by=20tk', [[0, 100]], [[20, 100]]],
-            'the start never passes the end' => ['nudge edge=start by=1/4', [[0, 100]], [[99, 100]]],
+            'a start that would leave nothing stops on the last line inside, or stays' => [
+                'nudge edge=start by=1/4', [[0, 100], [0, 300]], [[0, 100], [240, 300]],
+            ],
             'the start never goes before zero' => [
                 'nudge edge=start by=-1/4', [[100, 200], [150, 200]], [[0, 200], [50, 200]],
             ],

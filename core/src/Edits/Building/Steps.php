@@ -21,7 +21,12 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\GridLines;
 use Jactonic\Core\Time\Rounding;
 
-/** Cuts notes at the grid lines inside them or into a number of parts, for rolls and repeated notes. */
+/**
+ * Cuts notes at the grid lines inside them or into a number of parts, for rolls and repeated notes.
+ *
+ * Steps of another grid become those of this one: where two that touch in one row, neither longer than a step, meet
+ * beside the lines, they are one before it cuts.
+ */
 final readonly class Steps implements Edit
 {
     /** At a curve of 100 the last part is this many times shorter than the first. */
@@ -33,7 +38,7 @@ final readonly class Steps implements Edit
             'steps',
             'Cut into steps',
             Group::Building,
-            'Cuts notes at every grid line inside them, or into equal parts, for rolls.',
+            'Cuts notes at every grid line inside them, or into equal parts, for rolls; joins shorter steps that touch.',
             [
                 Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
                 Parameter::wholeNumber('parts', 'Into how many parts to cut instead.', min: 2, max: 64, unit: 'parts'),
@@ -62,9 +67,13 @@ final readonly class Steps implements Edit
         $draft = new Draft($notes);
         $added = [];
         $cut = 0;
+        $joined = $lines === null ? 0 : $this->join($lines, $notes, $draft, $selection, $context);
         foreach ($selection->positions($notes) as $i) {
+            if ($draft->isRemoved($i)) {
+                continue;
+            }
             $start = $notes->start[$i];
-            $end = $start + $notes->length[$i];
+            $end = $start + $draft->length[$i];
             $edges = $lines === null ? self::edges($shares, $start, $end) : self::linesInside($lines, $start, $end);
             $last = count($edges);
             if ($last === 0) {
@@ -88,12 +97,49 @@ final readonly class Steps implements Edit
         }
         $pieces = count($added) + $cut;
 
-        return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
-            ? Said::nothing(
+        return $draft->change(Selection::of([...$selection->ids, ...$added]), match (true) {
+            $cut + $joined > 0 => Said::each(Noun::Note, [
+                [$cut, "cut into {$pieces} steps"], [$joined, 'joined to those before on '.($lines?->grid ?? '')],
+            ]),
+            default => Said::nothing(
                 'Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies "
                     .'inside a selected note. A finer grid cuts more.'),
-            )
-            : Said::did($cut, Noun::Note, "cut into {$pieces} steps"));
+            ),
+        });
+    }
+
+    /** Makes one of selected notes of a row that meet beside the lines; tells how many went into others. */
+    private function join(
+        GridLines $lines, Notes $notes, Draft $draft, Selection $selection, Context $context,
+    ): int {
+        $joined = 0;
+        foreach ($context->clips->byTrack($selection->positions($notes), $notes->clip) as $part) {
+            $rows = [];
+            foreach ($part as $i) {
+                $row = "{$notes->pitch[$i]} {$notes->channel[$i]} {$notes->muted[$i]} {$notes->clip[$i]}";
+                $end = $notes->start[$i] + $notes->length[$i];
+                [$first, $until, $before] = $rows[$row] ?? [$i, -1, 0];
+                if ($until === $notes->start[$i] && self::meetBeside($lines, $until, $before, $notes->length[$i])) {
+                    $draft->length[$first] = $end - $notes->start[$first];
+                    $draft->playedEnd[$first] = $notes->playedEnd[$i];
+                    $draft->remove($i);
+                    $joined++;
+                } else {
+                    $first = $i;
+                }
+                $rows[$row] = [$first, $end, $notes->length[$i]];
+            }
+        }
+
+        return $joined;
+    }
+
+    /** Whether two notes meet beside the lines, neither of them longer than the step there. */
+    private static function meetBeside(GridLines $lines, int $tick, int $before, int $after): bool
+    {
+        $lines->around($tick);
+
+        return $lines->before !== $tick && max($before, $after) <= $lines->after - $lines->before;
     }
 
     /**

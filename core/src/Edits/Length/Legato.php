@@ -34,19 +34,25 @@ final readonly class Legato implements Edit
                 NextNotes::parameter(),
                 Parameter::choice(
                     'by', 'Until the next chord, or the next note of the same pitch.', options: ['chord', 'pitch'],
-                    default: 'chord',
+                    absent: 'by pitch on drum tracks, else by chord',
                 ),
                 Parameter::spread(),
                 Parameter::signedAmount(
                     'gap', 'Silence left before the next note; a negative gap overlaps.', default: '0tk',
                 ),
                 Parameter::choice(
-                    'last', 'The last chord goes to the next bar line, to the end of the range, or stays.',
-                    options: ['bar', 'range', 'keep'], default: 'bar',
+                    'last',
+                    'The last chord goes to the next one that is not selected, or else to the next bar line; to that '
+                        .'line whatever follows; to the end of the range; or stays.',
+                    options: ['next', 'bar', 'range', 'keep'], default: 'next',
                 ),
                 Parameter::choice(
                     'long', 'Keep leaves notes alone that already last longer.', options: ['shorten', 'keep'],
                     default: 'shorten',
+                ),
+                Parameter::onOff(
+                    'hold', 'Whether chords of three or more go on while fewer voices move above or below them.',
+                    default: true,
                 ),
             ],
             synonyms: ['connect', 'fill gaps', 'sustain', 'extend', 'tenuto', 'smooth'],
@@ -61,21 +67,23 @@ final readonly class Legato implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $scope = NextNotes::places($notes, $selection, $parameters);
+        [$next, $chords, $hits] = $this->next($notes, $scope, $context, $parameters);
+        $behind = $parameters->choice('last') === 'next'
+            ? NextNotes::behindChords($notes, $chords, $parameters->spread(), $context, $this->holds($parameters))
+                + NextNotes::behindNotes($notes, $hits, $context)
+            : [];
         $gap = $parameters->amount('gap');
-        $ofPitch = $parameters->choice('by') === 'pitch' || $gap->isNegative()
-            ? NextNotes::nextOfPitch($notes, $scope, $context)
-            : [[], []];
-        [$next, $last] = $parameters->choice('by') === 'pitch'
-            ? $ofPitch
-            : NextNotes::nextChords($notes, $scope, $parameters->spread(), $context);
-        $ends = [];
-        foreach ($next as $i => $start) {
-            $ends[$i] = $gap->shift($start, $context->time, -1);
-        }
-        $ends += $this->lastEnds($notes, $last, $parameters, $context);
+        $ends = array_map(
+            static fn (int $start): int => $gap->shift($start, $context->time, -1), $next + $behind,
+        );
+        $last = array_values(array_filter(
+            [...$chords, ...$hits], static fn (array $chord): bool => ! isset($behind[$chord[0]]),
+        ));
+        $finals = $this->lastEnds($notes, $last, $parameters, $context);
+        $ends += $finals;
         if ($gap->isNegative()) {
             // An overlap never runs into the next note of the same pitch.
-            foreach ($ofPitch[0] as $i => $start) {
+            foreach (NextNotes::nextOfPitch($notes, $scope, $context)[0] as $i => $start) {
                 $ends[$i] = min($ends[$i] ?? $start, $start);
             }
         }
@@ -92,6 +100,7 @@ final readonly class Legato implements Edit
             $draft->setTimes($i, $start, $length);
             $changed++;
         }
+        $chosen = array_flip($places);
 
         return $draft->change(
             $selection,
@@ -99,8 +108,63 @@ final readonly class Legato implements Edit
                 ? Said::nothing('Nothing changed: the notes are legato already.')
                 : Said::did($changed, Noun::Note, 'made legato')->with(
                     Wording::were(count($places) - $changed, 'legato already'),
+                    $this->toldOfLast('next note', array_intersect_key($behind, $chosen), $context),
+                    $this->toldOfLast(
+                        $parameters->choice('last') === 'range' ? 'end of the range' : 'bar line',
+                        array_intersect_key($finals, $chosen), $context,
+                    ),
                 ),
         );
+    }
+
+    /**
+     * What each note is followed by within the scope: on drum tracks the next hit of its row, else the next chord.
+     *
+     * @param  array<int, int>  $scope
+     * @return array{array<int, int>, list<non-empty-list<int>>, list<non-empty-list<int>>} next starts by place, the
+     *     chords that nothing ends, and the notes of which none of the same pitch follows, each by itself
+     */
+    private function next(Notes $notes, array $scope, Context $context, Parameters $parameters): array
+    {
+        $next = $chords = $hits = [];
+        foreach ($context->clips->byTrack($scope, $notes->clip) as $part) {
+            $ofPitch = $parameters->has('by')
+                ? $parameters->choice('by') === 'pitch'
+                : $context->clips->isDrums($notes->clip[array_values($part)[0]]);
+            if ($ofPitch) {
+                [$following, $last] = NextNotes::nextOfPitch($notes, $part, $context);
+                $hits = [...$hits, ...$last];
+            } else {
+                [$following, $last] = NextNotes::nextChords(
+                    $notes, $part, $parameters->spread(), $context, $this->holds($parameters),
+                );
+                $chords = [...$chords, ...$last];
+            }
+            $next += $following;
+        }
+
+        return [$next, $chords, $hits];
+    }
+
+    private function holds(Parameters $parameters): bool
+    {
+        return $parameters->choice('hold') === 'on';
+    }
+
+    /**
+     * “the last one goes to the bar line at 3.1.0”.
+     *
+     * @param  array<int, int>  $ends  ticks by place
+     */
+    private function toldOfLast(string $where, array $ends, Context $context): string
+    {
+        if ($ends === []) {
+            return '';
+        }
+        $count = count($ends);
+        $at = count(array_unique($ends)) === 1 ? ' at '.$context->time->position(max($ends)) : '';
+
+        return ($count === 1 ? 'the last one goes' : "the last {$count} go")." to the {$where}{$at}";
     }
 
     /**

@@ -41,19 +41,50 @@ final class NextNotes
      * For each note the start of the next chord of its track; notes of the last chords are left out.
      *
      * @param  array<int, int>  $places
-     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the places of the last chord
-     *     of each track
+     * @param  bool  $holds  whether a chord goes on through moments of fewer voices wholly above or below it
+     * @return array{array<int, int>, list<non-empty-list<int>>} next starts by place, and the chords that nothing ends
      */
-    public static function nextChords(Notes $notes, array $places, ?Amount $spread, Context $context): array
-    {
+    public static function nextChords(
+        Notes $notes, array $places, ?Amount $spread, Context $context, bool $holds = false,
+    ): array {
         $next = $last = [];
         foreach ($context->chordsByTrack($notes, $places, $spread) as $chords) {
-            [$following, $final] = Following::chords($notes, $chords);
+            [$following, $final] = Following::chords($notes, $chords, $holds);
             $next += $following;
-            $last[] = array_values($final);
+            $last = [...$last, ...$final];
         }
 
-        return [$next, array_values(array_filter($last))];
+        return [$next, $last];
+    }
+
+    /**
+     * What follows chords behind the selection: the start of the next one of their track among all notes of the open clips.
+     *
+     * @param  list<non-empty-list<int>>  $last
+     * @return array<int, int> ticks by place, where one follows
+     */
+    public static function behindChords(
+        Notes $notes, array $last, ?Amount $spread, Context $context, bool $holds,
+    ): array {
+        $next = [];
+        if ($last === []) {
+            return $next;
+        }
+        foreach ($context->chordsByTrack($notes, array_keys($notes->id), $spread) as $chords) {
+            $numbers = [];
+            foreach ($chords as $k => $chord) {
+                $numbers += array_fill_keys($chord, $k);
+            }
+            foreach ($last as $chord) {
+                if (isset($numbers[$chord[0]])) {
+                    $from = 1 + max(array_map(static fn (int $i): int => $numbers[$i], $chord));
+                    $start = Following::after($notes, $chord, $chords, $from, $holds);
+                    $next += $start === null ? [] : array_fill_keys($chord, $start);
+                }
+            }
+        }
+
+        return $next;
     }
 
     /**
@@ -73,5 +104,21 @@ final class NextNotes
         }
 
         return [$next, $last];
+    }
+
+    /**
+     * What follows notes behind the selection: the start of the next one of their pitch on their track.
+     *
+     * @param  list<non-empty-list<int>>  $last
+     * @return array<int, int> ticks by place, where one follows
+     */
+    public static function behindNotes(Notes $notes, array $last, Context $context): array
+    {
+        return $last === []
+            ? []
+            : array_intersect_key(
+                self::nextOfPitch($notes, array_keys($notes->id), $context)[0],
+                array_fill_keys(array_merge(...$last), true),
+            );
     }
 }

@@ -17,6 +17,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Time\GridLines;
 
 /** Moves notes, or one of their edges, by an amount of time. The played moment goes along: it is meant. */
 final readonly class Nudge implements AddsUp, SpanEdit
@@ -80,6 +81,8 @@ final readonly class Nudge implements AddsUp, SpanEdit
         ), true);
         $isCut = $edge !== 'end' && count($round) < count($places);
         $moved = $this->move($by, $starts[$places[0]], $isCut, $context);
+        $lines = $context->time->gridLines();
+        $stopped = 0;
         [$newStarts, $newLengths] = [$starts, $lengths];
         foreach ($places as $i) {
             $start = $starts[$i];
@@ -87,21 +90,43 @@ final readonly class Nudge implements AddsUp, SpanEdit
                 $newStarts[$i] = isset($round[$i]) ? $moved($start) : max(0, $moved($start));
             } elseif ($edge === 'start') {
                 $end = $start + $lengths[$i];
-                $newStarts[$i] = min(max(0, $moved($start)), $end - 1);
+                $to = max(0, $moved($start));
+                $stopped += $to < $end ? 0 : 1;
+                $newStarts[$i] = $to < $end ? $to : self::lastLineIn($lines, $start, $end);
                 $newLengths[$i] = $end - $newStarts[$i];
             } else {
-                $newLengths[$i] = max($start + 1, $moved($start + $lengths[$i])) - $start;
+                $end = $start + $lengths[$i];
+                $to = $moved($end);
+                $stopped += $to > $start ? 0 : 1;
+                $newLengths[$i] = ($to > $start ? $to : self::firstLineIn($lines, $start, $end)) - $start;
             }
         }
         [$spans->start, $spans->length] = [$newStarts, $newLengths];
 
-        return $this->said($spans, $starts, $lengths, $edge, $context);
+        return $this->said($spans, $starts, $lengths, $edge, $context)->with(
+            $stopped > 0 ? "{$stopped} stopped so that something is left" : '',
+        );
     }
 
-    /** Moves each border between two selected notes of one pitch and track that touch; both keep a tick at least. */
+    /** Where an end stops that would leave nothing: at the first line inside, or where it is. */
+    private static function firstLineIn(GridLines $lines, int $start, int $end): int
+    {
+        return min($end, $lines->next($start));
+    }
+
+    /** Where a start stops that would leave nothing: at the last line inside, or where it is. */
+    private static function lastLineIn(GridLines $lines, int $start, int $end): int
+    {
+        $lines->around($end - 1);
+
+        return max($start, $lines->before);
+    }
+
+    /** Moves each border between two selected notes of one pitch and track that touch; of both something is left. */
     private function borders(Amount $by, Spans $spans, Context $context): Said
     {
         [$starts, $lengths] = [$spans->start, $spans->length];
+        $lines = $context->time->gridLines();
         $open = [];
         $count = 0;
         [$last, $at] = [0, 0];
@@ -114,9 +139,14 @@ final readonly class Nudge implements AddsUp, SpanEdit
                 continue;
             }
             $moved = $this->move($by, $start, false, $context)($start);
-            $border = max($spans->start[$before] + 1, min($start + $lengths[$i] - 1, $moved));
+            $end = $start + $lengths[$i];
+            $border = match (true) {
+                $moved >= $end => self::lastLineIn($lines, $start, $end),
+                $moved <= $spans->start[$before] => self::firstLineIn($lines, $spans->start[$before], $start),
+                default => $moved,
+            };
             $this->setEdges($spans, $before, $spans->start[$before], $border);
-            $this->setEdges($spans, $i, $border, $start + $lengths[$i]);
+            $this->setEdges($spans, $i, $border, $end);
             $count++;
             [$last, $at] = [$border - $start, $start];
         }
@@ -125,7 +155,9 @@ final readonly class Nudge implements AddsUp, SpanEdit
             $count === 0 => Said::nothing(
                 "Nothing moved: no two of the selected {$spans->noun->many()} touch in one row.",
             ),
-            $last === 0 => Said::nothing("Nothing moved: the {$spans->noun->many()} are as short as can be."),
+            $last === 0 => Said::nothing(
+                "Nothing moved: no line lies inside the {$spans->noun->many()}; a finer grid has more.",
+            ),
             default => Said::of(
                 $count === 1 ? "The border of {$spans->counted(2)}" : "{$count} borders", 'moved',
                 $this->by($context, $at, $last),
@@ -182,7 +214,8 @@ final readonly class Nudge implements AddsUp, SpanEdit
         if ($moved === 0) {
             return Said::nothing($edge === 'note'
                 ? "Nothing moved: the earliest {$spans->noun->value} is at the start of the song."
-                : "Nothing moved: the {$all} are as short as can be, or at the start of the song.");
+                : "Nothing moved: no line lies inside the {$all}, or they are at the start of the song. A finer grid has "
+                    .'more lines, and by=step moves them less.');
         }
 
         return Said::of(

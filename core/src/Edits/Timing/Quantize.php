@@ -69,6 +69,7 @@ final readonly class Quantize implements SpanEdit
                 'quantize chords=together' => 'Quantize, strums kept',
                 'quantize what=both' => 'Quantize starts and ends',
                 'quantize swing=60' => 'Quantize with swing',
+                'quantize from=now' => 'Quantize from where they are',
             ],
             onClips: true,
             onPoints: true,
@@ -88,6 +89,7 @@ final readonly class Quantize implements SpanEdit
         );
 
         [$oldStarts, $oldLengths] = [$spans->start, $spans->length];
+        $measured = $this->measured($spans, $parameters);
         if ($what === 'length') {
             $this->snapLengths($spans, $parameters, $snap);
         } else {
@@ -97,7 +99,23 @@ final readonly class Quantize implements SpanEdit
             $this->place($spans, $starts, $ends, $lines);
         }
 
-        return $this->said($spans, $oldStarts, $oldLengths, $grid, $snap, $context);
+        $said = $this->said($spans, $oldStarts, $oldLengths, $grid, $snap, $context);
+
+        return $said->didNothing() ? $said : $said->with($measured);
+    }
+
+    /** From where it was measured, in words; empty where that makes no difference. */
+    private function measured(Spans $spans, Parameters $parameters): string
+    {
+        foreach ($spans->places as $i) {
+            if ($spans->playedStart[$i] !== 0 || ($parameters->choice('what') !== 'start' && $spans->playedEnd[$i] !== 0)) {
+                return $parameters->choice('from') === 'played'
+                    ? 'measured from where they were played'
+                    : 'measured from where they lay';
+            }
+        }
+
+        return '';
     }
 
     /**
