@@ -129,7 +129,7 @@ function putTogether(
     },
   );
 
-  const caret = new Caret(sender);
+  const caret = new Caret(sender, (tick) => player.standAt(tick));
   const grid = new Grid(contents, sender, status, catalog.rates, opened.grid!, (name, swing) =>
     api.grid(id, name, swing),
   );
@@ -205,7 +205,7 @@ function putTogether(
   const nudge = new Nudge(grid, caret);
   const standpoint = new Standpoint(grid, caret, range, newNotes, nudge, hands, panes, () => player.tick);
   const heard = (places: number[]) => void player.hear(places);
-  const selecting = new Selecting(contents, sender, preview, lanes, newNotes, standpoint, heard, () =>
+  const selecting = new Selecting(contents, sender, preview, lanes, standpoint, heard, () =>
     status.say(selectionSaid(contents, grid.lines, lanes), 'hint'),
   );
   const answers = new Answers({
@@ -214,7 +214,6 @@ function putTogether(
     caret,
     range,
     preview,
-    newNotes,
     panes,
     selecting,
     status,
@@ -315,10 +314,14 @@ function putTogether(
     applies: new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes }),
     offered: new Offered(catalog, shortcuts, recipes),
     dialogs,
-    count: () => keyHandling.count(),
+    count: () => keyHandling.beginCount(),
   };
   const route = new Route(tools);
   const acting = new Acting(route, catalog, shortcuts, status);
-  const keyHandling = new KeyHandling({ ...tools, acting }, isCovered);
+  const keyHandling = new KeyHandling(
+    { ...tools, acting },
+    isCovered,
+    new Map(catalog.edits.map((edit) => [edit.name, edit])),
+  );
   return { studio: { ...tools, acting, keyHandling }, answers, route, leftBehind };
 }

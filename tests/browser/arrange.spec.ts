@@ -86,7 +86,7 @@ test('the keys of notes move, repeat, split, mute and delete clips, with undo', 
   await studio.press('Control+Shift+ArrowRight', 'Control+Shift+ArrowRight', 'Shift+K');
   await expect(studio.status).toHaveText('Clip split at 3.1.0');
   await lies(studio, 'Track 1: 0+2 2+2 | Plucked: 0+4');
-  await studio.press('Escape', '.', '.', 'Shift+N');
+  await studio.press('Escape', '.', '.', 'n');
   await lies(studio, 'Track 1: 0+2 2+2 4+2 | Plucked: 0+4');
   await expect(song(page)).toContainText('1 of 4 clips chosen: clip of Track 1 at 5.1.0.');
   await studio.press('b');
@@ -100,7 +100,7 @@ test('the keys of notes move, repeat, split, mute and delete clips, with undo', 
 
 test('keys that follow fast work on what the one before left', async ({ studio, page }) => {
   await openSong(studio);
-  await studio.press('.', 'Shift+N', 'Shift+N', 'Shift+N');
+  await studio.press('.', 'n', 'n', 'n');
   await lies(studio, 'Track 1: 0+4 4+4 8+4 12+4 | Plucked: 0+4');
   await expect(song(page)).toContainText('1 of 5 clips chosen: clip of Track 1 at 13.1.0.');
 });
@@ -111,7 +111,7 @@ test('what was pressed on clips before a reload is done after it', async ({ stud
   await studio.press('.');
   await expect(studio.status).toHaveText('Clip of Track 1 at 1.1.0');
   connection.isCut = true;
-  await studio.press('Shift+N');
+  await studio.press('n');
   await expect(page.getByText('1 not sent yet')).toBeVisible();
   page.on('dialog', (dialog) => void dialog.accept());
   connection.isCut = false;

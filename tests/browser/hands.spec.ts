@@ -358,7 +358,7 @@ test('what is selected while an edit is on its way is what lies there then, and 
   await studio.open(phrase);
   let release: () => void = () => undefined;
   connection.until = new Promise<void>((done) => (release = done));
-  await studio.press('Control+a', 'n', 'Control+a', 'ArrowUp', 'Escape', '.', 'F8', 'l', 'e', 'Escape');
+  await studio.press('Control+a', 'Shift+N', 'Control+a', 'ArrowUp', 'Escape', '.', 'F8', 'l', 'e', 'Escape');
   release();
   await studio.expectColumn('pitch', [61, 61, 65, 65, 65, 65]);
   await studio.expectColumn('velocity', [81, 81, 101, 101, 61, 61]);

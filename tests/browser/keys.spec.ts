@@ -25,7 +25,8 @@ const edits: Case[] = [
   { keys: ['Shift+ArrowRight'], column: 'start', values: [2050, 2290] },
   { keys: ['Alt+ArrowRight'], column: 'start', values: [135, 375] },
   { keys: ['w'], column: 'length', values: [220, 220] },
-  { keys: ['s'], column: 'length', values: [1, 1] },
+  { keys: ['s'], column: 'length', values: [100, 100] },
+  { keys: ['w', 'w', 's'], column: 'length', values: [220, 220] },
   { keys: ['x'], column: 'length', values: [120, 120] },
   { keys: ['c'], column: 'length', values: [240, 1550] },
   { keys: ['Shift+W', 'v'], column: 'length', values: [240, 2020] },
@@ -35,7 +36,8 @@ const edits: Case[] = [
   { keys: ['Shift+D'], column: 'velocity', values: [54, 70] },
   { keys: ['b'], column: 'muted', values: [1, 1] },
   { keys: ['Delete'], column: 'id', values: [] },
-  { keys: ['n'], column: 'id', values: [1, 3, 2, 4] },
+  { keys: ['Shift+N'], column: 'id', values: [1, 3, 2, 4] },
+  { keys: ['n'], column: 'id', values: [1, 2, 3, 4] },
 ];
 
 const grids: Case[] = [

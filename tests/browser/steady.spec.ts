@@ -110,7 +110,7 @@ test('notes written while nothing could be sent lie where the caret was, after a
   await studio.open([[0, 100, 60]]);
   await studio.click(480, 64);
   await page.route('**/edits', (route) => route.abort());
-  await studio.press('Control+Enter', 'Control+Enter', 'Control+ArrowRight', 'Control+Enter');
+  await studio.press('i', 'i', 'Control+ArrowRight', 'i');
   await expect(page.getByRole('alert')).toContainText('not sent yet');
   page.on('dialog', (dialog) => void dialog.accept());
   await page.unroute('**/edits');
@@ -216,12 +216,12 @@ test('a song is found again as it was left: track in front, lanes, rows, hand, l
   await taken('Draw hand');
   await studio.open([[0, 240, 60]]);
   await taken('Point hand');
-  await studio.press('Control+Enter');
+  await studio.press('i');
   await studio.expectColumn('velocity', [96, 96]);
   await studio.openSong(first);
   await taken('Draw hand');
   studio.clip = await studio.clipOf(1);
-  await studio.press('Control+End', 'Control+Enter');
+  await studio.press('Control+End', 'i');
   await expect.poll(() => studio.column('velocity')).toContain(32);
 });
 

@@ -8,19 +8,19 @@ test('a four-bar phrase is written with the keyboard alone, and goes out as it w
   await studio.expectColumn('id', []);
 
   // Bar 1: quarters going up the triad, the last one soft.
-  await studio.press('4', 'Shift+4', 'Control+Enter');
+  await studio.press('4', 'Shift+4', 'i');
   for (let k = 0; k < 4; k++) await studio.press('Control+ArrowUp');
-  await studio.press('Control+Enter', 'Control+ArrowUp', 'Control+ArrowUp', 'Control+ArrowUp', 'Control+Enter');
-  await studio.press('Shift+1', 'Control+Shift+ArrowUp', 'Control+Enter');
+  await studio.press('i', 'Control+ArrowUp', 'Control+ArrowUp', 'Control+ArrowUp', 'i');
+  await studio.press('Shift+1', 'Control+Shift+ArrowUp', 'i');
   // Bar 2: eighths with a rest between them.
-  await studio.press('8', 'Shift+2', 'Control+Shift+ArrowDown', 'Control+Enter', 'Control+ArrowRight', 'Control+Enter');
+  await studio.press('8', 'Shift+2', 'Control+Shift+ArrowDown', 'i', 'Control+ArrowRight', 'i');
   // Bar 3: on to the bar line, a chord of a half.
   await studio.press('Control+ArrowLeft', 'Control+ArrowLeft', 'Control+ArrowLeft', 'Control+Shift+ArrowRight');
   await studio.press('2', 'Shift+3', 'Shift+I');
   // Bar 4: a whole note back on the first pitch.
   await studio.press('Control+Shift+ArrowRight', '1', 'Control+Shift+ArrowDown');
   for (let k = 0; k < 5; k++) await studio.press('Control+ArrowUp');
-  await studio.press('Control+Enter');
+  await studio.press('i');
 
   const phrase: TestNote[] = [
     [0, 480, 60, 120],
@@ -115,7 +115,7 @@ test('a range set while a note is still being written ends at the caret as it is
     await held;
     await route.continue();
   });
-  await studio.press('Control+Enter', 'Alt+]', 'Shift+O');
+  await studio.press('i', 'Alt+]', 'Shift+O');
   letGo();
   await studio.expectColumn('start', [120, 1080]);
 });

@@ -70,14 +70,14 @@ function studio(notes: TestNote[] = phrase) {
 
 test('an edit goes to the notes, in the song to the clips, and what is about a track to the one in front', () => {
   const on = studio();
-  on.route.run(['transpose semitones=1']);
+  on.route.run(['velocity add=1']);
   on.views.show('song');
   on.chosenClips.choose([7]);
-  on.route.run(['transpose semitones=1']);
+  on.route.run(['velocity add=1']);
   on.route.run(['track mute=on']);
   expect(on.sent.map(({ lines, to }) => `${lines.join()} → ${to}`)).toEqual([
-    'transpose semitones=1 → notes',
-    'transpose semitones=1 → clips',
+    'velocity add=1 → notes',
+    'velocity add=1 → clips',
     'track mute=on → notes',
   ]);
 });
@@ -89,12 +89,15 @@ test('lines in a row go as one where an edit is among them, and a recipe is the 
   expect(on.sent.map(({ lines }) => lines)).toEqual([['select what=all', 'quantize'], ['recipe name=Tighten']]);
 });
 
-test('where nothing is selected a nudge moves the caret, or the end of the range', () => {
+test('where nothing is selected a nudge or a transposition moves the caret, or the end of the range', () => {
   const on = studio();
   on.route.run(['nudge by=1/4']);
   expect([on.sent, on.caret.tick]).toEqual([[], 480]);
   expect(on.route.movesInstead(['nudge by=-step'])).toBe('caret earlier');
   expect(on.route.movesInstead(['nudge by=step2 edge=end'])).toBe('range end later');
+  on.route.run(['transpose octaves=-1']);
+  expect([on.sent, on.caret.pitch]).toEqual([[], 48]);
+  expect(on.route.movesInstead(['transpose semitones=1'])).toBe('caret up');
   on.selecting.select([1]);
   expect(on.route.movesInstead(['nudge by=step'])).toBe('');
   on.route.run(['nudge by=1/4']);

@@ -97,14 +97,15 @@ test('keys reach the lane of what is selected, and lines that name none are done
   expect([on.lanes.current, on.lanes.named(['velocity add=5'], false)]).toEqual(['velocity', ['velocity add=5']]);
 });
 
-test('new notes are as set, or as the note used last', () => {
+test('new notes are as set, whatever is selected, and take what one has of the selected note', () => {
   const on = workbench(phrase);
+  expect(on.newNotes.take('velocity')).toBe(false);
   on.selecting.select([3]);
   expect(on.newNotes.like).toEqual({ length: 'grid', velocity: 96 });
-  setting.turn('newAsLast', true);
+  on.newNotes.take('velocity');
+  expect(on.newNotes.like).toEqual({ length: 'grid', velocity: 60 });
+  on.newNotes.take('both');
   expect(on.newNotes.like).toEqual({ length: '480tk', velocity: 60 });
-  setting.writeAs({ velocity: 20 });
-  expect(on.newNotes.like).toEqual({ length: 'grid', velocity: 20 });
 });
 
 test('one thing at a time is open over the roll', () => {

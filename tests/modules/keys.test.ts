@@ -1,7 +1,10 @@
 import { expect, test } from 'vitest';
-import type { Binding, Surface } from '../../resources/js/api';
+import type { Binding, Declaration, Surface } from '../../resources/js/api';
 import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/keystroke';
+import { countedLines, countSaid } from '../../resources/js/keys/counting';
 import { Dispatcher } from '../../resources/js/keys/dispatcher';
+
+const EDIT: Declaration = { name: '', title: '', group: '', help: '', parameters: [], synonyms: [], uses: {} };
 
 /** A key press as the browser tells of it. */
 function press(key: string, code: string, held: string[] = []): KeyboardEvent {
@@ -149,3 +152,23 @@ test('a wheel runs once for each notch, and a small turn waits for the rest', ()
   expect([turn(-60), turn(-60), turn(-200), turn(-100, false)]).toEqual([true, true, true, false]);
   expect(ran).toEqual(['louder', 'louder', 'louder']);
 });
+
+const counting: [run: string, lines: string[], said: string][] = [
+  ['steps', ['steps parts=4'], '4 parts'],
+  ['steps grid=1/32', ['steps parts=4'], '4 parts'],
+  ['repeat round=bar', ['repeat round=bar times=4'], '4 ×'],
+  ['velocity add=1', Array(4).fill('velocity add=1'), '4 ×'],
+];
+for (const [run, lines, said] of counting) {
+  test(`a count of 4 before ${run} is ${lines[0]}, and the strip says ${said}`, () => {
+    const whole = (name: string, unit: string) => ({ name, kind: 'whole-number', allowed: '', help: '', unit });
+    const edits = new Map<string, Declaration>([
+      ['steps', { ...EDIT, parameters: [whole('parts', 'parts')], counts: 'parts', oneOf: ['grid', 'parts'] }],
+      ['repeat', { ...EDIT, parameters: [whole('times', 'times')], counts: 'times' }],
+      ['velocity', { ...EDIT, counts: '' }],
+    ]);
+    expect(countedLines([run], 4, edits)).toEqual(lines);
+    expect(countedLines([run], 1, edits)).toEqual([run]);
+    expect(countSaid({ run: [run] } as Binding, 4, edits)).toBe(said);
+  });
+}

@@ -151,7 +151,6 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
     sender,
     preview,
     lanes,
-    newNotes,
     standpoint,
     (places) => heard.push(places),
     () => status.say(selectionSaid(contents, grid.lines, lanes), 'hint'),

@@ -13,8 +13,8 @@ final class Following
     /**
      * @param  list<non-empty-list<int>>  $chords  of one track, in order of time
      * @param  bool  $holds  whether a chord goes on through moments of fewer voices wholly above or below it
-     * @return array{array<int, int>, list<non-empty-list<int>>} the start of the next chord by place, and the chords that
-     *     nothing ends
+     * @return array{array<int, int>, list<non-empty-list<int>>} the start of the next chord by place, and the chords
+     *     that nothing ends
      */
     public static function chords(Notes $notes, array $chords, bool $holds = false): array
     {

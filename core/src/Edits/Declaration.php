@@ -23,6 +23,7 @@ final readonly class Declaration
      *     without one is not what anybody wants; '' where there is none
      * @param  string  $wanted  the parameter that is turned most often once the edit was heard; '' for the one that was
      *     given
+     * @param  string  $counts  the parameter that a count before its key fills; '' where it is done so many times
      * @param  bool  $usesClipboard  whether it needs what was cut or copied
      * @param  bool  $putsIn  whether it puts in notes of its own, and so needs to know where
      * @param  bool  $onClips  whether it does to clips that are chosen in the song what it does to notes
@@ -43,6 +44,7 @@ final readonly class Declaration
         public array $bare = [],
         public string $asks = '',
         public string $wanted = '',
+        public string $counts = '',
         public bool $usesClipboard = false,
         public bool $putsIn = false,
         public bool $isHeard = false,
@@ -97,6 +99,7 @@ final readonly class Declaration
             'bare' => $this->bare,
             'asks' => $this->asks,
             'wanted' => $this->wanted,
+            'counts' => $this->counts,
             'usesClipboard' => $this->usesClipboard,
             'isHeard' => $this->isHeard || in_array($this->group, [Group::Dynamics, Group::Length], true),
         ];

@@ -7,8 +7,8 @@ namespace Jactonic\Core\Parameters;
 use Jactonic\Core\Errors\BadInput;
 
 /**
- * What is played on steps in a row, such as `x.x-`: `x` the next tone, `1` to `9` the first to the ninth one, `.` a rest,
- * and `-` the tone before held on.
+ * What is played on steps in a row, such as `x.x-`: `x` the next tone, `1` to `9` the first to the ninth one, `.` a
+ * rest, and `-` the tone before held on.
  */
 final readonly class StepPattern implements Kind
 {

@@ -162,8 +162,8 @@ final class ExamplesTest extends MusicTestCase
         self::assertSame(
             [
                 'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean', 'chords-fill',
-                'arpeggio', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove', 'layer-pick',
-                'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close',
+                'arpeggio', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove',
+                'layer-pick', 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close',
             ],
             array_values(array_diff($names, $shown)),
             'an edit of notes has an example here, one of points in LanesTest, one of chords in ChordEditsTest, one of '

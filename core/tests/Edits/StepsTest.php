@@ -50,7 +50,9 @@ final class StepsTest extends MusicTestCase
             $change = self::change($line, $notes);
             $notes = $change->applyTo($notes);
         }
-        $told = array_map(static fn (int $start, int $length): string => "{$start}+{$length}", $notes->start, $notes->length);
+        $told = array_map(
+            static fn (int $start, int $length): string => "{$start}+{$length}", $notes->start, $notes->length,
+        );
 
         self::assertSame($after, implode(' ', $told));
         self::assertStringStartsWith($said, (string) ($change->said ?? ''));

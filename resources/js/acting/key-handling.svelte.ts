@@ -1,3 +1,5 @@
+import type { Binding, Declaration } from '../api';
+import { countedLines, countSaid } from '../keys/counting';
 import { Dispatcher, type Pending } from '../keys/dispatcher';
 import { Pasting } from '../keys/pasting';
 import { momentKeys, type Moment, type MomentKey } from './moment';
@@ -13,7 +15,7 @@ export class KeyHandling {
       new Dispatcher(
         this.on.shortcuts.map.bindings,
         ({ run, key }, times) =>
-          this.on.acting.act(Array.from({ length: times }, () => run).flat(), key.includes('Wheel') ? 'wheel' : 'key'),
+          this.on.acting.act(countedLines(run, times, this.edits), key.includes('Wheel') ? 'wheel' : 'key'),
         (now) => (this.pending = now),
         (chord, binding) => this.#pasting.begin(chord, binding.run[0]),
       ),
@@ -25,10 +27,21 @@ export class KeyHandling {
   constructor(
     private readonly on: Moment,
     private readonly isCovered: () => boolean,
+    private readonly edits: ReadonlyMap<string, Declaration>,
   ) {}
 
+  /** The count that is typed; 0 where none is. */
+  get count(): number {
+    return Number(this.pending.digits ?? 0) || 0;
+  }
+
+  /** What the strip says of a key while a count is typed: “4 parts”, “3 ×”; '' where none is. */
+  countSaid(binding: Binding): string {
+    return this.count > 0 ? countSaid(binding, this.count, this.edits) : '';
+  }
+
   /** Begins to take digits: the key after them is done so many times. */
-  count(): void {
+  beginCount(): void {
     this.#dispatcher.count();
   }
 

@@ -4,11 +4,18 @@ import { parseLine, type Line } from '../music/line';
 import { arrangingCommands, fallsBack } from '../commands/arranging';
 import { wrongIn } from '../commands/parameters';
 import type { Tools } from '../commands/command';
+import { settings } from '../settings/settings.svelte';
 import { commands } from '../commands/table';
 
 /** What ends commands that act while their key is down; undefined where nothing does. */
 export type End = (() => void) | undefined;
 
+/** What writes at the caret, and what brings something there. */
+const [WRITES, BRINGS] = [
+  ['insert', 'chord'],
+  ['paste', 'align'],
+];
+const OCTAVE = 12;
 /** What was selected before, and selections that have a name, are the screen's own: no script knows them. */
 const ONLY_HERE = /^(back|kept)$/;
 
@@ -42,6 +49,7 @@ export class Route {
     const instead = this.#instead(texts.map(parseLine));
     if (!instead) return '';
     const { name, values } = parseLine(instead);
+    if (values.pitch) return `caret ${values.pitch.startsWith('-') ? 'down' : 'up'}`;
     return `${name === 'range' ? 'range end' : 'caret'} ${values.by.startsWith('-') ? 'earlier' : 'later'}`;
   }
 
@@ -60,6 +68,7 @@ export class Route {
   #runOnNotes(texts: readonly string[], clipboard?: Phrase): void {
     this.tools.asking.run(texts, {
       clipboard,
+      ...(texts.some((text) => stepsOn(parseLine(text))) && { stepsOn: true }),
       done: ({ screen }) => screen?.forEach((line) => this.#runCameBack(line)),
     });
   }
@@ -115,8 +124,17 @@ export class Route {
   }
 }
 
-/** What a nudge does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
+/** Whether the caret goes on behind what a line puts in at it, or moves to it. */
+function stepsOn({ name, values }: Line): boolean {
+  if ((values.at ?? 'caret') !== 'caret') return false;
+  return WRITES.includes(name) || (settings.caretGoesOn && BRINGS.includes(name));
+}
+
+/** What an edit does where nothing is selected: what would move notes moves the caret, what would lengthen them the end of the range. */
 function withoutNotes({ name, values }: Line, [step, larger]: [string, string]): string | null {
+  if (name === 'transpose' && (values.semitones || values.octaves)) {
+    return `caret pitch=${Number(values.semitones ?? 0) + OCTAVE * Number(values.octaves ?? 0)}`;
+  }
   if (name !== 'nudge') return null;
   const by = (values.by ?? 'grid').replace('step2', larger).replace('step', step);
   if (!isAmount(by.replace(/^[+-]/, ''))) return null;

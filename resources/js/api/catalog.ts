@@ -47,6 +47,8 @@ export interface Declaration {
   bare?: string[];
   /** the parameter that is turned most often once it was heard */
   wanted?: string;
+  /** the parameter that a count before its key fills; '' where it is done so many times */
+  counts?: string;
   /** of these parameters an edit takes exactly one */
   oneOf?: string[];
   /** what an edit works on */

@@ -1,7 +1,6 @@
 import type { OpenedSong, SongAnswer } from '../api';
 import type { Caret } from '../desk/caret.svelte';
 import type { Grid } from '../desk/grid.svelte';
-import type { NewNotes } from '../desk/new-notes.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Range } from '../desk/range.svelte';
 import type { Status } from '../desk/status.svelte';
@@ -29,7 +28,6 @@ export interface Answered {
   caret: Caret;
   range: Range;
   preview: Preview;
-  newNotes: NewNotes;
   panes: Panes;
   selecting: Selecting;
   status: Status;
@@ -46,7 +44,7 @@ export class Answers {
 
   /** Takes what was done. */
   take(asked: Asked, answer: SongAnswer, { sound, on, isNewest }: Taken): void {
-    const { contents, grid, caret, range, panes, newNotes, status, clipboard } = this.on;
+    const { contents, grid, range, panes, status, clipboard } = this.on;
     const { song, track } = contents;
     contents.take(answer);
     grid.follow(song);
@@ -57,20 +55,29 @@ export class Answers {
       this.on.preview.clear();
       if (asked.select) contents.select(asked.select);
     }
-    const written = asked.what === 'edit' && asked.stepsOn ? answer.notes?.[0]?.added : null;
-    if (written) {
-      caret.put({ tick: written.start[0] + written.length[0] });
-      panes.view.reveal(caret.tick, caret.pitch);
-    }
+    if (asked.what === 'edit' && asked.stepsOn) this.#stepOn(answer);
     if (answer.grid !== undefined) grid.set(answer.grid, answer.swing);
     if (answer.range) range.put(answer.range);
     void this.listen(contents.soundingElsewhere(answer));
     status.say(answer.message + (this.#isAfterOthers ? ', after changes in another window' : ''));
     this.#isAfterOthers = false;
     const after = answer.selection ?? contents.selection();
-    if (after.length > 0 && isNewest) newNotes.use(after[after.length - 1]);
     if (answer.clipboard) clipboard.keep(answer.clipboard);
     if (sound) this.on.selecting.sound(heard(answer, on ?? after));
+  }
+
+  /** The caret goes on to the end of what was put in or moved, on its pitch. */
+  #stepOn(answer: SongAnswer): void {
+    const { caret, contents, panes } = this.on;
+    const { start, length } = contents.notes.columns;
+    const added = (answer.notes ?? []).flatMap((change) =>
+      change.added ? change.added.start.map((tick, k) => tick + change.added!.length[k]) : [],
+    );
+    const moved = contents.notes.selectedPlaces().map((i) => start[i] + length[i]);
+    const tick = Math.max(...(added.length > 0 ? added : moved));
+    if (!Number.isFinite(tick)) return;
+    caret.put({ tick });
+    panes.view.reveal(caret.tick, caret.pitch);
   }
 
   /** Takes a song as the server has it; keeps the selection of notes that are still there. */

@@ -1,6 +1,5 @@
 import type { EditContext } from '../api';
 import type { Lanes } from '../desk/lanes.svelte';
-import type { NewNotes } from '../desk/new-notes.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
@@ -28,7 +27,6 @@ export class Selecting {
     private readonly sender: Pick<Sender, 'waiting' | 'inLine'>,
     private readonly preview: Pick<Preview, 'selects'>,
     private readonly lanes: Pick<Lanes, 'follow'>,
-    private readonly newNotes: Pick<NewNotes, 'use'>,
     private readonly standpoint: Pick<Standpoint, 'now' | 'of'>,
     private readonly heard: (places: number[]) => void,
     private readonly told: () => void,
@@ -109,7 +107,6 @@ export class Selecting {
     this.preview.selects(ids);
     this.contents.select(ids);
     this.lanes.follow(ids);
-    if (ids.length === 1) this.newNotes.use(ids[0]);
     this.told();
   }
 }

@@ -3,7 +3,7 @@ import { spanOf } from './selecting';
 import type { Command as CommandOf } from './command';
 import { switching } from './switching';
 
-type Command = CommandOf<'contents' | 'player' | 'range' | 'status'>;
+type Command = CommandOf<'caret' | 'contents' | 'player' | 'range' | 'status'>;
 
 const play: Command = ({ contents, player }, { from }) =>
   void player.toggle(from === 'selection' ? spanOf(contents.notes)?.from : undefined);
@@ -17,7 +17,11 @@ const listen: Command = ({ contents: { notes }, range, player }) => {
 export const listeningCommands: Record<string, Command> = {
   play,
   listen,
-  playhead: ({ player }) => void player.seek(player.loop?.[0] ?? 0),
+  playhead: ({ caret, contents, player }, { to = 'start' }) => {
+    const tick = to === 'end' ? contents.end : (player.loop?.[0] ?? 0);
+    if (!player.playing && contents.selection().length === 0) caret.move({ tick: to === 'end' ? tick : 0 });
+    void player.seek(tick);
+  },
   loop: ({ status }, { state = 'toggle' }) => {
     setting.turn('loop', state === 'toggle' ? !settings.loop : state === 'on');
     status.say(settings.loop ? 'Loop on' : 'Loop off', 'hint');

@@ -6,11 +6,12 @@ import type { Spot } from '../desk/caret.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Asked } from '../song/unsent';
 import { stepPlace } from './neighbours';
+import { switching } from './switching';
 import { placeOf, whyNoPlace } from './places';
 import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
-  'asking' | 'caret' | 'contents' | 'grid' | 'newNotes' | 'panes' | 'player' | 'range' | 'sender' | 'status'
+  'caret' | 'contents' | 'grid' | 'newNotes' | 'panes' | 'player' | 'range' | 'sender' | 'status'
 >;
 
 const PITCH_SECONDS = 0.25;
@@ -80,14 +81,10 @@ const moveCaret: Command = ({ caret, contents, grid, newNotes, panes, range, sen
   }, asked);
 };
 
-/** A note at the caret, and the caret steps on to its end. */
-const write: Command = ({ asking }) => asking.run(['insert'], { sound: true, stepsOn: true });
-
 /** Says what new notes are like. */
 export function sayNewNotes({ newNotes, status }: Pick<Tools, 'newNotes' | 'status'>): void {
   const { length, velocity } = newNotes.like;
-  const how = settings.newAsLast ? 'as the note used last' : 'as set';
-  status.say(`New notes ${how}: velocity ${velocity}, length ${length === 'grid' ? 'of the grid' : length}`, 'hint');
+  status.say(`New notes: velocity ${velocity}, length ${length === 'grid' ? 'of the grid' : length}`, 'hint');
 }
 
 const newVelocity: Command = ({ newNotes, status }, { preset, value }) => {
@@ -109,16 +106,20 @@ const newLength: Command = ({ newNotes, status }, { value }) => {
   sayNewNotes({ newNotes, status });
 };
 
-const asLast: Command = ({ newNotes, status }) => {
-  setting.toggle('newAsLast');
-  sayNewNotes({ newNotes, status });
+const likeThis: Command = ({ newNotes, status }, { what = 'velocity' }) => {
+  if (newNotes.take(what)) sayNewNotes({ newNotes, status });
+  else status.say('Select a note first; new notes are like it then.', 'refused');
 };
 
 /** What writes notes by keys, and what new ones are like. */
 export const writingCommands: Record<string, Command> = {
   caret: moveCaret,
-  write,
   'new-velocity': newVelocity,
   'new-length': newLength,
-  'new-notes': asLast,
+  'new-notes': likeThis,
+  'caret-goes-on': switching(
+    'caretGoesOn',
+    'The caret goes on behind what is pasted or moved to it',
+    'The caret stays where something is pasted or moved to it',
+  ),
 };

@@ -9,7 +9,11 @@ export interface Spot {
 export class Caret {
   #at = $state.raw<Spot>({ tick: 0, pitch: 60 });
 
-  constructor(private readonly sender: Pick<Sender, 'inOrder'>) {}
+  /** @param pointed told the tick somebody pointed at */
+  constructor(
+    private readonly sender: Pick<Sender, 'inOrder'>,
+    private readonly pointed: (tick: number) => void = () => undefined,
+  ) {}
 
   get tick(): number {
     return this.#at.tick;
@@ -26,6 +30,12 @@ export class Caret {
   /** Moves it once the edits pressed before are done, which may move it too; what is left out stays. */
   move(to: Partial<Spot>): void {
     this.sender.inOrder(() => this.put(to), { what: 'caret', to });
+  }
+
+  /** Moves it to where somebody points on empty ground. */
+  point(to: Partial<Spot> & { tick: number }): void {
+    this.move(to);
+    this.pointed(to.tick);
   }
 
   /** Moves it on from where it is by then, once the edits pressed before are done. */

@@ -1,23 +1,25 @@
-import { settings } from '../settings/settings.svelte';
+import { setting, settings } from '../settings/settings.svelte';
 import type { Contents } from '../song/contents.svelte';
 
-/** What new notes are like: as set, or as the note used last. */
+/** What new notes are like: as set. What is edited leaves that alone, but a note there is can be taken for it. */
 export class NewNotes {
-  #last = $state.raw<{ length: number; velocity: number } | null>(null);
-
   constructor(private readonly contents: Pick<Contents, 'notes'>) {}
 
   /** The length, an amount of time, and the velocity, 1–127. */
   get like(): { length: string; velocity: number } {
-    return settings.newAsLast && this.#last
-      ? { length: `${this.#last.length}tk`, velocity: this.#last.velocity }
-      : { length: settings.newLength, velocity: settings.newVelocity };
+    return { length: settings.newLength, velocity: settings.newVelocity };
   }
 
-  /** A note was used, by its id. */
-  use(id: number): void {
+  /** Takes the velocity of the last selected note, its length, or both; false where none is selected. */
+  take(what: string): boolean {
     const { notes } = this.contents;
-    const place = notes.placeOf(id);
-    if (place >= 0) this.#last = { length: notes.columns.length[place], velocity: notes.columns.velocity[place] };
+    const place = notes.selectedPlaces().at(-1);
+    if (place === undefined) return false;
+    const { length, velocity } = notes.columns;
+    setting.writeAs({
+      ...(what !== 'length' && { velocity: velocity[place] }),
+      ...(what !== 'velocity' && { length: `${length[place]}tk` }),
+    });
+    return true;
   }
 }

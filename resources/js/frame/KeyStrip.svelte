@@ -89,7 +89,9 @@
       aria-disabled={whyNot !== ''}
       title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
       onclick={() => acting.act(binding.run, 'mouse')}
-      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{instead || stripOf(binding)}</button
+      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{#if keyHandling.count > 0}<b
+          >{keyHandling.countSaid(binding)}</b
+        >{/if}{instead || stripOf(binding)}</button
     >
   {/each}
 </nav>

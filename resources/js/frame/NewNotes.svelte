@@ -27,8 +27,8 @@
   <button
     class="btn gap-1 px-1.5 font-normal btn-ghost btn-sm"
     aria-expanded={open}
-    aria-label="New notes: velocity {velocity}, length {length}, {settings.newAsLast ? 'as last used' : 'as set'}"
-    title="What new notes are like ({keyOf('new-notes')} switches between set and last used)"
+    aria-label="New notes: velocity {velocity}, length {length}"
+    title="What new notes are like ({keyOf('new-notes')}: as loud as the selected one)"
     onclick={() => (open = !open)}
   >
     <PenLine size={15} aria-hidden="true" />{shown}
@@ -39,20 +39,12 @@
       role="dialog"
       aria-label="New notes"
     >
-      <fieldset class="flex gap-4">
-        <legend class="mb-1 text-xs text-secondary">New notes are <kbd>{keyOf('new-notes')}</kbd></legend>
-        {#each [[false, 'as set'], [true, 'as last used']] as const as [asLast, name] (name)}
-          <label class="flex items-center gap-1"
-            ><input
-              type="radio"
-              class="radio radio-xs"
-              name="new-notes"
-              checked={settings.newAsLast === asLast}
-              onchange={() => setting.turn('newAsLast', asLast)}
-            />{name}</label
-          >
-        {/each}
-      </fieldset>
+      <button class="btn w-full btn-sm" onclick={() => run('new-notes what=both')}
+        >Like the selected note <kbd>{keyOf('new-notes what=both')}</kbd></button
+      >
+      <p class="mt-1 text-xs text-secondary">
+        <kbd>{keyOf('new-notes')}</kbd> takes its velocity alone; no edit changes what is set here.
+      </p>
       <label class="mt-2 flex items-center justify-between gap-2"
         >Length
         <select

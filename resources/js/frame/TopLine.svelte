@@ -18,11 +18,12 @@
   import KeyChoice from '../look/KeyChoice.svelte';
   import NumberField from '../look/NumberField.svelte';
   import { settings } from '../settings/settings.svelte';
+  import { rowCalled } from '../song/row-names';
   import NewNotes from './NewNotes.svelte';
   import NudgeChoice from './NudgeChoice.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, catalog, contents, grid, opening, player, playing, status, views } = getStudio();
+  const { acting, caret, catalog, contents, grid, opening, player, playing, status, views } = getStudio();
   const { run, keyOf } = acting;
   const { recorder } = playing;
 
@@ -121,8 +122,17 @@
       onclick={() => player.meters.forgetClips()}>too loud</button
     >
   {/if}
-  <div class="w-15 text-right font-semibold" role="timer" aria-label="Position">
-    {grid.lines.position(player.tick)}
+  <div class="flex w-15 flex-col text-right leading-none">
+    <div class="font-semibold" role="timer" aria-label="Position">{grid.lines.position(player.tick)}</div>
+    <div
+      class="text-[11px] whitespace-nowrap text-secondary"
+      role="group"
+      aria-label="Caret"
+      title="The caret: where keys write. A press on empty ground or the ruler puts it there"
+    >
+      {grid.lines.position(caret.tick)}
+      {rowCalled(contents.track, caret.pitch)}
+    </div>
   </div>
 
   <label class="flex items-center gap-1">

@@ -13,7 +13,7 @@ export interface ClipGround {
   contents: Contents;
   lines: GridLines;
   hands: Pick<Hands, 'hand' | 'free'>;
-  caret: Pick<Caret, 'move'>;
+  caret: Pick<Caret, 'point'>;
   range: Range;
   /** runs a line */
   run: (line: string) => void;

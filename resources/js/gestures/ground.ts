@@ -19,7 +19,7 @@ export interface Ground {
   /** the notes as they were when it began, whose places it tells */
   notes: NoteTable;
   contents: Pick<Contents, 'song' | 'track' | 'tracks' | 'notes' | 'selection'>;
-  caret: Pick<Caret, 'move'>;
+  caret: Pick<Caret, 'point'>;
   grid: Pick<Grid, 'name' | 'measure'>;
   hands: Pick<Hands, 'chords' | 'drawn' | 'stepShape' | 'hand' | 'moment' | 'shape' | 'free'>;
   newNotes: Pick<NewNotes, 'like'>;

@@ -1,6 +1,7 @@
 import { lengthSaid } from '../music/amounts';
 import { rowCalled } from '../song/row-names';
 import { within, type At, type Dropped, type Gesture, type Ghost, type Shape, NOTHING } from '../pointer/gesture';
+import type { GridLines } from '../music/time';
 import type { Ground } from './ground';
 import { snapped } from '../pointer/snap';
 
@@ -146,14 +147,19 @@ export class MovingEdge implements Gesture {
     const before = start[g] + (isEnd ? length[g] : 0);
     const raw = before + (at.x - this.from.x) / view.pixelsPerTick;
     const caught = snapped(lines, before, raw, at.free);
-    const tick = isEnd ? Math.max(start[g] + 1, caught.tick) : within(0, caught.tick, start[g] + length[g] - 1);
+    const [first, last] = [start[g], start[g] + length[g]];
+    const tick = isEnd
+      ? endLeft(lines, first, caught.tick, last, at.free)
+      : Math.max(0, startLeft(lines, first, caught.tick, last, at.free));
     const ticks = tick - before;
     const share = Math.max(1, Math.round((100 * (tick - start[g])) / length[g]));
     const span = (i: number): [number, number] => {
       const end = start[i] + length[i];
       if (at.shift) return isEnd ? [start[i], tick > start[i] ? tick : end] : [tick < end ? tick : start[i], end];
       if (at.ctrl && isEnd) return [start[i], start[i] + Math.max(1, Math.round((length[i] * share) / 100))];
-      return isEnd ? [start[i], Math.max(start[i] + 1, end + ticks)] : [within(0, start[i] + ticks, end - 1), end];
+      return isEnd
+        ? [start[i], endLeft(lines, start[i], end + ticks, end, false)]
+        : [Math.max(0, startLeft(lines, start[i], start[i] + ticks, end, false)), end];
     };
     const text = at.shift
       ? `all to ${lines.position(tick)}`
@@ -202,14 +208,21 @@ export class MovingBorder implements Gesture {
     const [a, b] = [this.before, this.after];
     const end = start[b] + length[b];
     const caught = snapped(lines, start[b], start[b] + (at.x - this.from.x) / view.pixelsPerTick, at.free);
-    const border = within(start[a] + 1, caught.tick, end - 1);
+    const border =
+      caught.tick > start[b]
+        ? startLeft(lines, start[b], caught.tick, end, at.free)
+        : endLeft(lines, start[a], caught.tick, start[b], at.free);
     this.#ticks = border - start[b];
     this.shape = {
       ghosts: [
         { start: start[a], length: border - start[a], pitch: pitch[a], velocity: velocity[a] },
         { start: border, length: end - border, pitch: pitch[b], velocity: velocity[b] },
       ],
-      tag: { x: at.x, y: at.y, text: `border at ${lines.position(border)}` },
+      tag: {
+        x: at.x,
+        y: at.y,
+        text: `border at ${lines.position(border)}${border === caught.tick ? '' : ' · no further, so that something is left · Alt: to the tick'}`,
+      },
     };
   }
 
@@ -223,6 +236,18 @@ export class MovingBorder implements Gesture {
           key: 'nudge edge=end by=grid',
         };
   }
+}
+
+/** Where an end comes to lie: one that would leave nothing of a note stops on the first line inside, or stays; free of the grid on its first tick. */
+function endLeft(lines: GridLines, start: number, end: number, before: number, free: boolean): number {
+  if (end > start) return end;
+  return free ? start + 1 : Math.min(before, lines.around(start).after);
+}
+
+/** Where a start comes to lie, likewise. */
+function startLeft(lines: GridLines, before: number, start: number, end: number, free: boolean): number {
+  if (start < end) return start;
+  return free ? end - 1 : Math.max(before, lines.before(end));
 }
 
 /** Nearer than this to where it began, in CSS pixels, time stays. */

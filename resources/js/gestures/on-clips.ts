@@ -52,22 +52,21 @@ export function graspOnClips(on: ClipGround, at: At, button: Button): Grasp<Clip
   return graspIn(ON_CLIPS, { on, at, found: clipAt(on.arranging, on.chosenClips, at.x, at.y) });
 }
 
-/** Puts the caret at a place, and the track there in front where it is open. */
+/** Puts the caret at a place, the playhead too where it stands, and the track there in front where it is open. */
 export function turnTo({ arranging, caret, contents, lines }: ClipGround, { x, y, free }: At): void {
-  caret.move({ tick: tickAt(lines, arranging.view, x, free) });
+  caret.point({ tick: tickAt(lines, arranging.view, x, free) });
   const open = contents.song.tracks[arranging.rowAt(y)]?.clips.find(({ id }) => contents.open.includes(id));
   if (open) contents.toFront(open.id);
 }
 
-/** A press on a clip takes it, and its group; a drag moves what is chosen. */
+/** A press on a clip takes it, and its group, and leaves the caret; a drag moves what is chosen. */
 function take({ on, found }: UnderSong, from: At): Press<ClipShape> {
-  const { chosenClips, caret } = on;
+  const { chosenClips } = on;
   const { clip } = found!.placed;
   const together = chosenClips.together(clip.id);
   const adds = from.shift || from.ctrl;
   const wasChosen = chosenClips.isChosen.has(clip.id);
   if (!wasChosen) chosenClips.choose([...(adds ? chosenClips.ids : []), ...together]);
-  caret.move({ tick: clip.start });
   return {
     drag: () => new ClipDragging(on, found!, from),
     click: () => {

@@ -58,14 +58,12 @@ class PlayingKeys implements Gesture<null> {
   }
 
   #sound(at: At): void {
-    const { hands, pane, sound, status } = this.on;
+    const { pane, sound, status } = this.on;
     const velocity = this.#velocity(at);
     sound(this.#last, velocity);
-    const setsNew = at.alt || hands.hand === 'draw';
-    // What is struck is what new notes are like.
-    if (setsNew) setting.writeAs({ velocity });
+    if (at.alt) setting.writeAs({ velocity });
     const said = `${rowCalled(pane.track, this.#last)}, velocity ${velocity}`;
-    status.say(setsNew ? `${said}: new notes are as loud` : said, 'hint');
+    status.say(at.alt ? `${said}: new notes are as loud` : said, 'hint');
   }
 
   #select(at: At): void {

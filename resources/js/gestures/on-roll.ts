@@ -161,16 +161,15 @@ function level({ on, found }: UnderRoll, from: At): Press<Shape> {
   return places.length > 0 ? new Levelling(on, places, found?.place ?? places[0], from) : nothing;
 }
 
-/** A press on a note takes it, and its group; a drag moves what is selected. */
+/** A press on a note takes it, and its group, and leaves the caret; a drag moves what is selected. */
 function grab({ on, found }: UnderRoll, from: At): Press<Shape> {
-  const { notes, contents, selecting, caret, pane } = on;
+  const { notes, contents, selecting, pane } = on;
   const { place, part } = found!;
-  const { id, start, pitch } = notes.columns;
+  const { id } = notes.columns;
   const together = notes.groupOf(id[place]);
   const adds = from.shift || from.ctrl;
   const wasSelected = notes.selected[place] === 1;
   if (!wasSelected) selecting.select(adds ? [...contents.notes.selection(), ...together] : together, true);
-  caret.move({ tick: start[place], pitch: pitch[place] });
   return {
     drag: () => {
       const now = { ...on, notes: pane.notes };
@@ -186,14 +185,14 @@ function grab({ on, found }: UnderRoll, from: At): Press<Shape> {
   };
 }
 
-/** A press on empty ground selects by a box, or with Alt by a free line; without a drag it puts the caret there. */
+/** A press on empty ground selects by a box, or with Alt by a free line; without a drag it puts the caret there, and the playhead where it stands. */
 function reach({ on }: UnderRoll, from: At): Press<Shape> {
   const adds = from.shift || from.ctrl;
   const kept = adds ? on.contents.notes.selection() : [];
   return {
     drag: () => (from.alt ? new Lasso(on, from, kept) : new Boxing(on, from, kept)),
     click: () => {
-      on.caret.move({ tick: cellAt(on, from.x, from.free), pitch: on.view.pitch(from.y) });
+      on.caret.point({ tick: cellAt(on, from.x, from.free), pitch: on.view.pitch(from.y) });
       if (!adds) on.selecting.select([]);
     },
   };

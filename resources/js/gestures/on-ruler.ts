@@ -1,3 +1,4 @@
+import type { Caret } from '../desk/caret.svelte';
 import type { Range, Span } from '../desk/range.svelte';
 import type { GridLines } from '../music/time';
 import type { At, Gesture } from '../pointer/gesture';
@@ -10,6 +11,7 @@ export interface OnRuler {
   view: Viewport;
   lines: GridLines;
   range: Range;
+  caret: Pick<Caret, 'move'>;
   /** puts the playhead at a tick */
   seek: (tick: number) => void;
 }
@@ -49,10 +51,14 @@ export function graspOnRuler(on: OnRuler, button: Button): Grasp<null> | null {
   if (button !== Button.left) return null;
   return {
     cursor: 'pointer',
-    word: 'press: the playhead there · drag: a range · Alt: free of the grid · wheel: zoom · double press: tempo, meter, key',
+    word: 'press: caret and playhead there · drag: a range · Alt: free of the grid · wheel: zoom · double press: tempo, meter, key',
     press: (from) => ({
       drag: () => new Ranging(on, from),
-      click: () => on.seek(tickAt(on.lines, on.view, from.x, from.free)),
+      click: () => {
+        const tick = tickAt(on.lines, on.view, from.x, from.free);
+        on.caret.move({ tick });
+        on.seek(tick);
+      },
     }),
   };
 }

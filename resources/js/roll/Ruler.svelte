@@ -29,7 +29,7 @@
 
   const pointer = new Pointer<null>(hands, status, {
     grasp: (_, button) =>
-      graspOnRuler({ view, lines: grid.lines, range, seek: (tick) => void player.seek(tick) }, button),
+      graspOnRuler({ view, lines: grid.lines, range, caret, seek: (tick) => void player.seek(tick) }, button),
     drop: (_, over) => over(),
   });
 
@@ -79,7 +79,7 @@
     class="block h-[22px] w-full cursor-pointer touch-none"
     style:cursor={pointer.cursor}
     aria-hidden="true"
-    title="Click to put the playhead, drag to set the range, turn the wheel to zoom time, double-click to set tempo, meter, key or a marker"
+    title="Click to put caret and playhead, drag to set the range, turn the wheel to zoom time, double-click to set tempo, meter, key or a marker"
     data-testid="ruler"
     {@attach pointer.attach}
     onwheel={(event) => {

@@ -15,7 +15,6 @@ export const OF_A_SONG = [
   'playingIn',
   'newLength',
   'newVelocity',
-  'newAsLast',
 ] as const;
 
 /** Panels that a song which was never opened here has as they are; all else begins as it is usual. */

@@ -70,10 +70,11 @@ const defaults = {
   tuning: 440,
   /** whether the key of what was long done with the mouse is shown once */
   coach: true,
-  /** new notes: an amount of time, 1–127, and whether the note used last sets both instead */
+  /** new notes: an amount of time, and 1–127 */
   newLength: 'grid',
   newVelocity: 96,
-  newAsLast: false,
+  /** whether the caret goes on to the end of what was pasted or moved to it, as it does behind what was inserted */
+  caretGoesOn: false,
   /** the four velocities that keys set */
   velocities: [32, 64, 96, 120],
   /** lines chosen in the palette, the last one first */
@@ -159,11 +160,10 @@ export const setting = {
   laneSets(sets: Deep<Settings['laneSets']>): void {
     state.laneSets = Object.fromEntries(Object.entries(sets).map(([name, set]) => [name, [...set]]));
   },
-  /** What new notes are like from now on, whatever was used last. */
+  /** What new notes are like from now on. */
   writeAs(like: { length?: string; velocity?: number }): void {
     state.newLength = like.length ?? state.newLength;
     state.newVelocity = like.velocity ?? state.newVelocity;
-    state.newAsLast = false;
   },
   /** One of the four velocities that keys set, counted from 0. */
   velocityPreset(number: number, velocity: number): void {

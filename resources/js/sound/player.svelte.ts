@@ -199,6 +199,11 @@ export class Player {
     if (this.playing) await this.start(this.tick);
   }
 
+  /** Puts the playhead at a tick where it stands; what plays goes on. */
+  standAt(tick: number): void {
+    if (!this.playing) void this.seek(tick);
+  }
+
   /** Sounds notes once, as they are selected, drawn or changed; while the song plays it is heard there. */
   async hear(places: readonly number[]): Promise<void> {
     const kit = settings.hear && !this.playing && places.length > 0 ? await this.#ready() : null;

@@ -83,6 +83,7 @@ final readonly class Arpeggio implements Edit
             inLoops: InLoops::LeaveOut,
             bare: ['order', 'grid', 'octaves'],
             wanted: 'octaves',
+            counts: 'octaves',
         );
     }
 
@@ -101,6 +102,7 @@ final readonly class Arpeggio implements Edit
                 if (count($tones) < 2 && ! $parameters->has('pattern')) {
                     $kept[] = $notes->id[$chord[0]];
                     $alone++;
+
                     continue;
                 }
                 $until = Following::after($notes, $chord, $chords, $k + 1, holds: true);
@@ -118,7 +120,11 @@ final readonly class Arpeggio implements Edit
                     .'octaves=2 single notes take part.')
                 : Said::did($count, Noun::Chord, 'played tone by tone')->with(
                     Noun::Note->counted(count($added))." on {$lines->grid}",
-                    $alone > 0 ? Noun::Note->counted($alone).' alone left as '.($alone === 1 ? 'it is' : 'they are') : '',
+                    match ($alone) {
+                        0 => '',
+                        1 => '1 note alone left as it is',
+                        default => "{$alone} notes alone left as they are",
+                    },
                 ),
         );
     }

@@ -72,6 +72,7 @@ final readonly class Repeat implements SpanEdit
             onPoints: true,
             inLoops: InLoops::Refuse,
             bare: ['times', 'until'],
+            counts: 'times',
         );
     }
 

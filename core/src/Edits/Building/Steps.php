@@ -38,7 +38,7 @@ final readonly class Steps implements Edit
             'steps',
             'Cut into steps',
             Group::Building,
-            'Cuts notes at every grid line inside them, or into equal parts, for rolls; joins shorter steps that touch.',
+            'Cuts notes at every grid line inside them, or into equal parts; joins shorter steps that touch.',
             [
                 Parameter::grid('grid', 'Where to cut.', absent: 'the current grid'),
                 Parameter::wholeNumber('parts', 'Into how many parts to cut instead.', min: 2, max: 64, unit: 'parts'),
@@ -56,6 +56,7 @@ final readonly class Steps implements Edit
             ],
             inLoops: InLoops::LeaveOut,
             bare: ['parts', 'grid'],
+            counts: 'parts',
         );
     }
 
@@ -99,7 +100,7 @@ final readonly class Steps implements Edit
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), match (true) {
             $cut + $joined > 0 => Said::each(Noun::Note, [
-                [$cut, "cut into {$pieces} steps"], [$joined, 'joined to those before on '.($lines?->grid ?? '')],
+                [$cut, "cut into {$pieces} steps"], [$joined, 'joined to those before on '.($lines->grid ?? '')],
             ]),
             default => Said::nothing(
                 'Nothing cut: '.($lines === null ? 'the notes are a tick long.' : "no line of {$lines->grid} lies "

@@ -35,6 +35,7 @@ final readonly class RepeatClip implements SongEdit
             synonyms: ['duplicate clip', 'copy clip'],
             uses: ['clip-repeat times=3' => 'The clip four times in all'],
             bare: ['times'],
+            counts: 'times',
         );
     }
 

@@ -58,7 +58,8 @@ final class NextNotes
     }
 
     /**
-     * What follows chords behind the selection: the start of the next one of their track among all notes of the open clips.
+     * What follows chords behind the selection: the start of the next one of their track among all notes of the open
+     * clips.
      *
      * @param  list<non-empty-list<int>>  $last
      * @return array<int, int> ticks by place, where one follows

@@ -214,8 +214,8 @@ final readonly class Nudge implements AddsUp, SpanEdit
         if ($moved === 0) {
             return Said::nothing($edge === 'note'
                 ? "Nothing moved: the earliest {$spans->noun->value} is at the start of the song."
-                : "Nothing moved: no line lies inside the {$all}, or they are at the start of the song. A finer grid has "
-                    .'more lines, and by=step moves them less.');
+                : "Nothing moved: no line lies inside the {$all}, or they are at the start of the song. A finer grid "
+                    .'has more lines.');
         }
 
         return Said::of(

@@ -107,8 +107,9 @@ final readonly class Quantize implements SpanEdit
     /** From where it was measured, in words; empty where that makes no difference. */
     private function measured(Spans $spans, Parameters $parameters): string
     {
+        $ofStarts = $parameters->choice('what') === 'start';
         foreach ($spans->places as $i) {
-            if ($spans->playedStart[$i] !== 0 || ($parameters->choice('what') !== 'start' && $spans->playedEnd[$i] !== 0)) {
+            if ($spans->playedStart[$i] !== 0 || (! $ofStarts && $spans->playedEnd[$i] !== 0)) {
                 return $parameters->choice('from') === 'played'
                     ? 'measured from where they were played'
                     : 'measured from where they lay';
