@@ -194,6 +194,12 @@ final readonly class Parameter
         return new self($name, new Moment($more), $default, $help);
     }
 
+    /** A place that may be left out. */
+    public static function optionalMoment(string $name, string $help, string $absent): self
+    {
+        return new self($name, new Moment, null, $help, $absent);
+    }
+
     public static function text(string $name, string $help, int $longest, string $absent = 'as it is'): self
     {
         return new self($name, new TextValue($longest), null, $help, $absent);

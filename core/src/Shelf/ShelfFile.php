@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Shelf;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\NotMidi;
 use Jactonic\Core\Pitch\Scale;
@@ -35,6 +36,7 @@ final class ShelfFile
             [
                 'tags' => $item->tags, 'key' => $item->key === null ? null : (string) $item->key,
                 'voice' => $item->voice->value, 'length' => $item->length,
+                ...self::muted($item->notes),
             ],
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
         );
@@ -81,7 +83,7 @@ final class ShelfFile
         $items = [];
         foreach ($tracks as $track) {
             $said = self::said($track);
-            $notes = $track->notes->with(['channel' => array_fill(0, $track->notes->count(), 0)]);
+            $notes = self::mutedIn($track->notes->with(['channel' => array_fill(0, $track->notes->count(), 0)]), $said);
             $voice = is_string($said['voice'] ?? null) ? Voice::tryFrom($said['voice']) : null;
             $own = mb_substr($track->name() ?: $name, 0, ShelfItem::LONGEST_NAME - 5);
             $items[] = ShelfItem::of(
@@ -95,6 +97,27 @@ final class ShelfFile
         return $items === []
             ? throw new BadInput('There are no notes in the file, so there is nothing to keep.')
             : $items;
+    }
+
+    /** @return array{muted?: list<int>} the places of muted notes, which sound in other programs */
+    private static function muted(Notes $notes): array
+    {
+        $places = array_keys($notes->muted, 1, true);
+
+        return $places === [] ? [] : ['muted' => $places];
+    }
+
+    /** @param  array<array-key, mixed>  $said */
+    private static function mutedIn(Notes $notes, array $said): Notes
+    {
+        $muted = array_fill(0, $notes->count(), 0);
+        foreach (is_array($said['muted'] ?? null) ? $said['muted'] : [] as $place) {
+            if (is_int($place) && isset($muted[$place])) {
+                $muted[$place] = 1;
+            }
+        }
+
+        return $notes->with(['muted' => $muted]);
     }
 
     /** @return array<array-key, mixed> what an event of our own says; empty where there is none */

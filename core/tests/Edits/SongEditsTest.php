@@ -25,6 +25,7 @@ use Jactonic\Core\Song\Track;
 use Jactonic\Core\Song\Voice;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -33,8 +34,8 @@ use PHPUnit\Framework\Attributes\TestWith;
 final class SongEditsTest extends MusicTestCase
 {
     /**
-     * @return iterable<string, array{string, string}> line, and the song after it: each track with its clips, what
-     *     sounds at which ticks
+     * @return iterable<string, array{0: string, 1: string, 2?: TickRange}> line, and the song after it: each track with
+     *     its clips, what sounds at which ticks; the range where it needs one
      */
     public static function examples(): iterable
     {
@@ -57,6 +58,15 @@ final class SongEditsTest extends MusicTestCase
         yield 'a new clip' => ['clip-new at=3840 length=2bar', 'Kalimba: 0+1920 1920+1920 3840+3840 | Bass: 0+3840'];
         yield 'a new clip on another track' => [
             'clip-new at=3840 length=1bar of=2', 'Kalimba: 0+1920 1920+1920 | Bass: 0+3840 3840+1920',
+        ];
+        yield 'a new clip over the range' => [
+            'clip-new', 'Kalimba: 0+1920 1920+1920 5000+1000 | Bass: 0+3840', TickRange::of(5000, 6000),
+        ];
+        yield 'in as many as there are lines' => [
+            'clip-split every=1/2', 'Kalimba: 0+960 960+960 1920+1920 | Bass: 0+3840',
+        ];
+        yield 'at both ends of the range' => [
+            'clip-split at=range', 'Kalimba: 0+480 480+960 1440+480 1920+1920 | Bass: 0+3840', TickRange::of(480, 1440),
         ];
         yield 'a loop' => ['clip loop=1bar length=1bar', 'Kalimba: 0+1920~1920 1920+1920 | Bass: 0+3840'];
         yield 'in two' => ['clip-split at=480', 'Kalimba: 0+480 480+1440 1920+1920 | Bass: 0+3840'];
@@ -95,10 +105,11 @@ final class SongEditsTest extends MusicTestCase
     }
 
     #[DataProvider('examples')]
-    public function test_it_does_what_it_says_and_is_taken_back(string $line, string $expected): void
-    {
+    public function test_it_does_what_it_says_and_is_taken_back(
+        string $line, string $expected, ?TickRange $range = null,
+    ): void {
         $before = self::song();
-        $done = self::done([$line]);
+        $done = self::done([$line], $range);
         $after = $done->settled()->song;
 
         self::assertSame(
@@ -110,6 +121,20 @@ final class SongEditsTest extends MusicTestCase
         self::assertTrue(
             SongChange::between($after, $done->change()->applyTo($before))->isNothing(), 'and there again',
         );
+    }
+
+    public function test_a_new_clip_never_lies_over_another(): void
+    {
+        $done = self::done(['clip-move by=2bar', 'clip-new at=0']);
+
+        self::assertSame(
+            'Kalimba: 0+1920 1920+1920 3840+1920 | Bass: 0+3840',
+            self::arrangement($done->settled()->song),
+        );
+        self::assertStringEndsWith('New clip at 1.1.0, up to the next one at 2.1.0', (string) $done->said);
+        $this->expectException(EditRefused::class);
+        $this->expectExceptionMessage('There is a clip at 1.3.0 already; it ends at 2.1.0.');
+        self::done(['clip-new at=960']);
     }
 
     public function test_a_tempo_ramp_that_keeps_seconds_leaves_notes_where_they_sound(): void
@@ -199,8 +224,10 @@ final class SongEditsTest extends MusicTestCase
     public function test_a_clip_in_the_middle_is_joined_with_the_one_behind_it(): void
     {
         self::assertSame(
-            'Kalimba: 0+1920 960+2880 | Bass: 0+3840',
-            self::arrangement(self::done(['clip-new at=960 length=960tk', 'clip-join'])->settled()->song),
+            'Kalimba: 0+1920 1920+1920 3840+4800 | Bass: 0+3840',
+            self::arrangement(self::done([
+                'clip-new at=7680 length=960tk', 'clip-new at=3840 length=960tk', 'clip-join',
+            ])->settled()->song),
         );
     }
 
@@ -210,6 +237,12 @@ final class SongEditsTest extends MusicTestCase
         yield [['clip-repeat times=2'], 'Clip repeated twice, up to 4.1.0'];
         yield [['clip-repeat'], 'Clip repeated once, up to 3.1.0'];
         yield [['clip-split at=960'], 'Clip split at 1.3.0'];
+        yield [['clip-split every=1/8'], 'Clip split into 8'];
+        yield [
+            ['clip-split at=960', 'clip-repeat'],
+            'Clip split at 1.3.0; Clip repeated once, up to 2.1.0, no whole number of bars, so the copies drift; '
+                .'clip-trim to=bars makes it whole',
+        ];
         yield [['clip-move by=-1bar', 'clip-move by=1bar'], 'Clip moved to 2.1.0'];
         yield [['track of=2 volume=30 mute=on'], 'Bass: volume 30 %, muted'];
         yield [['track pan=-50'], 'Kalimba: pan 50 % left'];
@@ -379,12 +412,13 @@ final class SongEditsTest extends MusicTestCase
     }
 
     /** @param  non-empty-list<string>  $lines */
-    private static function done(array $lines): State
+    private static function done(array $lines, ?TickRange $range = null): State
     {
         $open = OpenSong::of(self::song(), [1], 1);
         $conductor = $open->song->conductor;
         $context = new Context(
             new Timeline($conductor->meters, $conductor->tempo, Grid::parse('1/16')), caret: new Caret,
+            range: $range,
         );
 
         return Script::read($lines, Catalog::standard())->apply(

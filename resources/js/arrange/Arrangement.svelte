@@ -65,6 +65,10 @@
   });
   const pointer = new Pointer<ClipShape>(hands, status, {
     grasp: (at, button) => graspOnClips(onClips(), at, button),
+    passes: (at) => {
+      hands.at = at && { tick: Math.max(0, Math.round(view.tick(at.x))), pitch: caret.pitch };
+      chosenClips.under = (at && clipAt(arranging, chosenClips, at.x, at.y)?.placed.clip.id) ?? null;
+    },
     drop: ({ lines }, over) => {
       acting.run(...lines);
       void sender.idle().then(over);
@@ -180,9 +184,7 @@
     const phrase = phraseDropped(event);
     if (!phrase) return;
     const { x, y, free } = pointer.at(event);
-    const row = arranging.rowAt(y);
-    if (row < contents.song.tracks.length) void shelf.put(phrase, tickAt(grid.lines, view, x, free), row);
-    else refuse('There is no track here; track-new makes one.');
+    void shelf.put(phrase, tickAt(grid.lines, view, x, free), arranging.rowAt(y));
   }
 
   function wheel(event: WheelEvent): void {

@@ -63,6 +63,16 @@
       .join(' · ');
   }
 
+  /** Enter puts in the first that is found, the arrow leads into the list. */
+  function inSearch(event: KeyboardEvent): void {
+    if (event.key === 'Enter' && found.length > 0) put(found[0].id);
+    else if (event.key === 'ArrowDown')
+      document.querySelector<HTMLElement>('[aria-labelledby=bench-shelf] [data-phrase]')?.focus();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
   function keys(event: KeyboardEvent, one: KeptPhrase): void {
     if (event.target !== event.currentTarget) return;
     const actions: Record<string, () => void> = {
@@ -108,6 +118,7 @@
     aria-label="Find on the shelf"
     title={keyOf('shelf')}
     bind:value={words}
+    onkeydown={inSearch}
   />
   <label class="flex items-center gap-1 text-xs"
     ><input

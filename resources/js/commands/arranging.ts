@@ -2,7 +2,9 @@ import { ROW_HEIGHTS, type RowHeight } from '../sight/arranging.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Command as CommandOf } from './command';
 
-type Command = CommandOf<'arranging' | 'caret' | 'chosenClips' | 'contents' | 'grid' | 'player' | 'range' | 'status'>;
+type Command = CommandOf<
+  'arranging' | 'asking' | 'caret' | 'chosenClips' | 'contents' | 'grid' | 'hands' | 'player' | 'range' | 'status'
+>;
 
 const ZOOM = 1.25;
 const HEIGHTS = Object.keys(ROW_HEIGHTS) as RowHeight[];
@@ -77,6 +79,35 @@ const play: Command = ({ chosenClips, player }, { from }) => {
   void player.toggle(span?.[0]);
 };
 
+/** What is done where the pointer is, to the clip under it. */
+const pointer: Command = ({ asking, caret, chosenClips, grid, hands, player, status }, { what }) => {
+  const { at } = hands;
+  if (!at) {
+    status.say('The pointer is not over the song; move it there first.', 'refused');
+    return undefined;
+  }
+  const snapped = hands.free ? at.tick : grid.lines.around(at.tick).before;
+  const { under } = chosenClips;
+  const onClip = (then: () => void) => {
+    if (under === null) status.say('There is no clip under the pointer.', 'refused');
+    else {
+      if (!chosenClips.isChosen.has(under)) chosenClips.choose([under]);
+      then();
+    }
+  };
+  const does: Partial<Record<string, () => void>> = {
+    split: () =>
+      onClip(() => asking.runOnClips([`clip-split at=${hands.free ? at.tick : grid.lines.nearest(at.tick)}`])),
+    erase: () => onClip(() => asking.runOnClips(['clip-delete'])),
+    select: () => onClip(() => status.say(chosenClips.said, 'hint')),
+    insert: () => asking.runOnClips([`clip-new at=${snapped}`]),
+    caret: () => caret.move({ tick: snapped }),
+    play: () => void player.start(snapped),
+  };
+  does[what]?.();
+  return undefined;
+};
+
 /** What some commands of the view do in the song, where clips are chosen rather than notes. */
 export const arrangingCommands: Partial<Record<string, Command>> = {
   select,
@@ -85,4 +116,5 @@ export const arrangingCommands: Partial<Record<string, Command>> = {
   'zoom-to': zoomTo,
   range,
   play,
+  pointer,
 };

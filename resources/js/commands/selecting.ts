@@ -12,7 +12,17 @@ import { stepPlace } from './neighbours';
 import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
-  'caret' | 'contents' | 'grid' | 'keptSelections' | 'lanes' | 'panes' | 'range' | 'selecting' | 'sender' | 'status'
+  | 'caret'
+  | 'contents'
+  | 'grid'
+  | 'keptSelections'
+  | 'lanes'
+  | 'nudge'
+  | 'panes'
+  | 'range'
+  | 'selecting'
+  | 'sender'
+  | 'status'
 >;
 
 /** The span of time and pitch of the selected notes, or of all where none is selected; null without notes. */
@@ -120,8 +130,12 @@ const step: Command = ({ caret, contents, grid, lanes, panes, selecting, status 
   view.reveal(tick, pitch);
 };
 
-const setRange: Command = ({ caret, contents, grid, range, status }, values) => {
-  const { at, to, by } = values;
+/** An amount that may be how far keys nudge. */
+const asAmount = (said: string, [step, larger]: [string, string]) =>
+  said.replace('step2', larger).replace('step', step);
+
+const setRange: Command = ({ caret, contents, grid, nudge, range, status }, values) => {
+  const { at, to, by, move } = values;
   const asked: Asked = { what: 'view', line: formatLine({ name: 'range', values }) };
   if (at !== undefined) {
     const [, from, until] = /^(\d{1,10})\.\.(\d{1,10})$/.exec(at) ?? [];
@@ -130,6 +144,18 @@ const setRange: Command = ({ caret, contents, grid, range, status }, values) => 
       return;
     }
     range.inOrder(() => range.set([Number(from), Number(until)]), asked);
+    return;
+  }
+  if (move !== undefined) {
+    range.inOrder(() => {
+      if (!range.span) {
+        status.say('There is no range to move; drag one on the ruler or press P over a selection.', 'refused');
+        return;
+      }
+      const [from, until] = range.span;
+      const start = Math.max(0, moved(grid.measure, from, asAmount(move, nudge.amounts)) ?? from);
+      range.set([start, start + until - from]);
+    }, asked);
     return;
   }
   if (to === 'selection' && !by) {

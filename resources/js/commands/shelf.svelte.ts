@@ -9,6 +9,7 @@ import type { Arranging } from '../sight/arranging.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Player } from '../sound/player.svelte';
+import { formatLine } from '../music/line';
 import { settings } from '../settings/settings.svelte';
 
 /** What the shelf reads and asks. */
@@ -140,14 +141,22 @@ export class Shelf {
    * Puts a phrase in: as notes of the clip in front, or in the song as a clip.
    *
    * @param at a tick; the caret where it is left out
-   * @param row of the song where a clip shall lie, from 0; as notes where it is left out
+   * @param row of the song where a clip shall lie, from 0; below the last one it is on a new track; as notes where it is
+   *   left out
    */
   async put(id: number, at?: number, row?: number): Promise<void> {
-    const { asking, caret } = this.on;
+    const { asking, caret, contents } = this.on;
     await this.#do(async () => {
       const { phrase } = await api.phrase(id, this.key);
       const place = at ?? caret.tick;
-      if (row !== undefined) asking.runOnClips([`clip-paste at=${place} of=${row + 1}`], phrase);
+      const { song, track } = contents;
+      const one = this.all?.find((kept) => kept.id === id);
+      if (one && row !== undefined && row >= song.tracks.length) {
+        // A new track lies below the one in front.
+        const below = song.tracks.findIndex((other) => other.id === track.id) + 2;
+        const made = formatLine({ name: 'track-new', values: { voice: one.voice, name: one.name, clip: 'off' } });
+        asking.runOnClips([made, `clip-paste at=${place} of=${below}`], phrase);
+      } else if (row !== undefined) asking.runOnClips([`clip-paste at=${place} of=${row + 1}`], phrase);
       else asking.run([`paste at=${place}`], { clipboard: phrase });
     });
   }

@@ -3,7 +3,7 @@ import { spanOf } from './selecting';
 import type { Command as CommandOf } from './command';
 import { switching } from './switching';
 
-type Command = CommandOf<'contents' | 'range' | 'dialogs' | 'count' | 'panes' | 'status' | 'views'>;
+type Command = CommandOf<'chosenClips' | 'contents' | 'range' | 'dialogs' | 'count' | 'panes' | 'status' | 'views'>;
 
 const ZOOM = 1.25;
 
@@ -36,7 +36,11 @@ export const viewingCommands: Record<string, Command> = {
   'zoom-to': zoomTo,
   'song-strip': switching('songStrip', 'The whole song is in sight above the roll', 'The roll alone'),
   roll: ({ views }) => views.show('roll'),
-  song: ({ views }) => views.show(views.shown === 'song' ? 'roll' : 'song'),
+  song: ({ chosenClips, contents, views }) => {
+    views.show(views.shown === 'song' ? 'roll' : 'song');
+    // Who comes from the notes of a clip finds it chosen.
+    if (views.shown === 'song' && chosenClips.placed.length === 0) chosenClips.choose([contents.front]);
+  },
   table: ({ views }) => views.show(views.shown === 'table' ? 'roll' : 'table'),
   bench: switching('bench', 'Bench shown', 'Bench hidden'),
   theme: () => setting.otherTheme(),

@@ -84,11 +84,11 @@ export class OpenedRows {
     return this.all.find((row) => row.track === track);
   }
 
-  /** Turns a row to what it shall show, or to the next: clips, notes, dynamics. Gives what it shows then. */
+  /** Turns a row to what it shall show, or from clips to notes and back from anything. Gives what it shows then. */
   turn(track: number, to: Shown | 'next'): Shown {
     const row = this.of(track);
     const now = row?.what ?? 'clips';
-    const wanted = to !== 'next' ? to : now === 'clips' ? 'notes' : now === 'notes' ? 'dynamics' : 'clips';
+    const wanted = to !== 'next' ? to : now === 'clips' ? 'notes' : 'clips';
     if (wanted === 'clips') {
       this.all = this.all.filter((other) => other !== row);
       this.#focus = null;

@@ -7,6 +7,7 @@ namespace Jactonic\Core\Edits\Building;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Context\Context;
+use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
@@ -16,6 +17,7 @@ use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\Grid;
@@ -106,10 +108,15 @@ final readonly class Repeat implements SpanEdit
 
         $spans->range = $range === null ? null : self::lastRange($range, $behind($times), $until);
 
+        $first = $spans->start[$places[0]];
+
         return Said::of($spans->counted(count($places)), 'repeated '.($times === 1 ? 'once' : "{$times} times"))
             ->with(
                 'up to '.$context->time->position($until ?? $behind($times)),
                 $lines === null ? '' : "on {$lines->grid}",
+                $spans->noun === Noun::Clip
+                    ? ChosenClips::drift($first, $place($places[0], 1) - $first, $context)
+                    : '',
             );
     }
 

@@ -17,6 +17,7 @@ use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Time\Grid;
 
 /**
  * The clips that are chosen in the song: which they are, what is done to them as wholes, and which of their notes are
@@ -55,6 +56,17 @@ final readonly class ChosenClips
         return $others === []
             ? $selection
             : Selection::of(array_map(static fn (int $i): int => $open->notes->id[$i], array_values($others)));
+    }
+
+    /** What is said before copies that lie one behind the other drift against the bars; empty where they do not. */
+    public static function drift(int $start, int $length, Context $context): string
+    {
+        $bars = $context->time->gridLines(Grid::parse('bar'));
+        $isLine = static fn (int $tick): bool => $bars->nearest($tick) === $tick;
+
+        return $isLine($start) && ! $isLine($start + $length)
+            ? 'no whole number of bars, so the copies drift; clip-trim to=bars makes it whole'
+            : '';
     }
 
     /**

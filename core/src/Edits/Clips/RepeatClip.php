@@ -64,6 +64,7 @@ final readonly class RepeatClip implements SongEdit
             $open->front,
             Said::of(Noun::Clip->named(1), 'repeated '.Wording::times($times))->with(
                 "up to {$context->time->position($clip->end() + $times * $clip->length)}",
+                ChosenClips::drift($clip->start, $clip->length, $context),
             ),
         );
     }

@@ -24,58 +24,115 @@ use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 
 /**
- * Cuts the clip in front in two. Each piece keeps the notes that begin in it; one that sounds across is cut as well.
+ * Cuts clips in pieces. Each piece keeps the notes that begin in it; one that sounds across is cut as well.
  */
 final readonly class SplitClip implements SongEdit
 {
+    private const ENDS = 'range';
+
+    private const MOST_CUTS = 512;
+
     public function declaration(): Declaration
     {
         return new Declaration(
             'clip-split',
             'Split the clip',
             Group::Clips,
-            'Cuts the chosen clips, or the one in front, in two, and the notes that sound across.',
-            [Parameter::moment('at', 'Where to cut.')],
+            'Cuts the chosen clips, or the one in front, and the notes that sound across: in two, at both ends of the '
+                .'range, or at every line of a grid.',
+            [
+                Parameter::moment('at', 'Where to cut.', more: [self::ENDS]),
+                Parameter::grid('every', 'At every line of a grid instead.', absent: 'once'),
+            ],
             subject: Subject::Clip,
             synonyms: ['cut clip', 'divide', 'slice'],
-            bare: ['at'],
+            uses: [
+                'clip-split at=range' => 'Split the clips at the ends of the range',
+                'clip-split every=grid' => 'Split the clips at every line of the grid',
+                'clip-split every=bar' => 'Split the clips at every bar line',
+            ],
+            bare: ['at', 'every'],
         );
     }
 
     public function apply(OpenSong $open, Selection $selection, Context $context, Parameters $parameters): SongResult
     {
-        $at = $context->moment($parameters, 'at');
         $clips = ChosenClips::of($open, $context);
-        $there = array_values(array_filter(
-            $clips, static fn (Clip $clip): bool => $at > $clip->start && $at < $clip->end(),
-        ));
-        if ($there === [] && count($clips) > 1) {
-            throw new EditRefused("Nothing split: no chosen clip lies over {$context->time->position($at)}.");
+        $cuts = array_map(static fn (Clip $clip): array => self::cuts($clip, $context, $parameters), $clips);
+        $count = count(array_merge(...$cuts));
+        if ($count === 0) {
+            throw new EditRefused(self::whyNot($clips, $context, $parameters));
         }
-        [$song, $behind] = [$open->song, []];
-        foreach ($there === [] ? $clips : $there as $clip) {
-            self::refuseOutside($clip, $at, $context);
-            [$song, $behind[]] = self::cut($song, $clip, $at);
+        if ($count > self::MOST_CUTS) {
+            throw new EditRefused(
+                'That would make more than '.self::MOST_CUTS.' clips; take a coarser grid, or fewer clips.',
+            );
         }
+        [$song, $behind, $cut] = [$open->song, [], 0];
+        foreach ($clips as $k => $clip) {
+            if ($cuts[$k] !== [] && $clip->loop > 0) {
+                throw new EditRefused('A clip that loops cannot be split; take clip loop=off first.');
+            }
+            $cut += $cuts[$k] === [] ? 0 : 1;
+            // From behind: what is left of the first cut is cut again.
+            foreach (array_reverse($cuts[$k]) as $at) {
+                [$song, $behind[]] = self::cut($song, $song->clips[$clip->id], $at);
+            }
+        }
+        sort($behind);
+        $ticks = array_values(array_unique(array_merge(...$cuts)));
 
         return SongResult::opening(
             $open, $song, [...$open->open, ...$behind], $open->front,
-            Said::of(Noun::Clip->named(count($behind)), "split at {$context->time->position($at)}"),
+            Said::of(Noun::Clip->named($cut), count($ticks) === 1
+                ? "split at {$context->time->position($ticks[0])}"
+                : 'split into '.($count + $cut)),
         );
     }
 
-    /** @throws EditRefused where it cannot be cut there */
-    private static function refuseOutside(Clip $clip, int $at, Context $context): void
+    /** @return list<int> the ticks inside a clip where it is cut */
+    private static function cuts(Clip $clip, Context $context, Parameters $parameters): array
     {
-        if ($at <= $clip->start || $at >= $clip->end()) {
-            throw new EditRefused(
-                "Nothing split: {$context->time->position($at)} lies outside of the clip, which goes from "
-                    ."{$context->time->position($clip->start)} to {$context->time->position($clip->end())}.",
-            );
+        $ticks = [];
+        if ($parameters->has('every')) {
+            $lines = $context->time->gridLines($context->grid($parameters, 'every'));
+            for ($line = $lines->next($clip->start); $line < $clip->end(); $line = $lines->next($line)) {
+                $ticks[] = $line;
+                if (count($ticks) > self::MOST_CUTS) {
+                    break;
+                }
+            }
+
+            return $ticks;
         }
-        if ($clip->loop > 0) {
-            throw new EditRefused('A clip that loops cannot be split; take clip loop=off first.');
+        if ($parameters->value('at') === self::ENDS) {
+            $range = $context->needRange('clip-split at=range');
+            $ticks = [$range->from, $range->to];
+        } else {
+            $ticks = [$context->moment($parameters, 'at')];
         }
+
+        return array_values(array_filter(
+            $ticks, static fn (int $tick): bool => $tick > $clip->start && $tick < $clip->end(),
+        ));
+    }
+
+    /** @param  non-empty-list<Clip>  $clips */
+    private static function whyNot(array $clips, Context $context, Parameters $parameters): string
+    {
+        if ($parameters->has('every')) {
+            return "Nothing split: no line of {$context->grid($parameters, 'every')} lies inside the clip.";
+        }
+        if ($parameters->value('at') === self::ENDS) {
+            return 'Nothing split: no end of the range lies inside the clip.';
+        }
+        $at = $context->time->position($context->moment($parameters, 'at'));
+        $position = static fn (int $tick): string => (string) $context->time->position($tick);
+
+        return count($clips) > 1
+            ? "Nothing split: no chosen clip lies over {$at}."
+            : "Nothing split: {$at} lies outside of the clip, which goes from {$position($clips[0]->start)} to "
+                ."{$position($clips[0]->end())}.";
     }
 
     /**

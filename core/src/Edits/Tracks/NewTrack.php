@@ -39,6 +39,7 @@ final readonly class NewTrack implements SongEdit
                     default: Voice::Plucked->value,
                 ),
                 Parameter::instrument('instrument', 'What it plays; without one what stands for its voice.'),
+                Parameter::onOff('clip', 'Off leaves it without a clip.', default: true),
             ],
             subject: Subject::Track,
             synonyms: ['add track', 'instrument', 'part'],
@@ -73,6 +74,12 @@ final readonly class NewTrack implements SongEdit
                 ->with(['place' => $other->place + 1]) : $other,
             $song->tracks,
         );
+
+        if (! $parameters->isOn('clip')) {
+            return SongResult::of(
+                $open, $song->withTracks([...$others, $track]), Said::that("New track {$track->name}"),
+            );
+        }
 
         return SongResult::opening(
             $open, $song->withTracks([...$others, $track])->withClip($clip, ClipContent::none()), [$clip->id],
