@@ -145,10 +145,17 @@ const DRAW: [name: string, drag: string, held: string, after: After, line: strin
   ],
   [
     'with Shift notes lie along the row',
-    '1000:67 → 1400:70',
+    '1000:67 → 1400:67',
     'shift',
     { start: '0 480 720 960 1080 1200 1320', pitch: '60 64 64 67 67 67 67' },
     'fill pitch=67 range=960..1321 clear=off',
+  ],
+  [
+    'with Shift up and down is a line of velocities',
+    '1000:67 → 1400:72',
+    'shift',
+    { velocity: '80 100 60 96 96 111 125' },
+    'fill pitch=67 range=960..1321 clear=off velocity=0,0,0,0,0,0,0,0,96,96,111,125',
   ],
   [
     'a chord that is chosen',
@@ -167,6 +174,12 @@ test.each(DRAW)('draw hand: %s', (_, drag, held, after, line, shape) => {
   expect(on.dropped.map(({ lines }) => lines)).toEqual([[line]]);
   const left = afterwards(on, on.dropped[0]);
   for (const [column, values] of Object.entries(after)) expect(left.column(column as 'start')).toEqual(numbers(values));
+});
+
+test('drum rows: with Ctrl a hit is as long as the drag, whatever lies under it', () => {
+  const on = roll(phrase, 'draw', true);
+  on.drag('1000:67 → 1430:69', 'ctrl');
+  expect(on.dropped[0].lines).toEqual(['insert at=960 pitch=67 length=480tk']);
 });
 
 test('drum rows: a stroke paints hits, and one that begins on a hit takes hits out', () => {

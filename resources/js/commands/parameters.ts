@@ -2,14 +2,16 @@ import type { Parameter } from '../api';
 import { isAmount } from '../music/amounts';
 
 /** Whether a value is one that a parameter takes, as it is declared; what a text means is the command's to say. */
-function takes({ kind, options, min, max, signed }: Parameter, value: string): boolean {
+function takes({ kind, options, min, max, signed, words }: Parameter, value: string): boolean {
   switch (kind) {
     case 'choice':
       return options!.includes(value);
     case 'whole-number':
       return /^[+-]?\d+$/.test(value) && Number(value) >= min! && Number(value) <= max!;
-    case 'amount':
-      return isAmount(signed ? value.replace(/^[+-]/, '') : value);
+    case 'amount': {
+      const far = signed ? value.replace(/^[+-]/, '') : value;
+      return isAmount(far) || (words?.includes(far) ?? false);
+    }
     default:
       return true;
   }

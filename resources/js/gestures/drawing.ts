@@ -22,6 +22,8 @@ export class Drawing implements Gesture {
   constructor(
     private readonly ground: Ground,
     private readonly from: At,
+    /** whether nothing but its length is drawn: of a hit, whose row stays */
+    private readonly what: 'all' | 'long' = 'all',
   ) {
     const { view, lines } = ground;
     const tick = Math.max(0, Math.round(view.tick(from.x)));
@@ -39,9 +41,9 @@ export class Drawing implements Gesture {
       const end = at.free ? Math.round(tick) : lines.nearest(tick);
       this.#end = Math.max(at.free ? this.#start + 1 : lines.around(this.#start).after, end);
     }
-    if (at.ctrl) {
+    if (at.ctrl && this.what === 'all') {
       this.#velocity = within(1, Math.round(newNotes.like.velocity + (this.from.y - at.y) * VELOCITY_PER_PIXEL), 127);
-    } else if (this.#velocity === null) {
+    } else if (this.#velocity === null && this.what === 'all') {
       this.#pitch = view.pitch(at.y);
     }
     this.#show(at);
@@ -69,6 +71,7 @@ export class Drawing implements Gesture {
 
   get #chord(): string {
     const { hands, contents } = this.ground;
+    if (this.what === 'long') return ONE_NOTE;
     return hands.drawn(contents.song.scale !== null);
   }
 

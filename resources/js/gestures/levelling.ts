@@ -2,11 +2,14 @@ import { within, type At, type Dropped, type Gesture, type Shape, NOTHING } from
 import type { Ground } from './ground';
 
 const PER_PIXEL = 0.7;
+/** A note is heard anew each time it got so much louder or softer. */
+const HEARD_EVERY = 8;
 
 /** Up and down over a note or the selection: louder and softer, relations kept. */
 export class Levelling implements Gesture {
   shape: Shape = NOTHING;
   #by = 0;
+  #heard = 0;
 
   /**
    * @param places the notes it changes
@@ -25,6 +28,10 @@ export class Levelling implements Gesture {
     const { velocity } = this.ground.notes.columns;
     this.#by = within(-126, Math.round((this.from.y - at.y) * PER_PIXEL), 126);
     const level = (i: number) => within(1, velocity[i] + this.#by, 127);
+    if (Math.abs(this.#by - this.#heard) >= HEARD_EVERY) {
+      this.#heard = this.#by;
+      this.ground.hear([[this.ground.notes.columns.pitch[this.grabbed], level(this.grabbed)]]);
+    }
     this.shape = {
       levels: new Map(this.places.map((i) => [i, level(i)])),
       tag: {

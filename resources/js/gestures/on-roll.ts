@@ -22,7 +22,7 @@ interface UnderRoll {
   handle: Handle | null;
 }
 
-const isDrums = ({ on }: UnderRoll) => on.pane.track.voice === 'drums';
+const drawsHits = ({ on }: UnderRoll) => on.pane.track.voice === 'drums';
 const draws = ({ on }: UnderRoll) => on.hands.hand === 'draw';
 const points = ({ on }: UnderRoll) => on.hands.hand === 'point';
 const nothing: Press<Shape> = { drag: null, click: () => undefined };
@@ -72,16 +72,22 @@ const ON_ROLL: readonly GraspCase<UnderRoll, Shape>[] = [
     press: level,
   },
   {
-    where: (under) => draws(under) && isDrums(under),
+    where: (under) => draws(under) && under.at.shift,
     cursor: 'cell',
-    word: ({ found }) => (found ? 'press or stroke: hits out' : 'press or stroke: hits in'),
+    word: 'drag: along the row, a note on every line · up and down: velocity',
+    press: ({ on }, from) => new Stroking(on, from, placeUnder(on), on.view.pitch(from.y)),
+  },
+  {
+    where: (under) => draws(under) && drawsHits(under) && !under.at.ctrl,
+    cursor: 'cell',
+    word: ({ found }) => `press or stroke: hits ${found ? 'out' : 'in'} · Shift: along the row · Ctrl: with a length`,
     press: ({ on }, from) => new Stroking(on, from, placeUnder(on), null),
   },
   {
-    where: (under) => draws(under) && under.at.shift,
+    where: (under) => draws(under) && drawsHits(under),
     cursor: 'cell',
-    word: 'drag: along the row, a note on every line',
-    press: ({ on }, from) => new Stroking(on, from, placeUnder(on), on.view.pitch(from.y)),
+    word: 'drag: a hit as long · Alt: free of the grid',
+    press: ({ on }, from) => new Drawing(on, from, 'long'),
   },
   {
     where: (under) => draws(under) && !under.found,

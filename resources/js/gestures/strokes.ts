@@ -1,13 +1,24 @@
-import { NOTHING, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
+import { NOTHING, within, type At, type Dropped, type Gesture, type Shape } from '../pointer/gesture';
 import type { Ground } from './ground';
 
-/** A stroke along a row, or over drum rows: a hit on every line it passes, or where it begins on one, the hits it passes go. */
+interface Cell {
+  tick: number;
+  end: number;
+  pitch: number;
+  velocity: number;
+}
+
+/**
+ * A stroke along a row, or over drum rows: a hit on every line it passes, or where it begins on one, the hits it passes go.
+ * Along a row up and down is the velocity, so that a line that rises is one stroke.
+ */
 export class Stroking implements Gesture {
   shape: Shape = NOTHING;
-  readonly #cells = new Map<string, { tick: number; end: number; pitch: number }>();
+  readonly #cells = new Map<string, Cell>();
   readonly #gone = new Set<number>();
   readonly #erases: boolean;
   #at: At;
+  readonly #from: At;
 
   /**
    * @param under the place of the note under a point of the roll; -1 where none lies there
@@ -19,7 +30,7 @@ export class Stroking implements Gesture {
     private readonly under: (x: number, y: number) => number,
     private readonly row: number | null,
   ) {
-    this.#at = { ...from };
+    this.#at = this.#from = { ...from };
     this.#erases = this.#hitsAt(from, this.#cellAt(from)).length > 0;
     this.#pass(from);
   }
@@ -43,17 +54,41 @@ export class Stroking implements Gesture {
       return { lines: ['delete'], on: [...this.#gone].map((place) => id[place]), key: 'delete' };
     }
     // Cells beside each other in a row are one fill.
-    const runs: { pitch: number; from: number; last: number; end: number }[] = [];
-    for (const { tick, end, pitch } of [...this.#cells.values()].sort((a, b) => a.pitch - b.pitch || a.tick - b.tick)) {
-      const run = runs.at(-1);
-      if (run && run.pitch === pitch && run.end === tick) {
-        Object.assign(run, { last: tick, end });
+    const usual = this.ground.newNotes.like.velocity;
+    const isEven = [...this.#cells.values()].every(({ velocity }) => velocity === usual);
+    const barOf = (tick: number) => (isEven ? 0 : this.ground.lines.barAt(tick).bar);
+    const runs: Cell[][] = [];
+    for (const cell of [...this.#cells.values()].sort((a, b) => a.pitch - b.pitch || a.tick - b.tick)) {
+      const last = runs.at(-1)?.at(-1);
+      if (last && last.pitch === cell.pitch && last.end === cell.tick && barOf(last.tick) === barOf(cell.tick)) {
+        runs.at(-1)!.push(cell);
       } else {
-        runs.push({ pitch, from: tick, last: tick, end });
+        runs.push([cell]);
       }
     }
-    const lines = runs.map(({ pitch, from, last }) => `fill pitch=${pitch} range=${from}..${last + 1} clear=off`);
+    const lines = runs.map((run) => {
+      const [{ pitch, tick }] = run;
+      const how = isEven ? '' : ` velocity=${this.#pattern(run).join()}`;
+      return `fill pitch=${pitch} range=${tick}..${run.at(-1)!.tick + 1} clear=off${how}`;
+    });
     return lines.length === 0 ? null : { lines, sound: false, key: 'fill' };
+  }
+
+  /** The velocities of cells of one bar as `fill` takes them: from the first line of the bar on. */
+  #pattern(run: Cell[]): number[] {
+    const { lines } = this.ground;
+    const pattern: number[] = [];
+    for (let tick = lines.barAt(run[0].tick).tick; tick < run[0].tick; tick = lines.around(tick).after) pattern.push(0);
+    return [...pattern, ...run.map(({ velocity }) => velocity)];
+  }
+
+  /** What a hit is like where the stroke is: a little up and down is drift. */
+  #velocityAt({ y }: At): number {
+    const usual = this.ground.newNotes.like.velocity;
+    if (this.row === null) return usual;
+    const up = this.#from.y - y;
+    const meant = Math.sign(up) * Math.max(0, Math.abs(up) - DRIFT);
+    return within(1, Math.round(usual + meant * PER_PIXEL), 127);
   }
 
   #cellAt(at: At): { tick: number; end: number; pitch: number } {
@@ -78,23 +113,26 @@ export class Stroking implements Gesture {
   #pass(at: At): void {
     const cell = this.#cellAt(at);
     const hits = this.#hitsAt(at, cell);
-    const { velocity } = this.ground.newNotes.like;
+    const velocity = this.#velocityAt(at);
     if (this.#erases) hits.forEach((place) => this.#gone.add(place));
     const key = `${cell.tick} ${cell.pitch}`;
-    if (!this.#erases && hits.length === 0 && !this.#cells.has(key)) {
-      this.#cells.set(key, cell);
+    const there = this.#cells.get(key);
+    // As it is where the stroke leaves it.
+    if (there) there.velocity = velocity;
+    else if (!this.#erases && hits.length === 0) {
+      this.#cells.set(key, { ...cell, velocity });
       this.ground.hear([[cell.pitch, velocity]]);
     }
     this.shape = this.#erases
       ? { gone: [...this.#gone], tag: { x: at.x, y: at.y, text: `${this.#gone.size} out` } }
       : {
-          ghosts: [...this.#cells.values()].map(({ tick, end, pitch }) => ({
-            start: tick,
-            length: end - tick,
-            pitch,
-            velocity,
+          ghosts: [...this.#cells.values()].map((one) => ({
+            start: one.tick,
+            length: one.end - one.tick,
+            pitch: one.pitch,
+            velocity: one.velocity,
           })),
-          tag: { x: at.x, y: at.y, text: `${this.#cells.size} on ${this.ground.grid.name}` },
+          tag: { x: at.x, y: at.y, text: `${this.#cells.size} on ${this.ground.grid.name} · velocity ${velocity}` },
         };
   }
 }
@@ -139,5 +177,7 @@ export class Erasing implements Gesture {
   }
 }
 
+/** Nearer than this to the height where it began, in CSS pixels, a stroke along a row keeps its velocity; beyond, so much a pixel. */
+const [DRIFT, PER_PIXEL] = [8, 0.7];
 /** How far a stroke goes between two looks at what lies under it, in CSS pixels. */
 const STEP = 3;

@@ -72,9 +72,9 @@
 
   const pointer = new Pointer(hands, status, {
     grasp: (at, button) => graspOnLane(onLane(), at, button),
-    drop: ({ lines, on, sound = false, key = lines[0] }, over) => {
+    drop: ({ lines, on, sound, key = lines[0] }, over) => {
       acting.onmouse(key);
-      asking.run(lines, { on, sound, over });
+      asking.run(lines, { on, ...(sound !== undefined && { sound }), over });
     },
     scrolls: { view: () => view, along: 'time' },
     begins: () => (begun = { levels, notes: pane.notes }),

@@ -78,9 +78,9 @@
   );
   const pointer = new Pointer(hands, status, {
     grasp: (at, button) => graspOnRoll(onRoll(), at, button),
-    drop: ({ lines, on, sound = false, key = lines[0] }, over) => {
+    drop: ({ lines, on, sound, key = lines[0] }, over) => {
       acting.onmouse(key);
-      asking.run(lines, { on, sound, over });
+      asking.run(lines, { on, ...(sound !== undefined && { sound }), over });
     },
     scrolls: { view: () => view, along: 'both' },
     fingers,
