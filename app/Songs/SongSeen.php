@@ -34,6 +34,9 @@ final readonly class SongSeen
         $stored = $needsAll
             ? $this->store->whole($songId, $reach->song ? null : $standing->clips())
             : $this->store->clips($songId, $standing->clips());
+        if ($reach->chords && ! $stored->song->conductor->chords()->isEmpty()) {
+            $stored = $this->store->whole($songId);
+        }
         if (! $standing->hasSeen($stored, $needsAll)) {
             throw new ChangedElsewhere(
                 'This part was changed in another window. Its present state is shown.',

@@ -13,6 +13,7 @@ final readonly class Reach
      * @param  bool  $putsIn  notes of its own are put in, so it has to be known where
      * @param  list<string>  $tracks  tracks whose clips they work on, open or not
      * @param  bool  $onlyThose  whether they work on those alone, and not on the open ones
+     * @param  bool  $chords  names of chords may go along: where there are any, all that sounds is needed
      */
     public function __construct(
         public bool $song = false,
@@ -20,6 +21,7 @@ final readonly class Reach
         public bool $putsIn = false,
         public array $tracks = [],
         public bool $onlyThose = false,
+        public bool $chords = false,
     ) {
     }
 
@@ -38,6 +40,7 @@ final readonly class Reach
             $this->putsIn || $other->putsIn,
             array_values(array_unique([...$this->tracks, ...$other->tracks])),
             $this->onlyThose || $other->onlyThose,
+            $this->chords || $other->chords,
         );
     }
 }

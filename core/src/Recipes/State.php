@@ -112,6 +112,12 @@ final readonly class State
             : $this->song->with($this->song->changeOf($this->change)->applyTo($this->song->song));
     }
 
+    /** With more to be known of what was done last. */
+    public function adding(string $detail): self
+    {
+        return $this->with(said: $this->said->with($detail));
+    }
+
     /** With other notes selected. */
     public function selecting(Selection $selection, Said $said): self
     {

@@ -29,6 +29,7 @@ use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 
 /**
  * Names of chords above a song, and notes made of them: a harmonium of four bars, a bass, a kit; C minor, 480 ticks a
@@ -69,10 +70,30 @@ final class ChordEditsTest extends MusicTestCase
         self::assertSame($names, self::names(self::done($lines, $range)->settled()->song));
     }
 
+    /** @param  non-empty-list<string>  $lines */
+    #[TestWith([['transpose semitones=2'], [1, 2], '0 Dm, 1920 Bb, 3840 C7/G, 5760 F', ', 4 chord names along'])]
+    #[TestWith([['transpose semitones=2', 'transpose semitones=-2'], [1, 2], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', '4 chord names along'])]
+    #[TestWith([['transpose semitones=2'], [1], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', 'semitones'])]
+    #[TestWith([['transpose octaves=1'], [1, 2], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', 'octave'])]
+    #[TestWith([['transpose degrees=1'], [1, 2], '0 Cm, 1920 Bb, 3840 Bb7/F, 5760 Eb', 'its chord name along'])]
+    #[TestWith([
+        ['select what=range', 'transpose semitones=2'], [1, 2], '0 Dm, 1920 Ab, 3840 Bb7/F, 5760 Eb', ', its chord name along',
+        [0, 1920],
+    ])]
+    public function test_names_go_along_where_all_beneath_moves_by_one_interval(
+        array $lines, array $open, string $names, string $said, ?array $range = null,
+    ): void {
+        $named = self::after(['chord-names tracks=all'], OpenSong::of(self::song(), [1], 1))->settled()->song;
+        $moved = self::after($lines, OpenSong::of($named, $open, 1), $range);
+
+        self::assertSame($names, self::names($moved->settled()->song));
+        self::assertStringEndsWith($said, (string) $moved->said);
+    }
+
     public function test_it_says_how_sure_it_is(): void
     {
         self::assertMatchesRegularExpression(
-            '/^4 chords named by bars, \d+ % sure on average$/', (string) self::done(['chord-names'])->said,
+            '/^4 chords named, from Harmonium, \d+ % sure on average$/', (string) self::done(['chord-names'])->said,
         );
     }
 

@@ -1,3 +1,5 @@
+import type { NoteTable } from './notes';
+
 /** Chords of the key that can be drawn, and the shape of `harmony` that makes each. */
 export const IN_KEY: Record<string, string> = {
   'third in key': 'third',
@@ -29,4 +31,30 @@ export function semitonesOf(chords: NamedChord[], shape: string, root: number, s
   const classes = scale ?? [0, 2, 4, 5, 7, 9, 11];
   const above = Array.from({ length: 24 }, (_, k) => k).filter((k) => classes.includes((root + k) % 12));
   return degrees.map((degree) => above[degree] ?? 0);
+}
+
+/** More notes than this are not gone through for a hint. */
+const MOST_NOTES = 20_000;
+
+/**
+ * The ticks of chords whose notes sound for less than half of what sounds beneath them.
+ *
+ * @param tables notes in song time, and which of them count, by their places
+ */
+export function misfits(
+  chords: readonly { tick: number; classes: readonly number[] }[],
+  tables: readonly (readonly [NoteTable, (place: number) => boolean])[],
+): ReadonlySet<number> {
+  const within = chords.map(() => 0);
+  const beside = chords.map(() => 0);
+  if (tables.reduce((sum, [{ count }]) => sum + count, 0) > MOST_NOTES) return new Set();
+  for (const [{ count, columns }, counts] of tables) {
+    let k = -1;
+    for (let i = 0; i < count; i++) {
+      while (k + 1 < chords.length && chords[k + 1].tick <= columns.start[i]) k++;
+      if (k >= 0 && counts(i))
+        (chords[k].classes.includes(columns.pitch[i] % 12) ? within : beside)[k] += columns.length[i];
+    }
+  }
+  return new Set(chords.filter((_, k) => beside[k] > within[k]).map(({ tick }) => tick));
 }

@@ -1,12 +1,14 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import type { ConductorKind } from '../api';
   import { getStudio } from '../acting/studio';
   import { graspOnFlags, linesToMove, type MovedFlag } from '../gestures/on-flags';
+  import { misfits } from '../music/chords';
   import { chordSigns, flagsIn, type Flag } from '../music/conductor';
   import { Pointer } from '../pointer/pointer.svelte';
   import type { Viewport } from '../sight/viewport.svelte';
 
-  const { acting, contents, grid, hands, popover, sender, status } = getStudio();
+  const { acting, calmFacts, contents, grid, hands, popover, seen, sender, sounding, status } = getStudio();
 
   let {
     view,
@@ -69,10 +71,26 @@
     return apart;
   });
 
+  /** The ticks of chord names that no longer fit what sounds there; it follows a moment after the notes. */
+  const wrong = $derived.by(() => {
+    void calmFacts.turn;
+    const { chords, tracks } = contents.song;
+    if (!kinds.includes('chord') || chords.length === 0) return new Set<number>();
+    return untrack(() => {
+      const pitched = tracks.filter(({ voice, muted }) => voice !== 'drums' && !muted);
+      const isPitched = new Set(pitched.flatMap(({ clips }) => clips.map(({ id }) => id)));
+      const { notes } = seen;
+      return misfits(chords, [
+        [notes, (i) => isPitched.has(notes.columns.clip[i])],
+        ...pitched.map(({ id }) => [sounding.of(id), () => true] as const),
+      ]);
+    });
+  });
+
   const said = ({ events }: Flag) =>
     events.map(({ kind, label }) => (kind === 'chord' ? chordSigns(label) : label)).join(' · ');
   const spoken = ({ tick, events }: Flag) =>
-    `${events.map(({ kind, label }) => `${kind} ${label}`).join(', ')} at ${grid.lines.position(tick)}`;
+    `${events.map(({ kind, label }) => `${kind} ${label}`).join(', ')} at ${grid.lines.position(tick)}${wrong.has(tick) ? ', which does not fit what sounds' : ''}`;
 
   /** Moves all that stands at a flag; what the song begins with stays. */
   function move(flag: Flag, to: number): void {
@@ -117,7 +135,10 @@
       style:max-width="{width}px"
       aria-label={spoken(flag)}
       title="{spoken(flag)} · {hint} · drag: move"
-      onkeydown={(event) => keys(event, flag)}>{said(flag)}{folded ? ` +${folded}` : ''}</button
+      onkeydown={(event) => keys(event, flag)}
+      >{#if wrong.has(flag.tick)}<span class="font-bold text-error" title="It does not fit what sounds here any more"
+          >≠
+        </span>{/if}{said(flag)}{folded ? ` +${folded}` : ''}</button
     >
   {/each}
 </div>

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Song;
 
 use Jactonic\Core\Advice\ChordNaming;
+use Jactonic\Core\Content\Chords;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Context;
@@ -24,7 +25,10 @@ use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
 use Jactonic\Core\Song\ConductorRoom;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
+use Jactonic\Core\Song\Track;
+use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
 /** Names the chords that sound, and writes the names down in the place of those there are. Drums say nothing. */
@@ -32,6 +36,13 @@ final readonly class NameChords implements SongEdit
 {
     /** Below this a name is doubtful, in %. */
     private const DOUBTFUL = 60;
+
+    /** So many voices together are harmony. */
+    private const HARMONIES = 3;
+
+    private const AS_HEARD = 'heard';
+
+    private const HARMONY = 'harmony';
 
     public function declaration(): Declaration
     {
@@ -43,12 +54,14 @@ final readonly class NameChords implements SongEdit
                 .'the key.',
             [
                 Parameter::choice(
-                    'by', 'Where a name may begin: wherever chords change, on beats, or on bars.',
-                    options: ChordNaming::BY, default: 'bars',
+                    'by', 'Where a name may begin: on bars, and where chords change in bars that hold several; wherever '
+                        .'they change; on beats; or on bars alone.',
+                    options: [self::AS_HEARD, ...ChordNaming::BY], default: self::AS_HEARD,
                 ),
                 Parameter::choice(
-                    'tracks', 'What is listened to: the tracks that are open, or all of them; never drums.',
-                    options: ['open', 'all'], default: 'open',
+                    'tracks', 'What is listened to: the part that holds the harmony, the tracks that are open, or all '
+                        .'of them; never drums.',
+                    options: [self::HARMONY, 'open', 'all'], default: self::HARMONY,
                 ),
                 Parameter::amount(
                     'passing', 'By changes: what sounds for no longer belongs to the chord before it.', default: '1/8',
@@ -60,7 +73,7 @@ final readonly class NameChords implements SongEdit
             subject: Subject::Conductor,
             synonyms: ['chord analysis', 'what chords', 'detect chords', 'recognise', 'harmony', 'chord symbols'],
             uses: [
-                'chord-names by=changes' => 'Name the chords where they change',
+                'chord-names by=changes' => 'Name the chords wherever they change',
                 'chord-names tracks=all' => 'Name the chords of all tracks',
                 'chord-names tensions=off sevenths=off bass=off' => 'Name the triads',
             ],
@@ -71,12 +84,15 @@ final readonly class NameChords implements SongEdit
     {
         $song = $open->song;
         $conductor = $song->conductor;
-        $notes = self::heard($open, $parameters->choice('tracks') === 'all');
+        $tracks = $this->tracks($open, $context, $parameters->choice('tracks'));
+        $notes = self::heard($song, $tracks);
         $range = $context->range ?? TickRange::of(0, max(1, $notes->end()));
         $passing = $parameters->amount('passing')->ticksAt($range->from, $context->time);
-        $found = (new ChordNaming($conductor->meters, $conductor->keyAt(...), $passing))->names(
-            $notes, $range, $parameters->choice('by'),
-        );
+        $naming = new ChordNaming($conductor->meters, $conductor->keyAt(...), $passing);
+        $by = $parameters->choice('by');
+        $found = $by === self::AS_HEARD
+            ? self::asHeard($naming->names($notes, $range, 'bars'), $naming->names($notes, $range, 'changes'), $context)
+            : $naming->names($notes, $range, $by);
         if ($found === []) {
             throw new EditRefused(
                 'No chord is heard there: nowhere do two notes sound together. Take tracks=all, by=bars, or another '
@@ -112,7 +128,8 @@ final readonly class NameChords implements SongEdit
         return SongResult::of(
             $open,
             $song->conducted(Conductor::of($conductor->ppq, [...$kept, ...$named])),
-            Said::did(count($named), Noun::Chord, 'named by '.$parameters->choice('by'))->with(
+            Said::did(count($named), Noun::Chord, 'named'.($by === self::AS_HEARD ? '' : " by {$by}"))->with(
+                count($tracks) === 1 ? 'from '.reset($tracks)->name : '',
                 "{$mean} % sure on average",
                 $doubtful > 0 ? "{$doubtful} doubtful" : '',
             ),
@@ -140,17 +157,87 @@ final readonly class NameChords implements SongEdit
         return $events;
     }
 
-    /** The notes that sound of the tracks that are listened to, in song time. */
-    private static function heard(OpenSong $open, bool $all): Notes
+    /**
+     * In each bar what changes in it, where that is more than one chord and surer than one for the whole bar.
+     *
+     * @param  list<array{tick: int, match: ChordMatch}>  $byBars
+     * @param  list<array{tick: int, match: ChordMatch}>  $byChanges
+     * @return list<array{tick: int, match: ChordMatch}>
+     */
+    private static function asHeard(array $byBars, array $byChanges, Context $context): array
     {
-        $song = $open->song;
-        $wanted = array_flip($open->tracks());
+        $bars = $context->time->gridLines(Grid::parse('bar'));
+        $barOf = static function (int $tick) use ($bars): int {
+            $bars->around($tick);
+
+            return $bars->before;
+        };
+        $within = [];
+        foreach ($byChanges as $one) {
+            $within[$barOf($one['tick'])][] = $one;
+        }
+        $found = [];
+        foreach ($byBars as $bar) {
+            $several = $within[$barOf($bar['tick'])] ?? [];
+            $names = array_unique(array_map(static fn (array $one): string => (string) $one['match']->name, $several));
+            $sure = array_sum(array_map(static fn (array $one): int => $one['match']->sure, $several));
+            $isSurer = count($names) > 1 && $sure >= count($several) * $bar['match']->sure;
+            $found = [...$found, ...($isSurer ? $several : [$bar])];
+        }
+
+        return $found;
+    }
+
+    /**
+     * The tracks that are listened to, by their ids.
+     *
+     * @return array<int, Track>
+     */
+    private function tracks(OpenSong $open, Context $context, string $which): array
+    {
+        $pitched = array_filter(
+            $open->song->tracks, static fn (Track $track): bool => ! $track->isDrums() && ! $track->muted,
+        );
+        if ($which === 'open') {
+            return array_intersect_key($pitched, array_flip($open->tracks()));
+        }
+        $held = $which === self::HARMONY
+            ? array_filter(array_map(
+                static fn (Track $track): int => self::held(Sounding::of($open->song, $track)->notes, $context),
+                $pitched,
+            ))
+            : [];
+        arsort($held);
+        $harmony = array_key_first($held);
+
+        return $harmony === null ? $pitched : [$harmony => $pitched[$harmony]];
+    }
+
+    /** For how many ticks of the range, or of all, three voices or more sound that began together. */
+    private static function held(Notes $notes, Context $context): int
+    {
+        $ticks = 0;
+        foreach (Chords::of($notes, array_keys($notes->id), null, $context->time) as $chord) {
+            $starts = $notes->start[$chord[0]];
+            if (count($chord) >= self::HARMONIES && ($context->range === null || $context->range->has($starts))) {
+                $ticks += min(array_map(static fn (int $i): int => $notes->length[$i], $chord));
+            }
+        }
+
+        return $ticks;
+    }
+
+    /**
+     * What sounds of some tracks, in song time.
+     *
+     * @param  array<int, Track>  $tracks
+     */
+    private static function heard(Song $song, array $tracks): Notes
+    {
         $columns = array_map(static fn (): array => [], Notes::COLUMNS);
-        foreach ($song->tracks as $track) {
-            if (! $track->isDrums() && ! $track->muted && ($all || isset($wanted[$track->id]))) {
-                foreach (Sounding::of($song, $track)->notes->columns() as $name => $values) {
-                    $columns[$name] = [...$columns[$name], ...$values];
-                }
+        foreach ($tracks as $track) {
+            foreach (Sounding::of($song, $track)->notes->columns() as $name => $values) {
+                $columns[$name] = [...$columns[$name], ...$values];
             }
         }
 

@@ -8,6 +8,7 @@ use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Edits\Clips\ChosenClips;
 use Jactonic\Core\Edits\FollowsOn;
 use Jactonic\Core\Edits\Group;
+use Jactonic\Core\Edits\Song\ChordsAlong;
 use Jactonic\Core\Edits\Spans\SpanEdit;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Lines\PreparedEdit;
@@ -31,13 +32,15 @@ final readonly class EditOfNotes implements Step
     {
         $declared = $this->edit->declaration;
 
-        return new Reach(clipboard: $declared->usesClipboard, putsIn: $declared->putsIn);
+        return new Reach(
+            clipboard: $declared->usesClipboard, putsIn: $declared->putsIn, chords: $declared->group === Group::Pitch,
+        );
     }
 
     public function run(State $state): State
     {
         if (! $state->context->onClips) {
-            return $state->after($this->edit->apply($state->notes, $state->selection, $state->context));
+            return $this->done($state, $state->selection);
         }
         $declared = $this->edit->declaration;
         $edit = $this->edit->edit;
@@ -50,7 +53,14 @@ final readonly class EditOfNotes implements Step
         }
         $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
 
-        return $state->after($this->edit->apply($state->notes, $reached, $state->context));
+        return $this->done($state, $reached);
+    }
+
+    private function done(State $state, Selection $selection): State
+    {
+        $after = $state->after($this->edit->apply($state->notes, $selection, $state->context));
+
+        return $this->edit->declaration->group === Group::Pitch ? ChordsAlong::after($state, $after) : $after;
     }
 
     public function following(EditLine $earlier): self
