@@ -72,13 +72,16 @@ final class ChordEditsTest extends MusicTestCase
 
     /** @param  non-empty-list<string>  $lines */
     #[TestWith([['transpose semitones=2'], [1, 2], '0 Dm, 1920 Bb, 3840 C7/G, 5760 F', ', 4 chord names along'])]
-    #[TestWith([['transpose semitones=2', 'transpose semitones=-2'], [1, 2], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', '4 chord names along'])]
+    #[TestWith([
+        ['transpose semitones=2', 'transpose semitones=-2'], [1, 2], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb',
+        '4 chord names along',
+    ])]
     #[TestWith([['transpose semitones=2'], [1], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', 'semitones'])]
     #[TestWith([['transpose octaves=1'], [1, 2], '0 Cm, 1920 Ab, 3840 Bb7/F, 5760 Eb', 'octave'])]
     #[TestWith([['transpose degrees=1'], [1, 2], '0 Cm, 1920 Bb, 3840 Bb7/F, 5760 Eb', 'its chord name along'])]
     #[TestWith([
-        ['select what=range', 'transpose semitones=2'], [1, 2], '0 Dm, 1920 Ab, 3840 Bb7/F, 5760 Eb', ', its chord name along',
-        [0, 1920],
+        ['select what=range', 'transpose semitones=2'], [1, 2], '0 Dm, 1920 Ab, 3840 Bb7/F, 5760 Eb',
+        ', its chord name along', [0, 1920],
     ])]
     public function test_names_go_along_where_all_beneath_moves_by_one_interval(
         array $lines, array $open, string $names, string $said, ?array $range = null,

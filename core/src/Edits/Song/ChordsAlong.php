@@ -7,11 +7,11 @@ namespace Jactonic\Core\Edits\Song;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Edits\SongResult;
 use Jactonic\Core\Pitch\ChordName;
-use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
 
@@ -20,15 +20,11 @@ final class ChordsAlong
 {
     private const OCTAVE = 12;
 
-    public static function after(State $before, State $after): State
+    /** What becomes of the conductor once notes were changed; null where no name goes along. */
+    public static function between(OpenSong $before, OpenSong $after): ?SongResult
     {
-        $from = $before->settled();
-        $conductor = $from->song->conductor;
-        if ($conductor->chords()->isEmpty() || $after->change === null || $after->change->notes->isNothing()) {
-            return $after;
-        }
-        $settled = $after->settled();
-        $moves = self::moves($from->song, $settled->song);
+        $conductor = $before->song->conductor;
+        $moves = self::moves($before->song, $after->song);
         $count = 0;
         $events = array_map(
             static function (ConductorEvent $event) use ($moves, $conductor, &$count): ConductorEvent {
@@ -44,10 +40,10 @@ final class ChordsAlong
             $conductor->events,
         );
 
-        return $count === 0 ? $after : $after->afterSong($settled, SongResult::of(
-            $settled, $settled->song->conducted(Conductor::of($conductor->ppq, $events)),
-            Said::aside('Named'),
-        ))->adding($count === 1 ? 'its chord name along' : "{$count} chord names along");
+        return $count === 0 ? null : SongResult::of(
+            $after, $after->song->conducted(Conductor::of($conductor->ppq, $events)),
+            Said::aside($count === 1 ? 'its chord name along' : "{$count} chord names along"),
+        );
     }
 
     /**

@@ -54,8 +54,8 @@ final readonly class NameChords implements SongEdit
                 .'the key.',
             [
                 Parameter::choice(
-                    'by', 'Where a name may begin: on bars, and where chords change in bars that hold several; wherever '
-                        .'they change; on beats; or on bars alone.',
+                    'by', 'Where a name may begin: on bars, and where chords change in bars that hold several; '
+                        .'wherever they change; on beats; or on bars alone.',
                     options: [self::AS_HEARD, ...ChordNaming::BY], default: self::AS_HEARD,
                 ),
                 Parameter::choice(

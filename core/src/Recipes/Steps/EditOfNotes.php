@@ -60,7 +60,13 @@ final readonly class EditOfNotes implements Step
     {
         $after = $state->after($this->edit->apply($state->notes, $selection, $state->context));
 
-        return $this->edit->declaration->group === Group::Pitch ? ChordsAlong::after($state, $after) : $after;
+        if ($this->edit->declaration->group !== Group::Pitch || $state->context->chords->isEmpty()) {
+            return $after;
+        }
+        $settled = $after->settled();
+        $along = ChordsAlong::between($state->settled(), $settled);
+
+        return $along === null ? $after : $after->afterSong($settled, $along)->adding((string) $along->said);
     }
 
     public function following(EditLine $earlier): self
