@@ -219,6 +219,15 @@ final class ChosenClipsTest extends MusicTestCase
         }
     }
 
+    public function test_in_one_roll_with_others_drums_are_left_out_of_edits_of_pitches_and_it_is_said(): void
+    {
+        $done = self::done(['transpose semitones=1'], [1, 4], onClips: false);
+
+        self::assertSame([38], $done->settled()->song->contentOf(4)->notes->pitch);
+        self::assertSame('2 notes up 1 semitone, 1 note of drums left alone', (string) $done->said);
+        self::assertCount(3, $done->selection->ids, 'all stay selected');
+    }
+
     public function test_legato_and_untangle_see_across_the_borders_of_chosen_clips(): void
     {
         $lengths = static fn (string $line): array => array_map(

@@ -1,7 +1,7 @@
 import { spanOf } from './selecting';
 import type { Tools } from './command';
 
-const BARS_AT_FIRST = 6;
+const BARS_AT_FIRST = 4;
 
 /** Opens clips in the roll, with their notes in sight. */
 export async function openInRoll(

@@ -1,17 +1,40 @@
 import { setting } from '../settings/settings.svelte';
 import { spanOf } from './selecting';
-import type { Command as CommandOf } from './command';
+import type { Command as CommandOf, Tools } from './command';
 import { switching } from './switching';
 
-type Command = CommandOf<'chosenClips' | 'contents' | 'range' | 'dialogs' | 'count' | 'panes' | 'status' | 'views'>;
+type Command = CommandOf<
+  'caret' | 'chosenClips' | 'contents' | 'hands' | 'range' | 'dialogs' | 'count' | 'panes' | 'status' | 'views'
+>;
 
 const ZOOM = 1.25;
 
-const zoom: Command = ({ panes: { view } }, { axis, to }) => {
+const zoom: Command = (tools, { axis, to }) => {
+  const { view } = tools.panes;
   const factor = to === 'in' ? ZOOM : 1 / ZOOM;
-  if (axis === 'pitch') view.zoomPitch(factor);
-  else view.zoomTime(factor);
+  const [x, y] = kept(tools);
+  if (axis === 'pitch') view.zoomPitch(factor, y);
+  else view.zoomTime(factor, x);
 };
+
+/** What stays in its place where it is in sight: what is under the wheel, else the selection, the caret, or the pointer. */
+function kept({
+  caret,
+  contents: { notes },
+  hands,
+  panes: { view },
+}: Pick<Tools, 'caret' | 'contents' | 'hands' | 'panes'>): [x: number | undefined, y: number | undefined] {
+  if (view.pointer) return [undefined, undefined];
+  const span = notes.selectedCount > 0 ? spanOf(notes) : null;
+  const selection = span && { tick: (span.from + span.to) / 2, pitch: (span.low + span.high) / 2 };
+  const inSight = [selection, caret.at, hands.at]
+    .filter((place) => place !== null)
+    .map(({ tick, pitch }) => [view.x(tick), view.y(Math.round(pitch)) + view.rowHeight / 2] as const);
+  return [
+    inSight.find(([x]) => x >= 0 && x <= view.width)?.[0],
+    inSight.find(([, y]) => y >= 0 && y <= view.height)?.[1],
+  ];
+}
 
 const zoomTo: Command = ({ contents: { notes }, panes, range, status }, { what }) => {
   const { view } = panes;

@@ -15,6 +15,8 @@ use Jactonic\Core\Lines\PreparedEdit;
 use Jactonic\Core\Recipes\Reach;
 use Jactonic\Core\Recipes\State;
 use Jactonic\Core\Recipes\Step;
+use Jactonic\Core\Saying\Noun;
+use Jactonic\Core\Saying\Said;
 
 /** An edit of notes and points; on clips that are chosen one of what they are as wholes, or of all notes in them. */
 final readonly class EditOfNotes implements Step
@@ -40,7 +42,7 @@ final readonly class EditOfNotes implements Step
     public function run(State $state): State
     {
         if (! $state->context->onClips) {
-            return $this->done($state, $state->selection);
+            return $this->done($state, $this->pitched($state));
         }
         $declared = $this->edit->declaration;
         $edit = $this->edit->edit;
@@ -56,9 +58,33 @@ final readonly class EditOfNotes implements Step
         return $this->done($state, $reached);
     }
 
+    /** What is selected, without the hits of drums where an edit of pitches would reach them beside others. */
+    private function pitched(State $state): Selection
+    {
+        if ($this->edit->declaration->group !== Group::Pitch) {
+            return $state->selection;
+        }
+        $pitched = array_filter(
+            $state->selection->positions($state->notes),
+            static fn (int $i): bool => ! $state->context->clips->isDrums($state->notes->clip[$i]),
+        );
+
+        return $pitched === []
+            ? $state->selection
+            : Selection::of(array_map(static fn (int $i): int => $state->notes->id[$i], array_values($pitched)));
+    }
+
     private function done(State $state, Selection $selection): State
     {
         $after = $state->after($this->edit->apply($state->notes, $selection, $state->context));
+        $left = array_values(array_diff(
+            array_intersect($state->selection->ids, $state->notes->id), $selection->ids,
+        ));
+        if ($left !== [] && ! $state->context->onClips) {
+            $after = $after
+                ->selecting(Selection::of([...$after->selection->ids, ...$left]), Said::aside('Selected'))
+                ->adding(Noun::Note->counted(count($left)).' of drums left alone');
+        }
 
         if ($this->edit->declaration->group !== Group::Pitch || $state->context->chords->isEmpty()) {
             return $after;
