@@ -31,7 +31,7 @@ async function openSong(studio: Studio): Promise<void> {
   await studio.open([0, 1, 2, 3].map((bar) => [bar * BAR, 480, 60 + bar]));
   await studio.press('F2', 'n');
   await expect(studio.status).toHaveText('New track Plucked');
-  await studio.press('Control+Home', 'F9');
+  await studio.press('Control+Home', 'F9', 'Escape');
   await expect(song(studio.page)).toBeVisible();
   await lies(studio, 'Track 1: 0+4 | Plucked: 0+4');
 }

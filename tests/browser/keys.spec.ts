@@ -37,7 +37,7 @@ const edits: Case[] = [
   { keys: ['b'], column: 'muted', values: [1, 1] },
   { keys: ['Delete'], column: 'id', values: [] },
   { keys: ['Shift+N'], column: 'id', values: [1, 3, 2, 4] },
-  { keys: ['n'], column: 'id', values: [1, 2, 3, 4] },
+  { keys: ['n'], column: 'velocity', values: [64, 80, 64, 80] },
 ];
 
 const grids: Case[] = [

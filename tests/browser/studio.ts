@@ -47,6 +47,21 @@ export class Studio {
     return song.tracks[track].clips[0].id;
   }
 
+  /** Opens an empty drum track. */
+  async openDrums(): Promise<void> {
+    await this.open([]);
+    await this.press('/');
+    await this.palette.fill('track voice=drums');
+    await this.press('Enter');
+    await expect(this.status).toContainText('drums');
+  }
+
+  /** What a track plays, as it was chosen; counted from 0. */
+  async instrumentOf(track: number): Promise<string> {
+    const { song } = await (await this.request.get(`/api/songs/${this.song}`)).json();
+    return song.tracks[track].instrument?.name ?? '';
+  }
+
   async openDemo(): Promise<void> {
     await this.page.goto('/');
     await this.page.getByRole('link', { name: 'Lantern Ferry' }).first().click();

@@ -18,7 +18,7 @@ test('a four-bar phrase is written with the keyboard alone, and goes out as it w
   await studio.press('Control+ArrowLeft', 'Control+ArrowLeft', 'Control+ArrowLeft', 'Control+Shift+ArrowRight');
   await studio.press('2', 'Shift+3', 'Shift+I');
   // Bar 4: a whole note back on the first pitch.
-  await studio.press('Control+Shift+ArrowRight', '1', 'Control+Shift+ArrowDown');
+  await studio.press('Control+ArrowRight', '1', 'Control+Shift+ArrowDown');
   for (let k = 0; k < 5; k++) await studio.press('Control+ArrowUp');
   await studio.press('i');
 
@@ -120,22 +120,28 @@ test('a range set while a note is still being written ends at the caret as it is
   await studio.expectColumn('start', [120, 1080]);
 });
 
-test('new notes are as set, or as the note used last; the top line says which', async ({ studio, page }) => {
+test('new notes are as set, whatever is edited, and take what one has of a selected note; the top line says it', async ({
+  studio,
+  page,
+}) => {
   await studio.open([[0, 200, 60, 77]]);
   await studio.press('.', 'Control+End', 'i');
   await expect(studio.roll).toContainText('1 of 2 notes selected, pitches C4, velocities 96');
   await studio.press(',', 'Alt+i');
   const top = page.getByRole('button', { name: /^New notes/ });
-  await expect(top).toHaveAccessibleName('New notes: velocity 77, length 200tk, as last used');
+  await expect(top).toHaveAccessibleName('New notes: velocity 77, length grid');
+  await studio.press('Shift+E');
+  await expect(top).toHaveAccessibleName('New notes: velocity 77, length grid');
+  await top.click();
+  await page.getByRole('button', { name: /^Like the selected note/ }).click();
+  await expect(top).toHaveAccessibleName('New notes: velocity 87, length 200tk');
   await studio.press('Control+Shift+ArrowRight', 'i');
   await studio.expectColumn('length', [200, 200, 120]);
-  await top.click();
   await page.getByLabel('Velocity on key Shift 2').fill('50');
   await studio.press('Tab');
-  await page.getByRole('radio', { name: 'as set' }).click();
   await studio.roll.click({ position: { x: 5, y: 5 } });
   await studio.press('Shift+2');
-  await expect(top).toHaveAccessibleName('New notes: velocity 50, length grid, as set');
+  await expect(top).toHaveAccessibleName('New notes: velocity 50, length 200tk');
 });
 
 test('a click on one note of a group selects them all', async ({ studio }) => {

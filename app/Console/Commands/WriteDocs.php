@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Demo\LanternFerry;
 use App\Docs\EditReference;
 use App\Docs\KeySheet;
+use App\Docs\PieceSheet;
 use App\Docs\RecipeSheet;
 use Illuminate\Console\Command;
 use Jactonic\Core\Lines\Catalog;
@@ -39,6 +40,7 @@ final class WriteDocs extends Command
             'docs/edit-reference.md' => EditReference::asMarkdown($catalog),
             'docs/keys.md' => KeySheet::asMarkdown(),
             'docs/recipes.md' => RecipeSheet::asMarkdown(),
+            'docs/tasks.md' => PieceSheet::asMarkdown(),
             'docs/general-midi.row-names.json' => RowNamesFile::write(RowNames::generalMidi(), 'General MIDI'),
             'resources/demo/lantern-ferry.mid' => (new LanternFerry)->file()->write(),
         ];

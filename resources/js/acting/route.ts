@@ -60,8 +60,10 @@ export class Route {
 
   /** What is done in place of a nudge where nothing is selected; null where it is done itself. */
   #instead(lines: Line[]): string | null {
-    const { panes, contents } = this.tools;
-    const isNoneOfNotes = panes.reached !== 'song' && lines.length === 1 && contents.selection().length === 0;
+    const { panes, contents, sender } = this.tools;
+    // What is on its way may select something before it is this one's turn.
+    const isNoneSelected = contents.selection().length === 0 && sender.waiting === 0;
+    const isNoneOfNotes = panes.reached !== 'song' && lines.length === 1 && isNoneSelected;
     return isNoneOfNotes ? withoutNotes(lines[0], this.tools.nudge.amounts) : null;
   }
 

@@ -109,6 +109,9 @@ final class WhatWords
         'into|in {n} parts|pieces|equal_parts' => 'steps parts={n}',
         'split|cut|chop|halve in_half|in_two|halve|halved|in_halves' => 'steps parts=2',
         'roll|drum_roll|ratchet {grid=1/32}' => 'steps grid={grid}',
+        'arpeggiate|arpeggio|arp|arpeggiated|broken_chords|break_the_chords|tone_by_tone'
+            .' in|on|as? {grid}' => 'arpeggio grid={grid}',
+        'arpeggiate|arpeggio|arp|arpeggiated|broken_chords|break_the_chords|tone_by_tone' => 'arpeggio',
         'split|cut|slice {at}' => 'split at={at}',
         'join|glue|merge|tie together|up|them' => 'join',
         'repeat|again|loop|copy|duplicate {n} times|more_times|x' => 'repeat times={n}',
@@ -225,6 +228,12 @@ final class WhatWords
             'strums kept' => 'chords=together', 'keep the strum' => 'chords=together',
             'keep strums' => 'chords=together',
             'from where they are' => 'from=now',
+        ],
+        'arpeggio' => [
+            'up and down' => 'order=up-down', 'there and back' => 'order=up-down', 'down and up' => 'order=down-up',
+            'downwards' => 'order=down', 'down' => 'order=down', 'upwards' => 'order=up', 'up' => 'order=up',
+            'as played' => 'order=played', 'over two octaves' => 'octaves=2', 'over three octaves' => 'octaves=3',
+            'two octaves' => 'octaves=2', 'three octaves' => 'octaves=3', 'short' => 'gate=50',
         ],
         'legato' => ['with overlap' => 'gap=-1/64', 'overlapping' => 'gap=-1/64', 'by pitch' => 'by=pitch'],
         'untangle' => ['by pitch' => 'by=pitch', 'each pitch' => 'by=pitch'],
