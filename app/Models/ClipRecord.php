@@ -27,7 +27,7 @@ final class ClipRecord extends Record
     /** What says where it lies, without what lies in it. */
     public const HEAD = [
         'clips.id', 'track_id', 'start', 'length', 'offset', 'loop', 'clips.name', 'clips.muted', 'clips.colour',
-        'clips.group', 'clips.revision',
+        'clips.group', 'clips.grown', 'clips.revision',
     ];
 
     protected $table = 'clips';

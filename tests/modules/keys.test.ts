@@ -2,6 +2,8 @@ import { expect, test } from 'vitest';
 import type { Binding, Declaration, Surface } from '../../resources/js/api';
 import { cap, chordOf, keptBySystem, strokeOf } from '../../resources/js/keys/keystroke';
 import { countedLines, countSaid } from '../../resources/js/keys/counting';
+import { Letters } from '../../resources/js/devices/letters.svelte';
+import { padsOf } from '../../resources/js/song/row-names';
 import { Dispatcher } from '../../resources/js/keys/dispatcher';
 
 const EDIT: Declaration = { name: '', title: '', group: '', help: '', parameters: [], synonyms: [], uses: {} };
@@ -172,3 +174,24 @@ for (const [run, lines, said] of counting) {
     expect(countSaid({ run: [run] } as Binding, 4, edits)).toBe(said);
   });
 }
+
+test('on drums the letters play the rows that have a name, one beside the other, from the lowest up', () => {
+  const pads = [36, 38, 42, 46];
+  const letters = new Letters(() => pads);
+  expect(['KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyS'].map((code) => letters.pitchOf(code))).toEqual([
+    ...pads,
+    null,
+    null,
+  ]);
+  expect(new Letters().pitchOf('KeyX')).toBe(50);
+});
+
+test('pads are the named rows of drums, and none elsewhere', () => {
+  const rows: [number, string, number][] = [
+    [42, 'Hat', 0],
+    [40, '', 2],
+    [36, 'Kick', 0],
+  ];
+  expect(padsOf({ voice: 'drums', rows })).toEqual([36, 42]);
+  expect(padsOf({ voice: 'plucked', rows })).toEqual([]);
+});

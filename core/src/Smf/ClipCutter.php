@@ -51,7 +51,9 @@ final readonly class ClipCutter
      */
     private static function marked(ClipMark $mark, ClipContent $inside): array
     {
-        $clip = new Clip(0, 0, $mark->start, $mark->length, loop: $mark->loop, name: $mark->name);
+        $clip = new Clip(
+            0, 0, $mark->start, $mark->length, loop: $mark->loop, name: $mark->name, grown: $mark->grown,
+        );
         $content = $inside->shifted(-$clip->start);
         if ($clip->loop > 0) {
             $round = $content->within($clip->window());

@@ -23,18 +23,20 @@ final readonly class ClipMark
      * @param  int  $start  tick in the song
      * @param  int  $length  ticks, from 1
      * @param  int  $loop  ticks, 0 where its content does not begin again
+     * @param  int  $grown  ticks of its length that no person gave it
      */
     public function __construct(
         public int $start,
         public int $length,
         public int $loop,
         public string $name,
+        public int $grown = 0,
     ) {
     }
 
     public static function of(Clip $clip): self
     {
-        return new self($clip->start, $clip->length, $clip->loop, $clip->name);
+        return new self($clip->start, $clip->length, $clip->loop, $clip->name, $clip->grown);
     }
 
     public function end(): int
@@ -45,7 +47,8 @@ final readonly class ClipMark
     public function write(int $ppq): string
     {
         return Meta::SequencerSpecific->event(self::HEAD.json_encode(
-            ['ppq' => $ppq, 'length' => $this->length, 'loop' => $this->loop, 'name' => $this->name],
+            ['ppq' => $ppq, 'length' => $this->length, 'loop' => $this->loop, 'name' => $this->name]
+                + ($this->grown > 0 ? ['grown' => $this->grown] : []),
             JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
         ));
     }
@@ -77,6 +80,7 @@ final readonly class ClipMark
             $clip = Clip::fromArray([
                 'id' => 0, 'track' => 0, 'start' => $tick, 'length' => $ticks($length), 'offset' => 0,
                 'loop' => $ticks($loop), 'name' => $name, 'muted' => false,
+                'grown' => is_int($said['grown'] ?? null) ? min($ticks($said['grown']), $ticks($length)) : 0,
             ]);
         } catch (BadInput) {
             return null;

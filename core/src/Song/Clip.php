@@ -22,6 +22,8 @@ final readonly class Clip
      * @param  int  $loop  0, or the length in ticks after which its content begins again until the clip ends
      * @param  int  $colour  1 to 8 of the theme, 0 for that of its track
      * @param  int  $group  0, or the number of the group of clips that are chosen together
+     * @param  int  $grown  by how many ticks edits made it longer than a person did: it is as long again once nothing
+     *     lies there any more
      */
     public function __construct(
         public int $id,
@@ -34,6 +36,7 @@ final readonly class Clip
         public bool $muted = false,
         public int $colour = 0,
         public int $group = 0,
+        public int $grown = 0,
     ) {
     }
 
@@ -70,7 +73,7 @@ final readonly class Clip
     }
 
     /**
-     * The clip with other values of some attributes, as `toArray()` names them.
+     * The clip with other values of some attributes, as `toArray()` names them; another length is one a person gave it.
      *
      * @param  array<string, mixed>  $values
      *
@@ -78,7 +81,9 @@ final readonly class Clip
      */
     public function with(array $values): self
     {
-        return self::fromArray($values + $this->toArray());
+        $isAsLong = ($values['length'] ?? $this->length) === $this->length;
+
+        return self::fromArray($values + ($isAsLong ? [] : ['grown' => 0]) + $this->toArray());
     }
 
     /**
@@ -94,14 +99,32 @@ final readonly class Clip
             $shift = max(0, $more - $clip->offset);
             $clip = $clip->with([
                 'start' => $clip->start - $more, 'length' => $clip->length + $more,
-                'offset' => max(0, $clip->offset - $more),
+                'offset' => max(0, $clip->offset - $more), 'grown' => $clip->grown,
             ]);
         }
         if ($clip->loop === 0 && $last > $clip->end()) {
-            $clip = $clip->with(['length' => $meters->nextBarLine($last - 1) - $clip->start]);
+            $end = $meters->nextBarLine($last - 1);
+            $clip = $clip->with([
+                'length' => $end - $clip->start, 'grown' => $clip->grown + $end - $clip->end(),
+            ]);
         }
 
         return [$clip, $shift];
+    }
+
+    /** The clip without what it grew by, as far as nothing of its content lies there. */
+    public function withoutGrowth(ClipContent $content, MeterMap $meters): self
+    {
+        if ($this->grown === 0) {
+            return $this;
+        }
+        $points = array_map(static fn (int $tick): int => $tick + 1, $content->points->start);
+        $last = $this->shift() + max([$content->notes->end(), ...$points]);
+        $needed = max($this->end() - $this->grown, $last > $this->start ? $meters->nextBarLine($last - 1) : 0);
+
+        return $needed >= $this->end() ? $this : $this->with([
+            'length' => $needed - $this->start, 'grown' => $this->grown - $this->end() + $needed,
+        ]);
     }
 
     /** @return array<string, int|string|bool> */
@@ -111,7 +134,7 @@ final readonly class Clip
             'id' => $this->id, 'track' => $this->track, 'start' => $this->start, 'length' => $this->length,
             'offset' => $this->offset,
             'loop' => $this->loop, 'name' => $this->name, 'muted' => $this->muted,
-            'colour' => $this->colour, 'group' => $this->group,
+            'colour' => $this->colour, 'group' => $this->group, 'grown' => $this->grown,
         ];
     }
 
@@ -133,8 +156,9 @@ final readonly class Clip
             $read->number('id', 0, PHP_INT_MAX), $read->number('track', 0, PHP_INT_MAX), $start,
             $read->number('length', 1, Bounds::LAST_TICK - $start), $read->number('offset', 0, Bounds::LAST_TICK),
             $read->number('loop', 0, Bounds::LAST_TICK), $name, $read->isOn('muted'),
-            // Steps of earlier versions hold clips without these two.
+            // Steps of earlier versions hold clips without these three.
             $read->numberOrNone('colour', 0, Track::COLOURS) ?? 0, $read->numberOrNone('group', 0, PHP_INT_MAX) ?? 0,
+            $read->numberOrNone('grown', 0, Bounds::LAST_TICK) ?? 0,
         );
     }
 }

@@ -138,15 +138,20 @@ final readonly class OpenSong
                 max([$last, ...array_map(static fn (int $tick): int => $tick + 1, $ticks)]),
                 $this->song->conductor->meters,
             );
-            if ($wide !== $clip) {
-                $grown[$id] = $wide;
-            }
             $inClip = new ContentChange(
                 ClipTime::placed($ofNotes, -$clip->shift(), 0),
                 $ofPoints === null ? null : ClipTime::placed($ofPoints, -$clip->shift(), 0),
             );
             // Where a clip begins earlier than its content can, all of the content moves.
             $contents[$id] = $shift === 0 ? $inClip : $this->moved($id, $inClip, $shift);
+            if ($wide->grown > 0) {
+                $wide = $wide->withoutGrowth(
+                    $contents[$id]->applyTo($this->song->contentOf($id)), $this->song->conductor->meters,
+                );
+            }
+            if ($wide !== $clip) {
+                $grown[$id] = $wide;
+            }
         }
 
         return new SongChange(

@@ -150,9 +150,9 @@ final class ClipMarksTest extends TestCase
 
     public function test_marks_count_in_the_resolution_they_name(): void
     {
-        $mark = new ClipMark(480, 960, 240, 'Verse');
+        $mark = new ClipMark(480, 960, 240, 'Verse', 480);
 
-        self::assertEquals(new ClipMark(960, 1920, 480, 'Verse'), ClipMark::read(960, $mark->write(480), 960));
+        self::assertEquals(new ClipMark(960, 1920, 480, 'Verse', 960), ClipMark::read(960, $mark->write(480), 960));
     }
 
     #[DataProvider('unreadable')]

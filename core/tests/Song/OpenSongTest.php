@@ -71,6 +71,22 @@ final class OpenSongTest extends TestCase
         self::assertSame([self::BAR, 2 * self::BAR], self::grown(['start' => 3 * self::BAR + 100, 'length' => 240]));
     }
 
+    public function test_what_a_clip_grew_by_ends_when_no_note_needs_it_and_what_a_person_gave_it_stays(): void
+    {
+        $grown = self::changed(self::song(), ['start' => 3 * self::BAR + 100, 'length' => 240]);
+        self::assertSame([3 * self::BAR, 2 * self::BAR], [$grown->clips[2]->length, $grown->clips[2]->grown]);
+
+        $moved = self::moved($grown, 2, 2 * self::BAR + 100);
+        self::assertSame([2 * self::BAR, self::BAR], [$moved->clips[2]->length, $moved->clips[2]->grown]);
+
+        $back = self::moved($moved, 2, self::BAR);
+        self::assertSame([self::BAR, 0], [$back->clips[2]->length, $back->clips[2]->grown]);
+        self::assertSame(self::BAR, self::moved($back, 1, self::BAR + 10)->clips[2]->length, 'as long as it was made');
+
+        $kept = $grown->withClip($grown->clips[2]->with(['length' => 4 * self::BAR]));
+        self::assertSame(4 * self::BAR, self::moved($kept, 2, self::BAR)->clips[2]->length, 'as it was dragged');
+    }
+
     public function test_a_clip_grows_to_the_bar_line_before_what_was_put_before_it_and_all_sounds_there(): void
     {
         $song = self::song();
@@ -158,6 +174,16 @@ final class OpenSongTest extends TestCase
         $open = OpenSong::of($song, [2], 2);
         $draft = new Draft($open->notes);
         $draft->add(['clip' => 2] + $note);
+
+        return $open->changeOf($draft->change(Selection::none()))->applyTo($song);
+    }
+
+    /** @param  int  $place  of a note in the second clip, which is moved to a tick */
+    private static function moved(Song $song, int $place, int $tick): Song
+    {
+        $open = OpenSong::of($song, [2], 2);
+        $draft = new Draft($open->notes);
+        $draft->start[$place] = $tick;
 
         return $open->changeOf($draft->change(Selection::none()))->applyTo($song);
     }

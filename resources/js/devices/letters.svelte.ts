@@ -41,10 +41,14 @@ const UPPER = [
   'Digit0',
   'KeyP',
 ];
+/** Those of them that play rows of drums, one beside the other. */
+const ROWS = [...LOWER, ...UPPER].filter((code) => !/^Digit|^Key[SDGHJL]$|Semicolon/.test(code));
 /** Keys between them set how loud the next ones are, one of the four velocities that are kept. */
 const LEVELS = ['KeyA', 'KeyF', 'KeyK', 'Quote'];
 const [OCTAVE_DOWN, OCTAVE_UP] = ['BracketLeft', 'BracketRight'];
 const MIDDLE_C = 60;
+/** By how many rows of drums the keys of octaves move the letters. */
+const ROWS_AN_OCTAVE = 10;
 const [LOWEST, HIGHEST] = [-4, 4];
 
 /** The letters of the computer's keyboard as a keyboard to play on, while it is on. */
@@ -60,6 +64,9 @@ export class Letters implements Input {
   down = $state.raw<ReadonlySet<number>>(new Set());
   #tell: ((message: Message, at: number) => void) | null = null;
   readonly #held = new Map<string, number>();
+
+  /** @param pads the pitches of the rows of drums that have a name, from the lowest up; none where they are piano keys */
+  constructor(private readonly pads: () => readonly number[] = () => []) {}
 
   listen(tell: (message: Message, at: number) => void): () => void {
     this.#tell = tell;
@@ -111,6 +118,8 @@ export class Letters implements Input {
 
   /** The pitch of a key by its place; null where it has none. */
   pitchOf(code: string): number | null {
+    const pads = this.pads();
+    if (pads.length > 0) return pads[ROWS.indexOf(code) + this.octave * ROWS_AN_OCTAVE] ?? null;
     const lower = LOWER.indexOf(code);
     const upper = UPPER.indexOf(code);
     return lower < 0 && upper < 0 ? null : MIDDLE_C + 12 * this.octave + (lower >= 0 ? lower - 12 : upper);

@@ -3,10 +3,11 @@
   import NumberField from '../look/NumberField.svelte';
   import { GRIDS } from '../music/grids';
   import { isBlackKey, pitchName } from '../music/pitch';
+  import { padsOf, rowCalled } from '../song/row-names';
   import { setting, settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, outputs, playing, status } = getStudio();
+  const { acting, contents, outputs, playing, status } = getStudio();
   const { run, keyOf } = acting;
 
   const OCTAVES = 3;
@@ -14,6 +15,8 @@
   const lowest = $derived(48 + 12 * letters.octave);
   const keys = $derived(Array.from({ length: OCTAVES * 12 + 1 }, (_, k) => lowest + k).filter((pitch) => pitch <= 127));
   const whites = $derived(keys.filter((pitch) => !isBlackKey(pitch)));
+  /** rows of drums that have a name, from the lowest up, which are played in place of piano keys */
+  const pads = $derived(padsOf(contents.track));
   /** Where a black key lies, as a share of the width. */
   const left = (pitch: number) => (whites.filter((white) => white < pitch).length - 0.3) / whites.length;
 
@@ -112,7 +115,23 @@
   </div>
 
   <div class="flex min-w-0 flex-1 flex-col gap-1">
-    <div class="relative h-20 touch-none select-none" role="group" aria-label="Keyboard">
+    {#if pads.length > 0}
+      <div class="flex h-20 touch-none flex-wrap gap-0.5 overflow-y-auto select-none" role="group" aria-label="Pads">
+        {#each pads as pitch (pitch)}
+          <button
+            tabindex="-1"
+            class="h-9 max-w-28 min-w-14 flex-1 truncate rounded border border-base-300 px-1 text-[0.6875rem] {playing.down.has(
+              pitch,
+            )
+              ? 'bg-accent text-accent-content'
+              : 'bg-base-100'}"
+            aria-pressed={playing.down.has(pitch)}
+            onpointerdown={(event) => press(event, pitch)}>{rowCalled(contents.track, pitch)}</button
+          >
+        {/each}
+      </div>
+    {/if}
+    <div class="relative h-20 touch-none select-none" class:hidden={pads.length > 0} role="group" aria-label="Keyboard">
       <div class="flex h-full">
         {#each whites as pitch (pitch)}
           <button

@@ -11,6 +11,7 @@ import { CONTROLLER, isPress, isRelease, NOTE_OFF, NOTE_ON, SUSTAIN, type Messag
 import { setting } from '../settings/settings.svelte';
 import type { Asking } from '../asking/asking.svelte';
 import type { Panes } from '../sight/panes.svelte';
+import { padsOf } from '../song/row-names';
 import type { Contents } from '../song/contents.svelte';
 import type { Outputs } from '../sound/outputs.svelte';
 import type { Player } from '../sound/player.svelte';
@@ -41,7 +42,7 @@ export class Playing {
       ),
     (keyboard) => this.on.player.leave(keyboard),
   );
-  readonly letters = new Letters();
+  readonly letters: Letters;
   readonly drawn = new DrawnKeyboard();
   readonly performer = new Performer();
   readonly recorder: Recorder;
@@ -67,6 +68,7 @@ export class Playing {
       say: (text, kind) => status.say(text, kind),
       ended: () => this.performer.stop(),
     });
+    this.letters = new Letters(() => padsOf(contents.track));
     this.delayTest = new DelayTest(player, this.inputs);
     for (const input of [this.letters, this.drawn, this.performer]) this.inputs.add(input);
     this.inputs.listen((message, at, keyboard) => this.#come(message, at, keyboard));
