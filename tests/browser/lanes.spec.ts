@@ -62,7 +62,7 @@ test.describe('with three points of expression', () => {
     ['squeezed', ['Alt+d'], '0:44 480:76 960:60'],
     ['taken out', ['Delete'], '960:60'],
     ['taken out and put back', ['Delete', 'Control+z'], '0:40 480:80 960:60'],
-    ['repeated', ['Shift+n'], '0:40 480:80 600:40 960:60 1080:80'],
+    ['repeated', ['n'], '0:40 480:80 600:40 960:60 1080:80'],
     ['thinned out within 2', ['F10', 't'], '0:40 480:80 960:60'],
     ['the next point', ['.', 'e'], '0:40 480:80 960:61'],
     ['all of the lane', ['Control+a', 'e'], '0:41 480:81 960:61'],

@@ -57,7 +57,7 @@ export class Answers {
     }
     if (asked.what === 'edit' && asked.stepsOn) this.#stepOn(answer);
     if (answer.grid !== undefined) grid.set(answer.grid, answer.swing);
-    if (answer.range) range.put(answer.range);
+    if (answer.range) range.goAlong('context' in asked ? asked.context.range : null, answer.range);
     void this.listen(contents.soundingElsewhere(answer));
     status.say(answer.message + (this.#isAfterOthers ? ', after changes in another window' : ''));
     this.#isAfterOthers = false;

@@ -20,7 +20,7 @@ export class Standpoint {
   constructor(
     private readonly grid: Pick<Grid, 'name' | 'swing'>,
     private readonly caret: Pick<Caret, 'tick' | 'pitch'>,
-    private readonly range: Pick<Range, 'span' | 'isToCome'>,
+    private readonly range: Pick<Range, 'span' | 'isToCome' | 'byNow'>,
     private readonly newNotes: Pick<NewNotes, 'like'>,
     private readonly nudge: Pick<Nudge, 'amounts'>,
     private readonly hands: Pick<Hands, 'at' | 'free'>,
@@ -52,6 +52,10 @@ export class Standpoint {
   /** Where one stands by now: what was pressed before may have moved the caret, and the range. */
   of({ context, rangeOfThen }: Stood): EditContext {
     const { caret, range } = this;
-    return { ...context, caret: [caret.tick, caret.pitch], ...(rangeOfThen && { range: range.span }) };
+    return {
+      ...context,
+      caret: [caret.tick, caret.pitch],
+      range: rangeOfThen ? range.span : range.byNow(context.range),
+    };
   }
 }

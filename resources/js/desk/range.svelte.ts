@@ -9,6 +9,8 @@ export type Span = [from: number, to: number];
 export class Range {
   #span = $state.raw<Span | null>(null);
   #toCome = 0;
+  /** from where to where an edit took it last */
+  #went: readonly [from: Span, to: Span] | null = null;
 
   constructor(
     private readonly sender: Pick<Sender, 'inOrder' | 'waiting'>,
@@ -33,9 +35,22 @@ export class Range {
     this.status.say(said, 'hint');
   }
 
-  /** Sets it without a word: while it is dragged, or where an answer says it. */
+  /** Sets it without a word, such as while it is dragged. */
   put(span: Span | null): void {
     this.#span = span;
+    this.#went = null;
+  }
+
+  /** Goes along with an edit that was asked for with a range, and took it on. */
+  goAlong(asked: Span | null, to: Span): void {
+    this.#span = to;
+    this.#went = asked && [asked, to];
+  }
+
+  /** Where a range lies by now that something was asked for with: an edit that was still on its way may have taken it on. */
+  byNow(asked: Span | null): Span | null {
+    const isIt = asked && this.#went && asked.every((tick, k) => tick === this.#went![0][k]);
+    return isIt ? this.#went![1] : asked;
   }
 
   /** Sets it once the edits pressed before are done; those pressed after work with it. */
