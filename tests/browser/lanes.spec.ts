@@ -242,7 +242,7 @@ test('an opened row has the lanes too', async ({ studio, page }) => {
     await studio.press('F10', key);
     await expect(page.getByRole('group', { name: `${lane} of Track 1` }), 'the one keys reach is seen').toBeVisible();
   }
-  await studio.press('Alt+Enter');
+  await studio.press('F2', 'l');
   await expect(page.getByRole('group', { name: 'Modulation of Track 1' })).toBeVisible();
 });
 
