@@ -53,6 +53,16 @@ final class ChordEditsTest extends MusicTestCase
                 ['chord-name name=F at=0', 'chord-names'], '0 F, 1920 Ab/C', [1920, 3840],
             ],
             'where they change' => [['chord-names by=changes'], '0 Cm, 1920 Ab/C, 3840 Bb7, 5760 Eb/Bb'],
+            'two in a bar, where they change, one played a little early' => [
+                ['select what=range', 'trim at=940', 'chord at=955 pitch=G3 shape=maj length=1/2', 'chord-names'],
+                '0 Cm, 960 G', [0, 1920],
+            ],
+            'by bars alone' => [
+                [
+                    'select what=range', 'trim at=940', 'chord at=955 pitch=G3 shape=maj length=1/2',
+                    'chord-names by=bars sevenths=off tensions=off bass=off',
+                ], '0 Cm', [0, 1920],
+            ],
             'written' => [['chord-name name=Dm7/G at=2.1.0', 'chord-name name="F#m7b5" at=0'], '0 F#m7b5, 1920 Dm7/G'],
             'corrected' => [['chord-name name=Cm', 'chord-name name=Cm9'], '0 Cm9'],
             'moved' => [['chord-name name=Cm', 'conductor-move what=chord at=0 to=480'], '480 Cm'],

@@ -158,7 +158,7 @@ final readonly class NameChords implements SongEdit
     }
 
     /**
-     * In each bar what changes in it, where that is more than one chord and surer than one for the whole bar.
+     * In each bar what changes in it, where that is more than one chord and none of them is doubtful.
      *
      * @param  list<array{tick: int, match: ChordMatch}>  $byBars
      * @param  list<array{tick: int, match: ChordMatch}>  $byChanges
@@ -172,17 +172,21 @@ final readonly class NameChords implements SongEdit
 
             return $bars->before;
         };
+        $lines = $context->time->gridLines(Grid::parse('1/16'));
+        $near = intdiv($context->time->ppq(), 16);
         $within = [];
         foreach ($byChanges as $one) {
-            $within[$barOf($one['tick'])][] = $one;
+            // A chord a little early or late is one on the line.
+            $line = $lines->nearest($one['tick']);
+            $tick = abs($line - $one['tick']) <= $near ? $line : $one['tick'];
+            $within[$barOf($tick)][] = ['tick' => $tick, 'match' => $one['match']];
         }
         $found = [];
         foreach ($byBars as $bar) {
             $several = $within[$barOf($bar['tick'])] ?? [];
             $names = array_unique(array_map(static fn (array $one): string => (string) $one['match']->name, $several));
-            $sure = array_sum(array_map(static fn (array $one): int => $one['match']->sure, $several));
-            $isSurer = count($names) > 1 && $sure >= count($several) * $bar['match']->sure;
-            $found = [...$found, ...($isSurer ? $several : [$bar])];
+            $doubtful = array_filter($several, static fn (array $one): bool => $one['match']->sure < self::DOUBTFUL);
+            $found = [...$found, ...(count($names) > 1 && $doubtful === [] ? $several : [$bar])];
         }
 
         return $found;
