@@ -56,6 +56,7 @@ export class Answers {
       if (asked.select) contents.select(asked.select);
     }
     if (asked.what === 'edit' && asked.stepsOn) this.#stepOn(answer);
+    else this.#showAdded(answer);
     if (answer.grid !== undefined) grid.set(answer.grid, answer.swing);
     if (answer.range) range.goAlong('context' in asked ? asked.context.range : null, answer.range);
     void this.listen(contents.soundingElsewhere(answer));
@@ -64,6 +65,14 @@ export class Answers {
     const after = answer.selection ?? contents.selection();
     if (answer.clipboard) clipboard.keep(answer.clipboard);
     if (sound) this.on.selecting.sound(heard(answer, on ?? after));
+  }
+
+  /** Notes that came in where no row in sight is theirs are brought into sight. */
+  #showAdded({ notes }: SongAnswer): void {
+    const { view } = this.on.panes;
+    const pitches = (notes ?? []).flatMap(({ added }) => added?.pitch ?? []);
+    const isSeen = (pitch: number) => view.rowOf(pitch) >= view.top && view.rowOf(pitch) < view.top + view.rowsInSight;
+    if (pitches.length > 0 && !pitches.some(isSeen)) view.showPitches(Math.min(...pitches), Math.max(...pitches));
   }
 
   /** The caret goes on to the end of what was put in or moved, on its pitch. */

@@ -122,13 +122,15 @@
       onclick={() => player.meters.forgetClips()}>too loud</button
     >
   {/if}
-  <div class="flex w-15 flex-col text-right leading-none">
+  <div class="flex w-17 flex-col text-right leading-none">
     <div class="font-semibold" role="timer" aria-label="Position">{grid.lines.position(player.tick)}</div>
     <div
-      class="text-[11px] whitespace-nowrap text-secondary"
+      class="truncate text-[11px] text-secondary"
       role="group"
       aria-label="Caret"
-      title="The caret: where keys write. A press on empty ground or the ruler puts it there"
+      title="The caret, where keys write: {rowCalled(contents.track, caret.pitch)} at {grid.lines.position(
+        caret.tick,
+      )}. A press on empty ground or the ruler puts it there"
     >
       {grid.lines.position(caret.tick)}
       {rowCalled(contents.track, caret.pitch)}
