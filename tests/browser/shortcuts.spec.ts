@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import pieces from './pieces.json' with { type: 'json' };
 import { expect, test, type Studio, type TestNote } from './studio';
 
 // One map is in use for the whole program: these tests take turns, on a server of their own.
@@ -170,6 +171,39 @@ test('a map goes to another machine: out as a file, in again, and in use', async
     .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('no') });
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('This is no map of shortcuts.');
   await expect(page.getByLabel('Map', { exact: true }).locator('option:checked')).toHaveText('From the studio');
+});
+
+const moved = pieces.find(({ begins }) => begins === 'map')!;
+
+test(`${moved.piece}: ${moved.hands.length} actions`, async ({ studio, page }) => {
+  const on = async (id: string) => {
+    await map(page, id);
+    await page.reload();
+    await expect(studio.bench).toContainText('All 2 notes');
+  };
+  await on('number-pad');
+  let file = '';
+  const does: Record<string, () => Promise<unknown>> = {
+    'Alt+/': () => openView(studio),
+    'press Export': async () => {
+      const download = page.waitForEvent('download');
+      await page.getByRole('link', { name: 'Export' }).click();
+      file = await (await download).path();
+      // The other machine: it has its own keys.
+      await on('standard');
+    },
+    'press Import, with the file': () =>
+      page.getByLabel('A map as a file').setInputFiles({
+        name: 'mine.json',
+        mimeType: 'application/json',
+        buffer: readFileSync(file),
+      }),
+    'press Use it': () => page.getByRole('button', { name: 'Use it' }).click(),
+  };
+  for (const action of moved.hands) await does[action]();
+  expect(JSON.parse(readFileSync(file, 'utf8')).bindings.length).toBeGreaterThan(29);
+  await studio.press('Escape', 'Control+a', 'Numpad8');
+  await studio.expectColumn('pitch', moved.leaves.pitch!);
 });
 
 test('digits after the leader key repeat what follows, as one step', async ({ studio }) => {
