@@ -57,6 +57,10 @@ final class KeymapTest extends AppTestCase
             ),
             'give the new edit a key in resources/keys/standard.json',
         );
+        $places = array_map(
+            static fn (Binding $binding): string => "{$binding->key} {$binding->where->value}", $bindings,
+        );
+        self::assertSame([], array_diff_assoc($places, array_unique($places)), 'a key does one thing in a place');
         foreach ($keys as $key) {
             self::assertNotContains(explode(' ', $key)[0], str_contains($key, ' ') ? $keys : []);
         }

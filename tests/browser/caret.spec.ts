@@ -100,3 +100,32 @@ test('in the song the keys of notes split clips, and what lies in one is moved w
   await studio.press('Control+k');
   await expect(studio.status).toHaveText(/^Choose clips first/);
 });
+
+test('ends go to the pointer, the playhead and the end of the range by keys', async ({ studio, page }) => {
+  await studio.open([[0, 100, 60]]);
+  await studio.press('0', 'Control+a');
+  const at = await studio.point(965, 66);
+  await page.mouse.move(at.x, at.y);
+  await studio.press('Alt+Shift+W');
+  await studio.expectColumn('length', [960]);
+  await studio.press('Alt+p', 'Alt+Shift+J');
+  await studio.expectColumn('length', [1920]);
+  await studio.click(490, 66);
+  await studio.press('Control+a', 'Alt+Shift+Z');
+  await studio.expectColumn('length', [480]);
+});
+
+test('where it is wanted the caret goes on behind what was pasted', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  const caret = page.getByRole('group', { name: 'Caret', exact: true });
+  await studio.press('Control+a', 'Control+c', 'Escape', 'Control+Shift+ArrowRight', 'Control+v');
+  await studio.expectColumn('start', [0, 1920]);
+  await expect(caret).toHaveText(/2\.1\.0/);
+  await studio.press('/');
+  await studio.palette.fill('caret-goes-on');
+  await studio.press('Enter');
+  await expect(studio.status).toHaveText(/^The caret goes on behind/);
+  await studio.press('Control+v', 'Control+v');
+  await studio.expectColumn('start', [0, 1920, 1920, 2160]);
+  await expect(caret).toHaveText(/2\.2\.0/);
+});

@@ -25,7 +25,9 @@ test.beforeEach(async ({ studio }) => {
   await expect(row(studio)).toBeVisible();
 });
 
-test('chords are named by keys, spelled by the key, go along with their notes, and are taken back', async ({ studio }) => {
+test('chords are named by keys, spelled by the key, go along with their notes, and are taken back', async ({
+  studio,
+}) => {
   await studio.press('F4', 'g');
   await expect(studio.status).toContainText(/^3 chords named, from Track 1, \d+ % sure/);
   expect(await names(studio)).toEqual(['C', 'Am7', 'F']);

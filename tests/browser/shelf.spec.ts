@@ -99,6 +99,29 @@ test('what is selected is kept under a name with tags, renamed, and taken away',
   await expect(phrase(studio, `${name} two`)).toHaveCount(0);
 });
 
+test('Enter in its search puts in the first that is found, the arrow leads to it, and below the tracks it makes one', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 240, 60]]);
+  await find(studio, 'walking bass');
+  await expect(studio.bench.getByText(/^1 of \d+ phrases$/)).toBeAttached();
+  await studio.press('ArrowDown', 'ArrowUp');
+  await page.getByLabel('Find on the shelf').press('Enter');
+  await expect.poll(() => studio.column('start').length).toBeGreaterThan(1);
+  await studio.press('Escape', 'F9');
+  const song = page.getByRole('group', { name: 'Song', exact: true });
+  const from = studio.bench.locator('[data-phrase]').first();
+  const box = (await song.boundingBox())!;
+  await from.dragTo(song, { targetPosition: { x: 120, y: box.height - 60 } });
+  await expect
+    .poll(async () => {
+      const { song: now } = await (await page.request.get(`/api/songs/${studio.song}`)).json();
+      return now.tracks.map(({ voice }: { voice: string }) => voice);
+    })
+    .toEqual(['plucked', 'bass']);
+});
+
 test('in the song a phrase becomes a clip: at the caret by a key, on a row by a drag', async ({ studio, page }) => {
   await studio.open([[0, 240, 60]]);
   await studio.press('F2', 'n', 'Control+Home', 'F9');

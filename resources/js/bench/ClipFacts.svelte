@@ -14,6 +14,11 @@
     const lines = grid.lines;
     return lines.barAt(Math.max(span[0], span[1] - 1)).bar - lines.barAt(span[0]).bar + 1;
   });
+  /** whether copies behind it would drift against the bars: it begins on a bar line and does not end on one */
+  const drifts = $derived.by(() => {
+    const isLine = (tick: number) => grid.lines.barAt(tick).tick === tick;
+    return span !== null && isLine(span[0]) && !isLine(span[1]);
+  });
   const name = $derived(new Set(chosen.map(({ clip }) => clip.name)).size === 1 ? chosen[0].clip.name : '');
   const loops = $derived(chosen.some(({ clip }) => clip.loop > 0));
   const muted = $derived(chosen.length > 0 && chosen.every(({ clip }) => clip.muted));
@@ -25,7 +30,10 @@
       ? [
           ['On', tracks.length > 3 ? `${tracks.length} tracks` : tracks.join(', ')],
           ['Span', `${grid.lines.position(span[0])} to ${grid.lines.position(span[1])}`],
-          ['In', counted(bars, 'bar')],
+          [
+            'In',
+            drifts ? `${counted(bars, 'bar')}, the last one not whole: copies behind it drift` : counted(bars, 'bar'),
+          ],
           ['Muted', String(chosen.filter(({ clip }) => clip.muted).length)],
           ['Repeat', String(chosen.filter(({ clip }) => clip.loop > 0).length)],
         ]
