@@ -233,4 +233,17 @@ final class BuildingTest extends MusicTestCase
     {
         return array_map(null, $notes->start, $notes->length, $notes->pitch, $notes->velocity);
     }
+
+    public function test_a_note_is_split_at_both_ends_of_the_range_and_its_edges_keep_where_they_were_played(): void
+    {
+        $range = self::context(range: [200, 600]);
+        $quantized = self::edit('quantize', self::notes([10, 960, 60]));
+        $pieces = self::edit('split at=range', $quantized, $range);
+
+        self::assertSame([[0, 200, 600], [200, 400, 360]], [$pieces->start, $pieces->length]);
+        self::assertSame([[10, 0, 0], [0, 0, 10]], [$pieces->playedStart, $pieces->playedEnd]);
+        $longest = self::edit('split at=range keep=longer', $quantized, $range);
+        self::assertSame([[200], [400]], [$longest->start, $longest->length]);
+        self::assertSame([[0], [0]], [$longest->playedStart, $longest->playedEnd]);
+    }
 }

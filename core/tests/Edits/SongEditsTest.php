@@ -313,6 +313,8 @@ final class SongEditsTest extends MusicTestCase
     #[TestWith(['track of=7 name=X', 'There is no track 7; the song has 2 tracks.'])]
     #[TestWith(['clip-split at=5000', 'lies outside of the clip'])]
     #[TestWith(['clip-split at=0', 'lies outside of the clip'])]
+    #[TestWith(['clip-split every=bar', 'no line of bar lies inside the clip'])]
+    #[TestWith(['clip-split at=range', 'needs a range'])]
     #[TestWith(['conductor-remove at=1', 'There is no marker at'])]
     #[TestWith(['clip-trim at=0', 'would have no length'])]
     public function test_what_cannot_be_done_is_said(string $line, string $said): void
