@@ -57,4 +57,11 @@ final class StepsTest extends MusicTestCase
         self::assertSame($after, implode(' ', $told));
         self::assertStringStartsWith($said, (string) ($change->said ?? ''));
     }
+
+    public function test_only_the_last_piece_keeps_where_its_end_was_played(): void
+    {
+        $pieces = self::edit('steps parts=3', self::edit('quantize', self::notes([10, 480, 42])));
+
+        self::assertSame([[10, 0, 0], [0, 0, 10]], [$pieces->playedStart, $pieces->playedEnd]);
+    }
 }
