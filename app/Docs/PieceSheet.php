@@ -6,7 +6,7 @@ namespace App\Docs;
 
 use JsonException;
 
-/** The pieces of work the program is for, each with its keys and how many actions it takes, as a browser test does them. */
+/** The pieces of work the program is for, each with its keys and its number of actions, as a browser test does them. */
 final class PieceSheet
 {
     private const PIECES = 'tests/browser/pieces.json';

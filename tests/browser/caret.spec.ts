@@ -93,7 +93,12 @@ test('in the song the keys of notes split clips, and what lies in one is moved w
   await page.mouse.move(song.x + song.width / 3, song.y + 30);
   await studio.press('Alt+Shift+K');
   await expect(studio.status).toHaveText(/^Clip split at /);
-  await studio.press('Control+z', 'F3', 'Shift+ArrowRight');
+  // What lay there is gone then: the clips that are open are not meant in its place.
+  await studio.press('Alt+Shift+X');
+  await expect(studio.status).toContainText(/deleted|taken out/);
+  await studio.press('Alt+Shift+X');
+  await expect(studio.status).toHaveText('There is no clip under the pointer.');
+  await studio.press('Control+z', 'Control+z', 'F3', 'Shift+ArrowRight');
   await expect(studio.status).toHaveText(/^The content of 1 clip moved/);
   await studio.press('Escape', 'Alt+p', 'F8', 'ArrowRight');
   await expect(studio.status).toHaveText('Range from 1.1.120 to 2.1.120');

@@ -454,22 +454,6 @@ test('a row is named, coloured and moved in place, and its names go out and in a
   await expect(page.getByRole('dialog', { name: 'The row of Deep one' })).toBeVisible();
 });
 
-test('drum rows: a stroke paints hits, and one that begins on a hit takes hits out', async ({ studio, page }) => {
-  await studio.openTracks();
-  await page.getByRole('combobox', { name: 'Track' }).selectOption({ index: 2 });
-  studio.clip = await studio.clipOf(2);
-  await expect(studio.roll).toHaveAccessibleDescription(/^334 notes/);
-  await studio.press('8', 'h');
-  const over = { from: [40, 37], to: [1800, 37] } as const;
-  await drag(studio, { from: [...over.from], to: [...over.to] });
-  await expect.poll(() => studio.column('pitch').filter((pitch) => pitch === 37).length).toBe(4);
-  expect(studio.column('start').slice(0, 4)).toEqual([0, 480, 960, 1440]);
-  await drag(studio, { from: [40, 37], to: [1200, 37] });
-  await expect.poll(() => studio.column('pitch').filter((pitch) => pitch === 37).length).toBe(1);
-  await studio.press('Control+z', 'Control+z');
-  await expect.poll(() => studio.column('start').length).toBe(31);
-});
-
 for (const [where, tick, left] of [
   ['on what of it comes before its line', 470, [0, 960]],
   ['on the rest of it', 540, [0, 960]],

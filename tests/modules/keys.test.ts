@@ -176,13 +176,12 @@ for (const [run, lines, said] of counting) {
 }
 
 test('on drums the letters play the rows that have a name, one beside the other, from the lowest up', () => {
-  const pads = [36, 38, 42, 46];
+  const pads = Array.from({ length: 12 }, (_, k) => 36 + 2 * k);
   const letters = new Letters(() => pads);
-  expect(['KeyZ', 'KeyX', 'KeyC', 'KeyV', 'KeyB', 'KeyS'].map((code) => letters.pitchOf(code))).toEqual([
-    ...pads,
-    null,
-    null,
-  ]);
+  const played = (...codes: string[]) => codes.map((code) => letters.pitchOf(code));
+  expect(played('KeyZ', 'KeyX', 'Slash', 'KeyQ', 'KeyW', 'KeyE', 'KeyS')).toEqual([36, 38, 54, 56, 58, null, null]);
+  letters.octave = 1;
+  expect(played('KeyZ', 'KeyX', 'KeyC', 'KeyS'), 'ten rows higher').toEqual([56, 58, null, null]);
   expect(new Letters().pitchOf('KeyX')).toBe(50);
 });
 

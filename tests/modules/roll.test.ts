@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import type { GridTable, NoteColumns, NotesChange } from '../../resources/js/api';
 import { stepPlace } from '../../resources/js/commands/neighbours';
+import { misfits } from '../../resources/js/music/chords';
 import { NoteTable } from '../../resources/js/music/notes';
 import { pitchName, readPitch } from '../../resources/js/music/pitch';
 import { Clock, GridLines } from '../../resources/js/music/time';
@@ -212,3 +213,14 @@ for (const [text, pitch] of pitches) {
     expect(readPitch(text)).toBe(pitch);
   });
 }
+
+test('a chord name fits while its notes sound for at least half of what begins beneath it', () => {
+  const chords = [
+    { tick: 0, classes: [0, 4, 7] },
+    { tick: 960, classes: [0, 4, 7] },
+  ];
+  const notes = table([1, 0, 480, 60], [2, 0, 480, 61], [3, 960, 480, 61], [4, 960, 240, 64], [5, 1200, 960, 66]);
+  const all = () => true;
+  expect([...misfits(chords, [[notes, all]])]).toEqual([960]);
+  expect([...misfits(chords, [[notes, (place) => place === 0 || place === 3]])]).toEqual([]);
+});

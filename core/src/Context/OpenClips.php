@@ -93,6 +93,12 @@ final readonly class OpenClips
         return isset($this->drums[$this->trackOf($clip)]);
     }
 
+    /** Whether an open track plays drums. */
+    public function haveDrums(): bool
+    {
+        return $this->drums !== [];
+    }
+
     /** What a pitch is called on the track in front: the name of its row, or else its own. */
     public function called(int $pitch): string
     {

@@ -67,7 +67,7 @@
     grasp: (at, button) => graspOnClips(onClips(), at, button),
     passes: (at) => {
       hands.at = at && { tick: Math.max(0, Math.round(view.tick(at.x))), pitch: caret.pitch };
-      chosenClips.under = (at && clipAt(arranging, chosenClips, at.x, at.y)?.placed.clip.id) ?? null;
+      hands.row = at && arranging.rowAt(at.y);
     },
     drop: ({ lines }, over) => {
       acting.run(...lines);

@@ -79,7 +79,7 @@ const play: Command = ({ chosenClips, player }, { from }) => {
   void player.toggle(span?.[0]);
 };
 
-/** What is done where the pointer is, to the clip under it. */
+/** What is done where the pointer is, to the clip under it and its group, whatever is chosen. */
 const pointer: Command = ({ asking, caret, chosenClips, grid, hands, player, status }, { what }) => {
   const { at } = hands;
   if (!at) {
@@ -87,11 +87,14 @@ const pointer: Command = ({ asking, caret, chosenClips, grid, hands, player, sta
     return undefined;
   }
   const snapped = hands.free ? at.tick : grid.lines.around(at.tick).before;
-  const { under } = chosenClips;
+  // As they lie now: the one that was there may be gone, or cut in two.
+  const under = chosenClips.all.findLast(
+    ({ clip, row }) => row === hands.row && at.tick >= clip.start && at.tick < clip.start + clip.length,
+  )?.clip.id;
   const onClip = (then: () => void) => {
-    if (under === null) status.say('There is no clip under the pointer.', 'refused');
+    if (under === undefined) status.say('There is no clip under the pointer.', 'refused');
     else {
-      if (!chosenClips.isChosen.has(under)) chosenClips.choose([under]);
+      chosenClips.choose(chosenClips.together(under));
       then();
     }
   };

@@ -13,8 +13,6 @@ export interface Placed {
 export class ChosenClips {
   #ids = $state.raw<readonly number[]>([]);
   #epoch = 0;
-  /** the one under the pointer, by its id; null where none is */
-  under: number | null = null;
 
   constructor(private readonly contents: Contents) {}
 

@@ -31,6 +31,8 @@ export class Hands {
   word = $state('');
   /** where the pointer is over the roll: a tick and a pitch; null where it is not */
   at: { tick: number; pitch: number } | null = null;
+  /** the row of the song that the pointer is over, from 0; null where it is not over the song */
+  row: number | null = null;
   /** whether drags and presses go free of the grid for the moment */
   free = $state(false);
   /** counts presses of the pointer, by which a held key knows whether it was used */

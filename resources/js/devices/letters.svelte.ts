@@ -119,7 +119,8 @@ export class Letters implements Input {
   /** The pitch of a key by its place; null where it has none. */
   pitchOf(code: string): number | null {
     const pads = this.pads();
-    if (pads.length > 0) return pads[ROWS.indexOf(code) + this.octave * ROWS_AN_OCTAVE] ?? null;
+    const row = ROWS.indexOf(code);
+    if (pads.length > 0) return row < 0 ? null : (pads[row + this.octave * ROWS_AN_OCTAVE] ?? null);
     const lower = LOWER.indexOf(code);
     const upper = UPPER.indexOf(code);
     return lower < 0 && upper < 0 ? null : MIDDLE_C + 12 * this.octave + (lower >= 0 ? lower - 12 : upper);

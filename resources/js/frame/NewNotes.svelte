@@ -39,9 +39,7 @@
       role="dialog"
       aria-label="New notes"
     >
-      <button class="btn w-full btn-sm" onclick={() => run('new-notes what=both')}
-        >Like the selected note <kbd>{keyOf('new-notes what=both')}</kbd></button
-      >
+      <button class="btn w-full btn-sm" onclick={() => run('new-notes what=both')}>Like the selected note</button>
       <p class="mt-1 text-xs text-secondary">
         <kbd>{keyOf('new-notes')}</kbd> takes its velocity alone; no edit changes what is set here.
       </p>

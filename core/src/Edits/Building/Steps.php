@@ -13,13 +13,13 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
+use Jactonic\Core\Edits\Values\Ramped;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\GridLines;
-use Jactonic\Core\Time\Rounding;
 
 /**
  * Cuts notes at the grid lines inside them or into a number of parts, for rolls and repeated notes.
@@ -84,13 +84,10 @@ final readonly class Steps implements Edit
             $draft->length[$i] = $edges[0] - $start;
             $draft->playedEnd[$i] = 0;
             foreach ($edges as $k => $edge) {
-                $share = 100 * $last + ($ramp - 100) * ($k + 1);
                 $added[] = $draft->addPiece($i, [
                     'start' => $edge,
                     'length' => ($edges[$k + 1] ?? $end) - $edge,
-                    'velocity' => $ramp === 100 ? $notes->velocity[$i] : max(
-                        1, min(127, Rounding::quotient($notes->velocity[$i] * $share, 100 * $last)),
-                    ),
+                    'velocity' => Ramped::velocity($notes->velocity[$i], $k + 1, $last, $ramp),
                     'playedStart' => 0,
                     'playedEnd' => $k === $last - 1 ? $notes->playedEnd[$i] : 0,
                 ]);

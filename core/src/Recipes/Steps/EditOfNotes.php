@@ -61,7 +61,7 @@ final readonly class EditOfNotes implements Step
     /** What is selected, without the hits of drums where an edit of pitches would reach them beside others. */
     private function pitched(State $state): Selection
     {
-        if ($this->edit->declaration->group !== Group::Pitch) {
+        if ($this->edit->declaration->group !== Group::Pitch || ! $state->context->clips->haveDrums()) {
             return $state->selection;
         }
         $pitched = array_filter(
@@ -77,10 +77,12 @@ final readonly class EditOfNotes implements Step
     private function done(State $state, Selection $selection): State
     {
         $after = $state->after($this->edit->apply($state->notes, $selection, $state->context));
-        $left = array_values(array_diff(
-            array_intersect($state->selection->ids, $state->notes->id), $selection->ids,
-        ));
-        if ($left !== [] && ! $state->context->onClips) {
+        $left = $state->context->onClips || $selection === $state->selection
+            ? []
+            : array_values(array_diff(
+                array_intersect($state->selection->ids, $state->notes->id), $selection->ids,
+            ));
+        if ($left !== []) {
             $after = $after
                 ->selecting(Selection::of([...$after->selection->ids, ...$left]), Said::aside('Selected'))
                 ->adding(Noun::Note->counted(count($left)).' of drums left alone');

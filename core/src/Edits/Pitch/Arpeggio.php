@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Jactonic\Core\Edits\Building;
+namespace Jactonic\Core\Edits\Pitch;
 
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Draft;
@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Declaration;
 use Jactonic\Core\Edits\Edit;
 use Jactonic\Core\Edits\Group;
 use Jactonic\Core\Edits\InLoops;
+use Jactonic\Core\Edits\Values\Ramped;
 use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
@@ -41,7 +42,7 @@ final readonly class Arpeggio implements Edit
         return new Declaration(
             'arpeggio',
             'Arpeggio',
-            Group::Building,
+            Group::Pitch,
             'Plays held chords tone by tone on the lines of a grid, in their place.',
             [
                 Parameter::choice(
@@ -93,21 +94,19 @@ final readonly class Arpeggio implements Edit
         $draft = new Draft($notes);
         $added = [];
         $count = 0;
-        $alone = 0;
         $kept = [];
         $places = $selection->positions($notes);
         foreach ($context->chordsByTrack($notes, $places, $parameters->spread()) as $chords) {
             foreach ($chords as $k => $chord) {
                 $tones = $this->tones($notes, $chord, $parameters);
                 if (count($tones) < 2 && ! $parameters->has('pattern')) {
-                    $kept[] = $notes->id[$chord[0]];
-                    $alone++;
+                    array_push($kept, ...array_map(static fn (int $i): int => $notes->id[$i], $chord));
 
                     continue;
                 }
                 $until = Following::after($notes, $chord, $chords, $k + 1, holds: true);
                 $steps = self::steps($lines, $notes, $chord, $until);
-                $added = [...$added, ...$this->play($notes, $draft, $tones, $steps, $parameters)];
+                array_push($added, ...$this->play($notes, $draft, $tones, $steps, $parameters));
                 array_map($draft->remove(...), $chord);
                 $count++;
             }
@@ -120,10 +119,10 @@ final readonly class Arpeggio implements Edit
                     .'octaves=2 single notes take part.')
                 : Said::did($count, Noun::Chord, 'played tone by tone')->with(
                     Noun::Note->counted(count($added))." on {$lines->grid}",
-                    match ($alone) {
+                    match (count($kept)) {
                         0 => '',
                         1 => '1 note alone left as it is',
-                        default => "{$alone} notes alone left as they are",
+                        default => count($kept).' notes alone left as they are',
                     },
                 ),
         );
@@ -249,11 +248,7 @@ final readonly class Arpeggio implements Edit
             $velocity = $accents[$step % count($accents)];
         }
         $ramp = $parameters->int('ramp');
-        if ($velocity === 0 || $ramp === 100 || $last === 0) {
-            return $velocity;
-        }
-        $share = 100 * $last + ($ramp - 100) * $step;
 
-        return max(1, min(127, Rounding::quotient($velocity * $share, 100 * $last)));
+        return $velocity === 0 ? 0 : Ramped::velocity($velocity, $step, $last, $ramp);
     }
 }
