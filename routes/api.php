@@ -51,6 +51,7 @@ Route::get('songs/{song}/selections', [SelectionController::class, 'show']);
 Route::put('songs/{song}/selections', [SelectionController::class, 'keep']);
 Route::get('songs/{song}/history', [EditController::class, 'history']);
 Route::post('songs/{song}/history', [EditController::class, 'goTo']);
+Route::put('songs/{song}/marks', [EditController::class, 'mark']);
 Route::patch('songs/{song}/history/{step}', [EditController::class, 'nameStep']);
 
 Route::get('banks', [BankController::class, 'index']);

@@ -18,6 +18,7 @@ use Illuminate\Support\Carbon;
  * @property int $next_id the id for the next note or point
  * @property int $revision counts changes of tracks, clips and conductor
  * @property int|null $step_id the step of the history it stands at
+ * @property string $marks JSON: steps of its history by letter
  * @property string|null $step_lines JSON, of the step it stands at, where it was read along
  * @property int|null $step_ran ms of a clock that is never set back, likewise
  * @property Carbon $created_at

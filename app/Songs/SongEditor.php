@@ -44,6 +44,7 @@ final readonly class SongEditor
         private SongHistory $history,
         private Carrying $carrying,
         private KnownLines $lines,
+        private HeardThen $heard,
     ) {
     }
 
@@ -121,13 +122,14 @@ final readonly class SongEditor
      * What lines would do, with everything left as it is. Takes no lock, so it never waits for a writer.
      *
      * @param  non-empty-list<string>  $lines
+     * @param  bool  $isHeard  whether it is told how the song would be, and what would sound elsewhere
      *
      * @throws CoreError where a line cannot be read or done
      * @throws ChangedElsewhere where a clip was changed since the caller saw it
      */
     public function preview(
         int $songId, Standing $standing, array $lines, ?Selection $selection, ContextInput $input,
-        ?int $instead = null,
+        ?int $instead = null, bool $isHeard = false,
     ): SongAnswer {
         $script = $this->lines->script($lines);
         $standing = $this->onTracks($songId, $standing, $script);
@@ -144,9 +146,11 @@ final readonly class SongEditor
             $open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin(),
         );
 
-        return $standing->isBeside() && ! $input->onClips
+        $answer = $standing->isBeside() && ! $input->onClips
             ? SongAnswer::previewBeside($stored, $standing, $state->change(), (string) $state->said)
             : SongAnswer::preview($stored, $open, $state, $selection);
+
+        return $isHeard ? $answer->hearing(...$this->heard->then($stored, $state->change(), $standing)) : $answer;
     }
 
     /**
@@ -215,7 +219,7 @@ final readonly class SongEditor
         return new Plan($stored, function () use ($otherwise, $stored, $standing, $said): SongAnswer {
             $stepId = $this->history->replace($stored, $otherwise->step, $otherwise->after);
             $revisions = $this->writer->write($stored, $otherwise->after, $otherwise->whole, $stepId);
-            $around = $this->around($stored, $otherwise->step, $stepId);
+            $around = $this->history->behindWritten($stored, $otherwise->step, $stepId);
             [$stored, $after] = $this->inSight($stored, $standing, $otherwise->after, $otherwise->whole);
 
             return $standing->isBeside()
@@ -259,7 +263,7 @@ final readonly class SongEditor
             $revisions = $this->writer->write($stored, $after, $change, $stepId);
             $told = $state->saying($whole->said ?? $state->said);
 
-            $around = $this->around($stored, $whole, $stepId);
+            $around = $this->history->behindWritten($stored, $whole, $stepId);
             [$stored, $after] = $this->inSight($stored, $standing, $after, $change);
 
             return $standing->isBeside()
@@ -294,14 +298,6 @@ final readonly class SongEditor
         [$stored, $after] = $this->store->after($stored, $standing->shown(), $change);
 
         return SongAnswer::beside($stored, $standing, $after, $state, $change, $revisions, $around);
-    }
-
-    /** Where the song stands once a step was written. */
-    private function around(StoredSong $stored, Step $step, ?int $stepId): InHistory
-    {
-        return $step->isNothing()
-            ? $this->history->around($stored->record->id, $stepId)
-            : InHistory::behind($step, $stepId);
     }
 
     private static function now(): int

@@ -16,6 +16,7 @@ use App\Songs\Told\SongAnswer;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\EditRefused;
+use Jactonic\Core\History\Difference;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\SongChange;
 
@@ -28,6 +29,7 @@ final readonly class SongWalk
         private SongWriter $writer,
         private SongHistory $history,
         private Carrying $carrying,
+        private HeardThen $heard,
     ) {
     }
 
@@ -109,8 +111,12 @@ final readonly class SongWalk
         });
     }
 
-    /** What going to a step would change. */
-    public function preview(int $songId, Standing $standing, ?int $stepId): SongAnswer
+    /**
+     * What going to a step would change, with in what the song there differs from how it is.
+     *
+     * @param  bool  $isHeard  whether it is told how tracks, clips and conductor were, and what sounded elsewhere
+     */
+    public function preview(int $songId, Standing $standing, ?int $stepId, bool $isHeard = false): SongAnswer
     {
         $stored = $this->seen->of($songId, $standing);
         $way = $this->history->wayTo($stored, $stepId);
@@ -122,11 +128,12 @@ final readonly class SongWalk
         );
         $change = $this->history->changeAlong($way['back'], $way['forth']);
         [$full, $after] = $this->store->after($full, $standing->shown(), $change);
-
-        return SongAnswer::walked(
-            $full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(), '',
-            [], InHistory::untold(),
+        $answer = SongAnswer::walked(
+            $full, OpenSong::of($full->song, $standing->open, $standing->front), $after, $change, Selection::none(),
+            (string) Difference::of($change, $full->song), [], InHistory::untold(),
         );
+
+        return $isHeard ? $answer->hearing(...$this->heard->then($full, $change, $standing)) : $answer;
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\StepRecord;
+use Illuminate\Testing\TestResponse;
 use Tests\AppTestCase;
 
 /** Every step of a song can be looked at, gone back to, named and compared, and no branch is lost. */
@@ -62,6 +63,62 @@ final class HistoryTest extends AppTestCase
         self::assertNull($this->ask($other, 'advice', ['selection' => []])->json('quantized'));
         $this->ask($clip, 'history', ['step' => null])->assertOk();
         self::assertNull($last(), 'as it came in');
+    }
+
+    public function test_a_point_of_the_history_keeps_its_letter_and_is_not_joined(): void
+    {
+        $clip = $this->clip();
+        $song = $this->songOf($clip);
+        $mark = fn (array $said): TestResponse => $this->putJson("/api/songs/{$song}/marks", $said);
+        $mark(['letter' => 'A', 'step' => null])->assertOk()->assertExactJson(['marks' => ['A' => null]]);
+        $first = $this->edit($clip, 1, ['nudge by=10tk'])['history']['at'];
+        $mark(['letter' => 'B', 'step' => $first])->assertJsonPath('marks', ['A' => null, 'B' => $first]);
+
+        $second = $this->edit($clip, 2, ['nudge by=10tk'])['history'];
+        self::assertSame([$first, ['nudge by=10tk']], [$second['before'], $second['lines']], 'a step of its own');
+        self::assertNotSame($first, $second['at']);
+        $instead = ['lines' => ['nudge by=5tk'], 'selection' => [1, 2, 3], 'instead' => $second['at']];
+        $mark(['letter' => 'C', 'step' => $second['at']]);
+        $third = $this->ask($clip, 'edits', $instead)->assertOk()->json('history');
+        self::assertSame($second['at'], $third['before'], 'nothing is put in the place of what has a letter');
+
+        $opened = $this->postJson("/api/songs/{$song}/open", ['clips' => [$clip], 'front' => $clip])->json();
+        self::assertSame(['A' => null, 'B' => $first, 'C' => $second['at']], $opened['marks']);
+        $mark(['letter' => 'B', 'off' => true])->assertJsonPath('marks', ['A' => null, 'C' => $second['at']]);
+        foreach ([['D', null], ['A', 999999], ['A', 'x'], [null, null]] as [$letter, $step]) {
+            $mark(['letter' => $letter, 'step' => $step])->assertUnprocessable();
+        }
+    }
+
+    public function test_a_step_is_told_as_it_was_seen_and_heard_with_in_what_it_differs(): void
+    {
+        $clip = $this->clip();
+        $song = $this->songOf($clip);
+        $made = $this->edit($clip, 1, ['track-new name=Reed'])['song'];
+        [$lead, $reed] = [$made['tracks'][0]['id'], $made['tracks'][1]['clips'][0]['id']];
+        $this->ask($reed, 'edits', ['selection' => [], 'lines' => ['insert pitch=50 at=0']]);
+        $before = $this->ask($reed, 'history', ['step' => null, 'dry' => true])->json();
+        $at = $this->ask($reed, 'edits', [
+            'selection' => [], 'lines' => ['track of=1 volume=30', 'tempo to=90'],
+        ])->assertOk()->json('history.before');
+        $this->ask($clip, 'edits', ['selection' => [1], 'lines' => ['nudge by=24tk', 'velocity add=10']])->assertOk();
+
+        $there = $this->postJson("/api/songs/{$song}/history", [
+            'open' => [$reed], 'front' => $reed, 'step' => $at, 'dry' => true, 'heard' => true,
+        ])->assertOk()->json();
+        self::assertSame('', (string) ($before['sounding'] ?? ''), 'what is only seen is not told for the ear');
+        self::assertSame(
+            '1 note 33 ms earlier; 1 note 10 softer; 1 track otherwise; tempo, meter, key, chords or markers',
+            $there['message'],
+        );
+        self::assertSame([120.0, 80], [(float) $there['song']['tempo'], $there['song']['tracks'][0]['volume']]);
+        self::assertSame([$lead, 10], [$there['sounding'][0]['track'], $there['sounding'][0]['notes']['start'][0]]);
+
+        $dry = $this->ask($reed, 'edits', [
+            'selection' => [], 'lines' => ['track of=1 transpose=12'], 'dry' => true, 'heard' => true,
+        ])->assertOk()->json();
+        self::assertSame(12, $dry['song']['tracks'][0]['transposition']);
+        self::assertSame([72, 76, 79], $dry['sounding'][0]['notes']['pitch'], 'heard an octave higher');
     }
 
     public function test_ten_nudges_by_the_clock_come_to_what_they_say(): void

@@ -11,6 +11,7 @@ use App\Models\SongRecord;
 use App\Songs\SongEditor;
 use App\Songs\SongReading;
 use App\Songs\SongWalk;
+use App\Songs\Store\Marks;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use App\Songs\Told\Quantized;
@@ -42,7 +43,9 @@ final readonly class EditController
         ];
 
         return new JsonResponse(
-            ($request->isDry() ? $this->editor->preview(...$said) : $this->editor->run(...$said))->toArray(),
+            ($request->isDry()
+                ? $this->editor->preview(...[...$said, $request->isHeard()])
+                : $this->editor->run(...$said))->toArray(),
         );
     }
 
@@ -66,7 +69,9 @@ final readonly class EditController
         $said = [$song, $request->standing(), $request->step()];
 
         return new JsonResponse(
-            ($request->isDry() ? $this->walk->preview(...$said) : $this->walk->goTo(...$said))->toArray(),
+            ($request->isDry()
+                ? $this->walk->preview(...[...$said, $request->isHeard()])
+                : $this->walk->goTo(...$said))->toArray(),
         );
     }
 
@@ -82,6 +87,20 @@ final readonly class EditController
         });
 
         return $this->history($song);
+    }
+
+    /** Gives a point of the history a letter, or takes the letter away. */
+    public function mark(int $song, Request $request, Marks $marks): JsonResponse
+    {
+        $letter = $request->json('letter');
+        $step = $request->json('step');
+        if (! is_string($letter) || ($step !== null && ! is_int($step))) {
+            throw new BadInput('A mark takes a letter, and the number of a step or null for the song as it came in.');
+        }
+
+        return new JsonResponse(['marks' => (object) ($request->json('off') === true
+            ? $marks->take($song, $letter)
+            : $marks->set($song, $letter, $step))]);
     }
 
     /** Reads the timing of the selection, or of all open notes, and tells what the part was last quantized with. */

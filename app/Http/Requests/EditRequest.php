@@ -137,6 +137,12 @@ final readonly class EditRequest
         return $this->request->json('dry') === true;
     }
 
+    /** Whether what is looked at is to be heard: then it is told whole. */
+    public function isHeard(): bool
+    {
+        return $this->request->json('heard') === true;
+    }
+
     /** The step in whose place the lines are run; null where they are one of their own. */
     public function instead(): ?int
     {

@@ -12,6 +12,7 @@ final readonly class InHistory
 {
     /**
      * @param  int|null  $at  the id of the step it stands at
+     * @param  int|null  $before  the id of the one before that; null for the song as it came in
      * @param  string|null  $undo  its title
      * @param  list<string>  $lines  its lines
      * @param  string|null  $redo  the title of the one that comes next
@@ -21,6 +22,7 @@ final readonly class InHistory
      */
     private function __construct(
         private ?int $at,
+        private ?int $before,
         private ?string $undo,
         private array $lines,
         private ?string $redo,
@@ -33,7 +35,7 @@ final readonly class InHistory
     public static function between(?StepRecord $back, ?StepRecord $forth): self
     {
         return new self(
-            $back?->id, $back?->title(), $back === null ? [] : $back->lines,
+            $back?->id, $back?->parent_id, $back?->title(), $back === null ? [] : $back->lines,
             $forth?->title(), $forth === null ? [] : $forth->lines,
             self::gridOf($back), self::gridOf($forth),
         );
@@ -46,10 +48,10 @@ final readonly class InHistory
     }
 
     /** Behind a step that was written last. */
-    public static function behind(Step $step, ?int $id): self
+    public static function behind(Step $step, ?int $id, ?int $before): self
     {
         return new self(
-            $id, $step->title(), $step->lines, null, [],
+            $id, $before, $step->title(), $step->lines, null, [],
             $step->grid === null ? null : [(string) $step->grid, $step->grid->swing],
         );
     }
@@ -57,20 +59,21 @@ final readonly class InHistory
     /** What is not told where something is only looked at. */
     public static function untold(): self
     {
-        return new self(null, null, [], null, []);
+        return new self(null, null, null, [], null, []);
     }
 
     /**
      * @return array{
-     *     at: int|null, undo: string|null, lines: list<string>, redo: string|null, next: list<string>,
+     *     at: int|null, before: int|null, undo: string|null, lines: list<string>, redo: string|null,
+     *     next: list<string>,
      *     grid: array{string, int}|null, nextGrid: array{string, int}|null,
      * }
      */
     public function toArray(): array
     {
         return [
-            'at' => $this->at, 'undo' => $this->undo, 'lines' => $this->lines, 'redo' => $this->redo,
-            'next' => $this->next, 'grid' => $this->grid, 'nextGrid' => $this->nextGrid,
+            'at' => $this->at, 'before' => $this->before, 'undo' => $this->undo, 'lines' => $this->lines,
+            'redo' => $this->redo, 'next' => $this->next, 'grid' => $this->grid, 'nextGrid' => $this->nextGrid,
         ];
     }
 }

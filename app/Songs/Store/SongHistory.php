@@ -41,7 +41,7 @@ final readonly class SongHistory
         };
         $lines = $stored->lines();
 
-        return $lines === null
+        return $lines === null || $stored->isMarked()
             ? null
             : Joining::of($lines, (int) $stored->record->step_ran, $newest, $script, $selection, $now);
     }
@@ -55,7 +55,7 @@ final readonly class SongHistory
     /** What a step back and a step forward would take. */
     public function around(int $song, ?int $step): InHistory
     {
-        $columns = ['id', 'lines', 'times', 'grid', 'swing'];
+        $columns = ['id', 'parent_id', 'lines', 'times', 'grid', 'swing'];
 
         return InHistory::between(
             $step === null ? null : StepRecord::query()->find($step, $columns),
@@ -63,15 +63,28 @@ final readonly class SongHistory
         );
     }
 
+    /** Where a song stands once a step was written, as one of its own or in the place of the last. */
+    public function behindWritten(StoredSong $before, Step $step, ?int $stepId): InHistory
+    {
+        if ($step->isNothing()) {
+            return $this->around($before->record->id, $stepId);
+        }
+        $parent = $stepId === $before->stepId()
+            ? StepRecord::query()->whereKey($stepId)->value('parent_id')
+            : $before->stepId();
+
+        return InHistory::behind($step, $stepId, is_int($parent) ? $parent : null);
+    }
+
     /**
-     * The step a song stands at, where lines may be run in its place: nothing came after it, and what it left selected
-     * is still what is selected.
+     * The step a song stands at, where lines may be run in its place: nothing came after it, it has no letter, and what
+     * it left selected is still what is selected.
      *
      * @param  Selection|null  $selection  null for all that is open
      */
     public function replaceable(StoredSong $stored, int $step, ?Selection $selection): ?Step
     {
-        $row = $stored->stepId() === $step ? $this->current($stored) : null;
+        $row = $stored->stepId() === $step && ! $stored->isMarked() ? $this->current($stored) : null;
         if ($row === null || StepRecord::query()->where('parent_id', $step)->exists()) {
             return null;
         }

@@ -81,7 +81,9 @@ final readonly class SongStore
         );
     }
 
-    private const SONG_COLUMNS = ['id', 'name', 'ppq', 'conductor', 'layout', 'next_id', 'revision', 'step_id'];
+    private const SONG_COLUMNS = [
+        'id', 'name', 'ppq', 'conductor', 'layout', 'next_id', 'revision', 'step_id', 'marks',
+    ];
 
     private const TRACK_COLUMNS = [
         'id', 'place', 'home', 'name', 'colour', 'voice', 'channel', 'volume', 'pan', 'muted', 'solo', 'transposition',

@@ -54,6 +54,12 @@ final readonly class StoredSong
         return $lines;
     }
 
+    /** Whether the step the song stands at has a letter: then nothing joins it, and nothing is put in its place. */
+    public function isMarked(): bool
+    {
+        return in_array($this->record->step_id, Marks::of($this->record), true);
+    }
+
     public function stepId(): ?int
     {
         return $this->record->step_id;

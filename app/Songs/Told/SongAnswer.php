@@ -168,6 +168,17 @@ final readonly class SongAnswer
             ->with(handed: ['before' => self::previewBeside($stored, $standing, $back, '')->toArray()]);
     }
 
+    /**
+     * The same with how the song would be beside the open clips.
+     *
+     * @param  array<string, mixed>|null  $song  null where tracks, clips and conductor are as they were
+     * @param  list<array<string, mixed>>  $sounding
+     */
+    public function hearing(?array $song, array $sounding): self
+    {
+        return $this->with(handed: [...$this->handed, 'song' => $song, 'sounding' => $sounding]);
+    }
+
     /** Told again to a page that may have missed the first answer: the song as it is now, with what was said then. */
     public static function again(StoredSong $stored, OpenSong $open, KnownRequest $known, InHistory $history): self
     {
@@ -224,7 +235,7 @@ final readonly class SongAnswer
     {
         $revisions = $this->revisions + $this->stored->revisions;
 
-        return [
+        return $this->handed + [
             'revision' => $this->stored->record->revision,
             'revisions' => (object) $this->revisions,
             'lengths' => (object) array_map(
@@ -248,7 +259,7 @@ final readonly class SongAnswer
             'message' => $this->message,
             'history' => $this->history->toArray(),
             'clipboard' => $this->clipboard?->toArray(),
-        ] + $this->handed;
+        ];
     }
 
     private function clipEnd(int $clip): int

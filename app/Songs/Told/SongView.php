@@ -6,6 +6,7 @@ namespace App\Songs\Told;
 
 use App\Models\SongRecord;
 use App\Songs\Store\KeptSelections;
+use App\Songs\Store\Marks;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use Illuminate\Support\Facades\DB;
@@ -88,6 +89,7 @@ final readonly class SongView
             'history' => $this->history->around($id, $stored->stepId())->toArray(),
             'grid' => $grid === null ? null : self::grid($stored->song->conductor, $grid),
             'selections' => (object) $this->kept->counts($id),
+            'marks' => (object) Marks::of($stored->record),
         ];
     }
 
@@ -169,7 +171,7 @@ final readonly class SongView
      * @param  list<int>  $open
      * @return array<string, mixed>
      */
-    private static function sounding(Song $song, Track $track, array $open): array
+    public static function sounding(Song $song, Track $track, array $open): array
     {
         $content = Sounding::of($song, $track, $open);
 
