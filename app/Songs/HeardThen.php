@@ -25,7 +25,8 @@ final readonly class HeardThen
      */
     public function then(StoredSong $stored, SongChange $change, Standing $standing): array
     {
-        if ($change->isNothing()) {
+        // What lies in open clips is told anyway: most of what is looked at needs no more of the song.
+        if (! $change->touchesArrangement() && self::tracks($change, $stored->song, null, $standing->shown()) === []) {
             return [null, []];
         }
         $whole = $stored->isWhole ? $stored : $this->store->whole($stored->record->id, $standing->shown());
@@ -50,14 +51,15 @@ final readonly class HeardThen
     /**
      * The tracks that would sound otherwise beside the open clips.
      *
+     * @param  Song|null  $after  null where no clip is another
      * @param  list<int>  $open
      * @return array<int, true>
      */
-    private static function tracks(SongChange $change, Song $before, Song $after, array $open): array
+    private static function tracks(SongChange $change, Song $before, ?Song $after, array $open): array
     {
         $tracks = array_fill_keys(array_keys($change->tracks), true);
         foreach ($change->touchedClips() as $clip) {
-            foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
+            foreach ([$before->clips[$clip] ?? null, $after?->clips[$clip] ?? null] as $there) {
                 $isInSight = $there?->loop === 0 && ! isset($change->clips[$clip]) && in_array($clip, $open, true);
                 if ($there !== null && ! $isInSight) {
                     $tracks[$there->track] = true;

@@ -146,7 +146,7 @@ final readonly class SongEditor
             $open, $selection, $this->surroundings($open, $selection, $input, $script), Patience::begin(),
         );
 
-        $answer = $standing->isBeside() && ! $input->onClips
+        $answer = $standing->isBeside()
             ? SongAnswer::previewBeside($stored, $standing, $state->change(), (string) $state->said)
             : SongAnswer::preview($stored, $open, $state, $selection);
 

@@ -3,11 +3,12 @@
   import Arrangement from './arrange/Arrangement.svelte';
   import SongStrip from './arrange/SongStrip.svelte';
   import Bench from './bench/Bench.svelte';
-  import { followPlayer, followRows, followTab, followZoom } from './commands/following.svelte';
+  import { followPlayer, followRows, followStates, followTab, followZoom } from './commands/following.svelte';
   import { showBeginning } from './commands/open-in-roll';
   import { setStudio, type Studio } from './acting/studio';
   import KeyStrip from './frame/KeyStrip.svelte';
   import LeftTake from './frame/LeftTake.svelte';
+  import Points from './frame/Points.svelte';
   import PlayingIn from './frame/PlayingIn.svelte';
   import SoundFile from './frame/SoundFile.svelte';
   import StatusLine from './frame/StatusLine.svelte';
@@ -64,7 +65,7 @@
     () => [views.shown, contents.track.id, dialogs.palette, playing.recorder.state].join(),
     () => focused,
   );
-  for (const follow of [followPlayer, followRows, followTab, followZoom]) follow(here);
+  for (const follow of [followPlayer, followRows, followStates, followTab, followZoom]) follow(here);
   requestAnimationFrame(() => showBeginning(here));
 </script>
 
@@ -109,6 +110,7 @@
       <LaneStack />
     {/if}
   {/if}
+  <div class="pointer-events-none z-20 col-start-2 row-start-3 m-2 grid self-start"><Points /></div>
   {#if settings.bench}
     <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
   {/if}

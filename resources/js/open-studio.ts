@@ -3,6 +3,7 @@ import { Answers } from './asking/answers.svelte';
 import { Asking } from './asking/asking.svelte';
 import { Clipboard } from './asking/clipboard';
 import { KeptSelections } from './asking/kept-selections.svelte';
+import { Marks } from './asking/marks.svelte';
 import { LeftBehind } from './asking/left-behind.svelte';
 import { Opening } from './asking/opening.svelte';
 import { Selecting } from './asking/selecting.svelte';
@@ -32,7 +33,9 @@ import { Seen } from './desk/seen.svelte';
 import { selectionSaid } from './desk/selection-said';
 import { Status } from './desk/status.svelte';
 import type { Shortcuts } from './keys/shortcuts.svelte';
+import { Comparing } from './looking/comparing.svelte';
 import { Looking } from './looking/looking.svelte';
+import { States } from './looking/states.svelte';
 import { Tuning } from './looking/tuning.svelte';
 import { Walk } from './looking/walk.svelte';
 import { NoteTable } from './music/notes';
@@ -135,7 +138,7 @@ function putTogether(
   );
   const range = new Range(sender, grid, status);
   const preview = new Preview();
-  const seen = new Seen(contents, preview);
+  const seen = new Seen(contents, sounding, preview);
   const hands = new Hands(catalog.chords);
   const lanes = new Lanes(contents, catalog);
   const chosenClips = new ChosenClips(contents);
@@ -153,10 +156,10 @@ function putTogether(
 
   const score: Score & { outputs: Outputs } = {
     get song() {
-      return contents.song;
+      return seen.song;
     },
     get clock() {
-      return contents.clock;
+      return seen.clock;
     },
     get gridLines() {
       return grid.lines;
@@ -186,10 +189,12 @@ function putTogether(
       return settings.sendClock;
     },
     get tracks() {
-      return contents.tracks;
+      return seen.tracks;
+    },
+    get sounding() {
+      return seen.sounds;
     },
     lanes,
-    sounding,
     outputs: new Outputs(id, (name) =>
       status.say(`${name} is gone; what sounded on it plays the instrument of its track`, 'refused'),
     ),
@@ -229,8 +234,21 @@ function putTogether(
   const leftBehind = new LeftBehind(contents, caret, chosenClips, sender, selecting, asking, opening);
   const keptSelections = new KeptSelections(contents, selecting, status, opened.selections);
 
-  const looking = new Looking({ contents, preview, lanes, chosenClips, arranging, sender, standpoint, answers });
+  const looking = new Looking({
+    contents,
+    sounding,
+    preview,
+    lanes,
+    chosenClips,
+    arranging,
+    sender,
+    standpoint,
+    answers,
+  });
   const tuning = new Tuning(contents, lanes, preview, looking, asking, sender, grid);
+  const marks = new Marks(contents, sender, preview, status, opened.marks);
+  const states = new States(contents, sounding, marks, sender, looking);
+  const comparing = new Comparing(contents, marks, preview, states, looking, asking, status);
   const walk = new Walk(contents, preview, looking, asking, status);
   const playing: Playing | undefined = new Playing({
     contents,
@@ -297,10 +315,13 @@ function putTogether(
     standpoint,
     selecting,
     keptSelections,
+    marks,
     clipboard,
     opening,
     asking,
     looking,
+    states,
+    comparing,
     tuning,
     walk,
     player,

@@ -1,6 +1,7 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import { Popover } from '../../resources/js/desk/popover.svelte';
 import { setting } from '../../resources/js/settings/settings.svelte';
+import { Sounds } from '../../resources/js/song/sounding.svelte';
 import { workbench, type TestNote } from './studio';
 
 const phrase: TestNote[] = [
@@ -120,13 +121,13 @@ test('one thing at a time is open over the roll', () => {
 test('a preview is seen in place of the notes, and what is selected in a step of the history is the step’s', async () => {
   const on = workbench(phrase);
   const louder = on.contents.notes.after([{ removed: [], added: null, changed: [{ id: [1], velocity: [127] }] }]);
-  const { points } = on.contents;
+  const { song, notes, points } = on.contents;
+  const before = { song, notes, points, sounds: Sounds.none };
   const counts = { changed: 1, added: 0, removed: 0 };
   on.preview.lookAt(4);
   on.preview.ask(async () => ({
-    before: on.contents.notes,
-    after: louder,
-    points: { before: points, after: points },
+    before,
+    after: { ...before, notes: louder },
     message: 'louder',
     counts,
   }));

@@ -105,17 +105,16 @@ export async function rehearsal(
   const all = (of: number) => Array.from(id, () => of);
   const columns = { id, start, value, clip, kind: all(lane[0]), number: all(lane[1]) };
   contents.points = PointTable.of(columns as unknown as Parameters<typeof PointTable.of>[0]);
-  const sounding = { all: {} as unknown, of: () => NoteTable.none, pointsOf: () => PointTable.none };
   const gone: string[] = [];
   const outputs = new Outputs(contents.song.id, (name) => gone.push(name));
-  let [tempos, { clock }] = [contents.song.tempos, contents];
+  let [tempos, { clock }] = [contents.song.tempos, seen];
   const score: Score & { outputs: Outputs } = {
     get song() {
-      return contents.song;
+      return seen.song;
     },
     get clock() {
       // Without a page what is derived is derived anew each time.
-      if (contents.song.tempos !== tempos) [tempos, clock] = [contents.song.tempos, contents.clock];
+      if (seen.song.tempos !== tempos) [tempos, clock] = [seen.song.tempos, seen.clock];
       return clock;
     },
     get gridLines() {
@@ -144,10 +143,12 @@ export async function rehearsal(
       return settings.sendClock;
     },
     get tracks() {
-      return contents.tracks;
+      return seen.tracks;
+    },
+    get sounding() {
+      return seen.sounds;
     },
     lanes,
-    sounding,
     outputs,
   };
   const crowded: string[] = [];
@@ -214,6 +215,17 @@ export async function rehearsal(
         else found.push([at, at + 0.01]);
       }
       return found;
+    },
+    /** How much of the sound between two moments is of a pitch: the amplitude of its fundamental. */
+    amount(pitch: number, from: number, to: number): number {
+      const samples = heard().subarray(Math.round(from * RATE), Math.round(to * RATE));
+      const turn = (2 * Math.PI * 440 * 2 ** ((pitch - 69) / 12)) / RATE;
+      let [sine, cosine] = [0, 0];
+      samples.forEach((value, k) => {
+        sine += value * Math.sin(turn * k);
+        cosine += value * Math.cos(turn * k);
+      });
+      return (2 * Math.hypot(sine, cosine)) / samples.length;
     },
     /** The pitch that sounds between two moments in Hz, by how often it crosses the middle upward. */
     hertz(from: number, to: number): number {

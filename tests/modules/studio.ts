@@ -25,6 +25,7 @@ import { Viewport } from '../../resources/js/sight/viewport.svelte';
 import { Views } from '../../resources/js/sight/views.svelte';
 import { Contents } from '../../resources/js/song/contents.svelte';
 import { Sender } from '../../resources/js/song/sender.svelte';
+import { Sounding } from '../../resources/js/song/sounding.svelte';
 
 /** A note: start and length in ticks of 480 a quarter, pitch, velocity. */
 export type TestNote = [start: number, length: number, pitch: number, velocity?: number];
@@ -109,9 +110,10 @@ function opened(notes: TestNote[], points: TestPoint[], of: Partial<Track>): Ope
         clip: points.map(() => CLIP),
       },
     },
-    history: { at: null, undo: null, lines: [], grid: null, redo: null, next: [], nextGrid: null },
+    history: { at: null, before: null, undo: null, lines: [], grid: null, redo: null, next: [], nextGrid: null },
     grid: gridTable('1/16'),
     selections: {},
+    marks: {},
   };
 }
 
@@ -130,7 +132,8 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
   const grid = new Grid(contents, sender, status, catalog.rates, gridTable('1/16'), async (name) => gridTable(name));
   const range = new Range(sender, grid, status);
   const preview = new Preview();
-  const seen = new Seen(contents, preview);
+  const sounding = new Sounding();
+  const seen = new Seen(contents, sounding, preview);
   const hands = new Hands(catalog.chords);
   const lanes = new Lanes(contents, catalog);
   const chosenClips = new ChosenClips(contents);
@@ -163,6 +166,7 @@ export function workbench(notes: TestNote[] = [], points: TestPoint[] = [], of: 
     grid,
     range,
     preview,
+    sounding,
     seen,
     hands,
     lanes,

@@ -148,7 +148,7 @@ final readonly class EditController
                 // What takes another value each time has drawn it here, so that what is seen is what will be done.
                 $lines = $this->lines->script($lines)->lines();
                 $preview = $this->editor->preview(
-                    $song, $request->standing(), $lines, $request->selection(), $request->context(),
+                    $song, $request->standing(), $lines, $request->selection(), $request->context(), isHeard: true,
                 )->toArray();
             }
         } catch (CoreError $error) {

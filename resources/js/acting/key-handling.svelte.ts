@@ -2,6 +2,7 @@ import type { Binding, Declaration } from '../api';
 import { countedLines, countSaid } from '../keys/counting';
 import { Dispatcher, type Pending } from '../keys/dispatcher';
 import { Pasting } from '../keys/pasting';
+import type { Tools } from '../commands/command';
 import { momentKeys, type Moment, type MomentKey } from './moment';
 
 /** What a key does: a note where the letters are piano keys, what it does for the moment, or what the map says. */
@@ -25,7 +26,7 @@ export class KeyHandling {
 
   /** @param isCovered whether another view lies over the song and has the keys */
   constructor(
-    private readonly on: Moment,
+    private readonly on: Moment & Pick<Tools, 'shortcuts'>,
     private readonly isCovered: () => boolean,
     private readonly edits: ReadonlyMap<string, Declaration>,
   ) {}

@@ -9,15 +9,16 @@ export type MomentKey = [key: string, strip: string, act: () => void];
 export interface Moment extends Pick<
   Tools,
   | 'chosenClips'
+  | 'comparing'
   | 'contents'
   | 'dialogs'
+  | 'marks'
   | 'openedRows'
   | 'opening'
   | 'panes'
   | 'playing'
   | 'popover'
   | 'preview'
-  | 'shortcuts'
   | 'tuning'
   | 'views'
   | 'walk'
@@ -28,12 +29,8 @@ export interface Moment extends Pick<
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
 export function momentKeys(on: Moment): MomentKey[] {
   const { acting, chosenClips, contents, dialogs, openedRows, panes, playing } = on;
-  const { popover, preview, shortcuts, tuning, views, walk } = on;
+  const { comparing, marks, popover, preview, tuning, views, walk } = on;
   const act = (line: string) => acting.act([line], 'key');
-  const looks = shortcuts
-    .of('flip')
-    .filter(({ held }) => !held)
-    .map(({ key }): MomentKey => [key, 'before and after', () => act('flip')]);
   if (acting.lasts) return [['Escape', 'end', () => acting.endLasting()]];
   if (popover.isOpen)
     return [
@@ -48,9 +45,21 @@ export function momentKeys(on: Moment): MomentKey[] {
     ];
   if (dialogs.keysShown) return [['Escape', 'close', () => dialogs.hideKeys()]];
   if (tuning.edit)
-    return [['Enter', 'do it', () => tuning.commit()], ['Escape', 'leave', () => tuning.leave()], ...looks];
+    return [
+      ['Enter', 'do it', () => tuning.commit()],
+      ['Escape', 'leave', () => tuning.leave()],
+    ];
+  if (preview.point)
+    return [
+      ['Enter', `keep ${preview.point}`, () => comparing.keep()],
+      ['Escape', 'as it is', () => comparing.leave()],
+      ...Object.keys(marks.all).map((letter): MomentKey => [letter, letter, () => act(`compare with=${letter}`)]),
+    ];
   if (preview.step !== undefined)
-    return [['Enter', 'go there', () => walk.go()], ['Escape', 'leave', () => walk.leave()], ...looks];
+    return [
+      ['Enter', 'go there', () => walk.go()],
+      ['Escape', 'leave', () => walk.leave()],
+    ];
   if (playing.delayTest.click !== null) return [['Escape', 'leave the test', () => playing.testDelay()]];
   if (playing.steps.on)
     return [

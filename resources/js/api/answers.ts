@@ -1,4 +1,4 @@
-import type { Song } from './song';
+import type { Song, TrackSound } from './song';
 import type {
   Sparse,
   NoteColumns,
@@ -13,6 +13,8 @@ import type {
 export interface History {
   /** the id of the step it stands at; null where it is as it came in */
   at: number | null;
+  /** the id of the step before that; null for the song as it came in */
+  before: number | null;
   /** what that is called, its lines, and the grid and swing it was done on, where it is known */
   undo: string | null;
   lines: string[];
@@ -40,7 +42,11 @@ export interface OpenedSong {
   history: History;
   grid: GridTable | null;
   selections: KeptSelections;
+  marks: Marked;
 }
+
+/** Points of the history by their letters: the id of the step, null for the song as it came in. */
+export type Marked = Record<string, number | null>;
 
 /** Selections with a name: the ids of their notes. */
 export type KeptSelections = Record<string, number>;
@@ -73,6 +79,8 @@ export interface SongAnswer {
   swing?: number;
   /** where they left another range */
   range?: [number, number];
+  /** of what is only looked at: what would sound of each track that would sound otherwise beside the open clips */
+  sounding?: TrackSound[];
   /** lines that are the screen's to do */
   screen?: string[];
   /** where it would be done in the place of the step the song stands at, how it was before that */

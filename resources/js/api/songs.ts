@@ -1,5 +1,5 @@
 import { make, read, request } from './client';
-import type { EditContext, GridTable, KeptSelections, OpenedSong, Said, SongAnswer, Standing } from './answers';
+import type { EditContext, GridTable, KeptSelections, Marked, OpenedSong, Said, SongAnswer, Standing } from './answers';
 import type { Advice, Exported, NewSong, SongLists, StepTree, TrackSound } from './song';
 
 /** Requests about songs. */
@@ -48,7 +48,15 @@ export const songs = {
     context: EditContext,
     instead: number | null = null,
   ) =>
-    request<SongAnswer>('POST', `songs/${song}/edits`, { ...standing, lines, selection, context, instead, dry: true }),
+    request<SongAnswer>('POST', `songs/${song}/edits`, {
+      ...standing,
+      lines,
+      selection,
+      context,
+      instead,
+      dry: true,
+      heard: true,
+    }),
   /** What something said means, and what it would do; everything stays as it is. */
   say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>
     request<Said>('POST', `songs/${song}/say`, { ...standing, say, selection, context }),
@@ -78,8 +86,14 @@ export const songs = {
   history: (song: number) => request<StepTree>('GET', `songs/${song}/history`),
   goTo: (song: number, standing: Standing, step: number | null) =>
     request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step }),
+  /** How the song was at a step, and in what it differs from how it is. */
   previewStep: (song: number, standing: Standing, step: number | null) =>
-    request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step, dry: true }),
+    request<SongAnswer>('POST', `songs/${song}/history`, { ...standing, step, dry: true, heard: true }),
+  /** Gives a point of the history a letter; null is the song as it came in. */
+  mark: (song: number, letter: string, step: number | null) =>
+    request<{ marks: Marked }>('PUT', `songs/${song}/marks`, { letter, step }),
+  unmark: (song: number, letter: string) =>
+    request<{ marks: Marked }>('PUT', `songs/${song}/marks`, { letter, off: true }),
   nameStep: (song: number, step: number, name: string) =>
     request<StepTree>('PATCH', `songs/${song}/history/${step}`, { name }),
 };

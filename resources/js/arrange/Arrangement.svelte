@@ -38,7 +38,6 @@
     seen,
     sender,
     shelf,
-    sounding,
     status,
     views,
   } = getStudio();
@@ -89,19 +88,19 @@
   const size = () => [view.width, view.height] as const;
   const scene = $derived.by(() => {
     const { theme } = settings;
-    const { tracks } = contents;
+    const { tracks } = seen;
     return {
       place: view.place,
       heights: arranging.heights,
       arranging,
       lines: grid.lines,
-      tracks: contents.song.tracks,
+      tracks: seen.rows,
       all: chosenClips.all,
       isChosen: chosenClips.isChosen,
       front: contents.front,
       opened: new Set(openedRows.all.map(({ track }) => track)),
-      sounding: sounding.all,
-      heard: (track: number) => sounding.of(track),
+      sounding: seen.sounds.notes,
+      heard: (track: number) => seen.sounds.of(track),
       open: seen.notes,
       openClips: contents.open,
       trackOf: (clip: number) => tracks.get(clip)?.id,
@@ -215,7 +214,7 @@
   aria-label="Tracks of the song"
 >
   <div style:transform="translateY({-view.top}px)">
-    {#each contents.song.tracks as track, place (track.id)}
+    {#each seen.rows as track, place (track.id)}
       {@const row = openedRows.of(track.id)}
       <div
         style:height="{arranging.heights[place]}px"

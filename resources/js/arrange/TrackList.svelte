@@ -18,7 +18,7 @@
   import { setting, settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, backdrop, contents, opening, outputs, player, status } = getStudio();
+  const { acting, backdrop, contents, opening, outputs, player, seen, status } = getStudio();
   const { run, keyOf } = acting;
 
   const [LOWEST_A, HIGHEST_A] = [400, 480];
@@ -76,7 +76,7 @@
     <Plus size={14} aria-hidden="true" /> New track
   </button>
 
-  {#each contents.song.tracks as track, place (track.id)}
+  {#each seen.rows as track, place (track.id)}
     <div
       role="group"
       aria-label={track.name}

@@ -21,7 +21,7 @@
     void calmFacts.turn;
     const { shown } = untrack(() => preview);
     const now = untrack(() => seen.notes);
-    const [before, after] = shown ? [shown.before, shown.after] : [null, now];
+    const [before, after] = shown ? [shown.before.notes, shown.after.notes] : [null, now];
     return { before, after, means: [before ?? after, after].map(meanVelocity) };
   });
   const text = $derived(

@@ -8,7 +8,7 @@ import type { Tools } from './command';
 /** Lets the rows that are shown follow what is used, the key, and the names. Called once, inside a component. */
 export function followRows({ contents, panes, sounding }: Pick<Tools, 'contents' | 'panes' | 'sounding'>): void {
   $effect(() => {
-    const wanted = rowsShown(settings.rows, panes.current, contents, sounding);
+    const wanted = rowsShown(settings.rows, panes.current, contents, sounding.now);
     untrack(() => {
       if (wanted?.join() !== panes.view.rows?.join()) panes.view.showRows(wanted);
     });
@@ -49,6 +49,11 @@ export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tu
     if (dialogs.tab !== 'history') walk.leave();
     if (dialogs.tab !== 'notes') tuning.leave();
   });
+}
+
+/** Lets it be known how the song was at points that may be compared. Called once, inside a component. */
+export function followStates({ states }: Pick<Tools, 'states'>): void {
+  $effect(() => states.follow());
 }
 
 /**

@@ -105,7 +105,7 @@ const drawShape: Command = ({ contents, hands, status }, { to, value }) => {
 /** Gives only some pitches a row; the same said again gives all of them one. */
 const rows: Command = ({ contents, panes, sounding, status }, { what }) => {
   setting.rows(settings.rows === what ? 'all' : (what as RowsShown));
-  const shown = rowsShown(settings.rows, panes.current, contents, sounding);
+  const shown = rowsShown(settings.rows, panes.current, contents, sounding.now);
   const said = {
     all: 'All rows',
     used: 'Only the rows that are used',

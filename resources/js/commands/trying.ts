@@ -1,10 +1,22 @@
+import type { Letter, Point } from '../desk/preview.svelte';
+import { whereHeld } from '../looking/held';
 import { counted } from '../music/counted';
 import { parseLine, type Line } from '../music/line';
 import { setting } from '../settings/settings.svelte';
 import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
-  'asking' | 'catalog' | 'dialogs' | 'panes' | 'preview' | 'recipes' | 'status' | 'tuning' | 'views'
+  | 'asking'
+  | 'catalog'
+  | 'comparing'
+  | 'dialogs'
+  | 'marks'
+  | 'panes'
+  | 'preview'
+  | 'recipes'
+  | 'status'
+  | 'tuning'
+  | 'views'
 >;
 
 const again: Command = ({ asking, status }) => {
@@ -38,18 +50,18 @@ const tune: Command = ({ catalog, panes, status, tuning, views }, { edit }) => {
   else tuneLine({ catalog, panes, status, tuning, views }, parseLine(edit ?? 'quantize'));
 };
 
-/** Pressed, it switches between before and after; held, it shows before until the key comes up. */
-const flip: Command = ({ preview, status }) => {
-  if (!preview.shown) {
-    status.say('Nothing is previewed; open an edit on the bench, or walk in the history.', 'refused');
-    return undefined;
-  }
+/**
+ * Pressed, it switches between before and after; held, it shows before until the key comes up. Where nothing is tried,
+ * before is the song before the last step.
+ */
+const flip: Command = ({ comparing, preview, status }) => {
+  if (!preview.shown || preview.point) return comparing.begin('before');
   const turn = () => {
     preview.flipped = !preview.flipped;
     status.say(preview.flipped || !preview.shown ? 'Before' : `After: ${preview.shown.message}`, 'hint');
   };
   turn();
-  return turn;
+  return whereHeld(turn);
 };
 
 const record: Command = ({ status, recipes, dialogs }) => {
@@ -75,6 +87,8 @@ export const tryingCommands: Record<string, Command> = {
   again,
   tune,
   flip,
+  compare: ({ comparing }, { with: point }) => comparing.begin((point ?? 'before') as Point),
+  mark: ({ marks }, { to }) => marks.toggle((to ?? 'A') as Letter),
   tracks: ({ dialogs }) => dialogs.openBench('tracks'),
   history: ({ dialogs }) => dialogs.openBench('history'),
   recipes: ({ dialogs }) => dialogs.openBench('recipes'),

@@ -1,13 +1,16 @@
 import { Latest } from '../api/latest';
-import type { NoteTable } from '../music/notes';
-import type { PointTable } from '../music/points';
 import type { Table } from '../music/table';
+import type { SongState } from '../song/state';
 
-/** Two states of the notes to be looked at: what would be, and what it is compared with. */
+/** A point of the history that is compared with the song as it is: before the last step, or one that has a letter. */
+export type Point = 'before' | Letter;
+export const LETTERS = ['A', 'B', 'C'] as const;
+export type Letter = (typeof LETTERS)[number];
+
+/** Two states of the song to be looked at: what would be, and what it is compared with. */
 export interface Compared {
-  before: NoteTable;
-  after: NoteTable;
-  points: { before: PointTable; after: PointTable };
+  before: SongState;
+  after: SongState;
   message: string;
   counts: Counts;
   /** whether it would be put in the place of what was done last */
@@ -40,6 +43,8 @@ export class Preview {
   shown = $state.raw<Compared | null>(null);
   /** the step of the history that is looked at, null for the song as it came in; undefined where none is */
   step = $state.raw<number | null | undefined>(undefined);
+  /** the point that is compared by key; null where none is */
+  point = $state.raw<Point | null>(null);
   /** what was selected while a step is looked at; null where nothing was */
   #chosen: number[] | null = null;
   /** whether the state before is shown, to flip between the two */
@@ -57,25 +62,31 @@ export class Preview {
     },
   );
 
-  /** The notes to be seen and heard in place of the clip's own; null where nothing is previewed. */
-  get notes(): NoteTable | null {
+  /** What is seen and heard in place of the song as it is; null where nothing is previewed. */
+  get state(): SongState | null {
     return this.shown && (this.flipped ? this.shown.before : this.shown.after);
   }
 
-  get points(): PointTable | null {
-    return this.shown && this.shown.points[this.flipped ? 'before' : 'after'];
+  /** Looks at a step of the history: an edit goes on from there. */
+  lookAt(step: number | null, point: Point | null = null): void {
+    this.step = step;
+    this.point = point;
+    this.flipped = false;
+    this.#chosen = null;
   }
 
-  /** Looks at a step of the history: an edit goes on from there. */
-  lookAt(step: number | null): void {
-    this.step = step;
-    this.#chosen = null;
+  /** Shows what is known already, in the place of what was asked for. */
+  show(compared: Compared): void {
+    this.#latest.drop();
+    this.shown = compared;
+    this.problem = '';
   }
 
   /** Ends looking at a step, for the song goes there; gives what was selected there. */
   goFromStep(): number[] | null {
     const chosen = this.#chosen;
     this.step = undefined;
+    this.point = null;
     this.#chosen = null;
     return chosen;
   }
@@ -83,6 +94,7 @@ export class Preview {
   /** Ends looking; the song as it is now is shown again. */
   stop(): void {
     this.step = undefined;
+    this.point = null;
     this.clear();
   }
 
@@ -91,13 +103,12 @@ export class Preview {
     if (this.step === undefined) return;
     this.#chosen = ids;
     if (this.shown) {
-      const { before, after, points } = this.shown;
-      this.shown = {
-        ...this.shown,
-        before: before.selecting(ids),
-        after: after.selecting(ids),
-        points: { before: points.before.selecting(ids), after: points.after.selecting(ids) },
-      };
+      const selecting = (state: SongState) => ({
+        ...state,
+        notes: state.notes.selecting(ids),
+        points: state.points.selecting(ids),
+      });
+      this.shown = { ...this.shown, before: selecting(this.shown.before), after: selecting(this.shown.after) };
     }
   }
 

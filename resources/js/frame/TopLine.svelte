@@ -23,7 +23,7 @@
   import NudgeChoice from './NudgeChoice.svelte';
   import { getStudio } from '../acting/studio';
 
-  const { acting, caret, catalog, contents, grid, opening, player, playing, status, views } = getStudio();
+  const { acting, caret, catalog, contents, grid, opening, player, playing, seen, status, views } = getStudio();
   const { run, keyOf } = acting;
   const { recorder } = playing;
 
@@ -146,7 +146,7 @@
         usual={120}
         unit="BPM"
         whole={false}
-        value={contents.song.tempo}
+        value={seen.song.tempo}
         set={(tempo) => run(`tempo to=${tempo}`)}
         refuse={() => status.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
       /></span
@@ -155,7 +155,7 @@
   </label>
   <span class="px-1"><span class="sr-only">Meter </span>{meter.numerator}/{meter.denominator}</span>
   <KeyChoice
-    value={contents.song.key ?? ''}
+    value={seen.song.key ?? ''}
     scales={catalog.scales}
     onset={(key) => run(key ? `key to="${key}"` : 'key to=none')}
   />

@@ -1,17 +1,20 @@
-import { api, Refused, type OpenedSong, type Said, type SongAnswer, type Standing } from '../api';
+import { api, Refused, type OpenedSong, type Said, type SongAnswer } from '../api';
 import type { Answers } from '../asking/answers.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
-import { countsOf, type Compared, type Preview } from '../desk/preview.svelte';
+import { countsOf, type Compared, type Point, type Preview } from '../desk/preview.svelte';
 import type { NoteTable } from '../music/notes';
 import type { Arranging } from '../sight/arranging.svelte';
-import type { Contents, Open } from '../song/contents.svelte';
+import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
+import type { Sounding } from '../song/sounding.svelte';
+import type { SongState } from '../song/state';
 
 /** What is read to look at something. */
 export interface LookedFrom {
   contents: Contents;
+  sounding: Pick<Sounding, 'now'>;
   preview: Preview;
   lanes: Lanes;
   chosenClips: ChosenClips;
@@ -25,23 +28,28 @@ export interface LookedFrom {
 export class Looking {
   constructor(private readonly on: LookedFrom) {}
 
+  /** The song as it is. */
+  get now(): SongState {
+    const { song, notes, points } = this.on.contents;
+    return { song, notes, points, sounds: this.on.sounding.now };
+  }
+
   /**
-   * Shows what lines would do to what is selected now.
+   * Shows what lines would do to what is selected, or to the chosen clips.
    *
-   * @param ofSong whether they change tracks, clips or the conductor: then it is said, and the notes are shown as they are
    * @param instead the step in whose place they would be put, or the last one there is
    */
-  atLines(lines: string[], ofSong = false, instead: number | 'last' | null = null): void {
-    const { contents, preview, lanes, arranging } = this.on;
-    if (arranging.hasKeys) {
-      this.#atLinesOnClips(lines);
+  atLines(lines: string[], instead: number | 'last' | null = null): void {
+    const { preview, lanes } = this.on;
+    const chosen = this.#onClips();
+    if (chosen?.length === 0) {
+      preview.clear();
       return;
     }
     preview.ask(async () => {
-      const answer = await this.#wouldDo(lanes.named(lines, false), instead);
-      const before = answer.before && !ofSong ? contents.after(answer.before) : contents;
-      const after = ofSong ? contents : contents.after(answer);
-      return { ...compared(before, after, answer.message), isInPlace: answer.before !== undefined };
+      const answer = await this.#wouldDo(chosen ? lines : lanes.named(lines, false), instead, chosen);
+      const before = answer.before ? this.#as(answer.before) : this.now;
+      return { ...compared(before, this.#as(answer), answer.message), isInPlace: answer.before !== undefined };
     });
   }
 
@@ -49,71 +57,90 @@ export class Looking {
   async said(text: string): Promise<Said> {
     const { contents, lanes, sender, standpoint } = this.on;
     await sender.idle();
-    const chosen = this.#onClips();
-    const standing = chosen ? standingOn(chosen, contents.front) : contents.standing;
-    const context = { ...standpoint.context, ...(chosen && { onClips: true }) };
+    const chosen = this.#onClips() ?? [];
+    const standing = chosen.length > 0 ? contents.standingOn(chosen) : contents.standing;
+    const context = { ...standpoint.context, ...(chosen.length > 0 && { onClips: true }) };
     const said = await this.#asked(() =>
-      api.say(contents.song.id, standing, text, chosen ? 'all' : contents.selection(), context),
+      api.say(contents.song.id, standing, text, chosen.length > 0 ? 'all' : contents.selection(), context),
     );
     return { ...said, lines: lanes.named(said.lines, false) };
   }
 
-  /** Shows what something said would do; where that is about tracks, clips or the conductor it is only told. */
-  atAnswer(answer: SongAnswer, ofSong: boolean): void {
-    const { contents, preview } = this.on;
-    const isTold = ofSong || this.#onClips() !== null;
-    preview.ask(() => Promise.resolve(compared(contents, isTold ? contents : contents.after(answer), answer.message)));
+  /** Shows what something said would do. */
+  atAnswer(answer: SongAnswer): void {
+    this.on.preview.ask(() => Promise.resolve(compared(this.now, this.#as(answer), answer.message)));
   }
 
-  /** The ids of the chosen clips, where these are what is worked on. */
+  /** The ids of the chosen clips, where these are what is worked on; null where it is notes. */
   #onClips(): number[] | null {
     const { arranging, chosenClips } = this.on;
-    const open = arranging.hasKeys ? chosenClips.placed.map(({ clip }) => clip.id) : [];
-    return open.length > 0 ? open : null;
+    return arranging.hasKeys ? chosenClips.placed.map(({ clip }) => clip.id) : null;
   }
 
   /** The notes as lines would leave them, without showing them. */
   async wouldBe(lines: string[]): Promise<NoteTable> {
-    return this.on.contents.after(await this.#wouldDo(lines)).notes;
-  }
-
-  /** Says what lines would do to the chosen clips, and shows the notes as they are. */
-  #atLinesOnClips(lines: string[]): void {
-    const { contents, preview, chosenClips, sender, standpoint } = this.on;
-    const open = chosenClips.placed.map(({ clip }) => clip.id);
-    if (open.length === 0) {
-      preview.clear();
-      return;
-    }
-    const standing = standingOn(open, contents.front);
-    preview.ask(async () => {
-      await sender.idle();
-      const context = { ...standpoint.context, onClips: true };
-      const answer = await api.preview(contents.song.id, standing, lines, 'all', context);
-      return compared(contents, contents, answer.message);
-    });
+    return this.#as(await this.#wouldDo(lines)).notes;
   }
 
   /** Shows the song as it was at a step, compared with how it is, or with how it was at another step. */
   atStep(step: number | null, comparedWith?: number | null): void {
-    const { contents, preview, sender } = this.on;
+    const { preview } = this.on;
     preview.lookAt(step);
     preview.ask(async () => {
-      await sender.idle();
-      const at = (which: number | null) =>
-        this.#asked(() => api.previewStep(contents.song.id, contents.standing, which));
-      const before = comparedWith === undefined ? contents : contents.after(await at(comparedWith));
-      const answer = await at(step);
-      return compared(before, contents.after(answer), answer.message);
+      const before = comparedWith === undefined ? this.now : (await this.stateAt(comparedWith)).state;
+      const { state, differs } = await this.stateAt(step);
+      return compared(before, state, differs);
     });
   }
 
-  async #wouldDo(lines: string[], instead: number | 'last' | null = null): Promise<SongAnswer> {
+  /** Shows a point of the history in the place of the song as it is, at once where it is known how that was. */
+  atPoint(point: Point, step: number | null, known: SongState | undefined): void {
+    const { contents, preview } = this.on;
+    preview.lookAt(step, point);
+    const selected = contents.selection();
+    const seen = known && {
+      ...known,
+      notes: known.notes.selecting(selected),
+      points: known.points.selecting(selected),
+    };
+    if (seen) preview.show(compared(this.now, seen, ''));
+    preview.ask(async () => {
+      const { state, differs } = await this.stateAt(step);
+      return compared(this.now, seen ?? state, differs);
+    });
+  }
+
+  /** How the song was at a step, and in what that differs from how it is. */
+  async stateAt(step: number | null): Promise<{ state: SongState; differs: string }> {
+    const { contents, sender } = this.on;
+    await sender.idle();
+    const answer = await this.#asked(() => api.previewStep(contents.song.id, contents.standing, step));
+    return { state: this.#as(answer), differs: answer.message };
+  }
+
+  /** The song as an answer would leave it. */
+  #as(answer: SongAnswer): SongState {
+    const { now } = this;
+    return {
+      ...this.on.contents.after(answer),
+      song: answer.song ?? now.song,
+      sounds: now.sounds.with(answer.sounding ?? []),
+    };
+  }
+
+  /** @param clips those worked on in place of the open ones */
+  async #wouldDo(
+    lines: string[],
+    instead: number | 'last' | null = null,
+    clips: number[] | null = null,
+  ): Promise<SongAnswer> {
     const { contents, sender, standpoint } = this.on;
     await sender.idle();
     const step = instead === 'last' ? contents.history.at : instead;
+    const standing = clips ? contents.standingOn(clips) : contents.standing;
+    const context = { ...standpoint.context, ...(clips && { onClips: true }) };
     return this.#asked(() =>
-      api.preview(contents.song.id, contents.standing, lines, contents.selection(), standpoint.context, step),
+      api.preview(contents.song.id, standing, lines, clips ? 'all' : contents.selection(), context, step),
     );
   }
 
@@ -128,18 +155,12 @@ export class Looking {
   }
 }
 
-/** Where one stands that works on some clips. */
-function standingOn(open: number[], front: number): Standing {
-  return { open, front: open.includes(front) ? front : open[0], revisions: {} };
-}
-
-function compared(before: Open, after: Open, message: string): Compared {
+function compared(before: SongState, after: SongState, message: string): Compared {
   const ofNotes = countsOf(before.notes, after.notes);
   const ofPoints = countsOf(before.points, after.points);
   return {
-    before: before.notes,
-    after: after.notes,
-    points: { before: before.points, after: after.points },
+    before,
+    after,
     message,
     counts: {
       changed: ofNotes.changed + ofPoints.changed,

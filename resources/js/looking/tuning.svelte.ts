@@ -165,7 +165,7 @@ export class Tuning {
   }
 
   show(): void {
-    this.looking.atLines([...this.lines], this.isOfSong, this.#instead);
+    this.looking.atLines([...this.lines], this.#instead);
   }
 
   commit(): void {

@@ -126,7 +126,7 @@ export class Finding {
     if (!this.typing && !this.said && this.text.trim().length > 1) return;
     const row = this.rows[this.chosen];
     if (row && this.said?.preview && row.lines === this.said.lines) {
-      looking.atAnswer(this.said.preview, this.#isOfSong(row.lines));
+      looking.atAnswer(this.said.preview);
       return;
     }
     const [line = ''] = row?.lines ?? [];
@@ -191,10 +191,6 @@ export class Finding {
     const waits = this.#waits;
     this.#waits = null;
     waits?.();
-  }
-
-  #isOfSong(lines: readonly string[]): boolean {
-    return lines.every((line) => OF_SONG.includes(this.#edit(line)?.subject ?? 'track'));
   }
 
   /** Whether an entry is called just as is typed. */

@@ -8,7 +8,7 @@
   import { Pointer } from '../pointer/pointer.svelte';
   import type { Viewport } from '../sight/viewport.svelte';
 
-  const { acting, calmFacts, contents, grid, hands, popover, seen, sender, sounding, status } = getStudio();
+  const { acting, calmFacts, grid, hands, popover, seen, sender, status } = getStudio();
 
   let {
     view,
@@ -53,7 +53,7 @@
     },
   });
 
-  const events = $derived(contents.song.events.filter(({ kind }) => kinds.includes(kind)));
+  const events = $derived(seen.song.events.filter(({ kind }) => kinds.includes(kind)));
   const shown = $derived.by(() => {
     const flags = flagsIn(events, view.left - 200 / view.pixelsPerTick, view.right);
     const apart: { flag: Flag; x: number; width: number; folded: number }[] = [];
@@ -74,7 +74,7 @@
   /** The ticks of chord names that no longer fit what sounds there; it follows a moment after the notes. */
   const wrong = $derived.by(() => {
     void calmFacts.turn;
-    const { chords, tracks } = contents.song;
+    const { chords, tracks } = seen.song;
     if (!kinds.includes('chord') || chords.length === 0) return new Set<number>();
     return untrack(() => {
       const pitched = tracks.filter(({ voice, muted }) => voice !== 'drums' && !muted);
@@ -82,7 +82,7 @@
       const { notes } = seen;
       return misfits(chords, [
         [notes, (i) => isPitched.has(notes.columns.clip[i])],
-        ...pitched.map(({ id }) => [sounding.of(id), () => true] as const),
+        ...pitched.map(({ id }) => [seen.sounds.of(id), () => true] as const),
       ]);
     });
   });

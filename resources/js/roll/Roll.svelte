@@ -37,7 +37,6 @@
     range,
     seen,
     selecting,
-    sounding,
     status,
     tuning,
     views,
@@ -111,7 +110,7 @@
   });
 
   /** nothing for drums, which have no key */
-  const hatched = $derived(isDrums ? [] : hatchedBy(contents.song, settings.hatch));
+  const hatched = $derived(isDrums ? [] : hatchedBy(seen.song, settings.hatch));
   /** tracks that are not open */
   const behind = $derived(
     contents.song.tracks.filter(
@@ -120,9 +119,10 @@
     ),
   );
   const windows = $derived(
-    (isRow ? pane.track.clips : contents.song.tracks.flatMap(({ clips }) => clips)).filter(({ id }) =>
-      contents.open.includes(id),
-    ),
+    seen.song.tracks
+      .filter(({ id }) => !isRow || id === pane.of)
+      .flatMap(({ clips }) => clips)
+      .filter(({ id }) => contents.open.includes(id)),
   );
   const colours = $derived(coloursOf(settings.theme, pane.track.colour));
   /** colours of the theme of rows that have one, by track and pitch */
@@ -141,7 +141,7 @@
     windows,
     colours,
     behind: settings.backdrop
-      ? behind.map(({ id, colour }) => ({ notes: sounding.of(id), colours: coloursOf(settings.theme, colour) }))
+      ? behind.map(({ id, colour }) => ({ notes: seen.sounds.of(id), colours: coloursOf(settings.theme, colour) }))
       : [],
   });
   painted(
@@ -159,7 +159,7 @@
     colours,
     theme: settings.theme,
     colouredRows,
-    tracks: contents.tracks,
+    tracks: seen.tracks,
     inFront: contents.track,
     before: preview.flipped ? null : preview.shown,
   });

@@ -13,7 +13,7 @@
   import { paintRuler, RULER_HEIGHT } from './paint-ruler';
   import TempoRow from './TempoRow.svelte';
 
-  const { caret, contents, grid, hands, player, popover, range, status } = getStudio();
+  const { caret, contents, grid, hands, player, popover, range, seen, status } = getStudio();
 
   let {
     view,
@@ -35,7 +35,7 @@
 
   /** where the open clips lie, in the colours of their tracks */
   const windows = $derived(
-    contents.song.tracks.flatMap(({ clips, colour }) =>
+    seen.song.tracks.flatMap(({ clips, colour }) =>
       clips
         .filter(({ id }) => contents.open.includes(id))
         .map(({ id, start, length }) => {
@@ -67,7 +67,7 @@
 
   /** Sounds the chord that is named at a tick. */
   function hear(tick: number): void {
-    const chord = contents.song.chords.find((one) => one.tick === tick);
+    const chord = seen.song.chords.find((one) => one.tick === tick);
     caret.move({ tick });
     void player.sound((chord?.pitches ?? []).map((pitch): [number, number, number] => [pitch, 80, 0.9]));
   }
@@ -88,7 +88,7 @@
     }}
     ondblclick={(event) => popover.open({ conductor: tickAt(grid.lines, view, pointer.at(event).x, false) })}
   ></canvas>
-  {#if hasCourse(contents.song.events, together)}<ConductorFlags {view} kinds={together} />{/if}
+  {#if hasCourse(seen.song.events, together)}<ConductorFlags {view} kinds={together} />{/if}
   {#each settings.conductorRows as kind (kind)}
     {#if kind === 'tempo'}<TempoRow {view} />
     {:else}<ConductorFlags

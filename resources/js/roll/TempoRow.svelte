@@ -10,7 +10,7 @@
   import ConductorFlags from './ConductorFlags.svelte';
   import { paintTempos, ROW_HEIGHT, ROW_ROOM, spanOfTempos } from './paint-tempos';
 
-  const { acting, contents, grid, hands, sender, status } = getStudio();
+  const { acting, contents, grid, hands, seen, sender, status } = getStudio();
 
   let { view }: { view: Viewport } = $props();
 
@@ -18,7 +18,7 @@
   const NARROWEST = 56;
   let canvas = $state<HTMLCanvasElement>();
 
-  const { events } = $derived(contents.song);
+  const { events } = $derived(seen.song);
   const pointer: Pointer<TempoShape> = new Pointer<TempoShape>(hands, status, {
     grasp: (_, button) =>
       graspOnTempos(

@@ -15,7 +15,7 @@ const MANY = 400;
 export function paintBefore(
   pen: CanvasRenderingContext2D,
   view: Viewport,
-  { before, after }: Compared,
+  { before: { notes: before }, after: { notes: after } }: Compared,
   colours: Colours,
 ): void {
   const { id, start, length, pitch, velocity } = before.columns;

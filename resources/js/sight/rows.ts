@@ -1,5 +1,5 @@
 import type { Contents } from '../song/contents.svelte';
-import type { Sounding } from '../song/sounding.svelte';
+import type { Sounds } from '../song/sounding.svelte';
 import type { Pane } from './pane.svelte';
 
 export type RowsShown = 'all' | 'used' | 'used-clip' | 'used-part' | 'key' | 'named';
@@ -12,10 +12,10 @@ export function rowsShown(
   what: RowsShown,
   pane: Pane,
   { song, front }: Pick<Contents, 'song' | 'front'>,
-  sounding: Pick<Sounding, 'of'>,
+  sounds: Pick<Sounds, 'of'>,
 ): number[] | null {
   const { track } = pane;
-  const used = usedPitches(what, pane, front, sounding);
+  const used = usedPitches(what, pane, front, sounds);
   const down = Array.from({ length: 128 }, (_, k) => 127 - k);
   const named = track.rows.map(([pitch]) => pitch);
   const others = down.filter((pitch) => used.has(pitch) && !named.includes(pitch));
@@ -35,14 +35,14 @@ export function rowsShown(
 }
 
 /** The pitches that occur: in all open clips, in the one in front alone, or in the whole part of the track in the song. */
-function usedPitches(what: RowsShown, pane: Pane, front: number, sounding: Pick<Sounding, 'of'>): Set<number> {
+function usedPitches(what: RowsShown, pane: Pane, front: number, sounds: Pick<Sounds, 'of'>): Set<number> {
   const { visible, track } = pane;
   const { pitch, clip } = visible.columns;
   if (what === 'used-clip') return new Set(Array.from(pitch).filter((_, i) => clip[i] === front));
   const used = new Set(pitch);
   if (what === 'used-part') {
     // What sounds elsewhere is transposed already; rows are those of the notes as written.
-    for (const heard of sounding.of(track.id).columns.pitch) used.add(heard - track.transposition);
+    for (const heard of sounds.of(track.id).columns.pitch) used.add(heard - track.transposition);
   }
   return used;
 }

@@ -20,7 +20,16 @@ export class Contents {
   front = $state(0);
   notes = $state.raw(NoteTable.none);
   points = $state.raw(PointTable.none);
-  history = $state.raw<History>({ at: null, undo: null, lines: [], grid: null, redo: null, next: [], nextGrid: null });
+  history = $state.raw<History>({
+    at: null,
+    before: null,
+    undo: null,
+    lines: [],
+    grid: null,
+    redo: null,
+    next: [],
+    nextGrid: null,
+  });
   /** the track each clip of the song lies on */
   tracks = $derived(new Map(this.song.tracks.flatMap((track) => track.clips.map(({ id }) => [id, track] as const))));
   /** the track in front */
@@ -30,6 +39,8 @@ export class Contents {
   end = $derived(
     Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
   );
+  /** counts how often all of it was taken anew */
+  takings = $state(0);
   /** of every clip, as it was seen here last */
   #revisions: Record<string, number> = {};
   #revision = 0;
@@ -68,6 +79,7 @@ export class Contents {
 
   /** Takes everything; notes that are still there stay selected. */
   takeAll({ song, open, history }: OpenedSong): void {
+    this.takings++;
     this.#takeSong(song);
     this.#takeOpen(open);
     this.history = history;
@@ -95,7 +107,7 @@ export class Contents {
     this.song = { ...this.song, name };
   }
 
-  /** The notes and points as an answer would leave them, selected as it says. */
+  /** The notes and points of the open clips as an answer would leave them, selected as it says. */
   after({ notes, points, open, selection }: SongAnswer): Open {
     const ids = selection ?? this.selection();
     return {

@@ -1,34 +1,51 @@
-import { api } from '../api';
+import { api, type TrackSound } from '../api';
 import { NoteTable } from '../music/notes';
 import { PointTable } from '../music/points';
 
 /** What sounds beside the open clips: the notes and points of each track in song time, as the core makes them. */
-export class Sounding {
-  #tracks = $state.raw<ReadonlyMap<number, NoteTable>>(new Map());
-  #points = $state.raw<ReadonlyMap<number, PointTable>>(new Map());
+export class Sounds {
+  static readonly none = new Sounds(new Map(), new Map());
+
+  private constructor(
+    readonly notes: ReadonlyMap<number, NoteTable>,
+    readonly points: ReadonlyMap<number, PointTable>,
+  ) {}
 
   of(track: number): NoteTable {
-    return this.#tracks.get(track) ?? NoteTable.none;
+    return this.notes.get(track) ?? NoteTable.none;
   }
 
   pointsOf(track: number): PointTable {
-    return this.#points.get(track) ?? PointTable.none;
+    return this.points.get(track) ?? PointTable.none;
   }
 
-  /** All that is heard along, to be drawn behind the open notes. */
-  get all(): ReadonlyMap<number, NoteTable> {
-    return this.#tracks;
+  /** The same with what sounds of some tracks; the same itself where there are none. */
+  with(tracks: readonly TrackSound[]): Sounds {
+    if (tracks.length === 0) return this;
+    return new Sounds(
+      new Map([...this.notes, ...tracks.map(({ track, notes }) => [track, NoteTable.of(notes)] as const)]),
+      new Map([...this.points, ...tracks.map(({ track, points }) => [track, PointTable.of(points)] as const)]),
+    );
   }
+}
+
+/** What sounds beside the open clips now, kept up to date. */
+export class Sounding {
+  now = $state.raw(Sounds.none);
+  /** how much of it is on its way */
+  loading = $state(0);
 
   /** Fetches what sounds of some tracks, or of all of them anew. */
   async load(song: number, open: number[], tracks?: number[]): Promise<void> {
     if (tracks?.length === 0) {
       return;
     }
-    const answer = await api.sound(song, open, tracks);
-    const found = answer.tracks.map(({ track, notes }) => [track, NoteTable.of(notes)] as const);
-    const points = answer.tracks.map((sound) => [sound.track, PointTable.of(sound.points)] as const);
-    this.#tracks = new Map(tracks ? [...this.#tracks, ...found] : found);
-    this.#points = new Map(tracks ? [...this.#points, ...points] : points);
+    this.loading++;
+    try {
+      const answer = await api.sound(song, open, tracks);
+      this.now = (tracks ? this.now : Sounds.none).with(answer.tracks);
+    } finally {
+      this.loading--;
+    }
   }
 }

@@ -315,7 +315,7 @@ export class Player {
       song,
       visible,
       visiblePoints,
-      sounding.all,
+      sounding,
       lanes.muted.size,
       loop?.[0],
       loop?.[1],

@@ -2,6 +2,7 @@ import type { Song, TrackSound } from '../api';
 import { NoteTable } from '../music/notes';
 import { PointTable } from '../music/points';
 import { Clock } from '../music/time';
+import { Sounds } from '../song/sounding.svelte';
 import { BLOCK, Engine } from '../synth/engine';
 import type { BankShelf } from '../synth/bank-shelf';
 import type { Order } from '../synth/orders';
@@ -88,8 +89,6 @@ const endOf = ({ tracks }: Song) =>
   Math.max(1, ...tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)));
 
 function scoreOf({ song, sounding, rests, silent }: Rendered, tracks: RenderAs['tracks']): Score {
-  const notes = new Map(sounding.map((one) => [one.track, NoteTable.of(one.notes)]));
-  const points = new Map(sounding.map((one) => [one.track, PointTable.of(one.points)]));
   const heard = tracks && {
     ...song,
     tracks: song.tracks.map((track) => ({ ...track, muted: !tracks.includes(track.id), solo: false })),
@@ -111,11 +110,7 @@ function scoreOf({ song, sounding, rests, silent }: Rendered, tracks: RenderAs['
     outputs: NO_OUTPUTS,
     clicks: false,
     sendsClock: false,
-    sounding: {
-      of: (track) => notes.get(track) ?? NoteTable.none,
-      pointsOf: (track) => points.get(track) ?? PointTable.none,
-      all: null,
-    },
+    sounding: Sounds.none.with(sounding),
   };
 }
 

@@ -39,11 +39,6 @@ export interface Score {
   readonly clicks: boolean;
   /** whether outputs are told the tempo */
   readonly sendsClock: boolean;
-  /** what sounds beside the open notes */
-  readonly sounding: {
-    of(track: number): NoteTable;
-    pointsOf(track: number): PointTable;
-    /** another one where anything of it is another */
-    readonly all: unknown;
-  };
+  /** what sounds beside the open notes; another one where anything of it is another */
+  readonly sounding: { of(track: number): NoteTable; pointsOf(track: number): PointTable };
 }
