@@ -110,7 +110,7 @@
       <LaneStack />
     {/if}
   {/if}
-  <div class="pointer-events-none z-20 col-start-2 row-start-3 m-2 grid self-start"><Points /></div>
+  <Points />
   {#if settings.bench}
     <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
   {/if}

@@ -108,7 +108,7 @@ final class HistoryTest extends AppTestCase
         ])->assertOk()->json();
         self::assertSame('', (string) ($before['sounding'] ?? ''), 'what is only seen is not told for the ear');
         self::assertSame(
-            '1 note 33 ms earlier; 1 note 10 softer; 1 track otherwise; tempo, meter, key, chords or markers',
+            '1 note 33 ms earlier; 1 note 10 softer; 1 track changed; tempo, meter, key, chords or markers',
             $there['message'],
         );
         self::assertSame([120.0, 80], [(float) $there['song']['tempo'], $there['song']['tracks'][0]['volume']]);

@@ -136,6 +136,6 @@ final readonly class Difference implements Stringable
             }
         }
 
-        return $told === [] ? '' : implode(' and ', $told).' otherwise';
+        return $told === [] ? '' : implode(' and ', $told).' changed';
     }
 }

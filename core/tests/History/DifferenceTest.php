@@ -28,7 +28,7 @@ final class DifferenceTest extends MusicTestCase
     #[TestWith(['delete', '2 notes fewer'])]
     #[TestWith(['duplicate', '2 notes more'])]
     #[TestWith(['point lane=cc11 value=20', '1 point of lanes'])]
-    #[TestWith(['track volume=20', '1 track otherwise'])]
+    #[TestWith(['track volume=20', '1 track changed'])]
     #[TestWith(['tempo to=90', 'tempo, meter, key, chords or markers'])]
     #[TestWith(['select what=all', 'No difference'])]
     public function test_each_kind_of_difference_is_told(string $line, string $told): void

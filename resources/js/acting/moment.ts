@@ -51,7 +51,7 @@ export function momentKeys(on: Moment): MomentKey[] {
     ];
   if (preview.point)
     return [
-      ['Enter', `keep ${preview.point}`, () => comparing.keep()],
+      ['Enter', 'keep it', () => comparing.keep()],
       ['Escape', 'as it is', () => comparing.leave()],
       ...Object.keys(marks.all).map((letter): MomentKey => [letter, letter, () => act(`compare with=${letter}`)]),
     ];

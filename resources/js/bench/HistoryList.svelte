@@ -3,7 +3,7 @@
   import type { Row } from '../looking/history-rows';
   import { getStudio } from '../acting/studio';
 
-  const { contents, dialogs, preview, walk } = getStudio();
+  const { contents, dialogs, marks, preview, walk } = getStudio();
 
   let {
     torecipe,
@@ -127,7 +127,10 @@
           >{row.id === walk.steps.at ? '●' : row.id === walk.mark ? '◇' : row.depth > 0 ? '╰' : '·'}</span
         >
         <span class="min-w-0 flex-1">
-          <span class="block truncate {row.step?.name ? 'font-semibold' : ''}">{titleOf(row)}</span>
+          <span class="block truncate {row.step?.name ? 'font-semibold' : ''}">
+            {#each marks.of(row.id) as letter (letter)}<b class="mr-1" title="The point {letter}">{letter}</b
+              >{/each}{titleOf(row)}</span
+          >
           {#if row.step?.name}<span class="block truncate opacity-80">{row.step.title}</span>{/if}
           {#if row.step?.about}<span class="block truncate opacity-80">{row.step.about}</span>{/if}
         </span>

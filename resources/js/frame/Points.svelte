@@ -21,9 +21,9 @@
 
 {#if point || letters.length > 0}
   <div
-    class="pointer-events-auto flex max-w-full items-center gap-2 text-xs {point
-      ? 'justify-self-center rounded-box bg-accent px-3 py-1.5 text-accent-content shadow'
-      : 'justify-self-end'}"
+    class="z-20 col-start-2 flex max-w-full items-center gap-2 text-xs {point
+      ? 'row-start-3 m-2 self-start justify-self-center rounded-box border-2 border-secondary bg-base-100 px-3 py-1 shadow'
+      : 'row-start-2 self-end justify-self-end'}"
     role="group"
     aria-label="Points of the history"
   >
