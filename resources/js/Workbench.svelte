@@ -6,6 +6,7 @@
   import { followPlayer, followRows, followStates, followTab, followZoom } from './commands/following.svelte';
   import { showBeginning } from './commands/open-in-roll';
   import { setStudio, type Studio } from './acting/studio';
+  import DialFace from './frame/DialFace.svelte';
   import KeyStrip from './frame/KeyStrip.svelte';
   import LeftTake from './frame/LeftTake.svelte';
   import Points from './frame/Points.svelte';
@@ -92,10 +93,10 @@
   {:else}
     <ConductorCorner />
     {#if views.shown === 'song'}
-      <Ruler view={arranging.view} />
+      <div class="col-start-2 row-start-2 grid min-w-0"><Ruler view={arranging.view} /></div>
       <Arrangement />
     {:else}
-      <div class="grid min-w-0">
+      <div class="col-start-2 row-start-2 grid min-w-0">
         {#if settings.songStrip}<SongStrip />{/if}
         <Ruler view={panes.roll.view} />
       </div>
@@ -111,6 +112,7 @@
     {/if}
   {/if}
   <Points />
+  <DialFace />
   {#if settings.bench}
     <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
   {/if}

@@ -35,6 +35,8 @@ import { Status } from './desk/status.svelte';
 import type { Shortcuts } from './keys/shortcuts.svelte';
 import { Comparing } from './looking/comparing.svelte';
 import { Looking } from './looking/looking.svelte';
+import { Dial } from './looking/dial.svelte';
+import { Shaping } from './looking/shaping.svelte';
 import { States } from './looking/states.svelte';
 import { Tuning } from './looking/tuning.svelte';
 import { Walk } from './looking/walk.svelte';
@@ -249,6 +251,8 @@ function putTogether(
   const marks = new Marks(contents, sender, preview, status, opened.marks);
   const states = new States(contents, sounding, marks, sender, looking);
   const comparing = new Comparing(contents, marks, preview, states, looking, asking, status);
+  const shaping = new Shaping({ contents, chosenClips, arranging, grid, preview, player });
+  const dial = new Dial(contents, grid, arranging, preview, looking, shaping, asking, status);
   const walk = new Walk(contents, preview, looking, asking, status);
   const playing: Playing | undefined = new Playing({
     contents,
@@ -322,6 +326,8 @@ function putTogether(
     looking,
     states,
     comparing,
+    shaping,
+    dial,
     tuning,
     walk,
     player,

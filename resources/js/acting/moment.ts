@@ -11,6 +11,7 @@ export interface Moment extends Pick<
   | 'chosenClips'
   | 'comparing'
   | 'contents'
+  | 'dial'
   | 'dialogs'
   | 'marks'
   | 'openedRows'
@@ -29,8 +30,14 @@ export interface Moment extends Pick<
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
 export function momentKeys(on: Moment): MomentKey[] {
   const { acting, chosenClips, contents, dialogs, openedRows, panes, playing } = on;
-  const { comparing, marks, popover, preview, tuning, views, walk } = on;
+  const { comparing, dial, marks, popover, preview, tuning, views, walk } = on;
   const act = (line: string) => acting.act([line], 'key');
+  if (dial.now)
+    return [
+      ['ArrowUp', 'more', () => dial.turn(1)],
+      ['ArrowDown', 'less', () => dial.turn(-1)],
+      ['Escape', 'leave', () => dial.leave()],
+    ];
   if (acting.lasts) return [['Escape', 'end', () => acting.endLasting()]];
   if (popover.isOpen)
     return [

@@ -3,9 +3,9 @@
   import { cap, chordOf } from '../keys/keystroke';
   import ParameterField from './ParameterField.svelte';
   import { getStudio } from '../acting/studio';
-  import { settings } from '../settings/settings.svelte';
+  import { setting, settings } from '../settings/settings.svelte';
 
-  const { acting, caret, catalog, contents, dialogs, grid, preview, range, tuning } = getStudio();
+  const { acting, caret, catalog, contents, dialogs, grid, preview, range, shaping, tuning } = getStudio();
   const { keyOf } = acting;
   const { edits } = catalog;
 
@@ -34,6 +34,17 @@
   $effect(() => {
     void [contents.notes, grid.name, grid.swing, caret.at, range.span, tuning.lines];
     if (tuning.edit && preview.step === undefined) untrack(() => tuning.show());
+  });
+  // What is turned is heard, once it is another than it was opened with.
+  let opened = '';
+  $effect(() => {
+    const { line, opened: times } = tuning;
+    untrack(() => {
+      const isTurned = opened.startsWith(`${times} `) && opened !== `${times} ${line}`;
+      opened = `${times} ${line}`;
+      if (tuning.edit && isTurned) shaping.touch();
+      else if (!tuning.edit) shaping.end();
+    });
   });
 
   $effect(() => {
@@ -160,6 +171,14 @@
           onclick={() => (preview.flipped = !preview.flipped)}
           >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
         >
+        <label class="col-span-2 flex items-center gap-1 text-xs">
+          <input
+            type="checkbox"
+            class="checkbox checkbox-xs"
+            checked={settings.inTurn}
+            onchange={(event) => setting.turn('inTurn', event.currentTarget.checked)}
+          />Before and after in turn, round by round
+        </label>
         <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
         <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => dialogs.giveKey(tuning.lines)}
           >Give it a key <kbd>Alt Enter</kbd></button

@@ -21,6 +21,8 @@ import type { Range } from '../desk/range.svelte';
 import type { Seen } from '../desk/seen.svelte';
 import type { Status } from '../desk/status.svelte';
 import type { Shortcuts } from '../keys/shortcuts.svelte';
+import type { Dial } from '../looking/dial.svelte';
+import type { Shaping } from '../looking/shaping.svelte';
 import type { Comparing } from '../looking/comparing.svelte';
 import type { States } from '../looking/states.svelte';
 import type { Looking } from '../looking/looking.svelte';
@@ -83,6 +85,8 @@ export interface Tools {
   looking: Looking;
   states: States;
   comparing: Comparing;
+  shaping: Shaping;
+  dial: Dial;
   tuning: Tuning;
   walk: Walk;
   // sound, and what is played in

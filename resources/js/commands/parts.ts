@@ -158,11 +158,11 @@ const hearClip: Command = ({ arranging, chosenClips, contents, status, player })
     Math.max(...chosen.map(({ clip }) => clip.start + clip.length)),
   ];
   status.say(`${chosen.map(({ clip, track }) => clip.name || track.name).join(', ')} alone`, 'hint');
-  return player.startAlone(
-    new Set(chosen.map(({ clip }) => clip.id)),
-    new Set(chosen.map(({ track }) => track.id)),
+  return player.startAlone({
+    clips: new Set(chosen.map(({ clip }) => clip.id)),
+    tracks: new Set(chosen.map(({ track }) => track.id)),
     span,
-  );
+  });
 };
 
 /** What leads from part to part, and shows several of them at once. */

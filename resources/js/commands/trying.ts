@@ -1,15 +1,20 @@
 import type { Letter, Point } from '../desk/preview.svelte';
 import { whereHeld } from '../looking/held';
+import { numberIn } from '../looking/numbers';
 import { counted } from '../music/counted';
+import { isOfNotes } from '../music/lanes';
 import { parseLine, type Line } from '../music/line';
 import { setting } from '../settings/settings.svelte';
 import type { Command as CommandOf, Tools } from './command';
 
 type Command = CommandOf<
+  | 'applies'
   | 'asking'
   | 'catalog'
   | 'comparing'
+  | 'dial'
   | 'dialogs'
+  | 'lanes'
   | 'marks'
   | 'panes'
   | 'preview'
@@ -80,6 +85,27 @@ const record: Command = ({ status, recipes, dialogs }) => {
   );
 };
 
+/** Turns a number of an edit by ear for as long as its key is down. */
+const dial: Command = ({ applies, catalog, dial, lanes, status }, { edit = 'quantize', turn }) => {
+  const line = parseLine(edit);
+  const found = catalog.edits.find(({ name }) => name === line.name);
+  const lane = line.values.lane ?? (isOfNotes(lanes.current) ? undefined : lanes.current);
+  const numbers = (found?.parameters ?? [])
+    .map((one) => numberIn(one, lanes, lane))
+    .filter(({ kind, max }) => kind === 'whole-number' && max !== undefined);
+  const parameter = turn ? numbers.find(({ name }) => name === turn) : numbers[0];
+  const why = !found
+    ? `There is no edit “${line.name}”.`
+    : parameter
+      ? applies.whyNot([edit])
+      : `${found.title} has no number “${turn}” to turn; it has ${numbers.map(({ name }) => name).join(', ') || 'none'}.`;
+  if (why || !found || !parameter) {
+    status.say(why, 'refused');
+    return undefined;
+  }
+  return dial.begin(found, parameter, line);
+};
+
 /** What is done again, tried, undone, or kept to be done again. */
 export const tryingCommands: Record<string, Command> = {
   undo: ({ asking }) => asking.undo(),
@@ -87,6 +113,7 @@ export const tryingCommands: Record<string, Command> = {
   again,
   tune,
   flip,
+  dial,
   compare: ({ comparing }, { with: point }) => comparing.begin((point ?? 'before') as Point),
   mark: ({ marks }, { to }) => marks.toggle((to ?? 'A') as Letter),
   tracks: ({ dialogs }) => dialogs.openBench('tracks'),

@@ -2,7 +2,7 @@
   import { getStudio } from '../acting/studio';
   import type { Point } from '../desk/preview.svelte';
 
-  const { acting, comparing, contents, marks, preview } = getStudio();
+  const { acting, comparing, contents, marks, preview, views } = getStudio();
   const { keyOf } = acting;
 
   const { point } = $derived(preview);
@@ -22,7 +22,8 @@
 {#if point || letters.length > 0}
   <div
     class="z-20 col-start-2 flex max-w-full items-center gap-2 text-xs {point
-      ? 'row-start-3 m-2 self-start justify-self-center rounded-box border-2 border-secondary bg-base-100 px-3 py-1 shadow'
+      ? 'row-start-3 m-2 justify-self-center rounded-box border-2 border-secondary bg-base-100 px-3 py-1 shadow ' +
+        (views.shown === 'song' ? 'self-end' : 'self-start')
       : 'row-start-2 self-end justify-self-end'}"
     role="group"
     aria-label="Points of the history"

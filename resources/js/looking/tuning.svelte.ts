@@ -7,14 +7,12 @@ import type { Preview } from '../desk/preview.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Looking } from './looking.svelte';
+import { drawnSeed, NEW_SEED, numberIn } from './numbers';
 import { isOfNotes, RELEASE, VELOCITY } from '../music/lanes';
 import { setting, settings } from '../settings/settings.svelte';
 
 /** what a line says where it goes by the grid that is set */
 const CURRENT_GRID = 'grid';
-/** what a line says to get other random values each time, and how many there are to draw from */
-const NEW_SEED = 'new';
-const SEEDS = 1_000_000;
 
 /** Lanes that are offered before anything lies in them. */
 const USED_MOST = ['cc11', 'cc1', 'bend', 'cc64', 'cc7', 'cc10', 'pressure'];
@@ -139,11 +137,7 @@ export class Tuning {
       const titles = Object.fromEntries(offered.map((name) => [name, lanes.of(name).title]));
       return { ...parameter, kind: 'choice', options: offered, titles };
     }
-    if (parameter.kind !== 'level') return parameter;
-    const { least, most } = lanes.of(this.values.lane || VELOCITY);
-    const span = most - least;
-    const [min, max] = parameter.difference ? [-span, span] : [least, most];
-    return { ...parameter, kind: 'whole-number', min, max, allowed: `${min} to ${max}` };
+    return numberIn(parameter, lanes, this.values.lane || VELOCITY);
   }
 
   /** Another one of the parameters of which one is taken. */
@@ -193,7 +187,7 @@ export class Tuning {
     this.preview.clear();
   }
 
-  /** What a parameter stands at first. A new seed is drawn here, so that what is seen is what will be done. */
+  /** What a parameter stands at first. */
   #begins({ kind, default: usual }: Parameter): string {
     const { tempo, meters, key } = this.contents.song;
     const now: Record<string, string> = {
@@ -206,7 +200,7 @@ export class Tuning {
       return current;
     }
     if (usual === NEW_SEED) {
-      return String(Math.floor(Math.random() * SEEDS));
+      return drawnSeed();
     }
     return now[kind] ?? usual ?? '';
   }

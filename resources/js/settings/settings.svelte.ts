@@ -7,6 +7,8 @@ export const LANE = { least: 40, usual: 64, tall: 180, most: 300 };
 const defaults = {
   theme: 'paper' as 'paper' | 'dusk',
   hear: true,
+  /** whether what is shaped is heard before and after in turn */
+  inTurn: false,
   follow: true,
   loop: true,
   metronome: false,

@@ -15,6 +15,8 @@ export interface Alone {
   clips: ReadonlySet<number>;
   tracks: ReadonlySet<number>;
   span: [number, number];
+  /** of what is open, which notes; all of these clips, and what else lies on the tracks, where it is left out */
+  plays?: (id: number) => boolean;
 }
 
 /** The part the metronome clicks on; no track has its number. */
@@ -185,15 +187,17 @@ export class LookAhead {
   *#lying(asked: Asked, alone: Alone | null): Generator<Lying> {
     const { song, visible, sounding, tracks, fresh, track: inFront } = this.score;
     for (const track of song.tracks) {
-      if (alone ? alone.tracks.has(track.id) : this.parts.isAudible(track)) {
+      if (alone ? !alone.plays && alone.tracks.has(track.id) : this.parts.isAudible(track)) {
         const heard = alone ? loud(track) : track;
         yield* this.#of(sounding.of(track.id), asked, () => heard, 0);
       }
     }
     const muted = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
-    yield* this.#of(visible, asked, (clip) => {
+    yield* this.#of(visible, asked, (clip, id) => {
       const track = tracks.get(clip);
-      if (alone) return track && alone.clips.has(clip) ? loud(track) : undefined;
+      if (alone) {
+        return track && alone.clips.has(clip) && (alone.plays?.(id) ?? true) ? loud(track) : undefined;
+      }
       return track && this.parts.isAudible(track) && !muted.has(clip) ? track : undefined;
     });
     if (!alone && this.parts.isAudible(inFront)) yield* this.#of(fresh, asked, () => inFront);
@@ -203,7 +207,7 @@ export class LookAhead {
   *#of(
     table: NoteTable,
     { from, before, endsAfter }: Asked,
-    trackOf: (clip: number) => Track | undefined,
+    trackOf: (clip: number, id: number) => Track | undefined,
     written = 1,
   ): Generator<Lying> {
     const { columns, count } = table;
@@ -215,7 +219,7 @@ export class LookAhead {
       return known;
     };
     for (let i = firstFrom(start, Math.ceil(from - TINY)); i < count && start[i] < before - TINY; i++) {
-      const track = muted[i] ? undefined : trackOf(clip[i]);
+      const track = muted[i] ? undefined : trackOf(clip[i], id[i]);
       if (!track) continue;
       const how = playedBy(track, technique[i]);
       const end = releasedOf(track)(start[i] + playedLength(how, length[i]));

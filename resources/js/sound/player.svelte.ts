@@ -21,6 +21,8 @@ const AHEAD_SECONDS = 0.7;
 const EVERY_MS = 25;
 /** From this soon on what was given can still be taken back: it takes about so long to get there. */
 const LEAD_SECONDS = 0.008;
+/** So long before the seam of a loop it is asked for what the next round is. */
+const SEAM_SECONDS = 0.06;
 /** A song begins so soon, so that its first notes are all there in time. */
 const BEGINS_SECONDS = 0.012;
 /** For so long after something was told frames are asked for, whatever is reported yet. */
@@ -57,6 +59,9 @@ export class Player {
   #isPhrase = $state(false);
   /** clips that are heard alone for the moment, with their tracks, and the span they lie in */
   #alone: Alone | null = null;
+  /** what is done at the seam of each round, and the seam it was done at last */
+  #turn: (() => void) | null = null;
+  #turnedAt = 0;
   /** what was played from last: where it is another, what was given is looked through */
   #seen: readonly unknown[] = [];
 
@@ -94,17 +99,25 @@ export class Player {
     return settings.loop ? (this.score.range ?? [0, this.score.end]) : null;
   }
 
-  /** Plays some clips alone, round and round, whatever is muted. Gives what ends it, with the playhead where it was. */
-  startAlone(clips: ReadonlySet<number>, tracks: ReadonlySet<number>, span: [number, number]): () => void {
+  /** Plays some clips, or some notes, alone, round and round, whatever is muted. Gives what ends it, with the playhead where it was. */
+  startAlone(alone: Alone): () => void {
     const [before, wasPlaying] = [this.tick, this.playing];
     this.stop();
-    this.#alone = { clips, tracks, span };
-    void this.start(span[0]);
+    this.#alone = alone;
+    void this.start(alone.span[0]);
     return () => {
       this.stop();
       this.#alone = null;
       this.tick = before;
       if (wasPlaying) void this.start(before);
+    };
+  }
+
+  /** Has something done at the seam of each round of a loop, so early that the next round is played by it. Gives what ends that. */
+  eachRound(turn: () => void): () => void {
+    this.#turn = turn;
+    return () => {
+      if (this.#turn === turn) this.#turn = null;
     };
   }
 
@@ -149,8 +162,12 @@ export class Player {
     this.playing = false;
   }
 
-  /** Takes in what was changed in the song while it plays. Called when it may have been. */
-  revise(): void {
+  /**
+   * Takes in what was changed in the song while it plays. Called when it may have been.
+   *
+   * @param at the moment of the clock of the sound from which on it is played so; as soon as it can where it is left out
+   */
+  revise(at = 0): void {
     const kit = this.#kit;
     if (!kit) return;
     if (!this.playing) {
@@ -160,7 +177,7 @@ export class Player {
     const { sources } = this;
     if (sources.every((one, k) => one === this.#seen[k])) return;
     this.#seen = sources;
-    const from = Math.max(kit.speaker.now + LEAD_SECONDS, this.began);
+    const from = Math.max(kit.speaker.now + LEAD_SECONDS, this.began, at);
     kit.follow(this.#alone);
     this.#passages.turn(from, this.score.clock, this.loop);
     kit.ahead.revise(this.#passages.now, from, this.#alone);
@@ -368,8 +385,17 @@ export class Player {
     return this.#disposed ? null : kit;
   }
 
+  #turnAtSeam({ speaker }: SoundKit): void {
+    const seam = this.#turn ? this.#passages.now.seamAfter(speaker.now) : Infinity;
+    if (seam - speaker.now > SEAM_SECONDS || seam - this.#turnedAt < SEAM_SECONDS) return;
+    this.#turnedAt = seam;
+    this.#turn!();
+    this.revise(seam);
+  }
+
   #advance(kit: SoundKit): void {
     this.revise();
+    this.#turnAtSeam(kit);
     const { ahead, speaker } = kit;
     speaker.compareClocks();
     const { now } = speaker;
