@@ -22,7 +22,7 @@ final readonly class Conditions
 {
     public const NAMES = [
         'pitch', 'velocity', 'length', 'beat', 'offgrid', 'channel', 'muted', 'part', 'every', 'range', 'scale',
-        'overlap', 'technique', 'row', 'bar', 'caret', 'timing', 'selected',
+        'overlap', 'technique', 'row', 'bar', 'caret', 'timing', 'selected', 'voice',
     ];
 
     /** @param  array<string, string>  $said */
@@ -106,6 +106,7 @@ final readonly class Conditions
             ),
             'muted' => new ByMuted(self::word($name, $value, ['yes', 'no']) === 'yes' ? 1 : 0),
             'part' => ByPart::among($notes, self::word($name, $value, ['top', 'second', 'bottom', 'inner']), $context),
+            'voice' => ByVoice::among($notes, self::word($name, $value, ['top', 'bottom']), $context),
             'every' => $this->every($value) > 0 ? null : throw self::wrongEvery($value),
             'range' => new ByRange(
                 self::word($name, $value, ['in', 'out']) === 'in', $context?->needRange('The condition range'),

@@ -47,6 +47,7 @@ final readonly class Catalog
         'widen' => Pitch\Widen::class,
         'harmony' => Pitch\Harmony::class,
         'arpeggio' => Pitch\Arpeggio::class,
+        'block' => Pitch\Block::class,
         'length' => Length\Length::class,
         'legato' => Length\Legato::class,
         'untangle' => Length\Untangle::class,

@@ -23,6 +23,7 @@ final readonly class Recipe
      * @param  NoteChoice|null  $choice  the notes a rule works on; null where it takes the selection as it is
      * @param  bool  $keepsGrid  whether the grid is put back at the end
      * @param  bool  $leavesDrums  whether drum tracks are left out where it runs on several tracks
+     * @param  bool  $keepsSelection  whether what was selected, and open, is so again at the end
      */
     private function __construct(
         public string $name,
@@ -32,6 +33,7 @@ final readonly class Recipe
         public ?NoteChoice $choice,
         public bool $keepsGrid,
         public bool $leavesDrums,
+        public bool $keepsSelection,
     ) {
     }
 
@@ -73,6 +75,7 @@ final readonly class Recipe
             $name, $lines, trim($help), trim($folder),
             isset($value['choice']) ? NoteChoice::fromArray($value['choice']) : null,
             ($value['keepsGrid'] ?? false) === true, ($value['leavesDrums'] ?? false) === true,
+            ($value['keepsSelection'] ?? false) === true,
         );
     }
 
@@ -82,6 +85,7 @@ final readonly class Recipe
         return [
             'name' => $this->name, 'lines' => $this->lines, 'help' => $this->help, 'folder' => $this->folder,
             'choice' => $this->choice?->toArray(), 'keepsGrid' => $this->keepsGrid, 'leavesDrums' => $this->leavesDrums,
+            'keepsSelection' => $this->keepsSelection,
         ];
     }
 }

@@ -146,6 +146,15 @@ final readonly class State
         );
     }
 
+    /** With open and selected what was so before, as far as it is still there. */
+    public function backTo(self $before): self
+    {
+        $settled = $this->settled();
+        $back = SongResult::opening($settled, $settled->song, $before->song->open, $before->song->front, $this->said);
+
+        return $this->afterSong($settled, $back->selecting($before->selection))->saying($this->said);
+    }
+
     public function onGrid(Grid $grid): self
     {
         return $this->with(context: $this->context->at($this->context->time->onGrid($grid)));

@@ -56,6 +56,8 @@ final class ConditionsTest extends MusicTestCase
     {
         return [
             'the tops of chords, and notes alone' => ['part=top', [3, 4, 5, 6]],
+            'the top voice, which nothing higher sounds over' => ['voice=top', [3, 5, 6]],
+            'the bottom voice' => ['voice=bottom', [1, 4, 5, 6]],
             'the bottoms' => ['part=bottom', [1, 4, 5, 6]],
             'the second voice from above' => ['part=second', [2]],
             'what lies between' => ['part=inner', [2]],

@@ -161,7 +161,8 @@ final class ExamplesTest extends MusicTestCase
         $names = array_map(static fn (Declaration $edit): string => $edit->name, Catalog::standard()->declarations());
         self::assertSame(
             [
-                'arpeggio', 'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes', 'pedal-clean',
+                'arpeggio', 'block', 'point', 'fill-level', 'thin', 'sample', 'pedal-join', 'pedal-to-notes',
+                'pedal-clean',
                 'chords-fill', 'paste', 'copy-to', 'take', 'technique', 'curve', 'curve-copy', 'curve-remove',
                 'layer-pick', 'technique-map', 'clip-paste', 'chord-name', 'chord-names', 'time-open', 'time-close',
             ],

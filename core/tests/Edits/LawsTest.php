@@ -31,7 +31,7 @@ final class LawsTest extends TestCase
         'transpose semitones=5', 'transpose degrees=-3', 'transpose octaves=2', 'length', 'length scale=37',
         'velocity add=40', 'velocity scale=55',
         'legato', 'legato by=pitch gap=3tk', 'legato scope=clip long=keep last=keep', 'untangle', 'untangle by=pitch',
-        'arpeggio', 'arpeggio order=down-up octaves=2 pattern=x.3- gate=70',
+        'block', 'block tones=lowest', 'arpeggio', 'arpeggio order=down-up octaves=2 pattern=x.3- gate=70',
         'untangle scope=clip',
         'align', 'align to=range-start', 'humanize', 'humanize time=40ms length=30 lean=-70 chords=together', 'stretch',
         'stretch factor=2/3', 'stretch factor=0.37 anchor=caret',

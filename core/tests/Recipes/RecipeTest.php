@@ -21,7 +21,7 @@ final class RecipeTest extends TestCase
                 ['join' => 'all', 'conditions' => ['muted=yes']],
             ],
         ],
-        'keepsGrid' => true, 'leavesDrums' => true,
+        'keepsGrid' => true, 'leavesDrums' => true, 'keepsSelection' => true,
     ];
 
     public function test_a_recipe_is_kept_as_it_was_given(): void

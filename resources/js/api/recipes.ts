@@ -24,6 +24,8 @@ export interface Recipe {
   choice: Choice | null;
   keepsGrid: boolean;
   leavesDrums: boolean;
+  /** whether what was selected and open is so again at the end */
+  keepsSelection: boolean;
 }
 
 export type NewRecipe = Omit<Recipe, 'id' | 'revision'>;

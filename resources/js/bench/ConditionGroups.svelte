@@ -22,6 +22,7 @@
     range: 'in',
     scale: 'out',
     overlap: 'yes',
+    voice: 'bottom',
     technique: 'any',
   };
   let said = $state('');

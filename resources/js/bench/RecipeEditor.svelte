@@ -26,6 +26,7 @@
   let choice = $state<Choice | null>(recipe?.choice ? structuredClone(recipe.choice) : null);
   // svelte-ignore state_referenced_locally
   let [keepsGrid, leavesDrums] = $state.raw([recipe?.keepsGrid ?? false, recipe?.leavesDrums ?? false]);
+  let keepsSelection = $state(recipe?.keepsSelection ?? false);
   // svelte-ignore state_referenced_locally
   let key = $state(bound?.key ?? '');
   let offers = $state.raw<{ text: string; help: string; line: string }[]>([]);
@@ -83,6 +84,7 @@
       choice: choice && $state.snapshot(choice),
       keepsGrid,
       leavesDrums,
+      keepsSelection,
     };
     if (!(await recipes.keep(kept, recipe))) return;
     const line = formatLine({ name: 'recipe', values: { name: kept.name } });
@@ -170,6 +172,9 @@
   >
   <label class="flex h-6 items-center gap-2"
     ><input type="checkbox" class="toggle toggle-xs" bind:checked={leavesDrums} />leave drum tracks out</label
+  >
+  <label class="flex h-6 items-center gap-2"
+    ><input type="checkbox" class="toggle toggle-xs" bind:checked={keepsSelection} />leave the selection as it was</label
   >
   <label>Folder<input class="input w-full input-xs" list="recipe-folders" maxlength="80" bind:value={folder} /></label>
   <datalist id="recipe-folders">

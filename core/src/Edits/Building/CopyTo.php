@@ -20,9 +20,11 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ClipContent;
+use Jactonic\Core\Song\FreshTrack;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
+use Jactonic\Core\Song\Voice;
 
 /**
  * Doubles notes on another track at the same place, or hands them over to it; its clips there are opened, and the
@@ -36,6 +38,8 @@ final readonly class CopyTo implements SongEdit
 
     private const FRONT = 'front';
 
+    private const NEW = 'new';
+
     public function declaration(): Declaration
     {
         return new Declaration(
@@ -47,8 +51,8 @@ final readonly class CopyTo implements SongEdit
             [
                 Parameter::track(
                     'track',
-                    'The next or previous track, the one in front, or one by its name or its number from the top.',
-                    words: [self::NEXT, self::PREVIOUS, self::FRONT],
+                    'The next or previous track, the one in front, a new one, or one by its name or its number.',
+                    words: [self::NEXT, self::PREVIOUS, self::FRONT, self::NEW],
                 ),
                 Parameter::pitch(
                     'pitch',
@@ -58,13 +62,21 @@ final readonly class CopyTo implements SongEdit
                 Parameter::wholeNumber(
                     'transpose', 'How much higher the copies are.', min: -48, max: 48, unit: 'semitones', default: 0,
                 ),
+                Parameter::choice(
+                    'voice', 'What a new track plays.', options: Voice::names(), absent: 'as the track they are on',
+                ),
                 Parameter::onOff('keep', 'Off takes the notes away from where they were.', default: true),
             ],
-            synonyms: ['double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison'],
+            synonyms: [
+                'double on track', 'bass to kick', 'copy to track', 'send', 'hand over', 'layer', 'unison',
+                'part of its own',
+            ],
             uses: [
                 'copy-to keep=off' => 'Hand over to the next track',
                 'copy-to track=previous' => 'Double on the track above',
                 'copy-to track=front' => 'Double on the track in front',
+                'copy-to track=new' => 'Double on a new track',
+                'copy-to track=new keep=off' => 'Hand over to a new track',
                 'copy-to transpose=-12' => 'Double on the next track an octave down',
             ],
             bare: ['track'],
@@ -77,14 +89,14 @@ final readonly class CopyTo implements SongEdit
         if ($selected === []) {
             throw new EditRefused('Nothing is selected, so nothing changed. Select notes first.');
         }
-        $track = self::track($open, $parameters);
+        [$song, $track] = self::track($open, $open->notes->clip[$selected[0]], $parameters);
         $places = array_values(array_filter(
             $selected, static fn (int $i): bool => $open->song->clips[$open->notes->clip[$i]]->track !== $track->id,
         ));
         if ($places === []) {
             throw new EditRefused("The notes lie on {$track->name} already; name another track.");
         }
-        [$song, $clips] = self::homes($open, $track, $places);
+        [$song, $clips] = self::homes($open, $song, $track, $places);
         $wide = OpenSong::of($song, [...$open->open, ...array_values($clips)], $clips[$places[0]]);
         $draft = new Draft($wide->notes);
         $at = array_flip($wide->notes->id);
@@ -126,8 +138,13 @@ final readonly class CopyTo implements SongEdit
         )->selecting($change->selection);
     }
 
-    /** @throws EditRefused where there is no such track */
-    private static function track(OpenSong $open, Parameters $parameters): Track
+    /**
+     * @param  int  $clip  one that the notes lie in
+     * @return array{Song, Track} the song with the track in it
+     *
+     * @throws EditRefused where there is no such track
+     */
+    private static function track(OpenSong $open, int $clip, Parameters $parameters): array
     {
         $tracks = array_values($open->song->tracks);
         $front = (int) array_search($open->frontTrack(), $tracks, true);
@@ -139,9 +156,17 @@ final readonly class CopyTo implements SongEdit
             default => null,
         };
 
-        return $place === null
+        if ($said === self::NEW) {
+            $from = $open->song->tracks[$open->song->clips[$clip]->track];
+            $voice = $parameters->has('voice') ? Voice::from($parameters->choice('voice')) : $from->voice;
+            $fresh = FreshTrack::below($from, $open->song, $voice);
+
+            return [$fresh->song, $fresh->track];
+        }
+
+        return [$open->song, $place === null
             ? $open->song->trackCalled($said)
-            : $tracks[$place] ?? throw new EditRefused("There is no {$said} track; track-new makes one.");
+            : $tracks[$place] ?? throw new EditRefused("There is no {$said} track; track=new makes one.")];
     }
 
     /**
@@ -209,9 +234,8 @@ final readonly class CopyTo implements SongEdit
      *
      * @throws EditRefused where a note would fall into a later round of a clip that loops
      */
-    private static function homes(OpenSong $open, Track $track, array $places): array
+    private static function homes(OpenSong $open, Song $song, Track $track, array $places): array
     {
-        $song = $open->song;
         if ($song->clipsOf($track->id) === []) {
             $end = max(array_map(
                 static fn (int $i): int => $open->notes->start[$i] + $open->notes->length[$i], $places,

@@ -16,6 +16,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ClipContent;
+use Jactonic\Core\Song\FreshTrack;
 use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
@@ -60,52 +61,16 @@ final readonly class NewTrack implements SongEdit
         $instrument = $wanted instanceof Instrument ? $wanted : null;
         $voice = $instrument?->voice() ?? Voice::from($parameters->choice('voice'));
         $name = $parameters->has('name') ? (string) $parameters->word('name') : '';
-        $place = $open->frontTrack()->place + 1;
-        $track = new Track(
-            $song->newTrackId(), $place,
-            $name !== '' ? $name : self::freeName($song, $instrument?->title() ?? ucfirst($voice->value)),
-            count($song->tracks) % Track::COLOURS + 1, $voice,
-            $voice === Voice::Drums ? Track::DRUM_CHANNEL : self::freeChannel($song),
-            instrument: $instrument, isLight: $wanted === Track::LIGHT,
-        );
-        $clip = new Clip($song->newClipId(), $track->id, 0, self::length($song));
-        $others = array_map(
-            static fn (Track $other): Track => $other->place >= $place ? $other
-                ->with(['place' => $other->place + 1]) : $other,
-            $song->tracks,
-        );
-
+        $fresh = FreshTrack::below($open->frontTrack(), $song, $voice, $name, $instrument, $wanted === Track::LIGHT);
+        $said = Said::that("New track {$fresh->track->name}");
         if (! $parameters->isOn('clip')) {
-            return SongResult::of(
-                $open, $song->withTracks([...$others, $track]), Said::that("New track {$track->name}"),
-            );
+            return SongResult::of($open, $fresh->song, $said);
         }
+        $clip = new Clip($song->newClipId(), $fresh->track->id, 0, self::length($song));
 
         return SongResult::opening(
-            $open, $song->withTracks([...$others, $track])->withClip($clip, ClipContent::none()), [$clip->id],
-            $clip->id,
-            Said::that("New track {$track->name}"),
+            $open, $fresh->song->withClip($clip, ClipContent::none()), [$clip->id], $clip->id, $said,
         );
-    }
-
-    private static function freeName(Song $song, string $plain): string
-    {
-        $names = array_map(static fn (Track $track): string => $track->name, $song->tracks);
-        $name = $plain;
-        for ($k = 2; in_array($name, $names, true); $k++) {
-            $name = "{$plain} {$k}";
-        }
-
-        return $name;
-    }
-
-    /** The first channel no track is on, but that of drums. */
-    private static function freeChannel(Song $song): int
-    {
-        $taken = array_map(static fn (Track $track): int => $track->channel, $song->tracks);
-        $free = array_values(array_diff(range(0, 15), $taken, [Track::DRUM_CHANNEL]));
-
-        return $free[0] ?? 0;
     }
 
     private static function length(Song $song): int

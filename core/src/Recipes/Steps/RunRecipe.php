@@ -36,10 +36,11 @@ final readonly class RunRecipe implements Step
 
     public function run(State $state): State
     {
-        $before = $state->context->time->grid;
+        [$before, $begun] = [$state->context->time->grid, $state];
         $earlier = $state->said;
         $state = $state->saying(Said::aside('Done'));
         $name = $this->recipe->name;
+        $left = 0;
         if ($this->recipe->choice !== null) {
             $chosen = $this->recipe->choice->choose($state->notes, $state->selection, $state->context);
             if ($chosen->isEmpty()) {
@@ -47,6 +48,7 @@ final readonly class RunRecipe implements Step
                     $state->selection, Said::nothing("“{$name}”: no note matches, nothing changed."),
                 );
             }
+            $left = count(array_diff($state->selection->ids, $chosen->ids));
             $state = $state->selecting($chosen, Said::aside(Noun::Note->counted(count($chosen->ids)).' chosen'));
         }
         try {
@@ -55,6 +57,8 @@ final readonly class RunRecipe implements Step
             throw new EditRefused("“{$name}”: {$refused->getMessage()}", $refused->data);
         }
         $done = $this->recipe->keepsGrid ? $done->onGrid($before) : $done;
+        $done = $left > 0 ? $done->adding(Noun::Note->counted($left).' left as they are') : $done;
+        $done = $this->recipe->keepsSelection ? $done->backTo($begun) : $done;
 
         return $done->saying($earlier->then($done->said->in($name)));
     }
