@@ -199,8 +199,13 @@ final readonly class Upkeep
         $database->copyTo($building->path);
         $before = $building->counts();
         $this->migrate($building);
-        $after = array_intersect_key($building->counts(), $before);
-        if ($after !== $before) {
+        $after = $building->counts();
+        // What ships may have become more; nothing that was there is gone.
+        $lost = array_filter(
+            $before, static fn (int $count, string $table): bool => ($after[$table] ?? 0) < $count,
+            ARRAY_FILTER_USE_BOTH,
+        );
+        if ($lost !== []) {
             $building->discard();
             throw new DataFault(
                 'The database is of an earlier version and could not be brought up to date: of '

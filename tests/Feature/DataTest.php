@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Data\DatabaseFile;
 use App\Data\DatabaseLock;
 use App\Data\DataFault;
+use App\Models\KeptRecipe;
 use App\Models\SongRecord;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Foundation\Testing\TestCase;
@@ -89,6 +90,7 @@ final class DataTest extends TestCase
 
         self::assertStringContainsString('brought up to date (3 songs', $said);
         self::assertSame(['Harbour Steps', 'Tide'], SongRecord::query()->orderBy('id')->pluck('name')->all());
+        self::assertNotNull(KeptRecipe::named('Pad of the chords'), 'what came to what ships since is there too');
         self::assertSame($old, file_get_contents($this->one("{$this->folder}/songs-*-before-upgrade.sqlite")));
     }
 

@@ -21,6 +21,14 @@
     dial.pointAt(event.clientY);
   }
 
+  /** The arrows turn it, whatever is held beside them. */
+  function arrow(event: KeyboardEvent): void {
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    event.preventDefault();
+    event.stopPropagation();
+    dial.turn(event.key === 'ArrowUp' ? 1 : -1);
+  }
+
   // What turns it is taken before the roll sees it, which a listener that is passive could not.
   $effect(() => {
     if (!now) return;
@@ -28,6 +36,7 @@
     const { signal } = listening;
     addEventListener('wheel', wheel, { signal, capture: true, passive: false });
     addEventListener('pointermove', move, { signal, capture: true });
+    addEventListener('keydown', arrow, { signal, capture: true });
     return () => listening.abort();
   });
 </script>
