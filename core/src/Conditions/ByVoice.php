@@ -15,14 +15,18 @@ use Jactonic\Core\Context\Context;
  */
 final readonly class ByVoice extends Chosen
 {
+    /** What sounds on for no more than this part of a quarter note is let go, as between chords played legato. */
+    private const LET_GO = 4;
+
     public static function among(Notes $notes, string $voice, ?Context $context): self
     {
         $places = [];
+        $letGo = intdiv($context?->time->ppq() ?? 0, self::LET_GO);
         $all = $context === null ? [] : $context->chordsByTrack($notes, array_keys($notes->id), null);
         foreach ($all as $chords) {
             $held = [];
             foreach ($chords as $chord) {
-                $last = $notes->start[$chord[count($chord) - 1]];
+                $last = $notes->start[$chord[count($chord) - 1]] + $letGo;
                 $held = array_filter($held, static fn (int $i): bool => $last < $notes->start[$i] + $notes->length[$i]);
                 $pitches = array_map(static fn (int $i): int => $notes->pitch[$i], [...$held, ...$chord]);
                 $edge = $voice === 'top' ? max($pitches) : min($pitches);

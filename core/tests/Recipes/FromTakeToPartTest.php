@@ -63,6 +63,15 @@ final class FromTakeToPartTest extends MusicTestCase
         self::assertTrue($song->contentOf($open->front)->notes->equals($take), 'the take is as it was');
     }
 
+    public function test_chords_that_run_into_each_other_as_one_plays_legato_have_their_own_bass(): void
+    {
+        $take = self::notes([0, 1000, 57], [0, 1010, 53], [8, 990, 50], [960, 960, 62], [964, 960, 59], [970, 960, 55]);
+        $open = OpenSong::ofNotes($take, Conductor::of(self::PPQ));
+        $song = $this->lay('Bass of the lowest notes', $open, Selection::all($take))->settled()->song;
+
+        self::assertSame([38, 43], $song->contentOf(max(array_keys($song->clips)))->notes->pitch);
+    }
+
     public function test_parts_of_one_take_are_laid_one_after_the_other_each_with_a_name_of_its_own(): void
     {
         $take = self::notes([0, 200, 48], [0, 200, 52], [0, 200, 55]);
