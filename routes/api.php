@@ -43,6 +43,7 @@ Route::post('songs/{song}/undo', [EditController::class, 'undo']);
 Route::post('songs/{song}/redo', [EditController::class, 'redo']);
 Route::post('songs/{song}/advice', [EditController::class, 'advice']);
 Route::post('songs/{song}/keys', [EditController::class, 'keys']);
+Route::post('songs/{song}/why', [EditController::class, 'why']);
 Route::post('songs/{song}/say', [EditController::class, 'say']);
 Route::post('songs/{song}/choose', [EditController::class, 'choose']);
 Route::post('songs/{song}/select', [EditController::class, 'select']);

@@ -25,7 +25,7 @@ final class StructureTest extends TestCase
     /** The namespaces in their order: each uses only itself and those before it. */
     private const ORDER = [
         'Errors', 'Saying', 'Time', 'Pitch', 'Content', 'Song', 'Parameters', 'Context', 'Conditions', 'Advice',
-        'Edits', 'Lines', 'Recipes', 'History', 'Smf', 'Score', 'Shelf', 'Banks', 'Keys',
+        'Edits', 'Lines', 'Recipes', 'Reasons', 'History', 'Smf', 'Score', 'Shelf', 'Banks', 'Keys',
     ];
 
     public function test_each_namespace_uses_only_those_before_it(): void

@@ -10,6 +10,7 @@ use App\Lines\KnownLines;
 use App\Models\SongRecord;
 use App\Songs\SongEditor;
 use App\Songs\SongReading;
+use App\Songs\SongReasons;
 use App\Songs\SongWalk;
 use App\Songs\Store\Marks;
 use App\Songs\Store\SongHistory;
@@ -19,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
+use Jactonic\Core\Reasons\Reason;
 use Jactonic\Core\Recipes\NoteChoice;
 
 /** Edits of a song, its history, and what is asked about its notes. */
@@ -120,6 +122,16 @@ final readonly class EditController
     {
         return new JsonResponse([
             'keys' => $this->reading->keys($song, $request->standing(), $request->selected(), $request->context()),
+        ]);
+    }
+
+    /** Why the selected notes are as they are. */
+    public function why(int $song, EditRequest $request, SongReasons $reasons): JsonResponse
+    {
+        $found = $reasons->of($song, $request->standing(), $request->selected(), $request->context());
+
+        return new JsonResponse([
+            'reasons' => array_map(static fn (Reason $reason): array => $reason->toArray(), $found),
         ]);
     }
 

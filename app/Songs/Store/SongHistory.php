@@ -175,6 +175,30 @@ final readonly class SongHistory
     }
 
     /**
+     * The last steps that changed a clip, on the way to the one a song stands at, the last one first.
+     *
+     * @return iterable<StepRecord>
+     */
+    public function stepsOf(?int $at, int $clip, int $most = 40): iterable
+    {
+        $ids = DB::scalar(<<<'SQL'
+            WITH RECURSIVE way(id, depth) AS (
+                SELECT ?, 0
+                UNION ALL
+                SELECT steps.parent_id, depth + 1 FROM steps JOIN way USING (id) WHERE steps.parent_id IS NOT NULL
+            )
+            SELECT group_concat(id) FROM (
+                SELECT steps.id FROM way JOIN steps USING (id)
+                WHERE EXISTS (SELECT 1 FROM json_each(clips) WHERE value = ?)
+                ORDER BY depth LIMIT ?
+            )
+            SQL, [$at, $clip, $most]);
+        foreach (is_string($ids) || is_int($ids) ? explode(',', (string) $ids) : [] as $id) {
+            yield StepRecord::query()->where('id', $id)->firstOrFail();
+        }
+    }
+
+    /**
      * The way from where a song stands to a step.
      *
      * @return array{back: list<int>, forth: list<int>, path: list<int>}
