@@ -14,6 +14,7 @@
   import SoundFile from './frame/SoundFile.svelte';
   import StatusLine from './frame/StatusLine.svelte';
   import TopLine from './frame/TopLine.svelte';
+  import WhyStrip from './frame/WhyStrip.svelte';
   import LaneBar from './lanes/LaneBar.svelte';
   import LaneStack from './lanes/LaneStack.svelte';
   import ConductorCorner from './roll/ConductorCorner.svelte';
@@ -113,6 +114,7 @@
   {/if}
   <Points />
   <DialFace />
+  <WhyStrip />
   {#if settings.bench}
     <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
   {/if}

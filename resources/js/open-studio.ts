@@ -16,6 +16,7 @@ import { Offered } from './commands/offered.svelte';
 import type { RecipeBook } from './commands/recipes.svelte';
 import { Route } from './acting/route';
 import { Shelf } from './commands/shelf.svelte';
+import { Why } from './commands/why.svelte';
 import type { Studio } from './acting/studio';
 import { Backdrop } from './desk/backdrop.svelte';
 import { CalmFacts } from './desk/calm-facts.svelte';
@@ -205,7 +206,7 @@ function putTogether(
     score,
     live,
     () => status.say('More notes at once than can sound: the oldest and softest end early', 'refused'),
-    (why) => status.say(why, 'refused'),
+    (silent) => status.say(`${silent} ${shortcuts.keyOf('why') || '“why”'} offers the cure.`, 'refused'),
   );
 
   const clipboard = new Clipboard();
@@ -294,6 +295,21 @@ function putTogether(
     status,
   });
 
+  const applies = new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes });
+  const why = new Why({
+    applies,
+    chosenClips,
+    contents,
+    hands,
+    panes,
+    player,
+    score,
+    selecting,
+    sender,
+    standpoint,
+    status,
+  });
+
   const tools = {
     contents,
     sounding,
@@ -338,13 +354,14 @@ function putTogether(
     shortcuts,
     recipes,
     shelf,
-    applies: new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes }),
+    applies,
+    why,
     offered: new Offered(catalog, shortcuts, recipes),
     dialogs,
     count: () => keyHandling.beginCount(),
   };
   const route = new Route(tools);
-  const acting = new Acting(route, catalog, shortcuts, status);
+  const acting = new Acting(route, catalog, shortcuts, status, why);
   const keyHandling = new KeyHandling(
     { ...tools, acting },
     isCovered,

@@ -58,6 +58,7 @@ function studio(notes: TestNote[] = phrase) {
     catalog,
     applies: new Applies([...catalog.edits, ...catalog.view], on),
     recipes: { record: () => undefined },
+    why: { pressed: () => undefined },
     player: { playing: false, tick: 0, sound: () => undefined },
     asking: {
       lastLines: [],

@@ -4,6 +4,7 @@ import type { Shortcuts } from '../keys/shortcuts.svelte';
 import { settings } from '../settings/settings.svelte';
 import { Lasting } from './lasting.svelte';
 import type { End, Route } from './route';
+import type { Why } from '../commands/why.svelte';
 import { use, type How } from '../commands/use.svelte';
 
 /** Runs lines, counts how that was asked for, and shows the key of what was long done with the mouse. */
@@ -17,6 +18,7 @@ export class Acting {
     private readonly catalog: Pick<Catalog, 'view'>,
     private readonly shortcuts: Shortcuts,
     private readonly status: Status,
+    private readonly why: Pick<Why, 'cure'>,
   ) {}
 
   /** Whether something lasts that a key would end by coming up. */
@@ -26,6 +28,11 @@ export class Acting {
 
   /** Runs lines by mouse. */
   readonly run = (...lines: string[]): void => void this.act(lines, 'mouse');
+
+  /** Does what cures the reason that is in hand. */
+  cure(): void {
+    for (const lines of this.why.cure()) this.act(lines, 'key');
+  }
 
   /** Told the line a key would have run, where the mouse did something. */
   readonly onmouse = (line: string): void => this.#note(line, 'mouse');

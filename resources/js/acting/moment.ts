@@ -23,6 +23,7 @@ export interface Moment extends Pick<
   | 'tuning'
   | 'views'
   | 'walk'
+  | 'why'
 > {
   acting: Acting;
 }
@@ -30,7 +31,7 @@ export interface Moment extends Pick<
 /** What some keys do for the moment: while a result is looked at, while one plays in step by step, over chosen clips. */
 export function momentKeys(on: Moment): MomentKey[] {
   const { acting, chosenClips, contents, dialogs, openedRows, panes, playing } = on;
-  const { comparing, dial, marks, popover, preview, tuning, views, walk } = on;
+  const { comparing, dial, marks, popover, preview, tuning, views, walk, why } = on;
   const act = (line: string) => acting.act([line], 'key');
   if (dial.now)
     return [
@@ -61,6 +62,11 @@ export function momentKeys(on: Moment): MomentKey[] {
       ['Enter', 'keep it', () => comparing.keep()],
       ['Escape', 'as it is', () => comparing.leave()],
       ...Object.keys(marks.all).map((letter): MomentKey => [letter, letter, () => act(`compare with=${letter}`)]),
+    ];
+  if (why.now)
+    return [
+      ...(why.now.cure.length > 0 ? [['Enter', 'cure it', () => acting.cure()] satisfies MomentKey] : []),
+      ['Escape', 'close', () => why.close()],
     ];
   if (preview.step !== undefined)
     return [

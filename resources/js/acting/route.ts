@@ -39,6 +39,7 @@ export class Route {
     const instead = this.#instead(lines);
     if (instead) return this.run([instead]);
     if (lines.every(({ name }) => this.#isOfView(name))) return this.#runHere(lines, texts);
+    this.tools.why.pressed(texts);
     if (this.tools.panes.reached === 'song') this.#runOnClips(lines, texts, clipboard);
     else this.#runOnNotes(texts, clipboard);
     return undefined;

@@ -57,6 +57,13 @@ export const songs = {
       dry: true,
       heard: true,
     }),
+  /** Why the selected notes are as they are. */
+  why: (song: number, standing: Standing, selection: number[], context: EditContext) =>
+    request<{ reasons: { cause: string; text: string; cure: string[] }[] }>('POST', `songs/${song}/why`, {
+      ...standing,
+      selection,
+      context,
+    }),
   /** What something said means, and what it would do; everything stays as it is. */
   say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>
     request<Said>('POST', `songs/${song}/say`, { ...standing, say, selection, context }),

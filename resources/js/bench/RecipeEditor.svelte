@@ -25,8 +25,11 @@
   // svelte-ignore state_referenced_locally
   let choice = $state<Choice | null>(recipe?.choice ? structuredClone(recipe.choice) : null);
   // svelte-ignore state_referenced_locally
-  let [keepsGrid, leavesDrums] = $state.raw([recipe?.keepsGrid ?? false, recipe?.leavesDrums ?? false]);
-  let keepsSelection = $state(recipe?.keepsSelection ?? false);
+  let [keepsGrid, leavesDrums, keepsSelection] = $state.raw([
+    recipe?.keepsGrid ?? false,
+    recipe?.leavesDrums ?? false,
+    recipe?.keepsSelection ?? false,
+  ]);
   // svelte-ignore state_referenced_locally
   let key = $state(bound?.key ?? '');
   let offers = $state.raw<{ text: string; help: string; line: string }[]>([]);

@@ -43,6 +43,7 @@ import type { Applies } from './applies';
 import type { Dialogs } from './dialogs.svelte';
 import type { Offered } from './offered.svelte';
 import type { RecipeBook } from './recipes.svelte';
+import type { Why } from './why.svelte';
 import type { Shelf } from './shelf.svelte';
 
 /**
@@ -99,6 +100,7 @@ export interface Tools {
   shortcuts: Shortcuts;
   recipes: RecipeBook;
   shelf: Shelf;
+  why: Why;
   applies: Applies;
   offered: Offered;
   dialogs: Dialogs;

@@ -3,7 +3,7 @@ import { spanOf } from './selecting';
 import type { Command as CommandOf } from './command';
 import { switching } from './switching';
 
-type Command = CommandOf<'caret' | 'contents' | 'player' | 'range' | 'status'>;
+type Command = CommandOf<'caret' | 'contents' | 'outputs' | 'player' | 'range' | 'status' | 'why'>;
 
 const play: Command = ({ contents, player }, { from }) =>
   void player.toggle(from === 'selection' ? spanOf(contents.notes)?.from : undefined);
@@ -12,6 +12,19 @@ const play: Command = ({ contents, player }, { from }) =>
 const listen: Command = ({ contents: { notes }, range, player }) => {
   void player.start(range.span?.[0] ?? (notes.selectedCount > 0 ? spanOf(notes)!.from : player.tick));
   return () => player.stop();
+};
+
+/** Where a track sounds: on its own instrument, or on a MIDI output by its name. */
+const output: Command = ({ contents, outputs, status }, { of, to = 'instrument' }) => {
+  const track = of ? contents.song.tracks[Number(of) - 1] : contents.track;
+  const found = outputs.all.find(({ name }) => name.toLowerCase() === to.toLowerCase());
+  if (!track || (to !== 'instrument' && !found)) {
+    const known = ['instrument', ...outputs.all.map(({ name }) => name)].join(', ');
+    status.say(track ? `There is no output “${to}”; there are: ${known}.` : `There is no track ${of}.`, 'refused');
+    return;
+  }
+  outputs.choose(track.id, found?.id ?? '');
+  status.say(`${track.name} sounds on ${found ? found.name : 'its own instrument'}`, 'hint');
 };
 
 export const listeningCommands: Record<string, Command> = {
@@ -27,6 +40,12 @@ export const listeningCommands: Record<string, Command> = {
     status.say(settings.loop ? 'Loop on' : 'Loop off', 'hint');
   },
   metronome: switching('metronome', 'Metronome on', 'Metronome off'),
+  loudness: ({ status }, { to = '80' }) => {
+    setting.volume(Number(to));
+    status.say(`The volume of everything is ${to} %`, 'hint');
+  },
+  output,
+  why: ({ why }) => void why.ask(),
   hear: switching('hear', 'Edits are heard', 'Edits are silent'),
   follow: switching('follow', 'The roll follows the playhead', 'The roll stays where it is'),
 };

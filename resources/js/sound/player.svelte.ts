@@ -89,6 +89,11 @@ export class Player {
     }, IDLE_AFTER_MS);
   }
 
+  /** Whether the clock of the sound goes, as far as is known. */
+  get isSounding(): boolean {
+    return this.#silence.isRunning;
+  }
+
   /** loudness of what sounds now, 0–1: the root of the mean power, so that soft notes show */
   get level(): number {
     return this.meters.level;
@@ -310,7 +315,7 @@ export class Player {
     const { heard } = this.#kit.speaker;
     const now = heard - settings.outputDelay / 1000;
     this.tick = Math.max(0, this.#passages.at(now).tickAt(now));
-    this.#silence.look(this.meters.level, this.tick, heard);
+    this.#silence.look(this.meters.level, this.tick, heard, this.loop);
   }
 
   /** Ends it for good; what is still being fetched for it sounds no more. */

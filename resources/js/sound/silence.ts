@@ -6,64 +6,181 @@ import type { Score } from './score';
 export interface Around {
   /** the volume of everything, in % */
   volume: number;
-  /** whether the clock of the sound goes */
+  /** whether the clock of the sound goes; it does where it is not known */
   isRunning: boolean;
+  /** what is gone round in, in ticks; null where nothing is */
+  loop: readonly [number, number] | null;
+  isPlaying: boolean;
+  /** whether edits are heard while nothing plays */
+  hears: boolean;
 }
 
+/** What should sound: notes of the open clips by their places, and all the tracks that have notes there. */
+export interface Asked {
+  places: readonly number[];
+  tracks: readonly Track[];
+  /** where they lie, in ticks */
+  span: readonly [number, number];
+}
+
+/** Why nothing is heard, and the lines that cure it. */
+export interface Silent {
+  cause: string;
+  text: string;
+  cure: readonly string[];
+  /** a clip that has to be in front for them */
+  front?: number;
+}
+
+type Found = Omit<Silent, 'cause'> | null;
+
 /** Controllers that make a track silent at 0. */
-const LOUDNESS = [
-  ['cc7', 'volume'],
-  ['cc11', 'expression'],
-] as const;
+const LOUDNESS = { cc7: 'volume', cc11: 'expression' } as const;
+/** A velocity nobody hears beside anything else. */
+const HARDLY_HEARD = 8;
 
 const list = (tracks: readonly Track[]) => tracks.map(({ name }) => name).join(', ');
+const are = (tracks: readonly Track[]) => (tracks.length === 1 ? 'is' : 'are');
 
 /** Whether a note of a table lies at a tick, muted or not. */
-function liesAt({ columns, count }: NoteTable, tick: number, isOne: (place: number) => boolean): boolean {
+function liesAt({ columns, count }: NoteTable, tick: number): boolean {
   const { start, length } = columns;
-  for (let i = 0; i < count && start[i] <= tick; i++) if (start[i] + length[i] > tick && isOne(i)) return true;
+  for (let i = 0; i < count && start[i] <= tick; i++) if (start[i] + length[i] > tick) return true;
   return false;
 }
 
-/** Why nothing sounds at a tick, and what would cure it; null where no note lies there, or no cause is known. */
-export function whySilent(score: Score, tick: number, { volume, isRunning }: Around): string | null {
-  const { song, visible, sounding, tracks, outputs, lanes } = score;
-  const { columns } = visible;
-  const at = (track: Track, isOne: (place: number) => boolean) =>
-    liesAt(sounding.of(track.id), tick, () => true) ||
-    liesAt(visible, tick, (i) => tracks.get(columns.clip[i])?.id === track.id && isOne(i));
-  const here = song.tracks.filter((track) => at(track, () => true));
-  if (here.length === 0) return null;
-  if (!isRunning) return 'The browser holds sound back until something is pressed in the page: press Space twice.';
-  if (volume === 0) return 'Nothing sounds: the volume of everything is 0 %. Turn up “All” under Tracks.';
-  const muted = here.filter((track) => track.muted);
-  if (muted.length === here.length) return `Nothing sounds: ${list(muted)} is muted. Press “mute” of it under Tracks.`;
-  const solo = song.tracks.filter((track) => track.solo);
-  if (solo.length > 0 && here.every((track) => !track.solo || track.muted)) {
-    return `Nothing sounds: ${list(solo)} is on solo, and has no note here. Press “solo” of it under Tracks.`;
-  }
-  const heard = here.filter((track) => !track.muted && (solo.length === 0 || track.solo));
-  const away = heard.filter((track) => outputs.of(track.id) !== null);
-  if (away.length === heard.length) {
-    return `Nothing sounds here: ${list(away)} sounds on ${outputs.of(away[0].id)!.name}. Choose its instrument under Tracks.`;
-  }
-  const low = heard.filter((track) => track.volume === 0);
-  if (low.length === heard.length) return `Nothing sounds: the volume of ${list(low)} is 0 %. Turn it up under Tracks.`;
-  const open = new Set(song.tracks.flatMap(({ clips }) => clips.filter((clip) => clip.muted).map(({ id }) => id)));
-  if (heard.every((track) => !at(track, (i) => !columns.muted[i] && !open.has(columns.clip[i])))) {
-    return 'Nothing sounds: the notes here are muted. Select them and press the key of mute.';
-  }
-  for (const [lane, word] of LOUDNESS) {
-    const isAtNothing = heard.every((track) =>
-      [sounding.pointsOf(track.id), score.visiblePoints].some((points) => {
-        const places = points.lanes.get(lane) ?? [];
-        const last = places.findLast((i) => points.columns.start[i] <= tick);
-        return last !== undefined && points.columns.value[last] === 0;
-      }),
-    );
-    if (isAtNothing && !lanes.muted.has(lane)) {
-      return `Nothing sounds: the lane of ${word} (${lane}) is at 0 here. Draw it higher, or silence the lane.`;
-    }
-  }
-  return null;
+/** Lines about tracks by their numbers from the top. */
+const onEach = ({ song }: Score, tracks: readonly Track[], line: (number: number) => string) =>
+  tracks.map(({ id }) => line(song.tracks.findIndex((track) => track.id === id) + 1));
+
+/** Those of the tracks that mute and solo let be heard. */
+function heardOf({ song }: Score, { tracks }: Asked): readonly Track[] {
+  const isSolo = song.tracks.some(({ solo }) => solo);
+  return tracks.filter(({ muted, solo }) => !muted && (!isSolo || solo));
+}
+
+/** Whether what is asked about of the open clips is all there is on the tracks. */
+const isAllOpen = ({ sounding }: Score, { tracks, span }: Asked) =>
+  tracks.every(({ id }) => !liesAt(sounding.of(id), span[0]));
+
+/** Where the lane of a controller is at nothing for all tracks that are heard. */
+function laneAtNothing(lane: keyof typeof LOUDNESS, score: Score, asked: Asked): Found {
+  const heard = heardOf(score, asked);
+  const isAtNothing = heard.every((track) =>
+    [score.sounding.pointsOf(track.id), score.visiblePoints].some((points) => {
+      const last = (points.lanes.get(lane) ?? []).findLast((i) => points.columns.start[i] <= asked.span[0]);
+      return last !== undefined && points.columns.value[last] === 0;
+    }),
+  );
+  return heard.length > 0 && isAtNothing && !score.lanes.muted.has(lane)
+    ? {
+        text: `the lane of ${LOUDNESS[lane]} (${lane}) is at 0 here.`,
+        cure: [`lane name=${lane}`, 'lane to=mute'],
+      }
+    : null;
+}
+
+/** Every cause that is known, in the order in which they are looked for: by its name, how it is found. */
+export const CAUSES: Readonly<Record<string, (score: Score, asked: Asked, around: Around) => Found>> = {
+  'held-back': (_, __, { isRunning }) =>
+    isRunning ? null : { text: 'the browser holds sound back until something is pressed in the page.', cure: ['play'] },
+  'all-volume': (_, __, { volume }) =>
+    volume > 0 ? null : { text: 'the volume of everything is 0 %.', cure: ['loudness to=80'] },
+  'track-muted': (score, { tracks }) => {
+    const muted = tracks.filter((track) => track.muted);
+    return muted.length < tracks.length
+      ? null
+      : { text: `${list(muted)} ${are(muted)} muted.`, cure: onEach(score, muted, (n) => `track of=${n} mute=off`) };
+  },
+  'solo-elsewhere': (score, asked) => {
+    const solo = score.song.tracks.filter((track) => track.solo);
+    return solo.length === 0 || heardOf(score, asked).length > 0
+      ? null
+      : {
+          text: `${list(solo)} ${are(solo)} on solo, and has no note here.`,
+          cure: onEach(score, solo, (n) => `track of=${n} solo=off`),
+        };
+  },
+  output: (score, asked) => {
+    const heard = heardOf(score, asked);
+    const away = heard.filter((track) => score.outputs.of(track.id) !== null);
+    return away.length === 0 || away.length < heard.length
+      ? null
+      : {
+          text: `${list(away)} sounds on ${score.outputs.of(away[0].id)!.name}.`,
+          cure: onEach(score, away, (n) => `output of=${n}`),
+        };
+  },
+  'track-volume': (score, asked) => {
+    const heard = heardOf(score, asked);
+    const low = heard.filter((track) => track.volume === 0);
+    return low.length === 0 || low.length < heard.length
+      ? null
+      : { text: `the volume of ${list(low)} is 0 %.`, cure: onEach(score, low, (n) => `track of=${n} volume=80`) };
+  },
+  'clip-muted': (score, asked) => {
+    const { clip } = score.visible.columns;
+    const muted = new Map(score.song.tracks.flatMap(({ clips }) => clips.map((one) => [one.id, one.muted])));
+    const isAll = asked.places.length > 0 && asked.places.every((i) => muted.get(clip[i]));
+    return isAll && isAllOpen(score, asked)
+      ? { text: 'the clip is muted.', cure: ['clip mute=off'], front: clip[asked.places[0]] }
+      : null;
+  },
+  'note-muted': (score, asked) => {
+    const { muted } = score.visible.columns;
+    const isAll = asked.places.length > 0 && asked.places.every((i) => muted[i]);
+    return isAll && isAllOpen(score, asked) ? { text: 'the notes here are muted.', cure: ['mute state=off'] } : null;
+  },
+  'volume-lane': (score, asked) => laneAtNothing('cc7', score, asked),
+  'expression-lane': (score, asked) => laneAtNothing('cc11', score, asked),
+  'hardly-heard': (score, asked) => {
+    const { velocity } = score.visible.columns;
+    const most = Math.max(...asked.places.map((i) => velocity[i]));
+    return asked.places.length > 0 && most <= HARDLY_HEARD && isAllOpen(score, asked)
+      ? { text: `they are hardly struck: velocity ${most} of 127.`, cure: ['velocity set=80'] }
+      : null;
+  },
+  'beyond-loop': (_, { span }, { loop }) =>
+    loop && (span[1] <= loop[0] || span[0] >= loop[1])
+      ? { text: 'the loop goes round elsewhere.', cure: ['loop state=off'] }
+      : null,
+  'edits-silent': (_, __, { isPlaying, hears }) =>
+    isPlaying || hears ? null : { text: 'edits are silent while nothing plays.', cure: ['hear'] },
+};
+
+/** All that lies at a tick. */
+export function askedAt(score: Score, tick: number): Asked {
+  const { song, sounding, tracks, visible } = score;
+  const { start, length, clip } = visible.columns;
+  const places: number[] = [];
+  for (let i = 0; i < visible.count && start[i] <= tick; i++) if (start[i] + length[i] > tick) places.push(i);
+  const open = new Set(places.map((i) => tracks.get(clip[i])?.id));
+  return {
+    places,
+    tracks: song.tracks.filter(({ id }) => open.has(id) || liesAt(sounding.of(id), tick)),
+    span: [tick, tick + 1],
+  };
+}
+
+/** Some of the open notes. */
+export function askedOf({ tracks, visible }: Score, places: readonly number[]): Asked {
+  const { start, length, clip } = visible.columns;
+  const own = new Set(places.map((i) => tracks.get(clip[i])).filter((track) => track !== undefined));
+  return {
+    places,
+    tracks: [...own],
+    span: [
+      places.reduce((least, i) => Math.min(least, start[i]), Infinity),
+      places.reduce((most, i) => Math.max(most, start[i] + length[i]), 0),
+    ],
+  };
+}
+
+/** Why nothing of what is asked about sounds, all that is known; empty where nothing is asked about. */
+export function whySilent(score: Score, asked: Asked, around: Around): Silent[] {
+  if (asked.tracks.length === 0) return [];
+  return Object.entries(CAUSES).flatMap(([cause, find]) => {
+    const found = find(score, asked, around);
+    return found ? [{ cause, ...found, text: `Nothing sounds: ${found.text}` }] : [];
+  });
 }
