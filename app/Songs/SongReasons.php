@@ -30,12 +30,14 @@ final readonly class SongReasons
     }
 
     /**
-     * Of the first of the selected notes that the last step left alone, or else of the first of them.
+     * Of the first of the selected notes that was left alone last, or else of the first of them.
      *
+     * @param  list<string>  $tried  the lines that were run last, where they may have come to nothing
      * @return list<Reason>
      */
-    public function of(int $song, Standing $standing, Selection $selection, ContextInput $input): array
-    {
+    public function of(
+        int $song, Standing $standing, Selection $selection, ContextInput $input, array $tried = [],
+    ): array {
         $stored = $this->store->clips($song, $standing->open);
         $open = OpenSong::of($stored->song, $standing->open, $standing->front);
         $places = $selection->positions($open->notes);
@@ -49,12 +51,30 @@ final readonly class SongReasons
         ));
         $place = $alone[0] ?? $places[0];
         $context = $input->for($open, $selection);
-        $left = $step === null || $alone === []
+        $left = $tried === [] || $tried === $step?->lines
             ? null
-            : $this->leftAlone($stored, $standing, $open, $step, $context)?->why($open->notes->id[$place]);
+            : $this->cameToNothing($tried, $open, $selection, $context, $open->notes->id[$places[0]]);
+        if ($left !== null) {
+            $place = $places[0];
+        } elseif ($step !== null && $alone !== []) {
+            $left = $this->leftAlone($stored, $standing, $open, $step, $context)?->why($open->notes->id[$place]);
+        }
         $mover = $this->mover($stored, $open->notes->clip[$place], $open->notes->id[$place]);
 
         return [...($left === null ? [] : [$left]), ...Placed::why($open, $place, $context, $mover)];
+    }
+
+    /**
+     * Why lines that left no step left a note alone; null where they cannot be read, or would move it now.
+     *
+     * @param  non-empty-list<string>  $lines
+     */
+    private function cameToNothing(
+        array $lines, OpenSong $open, Selection $selection, Context $context, int $note,
+    ): ?Reason {
+        $left = new LeftAlone($lines, $open, $selection, $context, $this->lines->script(...), KeptRecipe::named(...));
+
+        return $left->wouldMove($note) ? null : $left->why($note);
     }
 
     /** Null where the step was no edit of the open clips, as they are now. */

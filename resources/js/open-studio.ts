@@ -298,6 +298,7 @@ function putTogether(
   const applies = new Applies([...catalog.edits, ...catalog.view], { panes, contents, chosenClips, range, lanes });
   const why = new Why({
     applies,
+    asking,
     chosenClips,
     contents,
     hands,

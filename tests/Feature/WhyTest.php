@@ -29,6 +29,19 @@ final class WhyTest extends AppTestCase
         $this->ask($clip, 'undo');
         $this->ask($clip, 'edits', ['selection' => [1, 2], 'lines' => ['quantize strength=0']]);
         self::assertSame([], $why([]), 'nothing is asked about');
+        $tried = ['selection' => [1, 2], 'tried' => ['quantize reach=1']];
+        self::assertSame(
+            ['limited', ['quantize']],
+            [$this->ask($clip, 'why', $tried)->json('reasons.0.cause'),
+                $this->ask($clip, 'why', $tried)->json('reasons.0.cure')],
+            'also where it came to nothing, and left no step',
+        );
+        foreach ([['nonsense'], ['quantize'], ['recipe name="None"']] as $lines) {
+            self::assertNotSame(
+                'limited', $this->ask($clip, 'why', ['tried' => $lines] + $tried)->assertOk()->json('reasons.0.cause'),
+            );
+        }
+        $this->ask($clip, 'why', ['tried' => [5]] + $tried)->assertUnprocessable();
     }
 
     public function test_a_step_that_was_no_edit_of_the_open_notes_is_no_reason(): void

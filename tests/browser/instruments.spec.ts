@@ -174,7 +174,7 @@ test('why nothing sounds is said, with what cures it', async ({ studio, page }) 
   await page.getByRole('button', { name: 'Mute Track 1' }).click();
   await studio.roll.focus();
   await studio.press('Space');
-  await expect(studio.status).toHaveText('Nothing sounds: Track 1 is muted. Press “mute” of it under Tracks.');
+  await expect(studio.status).toHaveText('Nothing sounds: Track 1 is muted. F1 offers the cure.');
   await studio.press('Space');
 });
 

@@ -128,7 +128,9 @@ final readonly class EditController
     /** Why the selected notes are as they are. */
     public function why(int $song, EditRequest $request, SongReasons $reasons): JsonResponse
     {
-        $found = $reasons->of($song, $request->standing(), $request->selected(), $request->context());
+        $found = $reasons->of(
+            $song, $request->standing(), $request->selected(), $request->context(), $request->tried(),
+        );
 
         return new JsonResponse([
             'reasons' => array_map(static fn (Reason $reason): array => $reason->toArray(), $found),

@@ -105,6 +105,20 @@ final readonly class EditRequest
         return $read;
     }
 
+    /**
+     * The lines that were run last, where they may have come to nothing; none where they are not known.
+     *
+     * @return list<string>
+     */
+    public function tried(): array
+    {
+        $lines = $this->request->json('tried') ?? [];
+
+        return is_array($lines) && count($lines) <= self::MOST_LINES && array_filter($lines, is_string(...)) === $lines
+            ? array_values($lines)
+            : throw new BadInput('tried takes at most '.self::MOST_LINES.' edit lines as text.');
+    }
+
     /** The selected notes; null for all of the open ones, which the text "all" stands for. */
     public function selection(): ?Selection
     {

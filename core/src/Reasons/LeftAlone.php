@@ -43,6 +43,18 @@ final readonly class LeftAlone
     ) {
     }
 
+    /** Whether the lines would move a note, or cannot be read. */
+    public function wouldMove(int $note): bool
+    {
+        try {
+            ($this->read)($this->lines);
+        } catch (CoreError) {
+            return true;
+        }
+
+        return $this->moves($this->lines, $note);
+    }
+
     /** @param  int  $note  the id of one that lies where it lay */
     public function why(int $note): Reason
     {

@@ -34,10 +34,11 @@ export function momentKeys(on: Moment): MomentKey[] {
   const { comparing, dial, marks, popover, preview, tuning, views, walk, why } = on;
   const act = (line: string) => acting.act([line], 'key');
   if (dial.now)
+    // The face of the dial takes these itself, whatever is held beside them.
     return [
-      ['ArrowUp', 'more', () => dial.turn(1)],
-      ['ArrowDown', 'less', () => dial.turn(-1)],
-      ['Escape', 'leave', () => dial.leave()],
+      ['ArrowUp', 'more', () => undefined],
+      ['ArrowDown', 'less', () => undefined],
+      ['Escape', 'leave', () => undefined],
     ];
   if (acting.lasts) return [['Escape', 'end', () => acting.endLasting()]];
   if (popover.isOpen)

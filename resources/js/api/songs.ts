@@ -57,12 +57,17 @@ export const songs = {
       dry: true,
       heard: true,
     }),
-  /** Why the selected notes are as they are. */
-  why: (song: number, standing: Standing, selection: number[], context: EditContext) =>
+  /**
+   * Why the selected notes are as they are.
+   *
+   * @param tried the lines that were run last, which may have come to nothing
+   */
+  why: (song: number, standing: Standing, selection: number[], context: EditContext, tried: readonly string[]) =>
     request<{ reasons: { cause: string; text: string; cure: string[] }[] }>('POST', `songs/${song}/why`, {
       ...standing,
       selection,
       context,
+      tried,
     }),
   /** What something said means, and what it would do; everything stays as it is. */
   say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>

@@ -84,6 +84,11 @@ export class Asking {
     return this.#lastLines;
   }
 
+  /** The lines that were run last, done or not; none where something was taken back since. */
+  get tried(): readonly string[] {
+    return this.#isTakenBack ? [] : this.#lastLines;
+  }
+
   /** What was done last, or taken back last, as it stands in the history; what is under way as it was asked for. */
   get last(): Last {
     const { history } = this.on.contents;

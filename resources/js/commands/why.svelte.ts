@@ -1,4 +1,5 @@
 import { api } from '../api';
+import type { Asking } from '../asking/asking.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { Selecting } from '../asking/selecting.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
@@ -27,6 +28,7 @@ export interface Reason {
 
 /** What is read to say why. */
 export interface AskedWhy {
+  asking: Pick<Asking, 'tried'>;
   contents: Contents;
   chosenClips: Pick<ChosenClips, 'placed'>;
   hands: Pick<Hands, 'at'>;
@@ -105,6 +107,7 @@ export class Why {
   }
 
   async #found(): Promise<Reason[]> {
+    await this.on.sender.idle();
     const { contents, player, score, panes } = this.on;
     const notes = panes.reached === 'song' ? [] : this.#meant();
     this.#notes = notes;
@@ -163,10 +166,9 @@ export class Why {
   }
 
   async #ofNotes(notes: readonly number[]): Promise<Reason[]> {
-    const { contents, sender, standpoint, status } = this.on;
-    await sender.idle();
+    const { asking, contents, standpoint, status } = this.on;
     try {
-      return (await api.why(contents.song.id, contents.standing, [...notes], standpoint.context)).reasons;
+      return (await api.why(contents.song.id, contents.standing, [...notes], standpoint.context, asking.tried)).reasons;
     } catch (error) {
       status.say((error as Error).message, 'refused');
       return [];

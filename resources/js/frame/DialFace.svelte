@@ -21,12 +21,17 @@
     dial.pointAt(event.clientY);
   }
 
-  /** The arrows turn it, whatever is held beside them. */
-  function arrow(event: KeyboardEvent): void {
-    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+  /** The arrows turn it and Escape leaves it, whatever is held beside them. */
+  function key(event: KeyboardEvent): void {
+    const does = {
+      ArrowUp: () => dial.turn(1),
+      ArrowDown: () => dial.turn(-1),
+      Escape: () => dial.leave(),
+    }[event.key];
+    if (!does) return;
     event.preventDefault();
     event.stopPropagation();
-    dial.turn(event.key === 'ArrowUp' ? 1 : -1);
+    does();
   }
 
   // What turns it is taken before the roll sees it, which a listener that is passive could not.
@@ -36,7 +41,7 @@
     const { signal } = listening;
     addEventListener('wheel', wheel, { signal, capture: true, passive: false });
     addEventListener('pointermove', move, { signal, capture: true });
-    addEventListener('keydown', arrow, { signal, capture: true });
+    addEventListener('keydown', key, { signal, capture: true });
     return () => listening.abort();
   });
 </script>
