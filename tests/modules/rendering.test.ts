@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { Instrument, Song, Track } from '../../resources/js/api';
-import { render, type RenderAs, type Rendered } from '../../resources/js/sound/rendering';
+import { render, scoreOf, type RenderAs, type Rendered } from '../../resources/js/sound/rendering';
+import { askedIn, whySilent } from '../../resources/js/sound/silence';
 import { BankShelf } from '../../resources/js/synth/bank-shelf';
 import { rehearsal } from './listening';
 import { workbench, type TestNote } from './studio';
@@ -312,4 +313,18 @@ test('a note bends by a curve of its own, also while another sounds on its pitch
 test('all of it is tuned by one note', async () => {
   const tuned = await heard({ notes: [[0, 1920, 69]] }, { tuning: 1200 * Math.log2(432 / 440) });
   expect(Math.abs(cents(tuned.hertz(0.2, 1.8, 432), 432))).toBeLessThan(1);
+});
+
+test('a file in which nothing sounds is known as silent, with why', async () => {
+  const what = told({ notes: [[0, 480, 60]] });
+  expect((await heardOf(what)).file.isSilent).toBe(false);
+  const muted = { ...what, song: { ...what.song, tracks: [{ ...what.song.tracks[0], muted: true }] } };
+  expect((await heardOf(muted)).file.isSilent).toBe(true);
+  const around = { volume: 100, isRunning: true, loop: null, isPlaying: true, hears: true };
+  const why = (span: [number, number], tracks: number[] | null = null) => {
+    const score = scoreOf(muted, undefined);
+    return whySilent(score, askedIn(score, span, tracks), around).map(({ cause }) => cause);
+  };
+  expect(why([0, 960])).toEqual(['track-muted']);
+  expect([why([960, 1920]), why([0, 960], [99])]).toEqual([[], []]);
 });

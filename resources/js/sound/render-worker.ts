@@ -13,7 +13,7 @@ export interface RenderAsked {
 
 export type RenderTold =
   | { tell: 'progress'; share: number }
-  | { tell: 'file'; name: string; file: Blob }
+  | { tell: 'file'; name: string; file: Blob; isSilent: boolean }
   | { tell: 'done' }
   | { tell: 'failed'; why: string };
 
@@ -31,7 +31,9 @@ self.onmessage = async ({ data: { what, files, urls } }: MessageEvent<RenderAske
         tell({ tell: 'progress', share: (k + share) / files.length });
         return true;
       });
-      if (made) tell({ tell: 'file', name, file: new Blob([made.head, ...made.parts], { type: 'audio/wav' }) });
+      if (!made) continue;
+      const file = new Blob([made.head, ...made.parts], { type: 'audio/wav' });
+      tell({ tell: 'file', name, file, isSilent: made.isSilent });
     }
     tell({ tell: 'done' });
   } catch (error) {

@@ -88,7 +88,8 @@ class Apart implements Sounder {
 const endOf = ({ tracks }: Song) =>
   Math.max(1, ...tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length)));
 
-function scoreOf({ song, sounding, rests, silent }: Rendered, tracks: RenderAs['tracks']): Score {
+/** The song as it is rendered. */
+export function scoreOf({ song, sounding, rests, silent }: Rendered, tracks: RenderAs['tracks']): Score {
   const heard = tracks && {
     ...song,
     tracks: song.tracks.map((track) => ({ ...track, muted: !tracks.includes(track.id), solo: false })),

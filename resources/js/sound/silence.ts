@@ -176,6 +176,22 @@ export function askedOf({ tracks, visible }: Score, places: readonly number[]): 
   };
 }
 
+/** What lies in a span of ticks, on some tracks or on all. */
+export function askedIn(score: Score, [from, to]: readonly [number, number], tracks: readonly number[] | null): Asked {
+  const lies = ({ columns, count }: NoteTable) => {
+    for (let i = 0; i < count && columns.start[i] < to; i++)
+      if (columns.start[i] + columns.length[i] > from) return true;
+    return false;
+  };
+  return {
+    places: [],
+    tracks: score.song.tracks.filter(
+      ({ id }) => (tracks === null || tracks.includes(id)) && lies(score.sounding.of(id)),
+    ),
+    span: [from, to],
+  };
+}
+
 /** Why nothing of what is asked about sounds, all that is known; empty where nothing is asked about. */
 export function whySilent(score: Score, asked: Asked, around: Around): Silent[] {
   if (asked.tracks.length === 0) return [];

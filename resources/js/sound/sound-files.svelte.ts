@@ -7,7 +7,8 @@ import type { Contents } from '../song/contents.svelte';
 import type { WaveForm } from '../synth/wave-file';
 import { bankUrls } from './live.svelte';
 import { allSounds } from './instruments';
-import { RATES, type RenderAs } from './rendering';
+import { RATES, scoreOf, type RenderAs, type Rendered } from './rendering';
+import { askedIn, whySilent } from './silence';
 import RenderWorker from './render-worker?worker';
 import type { RenderAsked, RenderTold } from './render-worker';
 
@@ -60,13 +61,15 @@ export class SoundFiles {
     const sounding = (await api.sound(song.id, [])).tracks;
     if (this.progress === null) return;
     const names = this.#named(asked);
+    const what: Rendered = {
+      song,
+      sounding,
+      rests: Object.fromEntries(lanesOf(sounding).map((lane) => [lane, this.lanes.of(lane).rest])),
+      silent: [...this.lanes.muted],
+    };
+    const silent: string[] = [];
     const told: RenderAsked = {
-      what: {
-        song,
-        sounding,
-        rests: Object.fromEntries(lanesOf(sounding).map((lane) => [lane, this.lanes.of(lane).rest])),
-        silent: [...this.lanes.muted],
-      },
+      what,
       files: names.map(({ name, tracks }): RenderAsked['files'][number] => ({
         name,
         as: renderAs(asked, tracks),
@@ -84,9 +87,11 @@ export class SoundFiles {
           this.progress = { share, left: share < TELLING ? null : Math.ceil((spent * (1 - share)) / share) };
         } else if (data.tell === 'file') {
           hand(data.name, data.file);
+          if (data.isSilent) silent.push(data.name);
         } else {
           this.#end();
           if (data.tell === 'failed') this.say(`No sound was made: ${data.why}`, 'refused');
+          else if (silent.length > 0) this.say(`${silent.join(', ')}: ${whyNot(what, asked)}`, 'refused');
           else
             this.say(names.length === 1 ? `${names[0].name} is made` : `${names.length} sound files are made`, 'done');
         }
@@ -131,6 +136,14 @@ const renderAs = ({ span, rounds, rate, form }: SoundAsked, tracks: readonly num
   form,
   tuning: centsOf(settings.tuning),
 });
+
+/** Why nothing sounds in a file. */
+function whyNot(what: Rendered, { span, tracks }: SoundAsked): string {
+  const score = scoreOf(what, undefined);
+  const asked = askedIn(score, span ?? [0, score.end], tracks);
+  const around = { volume: 100, isRunning: true, loop: null, isPlaying: true, hears: true };
+  return whySilent(score, asked, around)[0]?.text ?? 'Nothing sounds: no note lies there, or all that do are muted.';
+}
 
 /** The lanes in which something is said. */
 function lanesOf(sounding: Awaited<ReturnType<typeof api.sound>>['tracks']): string[] {

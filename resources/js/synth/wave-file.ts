@@ -5,6 +5,8 @@ export const WAVE_FORMS: readonly WaveForm[] = ['16', '24', 'float'];
 const HEAD = 44;
 const [WHOLE, FLOAT] = [1, 3];
 const CHANNELS = 2;
+/** The smallest step of 16 bits. */
+const QUIETEST = 1 / 0x8000;
 
 const bytesOf = (form: WaveForm) => ({ 16: 2, 24: 3, float: 4 })[form];
 
@@ -16,17 +18,25 @@ export class WaveFile {
   readonly parts: Uint8Array<ArrayBuffer>[] = [];
   /** samples of each channel so far */
   length = 0;
+  /** the largest of them, whichever way */
+  #peak = 0;
 
   constructor(
     readonly rate: number,
     readonly form: WaveForm,
   ) {}
 
+  /** Whether nothing sounds in it that 16 bits could say. */
+  get isSilent(): boolean {
+    return this.#peak < QUIETEST;
+  }
+
   add(left: Float32Array, right: Float32Array, count: number): void {
     const size = bytesOf(this.form);
     const bytes = new Uint8Array(count * CHANNELS * size);
     const view = new DataView(bytes.buffer);
     for (let i = 0; i < count; i++) {
+      this.#peak = Math.max(this.#peak, Math.abs(left[i]), Math.abs(right[i]));
       this.#write(view, 2 * i * size, left[i]);
       this.#write(view, (2 * i + 1) * size, right[i]);
     }
