@@ -13,6 +13,7 @@ function press(key: string, code: string, held: string[] = []): KeyboardEvent {
   return {
     key,
     code,
+    timeStamp: performance.now(),
     ctrlKey: held.includes('Ctrl'),
     metaKey: held.includes('Meta'),
     altKey: held.includes('Alt'),

@@ -68,6 +68,25 @@ test('a dial that goes from 0 to 100 % moves onsets as the edit does, and lettin
   expect([run, player.playing, dial.now]).toEqual([['quantize strength=100'], false, null]);
 });
 
+test('the dials of one edit keep what the other was turned to, and a dial goes on from the last step', async () => {
+  const { contents, dial, run, selecting } = await shaped();
+  selecting.select([1]);
+  const quantize = catalog.edits.find(({ name }) => name === 'quantize')!;
+  const turn = (name: string, by: number) => {
+    const parameter = quantize.parameters.find((one) => one.name === name)!;
+    const end = dial.begin(quantize, parameter, parseLine('quantize'));
+    const { from } = dial.now!;
+    dial.turn(by);
+    end();
+    contents.history = { ...contents.history, lines: [run.at(-1)!] };
+    return from;
+  };
+  expect([turn('strength', 75), turn('swing', 10), turn('strength', -5)]).toEqual([0, 0, 75]);
+  expect(run).toEqual(['quantize strength=75', 'quantize strength=75 swing=10', 'quantize strength=70 swing=10']);
+  contents.history = { ...contents.history, lines: ['quantize'] };
+  expect(turn('strength', -1)).toBe(100);
+});
+
 test('a loop of just the selected notes sounds while the song stands; one that plays is not stopped', async () => {
   const { begin, dial, listen, amount, desk, selecting, player, start, run } = await shaped();
   selecting.select([2]);

@@ -59,10 +59,10 @@ export class Dispatcher {
       return;
     }
     const pending =
-      performance.now() - this.#pendingSince < ROW_MS || this.#pending.digits !== null ? this.#pending : NOTHING;
+      event.timeStamp - this.#pendingSince < ROW_MS || this.#pending.digits !== null ? this.#pending : NOTHING;
     if (pending.digits !== null && /^\d$/.test(stroke.place) && pending.digits.length < 2) {
       event.preventDefault();
-      this.#pend({ ...pending, digits: pending.digits + stroke.place });
+      this.#pend({ ...pending, digits: pending.digits + stroke.place }, event.timeStamp);
       return;
     }
     if (pending !== NOTHING && stroke.letter === 'Escape') {
@@ -74,7 +74,7 @@ export class Dispatcher {
     const binding = act ? undefined : this.#find(pending.keys, stroke, where);
     if (!act && !binding) {
       const first = pending.keys === '' && [stroke.letter, stroke.place].find((chord) => this.#beginnings.has(chord));
-      this.#pend(first ? { keys: first, digits: pending.digits } : NOTHING);
+      this.#pend(first ? { keys: first, digits: pending.digits } : NOTHING, event.timeStamp);
       if (first || stroke.letter === 'Escape') {
         // To a browser Escape means to stop loading: it would break off what is on its way to the server.
         event.preventDefault();
@@ -139,10 +139,11 @@ export class Dispatcher {
     );
   }
 
-  #pend(pending: Pending): void {
+  /** @param at when it was pressed: a page that is busy may hear of it later */
+  #pend(pending: Pending, at = performance.now()): void {
     const changed = pending !== this.#pending;
     this.#pending = pending;
-    this.#pendingSince = performance.now();
+    this.#pendingSince = at;
     if (changed) {
       this.onPending(pending);
     }

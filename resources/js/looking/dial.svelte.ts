@@ -51,8 +51,12 @@ export class Dial {
   /** Begins to turn a number of an edit; gives what the key does that comes up. */
   begin(edit: Declaration, parameter: Parameter, line: Line): () => void {
     this.leave();
-    const from = this.#begins(edit, parameter, line);
-    this.now = { edit, parameter, line: { ...line, values: { ...seedsOf(edit), ...line.values } }, from, value: from };
+    const last = this.#last(edit);
+    const from = this.#begins(parameter, { ...last, ...line.values }, last !== null);
+    // The other dials of the edit stay where they were turned to.
+    const kept = edit.oneOf?.length ? {} : last;
+    const values = { ...seedsOf(edit), ...kept, ...line.values };
+    this.now = { edit, parameter, line: { ...line, values }, from, value: from };
     this.#origin = null;
     this.preview.stop();
     this.shaping.begin();
@@ -114,11 +118,19 @@ export class Dial {
     this.shaping.end();
   }
 
-  /** Where it stands now: as the last step says that is of this edit, else where it changes nothing. */
-  #begins({ name: edit }: Declaration, { name, min = 0, max = 0 }: Parameter, line: Line): number {
-    const last = this.contents.history.lines.map(parseLine).findLast((one) => one.name === edit);
-    const said = last?.values[name] ?? line.values[name];
-    if (said !== undefined && said !== '' && !isNaN(Number(said))) return Number(said);
+  /** What the last step says of this edit; null where that is another. */
+  #last({ name }: Declaration): Record<string, string> | null {
+    return this.contents.history.lines.map(parseLine).findLast((one) => one.name === name)?.values ?? null;
+  }
+
+  /** Where it stands now: as the last step has it, else where it changes nothing. */
+  #begins(
+    { name, min = 0, max = 0, default: usual }: Parameter,
+    said: Record<string, string>,
+    isDone: boolean,
+  ): number {
+    const value = said[name] ?? (isDone ? usual : null) ?? '';
+    if (value !== '' && !isNaN(Number(value))) return Number(value);
     return Math.min(max, Math.max(min, name === 'swing' ? this.grid.swing : 0));
   }
 }
