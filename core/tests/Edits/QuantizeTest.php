@@ -130,6 +130,17 @@ final class QuantizeTest extends MusicTestCase
         self::assertStringContainsString(
             '1 left alone', (string) self::change('quantize reach=10', self::notes([2], [50]))->said,
         );
+        $nudged = self::edit('nudge by=5tk', self::edit('quantize', self::notes([2], [50], [120])));
+        self::assertSame(
+            '1 note quantized to 1/16, 2 left out and put back as played, largest move 52 ms, measured from where '
+                .'they were played',
+            (string) self::change('quantize reach=10', $nudged)->said, 'what is counted adds up',
+        );
+        self::assertStringContainsString(
+            '2 left alone',
+            (string) self::change('quantize reach=10 what=both', self::notes([50, 100], [170, 100]))->said,
+            'a note with both its edges is one',
+        );
     }
 
     public function test_a_note_played_before_the_first_line_goes_to_it(): void

@@ -91,15 +91,20 @@ final readonly class Quantize implements SpanEdit
         [$oldStarts, $oldLengths] = [$spans->start, $spans->length];
         $measured = $this->measured($spans, $parameters);
         if ($what === 'length') {
-            $this->snapLengths($spans, $parameters, $snap);
+            $left = $this->snapLengths($spans, $parameters, $snap);
         } else {
             $chords = $together ? $this->chords($spans, $parameters, $context) : null;
-            $starts = $what === 'end' ? [] : $this->targets($this->startsFrom($spans, $parameters), $chords, $snap);
-            $ends = $what === 'start' ? null : $this->targets($this->endsFrom($spans, $parameters), $chords, $snap);
+            [$starts, $left] = $what === 'end'
+                ? [[], null]
+                : $this->targets($this->startsFrom($spans, $parameters), $chords, $snap);
+            [$ends, $leftEnds] = $what === 'start'
+                ? [null, null]
+                : $this->targets($this->endsFrom($spans, $parameters), $chords, $snap);
             $this->place($spans, $starts, $ends, $lines);
+            $left = array_intersect_key($left ?? $leftEnds ?? [], $leftEnds ?? $left ?? []);
         }
 
-        $said = $this->said($spans, $oldStarts, $oldLengths, $grid, $snap, $context);
+        $said = $this->said($spans, $oldStarts, $oldLengths, $left, $grid, $snap, $context);
 
         return $said->didNothing() ? $said : $said->with($measured);
     }
@@ -175,27 +180,32 @@ final readonly class Quantize implements SpanEdit
      *
      * @param  array<int, int>  $from  ticks by place
      * @param  list<non-empty-list<int>>|null  $chords  null where each note moves by itself
-     * @return array<int, int> ticks by place
+     * @return array{array<int, int>, array<int, true>} ticks by place, and the places that are left out
      */
     private function targets(array $from, ?array $chords, Snap $snap): array
     {
-        $targets = [];
+        $targets = $left = [];
         if ($chords === null) {
             foreach ($from as $i => $tick) {
-                $targets[$i] = $snap->to($tick) ?? $tick;
+                $target = $snap->to($tick);
+                $targets[$i] = $target ?? $tick;
+                if ($target === null) {
+                    $left[$i] = true;
+                }
             }
 
-            return $targets;
+            return [$targets, $left];
         }
         foreach ($chords as $chord) {
             $first = $from[$chord[0]];
-            $target = $snap->to($first) ?? $first;
+            $target = $snap->to($first);
             foreach ($chord as $i) {
-                $targets[$i] = $from[$i] + $target - $first;
+                $targets[$i] = $from[$i] + ($target ?? $first) - $first;
             }
+            $left += $target === null ? array_fill_keys($chord, true) : [];
         }
 
-        return $targets;
+        return [$targets, $left];
     }
 
     /**
@@ -238,26 +248,38 @@ final readonly class Quantize implements SpanEdit
         ] = [$newStarts, $newLengths, $playedStarts, $playedEnds, $loose];
     }
 
-    /** A length becomes the nearest whole number of steps, at least one. */
-    private function snapLengths(Spans $spans, Parameters $parameters, Snap $snap): void
+    /**
+     * A length becomes the nearest whole number of steps, at least one.
+     *
+     * @return array<int, true> the places that are left out
+     */
+    private function snapLengths(Spans $spans, Parameters $parameters, Snap $snap): array
     {
+        $left = [];
         $played = $parameters->choice('from') === 'played';
         foreach ($spans->places as $i) {
             $length = $spans->length[$i] + ($played ? $spans->playedEnd[$i] - $spans->playedStart[$i] : 0);
-            $target = $snap->length(max(1, $length), $spans->start[$i]) ?? max(1, $length);
+            $target = $snap->length(max(1, $length), $spans->start[$i]);
+            if ($target === null) {
+                $target = max(1, $length);
+                $left[$i] = true;
+            }
             $spans->playedEnd[$i] -= $target - $spans->length[$i];
             $spans->length[$i] = $target;
         }
+
+        return $left;
     }
 
     /**
      * @param  array<int, int>  $oldStarts  by place
      * @param  array<int, int>  $oldLengths
+     * @param  array<int, true>  $left  the places that slack or reach leave out
      */
     private function said(
-        Spans $spans, array $oldStarts, array $oldLengths, Grid $grid, Snap $snap, Context $context,
+        Spans $spans, array $oldStarts, array $oldLengths, array $left, Grid $grid, Snap $snap, Context $context,
     ): Said {
-        $changed = 0;
+        $changed = $back = 0;
         $largest = 0;
         $at = 0;
         [$newStarts, $newLengths] = [$spans->start, $spans->length];
@@ -265,7 +287,8 @@ final readonly class Quantize implements SpanEdit
             $startMoved = $newStarts[$i] - $oldStarts[$i];
             $endMoved = $startMoved + $newLengths[$i] - $oldLengths[$i];
             if ($startMoved !== 0 || $endMoved !== 0) {
-                $changed++;
+                // What is left out lies where it was played, and may come back there.
+                isset($left[$i]) ? $back++ : $changed++;
                 $moved = max($startMoved, -$startMoved, $endMoved, -$endMoved);
                 if ($moved > $largest) {
                     $largest = $moved;
@@ -274,7 +297,8 @@ final readonly class Quantize implements SpanEdit
             }
         }
         $swing = $grid->swing > 0 ? " swing {$grid->swing}" : '';
-        $same = count($spans->places) - $changed - $snap->outOfReach;
+        $alone = count($left) - $back;
+        $same = count($spans->places) - $changed - count($left);
         if ($changed === 0 && $same === count($spans->places)) {
             return Said::nothing(
                 ($same === 1 ? "The {$spans->noun->value} is" : "All {$spans->counted($same)} are")
@@ -287,8 +311,11 @@ final readonly class Quantize implements SpanEdit
             'quantized '.($snap->strength < 100 ? "{$snap->strength} % of the way " : '')."to {$grid}{$swing}",
         )->with(
             Wording::were($same, 'already there'),
-            $snap->outOfReach > 0 ? "{$snap->outOfReach} left alone" : '',
-            $changed > 0 ? 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)) : '',
+            $alone > 0 ? "{$alone} left alone" : '',
+            $back > 0 ? "{$back} left out and put back as played" : '',
+            $changed + $back === 0
+                ? ''
+                : 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)),
         );
     }
 }

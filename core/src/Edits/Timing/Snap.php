@@ -12,9 +12,6 @@ use Jactonic\Core\Time\Rounding;
 /** Takes one time to the nearest line of a grid, as far as strength, reach and slack allow. */
 final class Snap
 {
-    /** How many times were not near enough to a line, or too near to it, to be moved. */
-    public int $outOfReach = 0;
-
     private readonly bool $hasSlack;
 
     /**
@@ -56,8 +53,6 @@ final class Snap
         // counts.
         $isOut = $this->reach < 100 && 200 * abs($distance) * $parts > $this->reach * $step;
         if ($isOut || $this->isWithinSlack($distance, $start)) {
-            $this->outOfReach++;
-
             return null;
         }
 
@@ -67,8 +62,6 @@ final class Snap
     private function part(int $value, int $distance, int $gap, int $at): ?int
     {
         if (200 * abs($distance) > $this->reach * $gap || $this->isWithinSlack($distance, $at)) {
-            $this->outOfReach++;
-
             return null;
         }
 
