@@ -58,11 +58,12 @@ const PICTURES = {
 
   history: async ({ demo, press, page }) => {
     await demo();
-    for (const key of ['Control+a', 'q', 'ArrowUp', 'Control+z', 'Shift+e', 'e']) await press(key);
+    for (const key of ['Control+a', 'q', 'ArrowUp', 'Control+z', 'Shift+`', 'a']) await press(key);
+    for (const key of ['Shift+e', 'e', 'Shift+`', 'b', 'Alt+q']) await press(key);
     await press('Shift+U');
     await page.getByRole('listbox', { name: 'Steps' }).waitFor();
-    await press('Home', '=', 'End');
-    await page.getByTestId('history-effect').waitFor();
+    await press('`', 'a');
+    await page.getByTestId('compared').filter({ hasText: 'hear A' }).waitFor();
   },
 
   'keys-overlay': async ({ demo, press, page }) => {

@@ -30,7 +30,7 @@ final readonly class SongReasons
     }
 
     /**
-     * Of the first of the selected notes that was left alone last, or else of the first of them.
+     * Of the first of the selected notes that was left alone last, or lies beside its line, or else of the first.
      *
      * @param  list<string>  $tried  the lines that were run last, where they may have come to nothing
      * @return list<Reason>
@@ -49,8 +49,8 @@ final readonly class SongReasons
         $alone = $step === null ? [] : array_values(array_filter(
             $places, static fn (int $i): bool => ! self::touches($step, $open->notes->clip[$i], $open->notes->id[$i]),
         ));
-        $place = $alone[0] ?? $places[0];
         $context = $input->for($open, $selection);
+        $place = $alone[0] ?? self::firstOffLine($open, $places, $context) ?? $places[0];
         $left = $tried === [] || $tried === $step?->lines
             ? null
             : $this->cameToNothing($tried, $open, $selection, $context, $open->notes->id[$places[0]]);
@@ -99,6 +99,19 @@ final readonly class SongReasons
         foreach ($this->history->stepsOf($stored->stepId(), $clip) as $row) {
             if (isset($row->step()->change->contents[$clip]->notes->after['start'][$note])) {
                 return $row->title();
+            }
+        }
+
+        return null;
+    }
+
+    /** @param  list<int>  $places */
+    private static function firstOffLine(OpenSong $open, array $places, Context $context): ?int
+    {
+        $lines = $context->time->gridLines();
+        foreach ($places as $i) {
+            if ($lines->nearest($open->notes->start[$i]) !== $open->notes->start[$i]) {
+                return $i;
             }
         }
 

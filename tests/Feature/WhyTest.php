@@ -27,6 +27,8 @@ final class WhyTest extends AppTestCase
             array_map(array_values(...), $why([1])),
         );
         $this->ask($clip, 'undo');
+        $this->ask($clip, 'edits', ['selection' => [1, 2, 3], 'lines' => ['velocity add=1']]);
+        self::assertSame('played-so', $why([1, 2])[0]['cause'], 'of the first that lies beside its line');
         $this->ask($clip, 'edits', ['selection' => [1, 2], 'lines' => ['quantize strength=0']]);
         self::assertSame([], $why([]), 'nothing is asked about');
         $tried = ['selection' => [1, 2], 'tried' => ['quantize reach=1']];

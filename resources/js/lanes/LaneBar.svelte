@@ -19,7 +19,7 @@
   }
 </script>
 
-<div class="flex items-center gap-1" role="toolbar" aria-label="What is shown in lanes">
+<div class="flex flex-none items-center gap-1 whitespace-nowrap" role="toolbar" aria-label="What is shown in lanes">
   {#if hands.hand === 'draw'}
     <label class="flex items-center gap-1"
       >Draws
