@@ -146,7 +146,7 @@ test('notes selected while an older step is looked at are those the next edit wo
   await studio.press('Shift+U');
   await expect(page.getByRole('listbox', { name: 'Steps' }).getByRole('option')).toHaveCount(3);
   await studio.press('ArrowUp');
-  await expect(page.getByTestId('history-effect')).toContainText('2 changed');
+  await expect(page.getByTestId('history-effect')).toContainText('2 notes');
   await studio.click(100, 61);
   await studio.press('Shift+ArrowUp');
   await studio.expectColumn('pitch', [73, 65]);

@@ -172,8 +172,12 @@
       Compared with {walk.mark === undefined
         ? 'the song as it is'
         : `◇ ${titleOf(walk.rows.find((row) => row.id === walk.mark) ?? walk.rows[0])}`}:
-      {preview.shown.counts.changed} changed, {preview.shown.counts.added} added,
-      {preview.shown.counts.removed} removed.
+      {#if walk.mark === undefined && preview.shown.message}
+        {preview.shown.message}.
+      {:else}
+        {preview.shown.counts.changed} changed, {preview.shown.counts.added} added,
+        {preview.shown.counts.removed} removed.
+      {/if}
     </p>
   {/if}
   {#if preview.problem && preview.step !== undefined}

@@ -171,15 +171,15 @@
           onclick={() => (preview.flipped = !preview.flipped)}
           >Before <kbd class="text-base-content">{keyOf('flip')}</kbd></button
         >
+        <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
         <label class="col-span-2 flex items-center gap-1 text-xs">
           <input
             type="checkbox"
             class="checkbox checkbox-xs"
             checked={settings.inTurn}
             onchange={(event) => setting.turn('inTurn', event.currentTarget.checked)}
-          />Before and after in turn, round by round
+          />Both in turn, a round each
         </label>
-        <button class="btn px-1 btn-xs" type="button" onclick={() => tuning.leave()}>Leave <kbd>Esc</kbd></button>
         <button class="btn col-span-2 px-1 btn-xs" type="button" onclick={() => dialogs.giveKey(tuning.lines)}
           >Give it a key <kbd>Alt Enter</kbd></button
         >

@@ -226,7 +226,8 @@
     {/each}
   </ul>
   <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary">
-    {#if rows.length === 0 && !typing && pieces.length === 0 && finding.text}Nothing is found by these words.{/if}
+    {#if rows.length === 0 && !typing && !finding.said?.lines.length && !finding.said?.problem && finding.text}Nothing
+      is found by these words.{/if}
     <kbd>Enter</kbd> does it <kbd>Tab</kbd> types it out <kbd>Shift Enter</kbd> on the bench
     <kbd>Alt Enter</kbd> gives it a key <kbd>Esc</kbd> closes
   </p>

@@ -6,6 +6,7 @@ import { find, type Entry } from '../commands/entries';
 import type { Offered } from '../commands/offered.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Looking } from '../looking/looking.svelte';
+import { drawnSeed, NEW_SEED } from '../looking/numbers';
 import { parseLine } from '../music/line';
 import { settings } from '../settings/settings.svelte';
 import type { Contents } from '../song/contents.svelte';
@@ -35,8 +36,6 @@ export interface FoundIn {
 }
 
 const OF_SONG = ['track', 'clip', 'conductor'];
-const NEW_SEED = 'new';
-const SEEDS = 1_000_000;
 
 /**
  * What is typed in the palette, what is found by it, and what is seen of that before it is done. A text is a line where
@@ -149,7 +148,7 @@ export class Finding {
       const { name, values } = parseLine(line);
       const seed = this.#edit(name)?.parameters.find(({ default: usual }) => usual === NEW_SEED)?.name;
       if (!seed || values[seed]) return line;
-      const drawn = this.#seeds.get(line) ?? String(Math.floor(Math.random() * SEEDS));
+      const drawn = this.#seeds.get(line) ?? drawnSeed();
       this.#seeds.set(line, drawn);
       return `${line} ${seed}=${drawn}`;
     });
