@@ -251,7 +251,7 @@ function putTogether(
   const tuning = new Tuning(contents, lanes, preview, looking, asking, sender, grid);
   const marks = new Marks(contents, sender, preview, status, opened.marks);
   const states = new States(contents, sounding, marks, sender, looking);
-  const comparing = new Comparing(contents, marks, preview, states, looking, asking, status);
+  const comparing = new Comparing(contents, marks, preview, states, looking, asking, status, player, range);
   const shaping = new Shaping({ contents, chosenClips, arranging, grid, preview, player });
   const dial = new Dial(contents, grid, arranging, preview, looking, shaping, asking, status);
   const walk = new Walk(contents, preview, looking, asking, status);

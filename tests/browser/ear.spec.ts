@@ -98,6 +98,27 @@ test('a field that is turned on the bench is heard', async ({ studio, page }) =>
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
+test('a slider of a track is heard while it is dragged, and is one step once it is let go', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 7600, 60, 120]]);
+  await studio.press('Space');
+  await expect.poll(() => loudest(page)).toBeGreaterThan(0);
+  await studio.turnTo('Tracks');
+  const box = (await page.getByRole('slider', { name: 'Volume of Track 1 in %' }).boundingBox())!;
+  await page.mouse.move(box.x + 0.8 * box.width, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x, box.y + box.height / 2, { steps: 3 });
+  await expect.poll(() => loudest(page)).toBe(0);
+  await expect(page.getByTestId('hint')).not.toContainText('Undo');
+  await page.mouse.up();
+  await expect(page.getByTestId('hint')).toContainText('Undo: track of=1 volume=0');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => loudest(page)).toBeGreaterThan(0);
+  await studio.press('Space');
+});
+
 test('pad, bass and top voice are laid from a take, one line each, and the take stays in hand', async ({
   studio,
   page,

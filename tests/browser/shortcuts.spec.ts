@@ -38,11 +38,11 @@ test('a chain of one’s own lies on a key by picking, pressing and done, and is
   await page.getByLabel(/^Lines, run as one step/).fill('grid value=1/8\nquantize\ntranspose semitones=1');
   await page.getByLabel('What it does').fill('My chain');
   await page.getByRole('button', { name: /^Key: none/ }).click();
-  await studio.press('F1');
+  await studio.press('F11');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByLabel('Map', { exact: true })).toHaveValue(/\d+/);
   await studio.press('Escape');
-  await studio.press('Control+a', 'F1');
+  await studio.press('Control+a', 'F11');
   await studio.expectColumn('start', [0, 240]);
   expect(studio.column('pitch')).toEqual([61, 65]);
   await expect(page.getByLabel('Grid', { exact: true })).toHaveValue('1/8');
@@ -50,7 +50,7 @@ test('a chain of one’s own lies on a key by picking, pressing and done, and is
   await studio.expectColumn('start', [10, 130]);
   await page.reload();
   await expect(studio.bench).toContainText('All 2 notes');
-  await studio.press('Control+a', 'F1');
+  await studio.press('Control+a', 'F11');
   await studio.expectColumn('start', [0, 240]);
 });
 
@@ -102,7 +102,7 @@ test('a line that cannot be run is refused with what would work, and the map sta
   await page.getByRole('button', { name: 'New', exact: true }).click();
   await page.getByLabel(/^Lines, run as one step/).fill('quantise');
   await page.getByRole('button', { name: /^Key: none/ }).click();
-  await studio.press('F1');
+  await studio.press('F11');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('form').getByRole('alert')).toContainText('Did you mean quantize?');
   await expect(page.getByLabel('Map', { exact: true })).toHaveValue('standard');
@@ -116,10 +116,10 @@ test('the key itself tells what it does, and keys the browser keeps are told', a
   await expect(list).toHaveCount(1);
   await expect(list).toContainText('Quantize half the way');
   await page.getByRole('button', { name: 'Search by pressing' }).click();
-  await studio.press('F1');
-  await expect(page.getByRole('region', { name: 'All commands' })).toContainText('F1 is free.');
+  await studio.press('F11');
+  await expect(page.getByRole('region', { name: 'All commands' })).toContainText('F11 is free.');
   await page.getByRole('button', { name: 'Put something on it' }).click();
-  await page.getByRole('button', { name: /^Key: F1/ }).click();
+  await page.getByRole('button', { name: /^Key: F11/ }).click();
   await studio.press('Control+l');
   await expect(page.getByRole('region', { name: 'The keyboard' })).toContainText('may never arrive here');
 });
@@ -198,7 +198,10 @@ test(`${moved.piece}: ${moved.hands.length} actions`, async ({ studio, page }) =
         mimeType: 'application/json',
         buffer: readFileSync(file),
       }),
-    'press Use it': () => page.getByRole('button', { name: 'Use it' }).click(),
+    'press Use it': async () => {
+      await page.getByRole('button', { name: 'Use it' }).click();
+      await expect(page.getByLabel('Map', { exact: true }).locator('option:checked')).not.toHaveText('Standard');
+    },
   };
   for (const action of moved.hands) await does[action]();
   expect(JSON.parse(readFileSync(file, 'utf8')).bindings.length).toBeGreaterThan(29);
@@ -295,10 +298,10 @@ test('two keys in a row are set and pressed, and the strip tells what can follow
   await page.getByLabel('What it does').fill('Very loud');
   const form = page.getByRole('form', { name: 'Shortcut' });
   await form.getByRole('button', { name: 'two in a row' }).click();
-  await studio.press('F1', 'v');
+  await studio.press('F11', 'v');
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(form).toHaveCount(0);
-  await studio.press('Escape', 'Control+a', 'F1');
+  await studio.press('Escape', 'Control+a', 'F11');
   await expect(page.getByRole('navigation', { name: 'Keys' })).toHaveText('VVery loud');
   await studio.press('v');
   await studio.expectColumn('velocity', [111, 111]);
@@ -388,9 +391,9 @@ test('a typed line gets a key in four actions, and a press that is taken asks fi
   await studio.press('Control+a', '/');
   await page.keyboard.type('nudge by=240tk');
   await page.keyboard.press('Alt+Enter');
-  await page.keyboard.press('F1');
-  await expect(studio.status).toContainText('F1 does it from now on');
-  await studio.press('F1');
+  await page.keyboard.press('F11');
+  await expect(studio.status).toContainText('F11 does it from now on');
+  await studio.press('F11');
   await studio.expectColumn('start', [250]);
 
   await studio.press('Alt+Shift+/');
@@ -417,9 +420,9 @@ test('an entry of the menu at the pointer, and the edit on the bench, are given 
   await studio.press('Control+a', 'Shift+F10');
   await page.getByRole('combobox', { name: 'What to do here' }).fill('duplicate');
   await page.keyboard.press('Alt+Enter');
-  await page.keyboard.press('F1');
-  await expect(studio.status).toContainText('F1 does it from now on');
-  await studio.press('F1');
+  await page.keyboard.press('F11');
+  await expect(studio.status).toContainText('F11 does it from now on');
+  await studio.press('F11');
   await expect.poll(() => studio.column('start').length).toBe(2);
   await studio.press('/');
   await page.keyboard.type('velocity add=7');
@@ -438,10 +441,10 @@ test('New puts the cursor into the lines, and Enter goes on to the key', async (
   await page.getByRole('button', { name: 'New', exact: true }).click();
   await page.keyboard.type('velocity add=9');
   await page.keyboard.press('Enter');
-  await page.keyboard.press('F1');
+  await page.keyboard.press('F11');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('form', { name: 'Shortcut' })).toBeHidden();
   await page.keyboard.press('Escape');
-  await studio.press('Control+a', 'F1');
+  await studio.press('Control+a', 'F11');
   await studio.expectColumn('velocity', [105]);
 });

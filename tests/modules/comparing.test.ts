@@ -126,12 +126,30 @@ function compared(history: Partial<StepTree & { before: number | null }>, all: R
   const shown: string[] = [];
   const states = new States(on.contents, on.sounding, { all }, on.sender, looking);
   const asking = { goTo: (step: number | null) => void gone.push(step) };
-  const comparing = new Comparing(on.contents, { all }, on.preview, states, looking, asking, on.status);
+  const played: string[] = [];
+  const player = {
+    playing: false,
+    tick: 480,
+    start: async (from: number) => void played.push(`from ${from}`),
+    stop: () => void played.push('stopped'),
+    standAt: (tick: number) => void played.push(`at ${tick}`),
+  };
+  const comparing = new Comparing(
+    on.contents,
+    { all },
+    on.preview,
+    states,
+    looking,
+    asking,
+    on.status,
+    player,
+    on.range,
+  );
   const step = (at: number | null, before: number | null) => {
     on.contents.history = { ...on.contents.history, at, before };
     states.follow();
   };
-  return { ...on, states, comparing, step, asked, gone, shown };
+  return { ...on, states, comparing, player, played, step, asked, gone, shown };
 }
 
 test('the state before is known the moment something was done, also behind a run of keys that is one step', () => {
@@ -159,6 +177,28 @@ test('what is not known is fetched in a calm moment, marks too; another set of o
   expect([6, 2, 7, 9].map((one) => states.of(one) !== undefined)).toEqual([true, true, true, false]);
   contents.open = [9];
   expect(states.of(6)).toBeUndefined();
+});
+
+test('where the song stands, it plays for as long as the key is held, and stands where it stood', () => {
+  vi.useFakeTimers();
+  const { comparing, step, player, played, range } = compared({});
+  step(3, 2);
+  comparing.begin('before')();
+  comparing.leave();
+  expect(played).toEqual([]);
+  let end = comparing.begin('before');
+  vi.advanceTimersByTime(500);
+  end();
+  range.set([960, 1920]);
+  end = comparing.begin('before');
+  vi.advanceTimersByTime(500);
+  end();
+  expect(played).toEqual(['from 480', 'stopped', 'at 480', 'from 960', 'stopped', 'at 480']);
+  player.playing = true;
+  end = comparing.begin('before');
+  vi.advanceTimersByTime(500);
+  end();
+  expect(played).toHaveLength(6);
 });
 
 test('a key that is held shows a point until it comes up; one that is pressed stays until the same again', () => {

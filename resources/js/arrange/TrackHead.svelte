@@ -2,6 +2,7 @@
   import Circle from '@lucide/svelte/icons/circle';
   import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
+  import { turnTrack } from '../looking/turning-track';
   import { settings } from '../settings/settings.svelte';
   import Meter from '../look/Meter.svelte';
   import Slider from '../look/Slider.svelte';
@@ -9,6 +10,8 @@
   import { getStudio } from '../acting/studio';
 
   const { acting, chosenClips, contents, openedRows, opening, outputs, player } = getStudio();
+  const { looking, preview, sender } = getStudio();
+  const here = { looking, preview, sender };
   const { run, keyOf } = acting;
 
   type Swept = 'mute' | 'solo';
@@ -109,6 +112,7 @@
         usual={USUAL_VOLUME}
         value={track.volume}
         set={(volume) => change({ volume })}
+        turns={(volume) => turnTrack(here, track.id, { volume })}
       />
       <span class="min-w-0 flex-1 truncate" title={sounds}
         >{sounds}{track.transposition !== 0
@@ -144,6 +148,7 @@
           value={track.pan}
           said={panSaid(track.pan)}
           set={(pan) => change({ pan })}
+          turns={(pan) => turnTrack(here, track.id, { pan })}
         /></label
       >
     </div>

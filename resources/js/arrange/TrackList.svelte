@@ -15,10 +15,13 @@
   import InstrumentChoice from './InstrumentChoice.svelte';
   import TechniqueChoice from './TechniqueChoice.svelte';
   import { panSaid, trackLine, USUAL_VOLUME } from './track-line';
+  import { turnTrack } from '../looking/turning-track';
   import { setting, settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
   const { acting, backdrop, contents, opening, outputs, player, seen, status } = getStudio();
+  const { looking, preview, sender } = getStudio();
+  const here = { looking, preview, sender };
   const { run, keyOf } = acting;
 
   const [LOWEST_A, HIGHEST_A] = [400, 480];
@@ -117,6 +120,7 @@
           usual={USUAL_VOLUME}
           value={track.volume}
           set={(volume) => change(place, { volume })}
+          turns={(volume) => turnTrack(here, track.id, { volume })}
         />
         <span class="flex w-10 flex-none"
           ><Meter
@@ -183,6 +187,7 @@
               value={track.pan}
               said={panSaid(track.pan)}
               set={(pan) => change(place, { pan })}
+              turns={(pan) => turnTrack(here, track.id, { pan })}
             />
             {#each [['reverb', track.reverb], ['chorus', track.chorus]] as [send, value] (send)}
               <label for="track-{send}">{send === 'reverb' ? 'Reverb' : 'Chorus'}, %</label>
@@ -195,6 +200,7 @@
                 usual={0}
                 value={value as number}
                 set={(to) => change(place, { [send]: to })}
+                turns={(to) => turnTrack(here, track.id, { [send]: to })}
               />
             {/each}
             <label for="track-transposition">Sounds</label>
@@ -252,6 +258,7 @@
       usual={USUAL_VOLUME}
       value={settings.volume}
       set={(volume) => setting.volume(volume)}
+      turns={(volume) => setting.volume(volume)}
     />
   </label>
 

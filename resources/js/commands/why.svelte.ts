@@ -10,6 +10,7 @@ import { hit } from '../sight/hit';
 import type { Panes } from '../sight/panes.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
+import { banks } from '../sound/live.svelte';
 import type { Player } from '../sound/player.svelte';
 import type { Score } from '../sound/score';
 import { askedAt, askedOf, whySilent, type Asked } from '../sound/silence';
@@ -126,7 +127,23 @@ export class Why {
       isPlaying: player.playing,
       hears: hear,
     });
-    return [...this.#whyNot(), ...silent, ...(notes.length > 0 ? await this.#ofNotes(notes) : [])];
+    return [
+      ...this.#whyNot(),
+      ...silent,
+      ...this.#missing(asked),
+      ...(notes.length > 0 ? await this.#ofNotes(notes) : []),
+    ];
+  }
+
+  /** Instruments that are not here, so that others sound in their place. */
+  #missing({ tracks }: Asked): Reason[] {
+    return tracks
+      .filter(({ instrument }) => instrument && banks.missing.has(instrument.bank))
+      .map(({ id, name, instrument }) => ({
+        cause: 'bank-missing',
+        text: `${name} sounds otherwise: its bank ${instrument!.bank} is not here.`,
+        cure: [`track of=${this.on.contents.song.tracks.findIndex((track) => track.id === id) + 1} instrument=voice`],
+      }));
   }
 
   /** What was refused, by what it lacks. */

@@ -2,12 +2,17 @@ import type { Asking } from '../asking/asking.svelte';
 import type { Marks } from '../asking/marks.svelte';
 import type { Point, Preview } from '../desk/preview.svelte';
 import type { Status } from '../desk/status.svelte';
+import type { Range } from '../desk/range.svelte';
 import type { Contents } from '../song/contents.svelte';
-import { whereHeld } from './held';
+import { HELD_MS, whereHeld } from './held';
+import type { Player } from '../sound/player.svelte';
 import type { Looking } from './looking.svelte';
 import type { States } from './states.svelte';
 
-/** Compares the song as it is with points of its history, while it plays: held for the moment, pressed until another key. */
+/**
+ * Compares the song as it is with points of its history, while it plays: held for the moment, pressed until another key.
+ * Where the song stands, it plays for as long as the key is held.
+ */
 export class Comparing {
   constructor(
     private readonly contents: Pick<Contents, 'history'>,
@@ -17,6 +22,8 @@ export class Comparing {
     private readonly looking: Pick<Looking, 'atPoint'>,
     private readonly asking: Pick<Asking, 'goTo'>,
     private readonly status: Status,
+    private readonly player: Pick<Player, 'playing' | 'start' | 'stop' | 'tick' | 'standAt'>,
+    private readonly range: Pick<Range, 'span'>,
   ) {}
 
   /** Shows and sounds a point in the place of the song; the same again ends it. Gives what the key does that comes up. */
@@ -30,11 +37,34 @@ export class Comparing {
     if (step === undefined) return () => undefined;
     const before = preview.point;
     this.looking.atPoint(point, step, this.states.of(step));
-    return whereHeld(() => {
+    const silent = this.#playWhileHeld();
+    const end = whereHeld(() => {
       if (preview.point !== point) return;
       if (before) this.begin(before);
       else this.leave();
     });
+    return () => {
+      silent();
+      end();
+    };
+  }
+
+  /** Plays from the range or the playhead once the key is held, where the song stands. Gives what ends it. */
+  #playWhileHeld(): () => void {
+    const { player, range } = this;
+    if (player.playing) return () => undefined;
+    const { tick } = player;
+    let isOurs = false;
+    const held = setTimeout(() => {
+      isOurs = true;
+      void player.start(range.span?.[0] ?? tick);
+    }, HELD_MS);
+    return () => {
+      clearTimeout(held);
+      if (!isOurs) return;
+      player.stop();
+      player.standAt(tick);
+    };
   }
 
   leave(): void {

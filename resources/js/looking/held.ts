@@ -1,5 +1,5 @@
 /** A key that is down for longer is held, in ms. */
-const HELD_MS = 350;
+export const HELD_MS = 350;
 
 /** What a key does that comes up: what ends with it where it was held, nothing where it was only pressed. */
 export function whereHeld(end: () => void): () => void {

@@ -1,4 +1,4 @@
-import { api, Refused, type OpenedSong, type Said, type SongAnswer } from '../api';
+import { api, Refused, type OpenedSong, type Said, type Song, type SongAnswer } from '../api';
 import type { Answers } from '../asking/answers.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
@@ -10,6 +10,7 @@ import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Sounding } from '../song/sounding.svelte';
 import type { SongState } from '../song/state';
+import type { TurnedValues } from './turning-track';
 
 /** What is read to look at something. */
 export interface LookedFrom {
@@ -110,6 +111,15 @@ export class Looking {
     });
   }
 
+  /** Shows a track with other values, as while a slider of it is dragged; what is looked at otherwise stays. */
+  atTrack(track: number, values: TurnedValues): void {
+    const { preview } = this.on;
+    if (preview.step !== undefined) return;
+    const { now } = this;
+    const tracks = now.song.tracks.map((one) => (one.id === track ? { ...one, ...values } : one));
+    preview.show(compared(now, { ...now, song: { ...now.song, tracks } }, ''));
+  }
+
   /** How the song was at a step, and in what that differs from how it is. */
   async stateAt(step: number | null): Promise<{ state: SongState; differs: string }> {
     const { contents, sender } = this.on;
@@ -121,11 +131,19 @@ export class Looking {
   /** The song as an answer would leave it. */
   #as(answer: SongAnswer): SongState {
     const { now } = this;
+    const song = answer.song ?? now.song;
     return {
-      ...this.on.contents.after(answer),
-      song: answer.song ?? now.song,
+      ...(this.#opensOthers(answer, song) ? now : this.on.contents.after(answer)),
+      song,
       sounds: now.sounds.with(answer.sounding ?? []),
     };
+  }
+
+  /** Whether it would open other clips while those that are open stay: their notes are what is looked at. */
+  #opensOthers({ open }: SongAnswer, song: Song): boolean {
+    if (!open) return false;
+    const there = new Set(song.tracks.flatMap(({ clips }) => clips.map(({ id }) => id)));
+    return this.on.contents.open.some((clip) => there.has(clip) && !open.clips.includes(clip));
   }
 
   /** @param clips those worked on in place of the open ones */
