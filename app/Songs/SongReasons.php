@@ -105,7 +105,7 @@ final readonly class SongReasons
         return null;
     }
 
-    /** @param  list<int>  $places */
+    /** @param  array<int, int>  $places */
     private static function firstOffLine(OpenSong $open, array $places, Context $context): ?int
     {
         $lines = $context->time->gridLines();

@@ -4,6 +4,7 @@ import { NoteTable } from '../music/notes';
 import { settings } from '../settings/settings.svelte';
 import { KeptTake } from './kept-take';
 import { Rounds } from './rounds';
+import { countInAt } from '../sound/count-in';
 import type { Stage } from './stage';
 import { ofRound, takeLines } from './take-lines';
 
@@ -28,6 +29,8 @@ interface Fresh {
  */
 export class Recorder {
   state = $state<'idle' | 'counting' | 'recording'>('idle');
+  /** how many beats are counted in */
+  #clicks = 0;
   /** beats that are still counted in */
   counting = $state(0);
   /** what was played and does not lie in the song yet, to be seen and heard */
@@ -105,6 +108,7 @@ export class Recorder {
     if (isLeft()) return;
     player.isEndless = true;
     this.#isCountedIn = settings.countIn > 0;
+    this.#clicks = countInAt(this.stage.score, this.origin, settings.countIn).clicks.length;
     await player.start(this.origin, settings.countIn);
     if (isLeft()) {
       player.stop();
@@ -178,7 +182,8 @@ export class Recorder {
       return;
     }
     if (now < 0) {
-      this.counting = Math.ceil(-now / this.#beatMs());
+      // It is begun a moment before the first beat, which is no beat more.
+      this.counting = Math.min(this.#clicks, Math.ceil(-now / this.#beatMs()));
     } else if (this.state === 'counting') {
       this.counting = 0;
       this.state = 'recording';

@@ -1,4 +1,4 @@
-import { api, Refused, type OpenedSong, type Said, type Song, type SongAnswer } from '../api';
+import { api, Refused, type OpenedSong, type Said, type Song, type SongAnswer, type Track } from '../api';
 import type { Answers } from '../asking/answers.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
@@ -10,7 +10,9 @@ import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
 import type { Sounding } from '../song/sounding.svelte';
 import type { SongState } from '../song/state';
-import type { TurnedValues } from './turning-track';
+
+/** What of a track is turned by sliders. */
+export type TurnedValues = Partial<Pick<Track, 'volume' | 'pan' | 'reverb' | 'chorus'>>;
 
 /** What is read to look at something. */
 export interface LookedFrom {

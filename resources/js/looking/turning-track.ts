@@ -1,10 +1,6 @@
-import type { Track } from '../api';
 import type { Preview } from '../desk/preview.svelte';
 import type { Sender } from '../song/sender.svelte';
-import type { Looking } from './looking.svelte';
-
-/** What of a track is turned by sliders. */
-export type TurnedValues = Partial<Pick<Track, 'volume' | 'pan' | 'reverb' | 'chorus'>>;
+import type { Looking, TurnedValues } from './looking.svelte';
 
 /** What is asked to let a slider be heard while it is dragged. */
 export interface TurnedBy {
