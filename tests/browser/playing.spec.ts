@@ -416,7 +416,7 @@ test('a count-in is seen in beats before what is played counts', async ({ studio
   await begin(studio, '1');
   await studio.press('F7', 'l', 'Home');
   await page.keyboard.press('F6');
-  await expect(recording(page)).toHaveText('4');
+  await expect(recording(page)).toHaveText(/^[2-4]$/);
   await play(page, 'KeyZ');
   await expect(recording(page)).toHaveText('');
   await play(page, 'KeyX');
