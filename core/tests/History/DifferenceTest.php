@@ -23,6 +23,7 @@ final class DifferenceTest extends MusicTestCase
     #[TestWith(['velocity set=70', '2 notes of another velocity'])]
     #[TestWith(['length scale=50', '2 notes shorter, 50 % on average'])]
     #[TestWith(['length to=240tk', '1 note longer, 200 %'])]
+    #[TestWith(['length to=170tk', '2 notes of another length'])]
     #[TestWith(['transpose semitones=1', '2 notes of another pitch'])]
     #[TestWith(['mute', '2 notes muted or no longer'])]
     #[TestWith(['delete', '2 notes fewer'])]
