@@ -106,10 +106,12 @@ const newLength: Command = ({ newNotes, status }, { value }) => {
   sayNewNotes({ newNotes, status });
 };
 
-const likeThis: Command = ({ newNotes, status }, { what = 'velocity' }) => {
-  if (newNotes.take(what)) sayNewNotes({ newNotes, status });
-  else status.say('Select a note first; new notes are like it then.', 'refused');
-};
+/** New notes are like the selected one as it is once the keys pressed before are done. */
+const likeThis: Command = ({ newNotes, sender, status }, { what = 'velocity' }) =>
+  sender.inOrder(() => {
+    if (newNotes.take(what)) sayNewNotes({ newNotes, status });
+    else status.say('Select a note first; new notes are like it then.', 'refused');
+  });
 
 /** What writes notes by keys, and what new ones are like. */
 export const writingCommands: Record<string, Command> = {
