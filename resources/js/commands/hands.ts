@@ -1,9 +1,9 @@
 import { ONE_NOTE, type Hand } from '../desk/hands.svelte';
 import { rowsShown, type RowsShown } from '../sight/rows';
-import { hit } from '../sight/hit';
 import { switching } from './switching';
+import { underPointer } from './under-pointer';
 import { setting, settings } from '../settings/settings.svelte';
-import type { Command as CommandOf, Tools } from './command';
+import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
   | 'asking'
@@ -44,17 +44,6 @@ const lens: Command = ({ hands, panes, status }) =>
   hands.hold('lens', () => {
     if (!panes.view.back()) status.say('Hold the key and drag a box to zoom to; pressed alone it goes back.', 'hint');
   });
-
-/** The ids of the notes under the pointer, with their group; empty where none lie there. */
-function underPointer({
-  contents: { notes },
-  hands: { at },
-  panes,
-}: Pick<Tools, 'contents' | 'hands' | 'panes'>): number[] {
-  const { view } = panes;
-  const found = at && hit(panes.current.bodies, view.x(at.tick), view.y(at.pitch) + view.rowHeight / 2);
-  return found ? notes.groupOf(notes.columns.id[found.place]) : [];
-}
 
 const pointer: Command = (
   { asking, caret, contents, grid, hands, panes, player, selecting, status },

@@ -6,7 +6,6 @@ import type { ChosenClips } from '../desk/chosen-clips.svelte';
 import type { Hands } from '../desk/hands.svelte';
 import type { Status } from '../desk/status.svelte';
 import { settings } from '../settings/settings.svelte';
-import { hit } from '../sight/hit';
 import type { Panes } from '../sight/panes.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Sender } from '../song/sender.svelte';
@@ -15,6 +14,7 @@ import type { Player } from '../sound/player.svelte';
 import type { Score } from '../sound/score';
 import { askedAt, askedOf, whySilent, type Asked } from '../sound/silence';
 import type { Applies } from './applies';
+import { underPointer } from './under-pointer';
 
 /** Why something is as it is, and the lines that cure it. */
 export interface Reason {
@@ -164,12 +164,8 @@ export class Why {
 
   /** The notes that are selected, or else the one under the pointer. */
   #meant(): number[] {
-    const { contents, hands, panes } = this.on;
-    const selected = contents.notes.selection();
-    if (selected.length > 0 || !hands.at) return [...selected];
-    const { view } = panes;
-    const found = hit(panes.current.bodies, view.x(hands.at.tick), view.y(hands.at.pitch) + view.rowHeight / 2);
-    return found ? [contents.notes.columns.id[found.place]] : [];
+    const selected = this.on.contents.notes.selection();
+    return selected.length > 0 ? [...selected] : underPointer(this.on);
   }
 
   /** What should sound: of the chosen clips where they begin, else at the playhead. */
