@@ -45,12 +45,12 @@ final class BlockTest extends MusicTestCase
             ],
             'the lowest of each' => [
                 'block tones=lowest', self::STRUCK, [], '0+960: 48*70 | 960+960: 53',
-                '2 chords held, of 10 notes, 7 notes left out that the chord has already, '
+                '2 chords held, of 10 notes, 7 notes left out that are not the lowest, '
                     .'1 note left out that are none of its tones',
             ],
             'the highest of each' => [
                 'block tones=highest', self::BROKEN, [], '0+1920: 60 | 1920+1920: 65',
-                '2 chords held, of 8 notes, 6 notes left out that the chord has already',
+                '2 chords held, of 8 notes, 6 notes left out that are not the highest',
             ],
             'a push belongs to the chord it opens' => [
                 'block', [[0, 400, 48], [480, 400, 52], [1900, 400, 53], [2400, 400, 57]], [0 => 'C', 1920 => 'F'],

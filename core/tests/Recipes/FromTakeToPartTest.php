@@ -32,8 +32,8 @@ final class FromTakeToPartTest extends MusicTestCase
     ])]
     #[TestWith([
         'Bass held under the chords', Voice::Bass, ['0+960:36', '960+960:41'],
-        '“Bass held under the chords”: 10 notes doubled on Bass; 2 chords held, of 10 notes, 7 notes left out that the '
-            .'chord has already, 1 note left out that are none of its tones',
+        '“Bass held under the chords”: 10 notes doubled on Bass; 2 chords held, of 10 notes, 7 notes left out that are '
+            .'not the lowest, 1 note left out that are none of its tones',
     ])]
     #[TestWith([
         'Top voice on its own', Voice::Lead, ['0+200:55', '480+400:55', '720+100:74', '960+200:60'],

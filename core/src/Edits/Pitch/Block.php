@@ -55,12 +55,18 @@ final readonly class Block implements Edit
     public function apply(Notes $notes, Selection $selection, Context $context, Parameters $parameters): Change
     {
         $draft = new Draft($notes);
-        $added = [];
-        $count = $outside = $taken = 0;
+        $added = $kept = [];
+        $count = $gathered = $taken = 0;
+        $which = $parameters->choice('tones');
         $selected = $selection->positions($notes);
         foreach ($context->clips->byTrack($selected, $notes->clip) as $places) {
             $places = array_values($places);
-            $chords = $this->chords($notes, $places, $context, $parameters->choice('tones'));
+            $chords = $this->chords($notes, $places, $context, $which);
+            if ($chords === []) {
+                array_push($kept, ...array_map(static fn (int $i): int => $notes->id[$i], $places));
+
+                continue;
+            }
             foreach ($chords as $k => [$tones, $members]) {
                 $start = $notes->start[$members[0]];
                 $end = isset($chords[$k + 1])
@@ -75,20 +81,21 @@ final readonly class Block implements Edit
                 $count++;
                 $taken += count($members);
             }
-            $outside += count($places);
-            array_map($draft->remove(...), $chords === [] ? [] : $places);
-            $outside -= $chords === [] ? count($places) : 0;
+            $gathered += count($places);
+            array_map($draft->remove(...), $places);
         }
-        $outside -= $taken;
+        $outside = $gathered - $taken;
         $repeats = $taken - count($added);
 
         return $draft->change(
-            $count === 0 ? $selection : Selection::of($added),
+            $count === 0 ? $selection : Selection::of([...$kept, ...$added]),
             $count === 0
                 ? Said::nothing('Nothing gathered: no chord is heard in what is selected.')
                 : Said::did($count, Noun::Chord, 'held')->with(
-                    'of '.Noun::Note->counted(count($selected)),
-                    $repeats > 0 ? Noun::Note->counted($repeats).' left out that the chord has already' : '',
+                    'of '.Noun::Note->counted($gathered),
+                    $repeats > 0 ? Noun::Note->counted($repeats).' left out '
+                        .($which === 'all' ? 'that the chord has already' : 'that are not the '.$which) : '',
+                    $kept !== [] ? Noun::Note->counted(count($kept)).' in no chord left as they are' : '',
                     $outside > 0 ? Noun::Note->counted($outside).' left out that are none of its tones' : '',
                 ),
         );
