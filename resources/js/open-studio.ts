@@ -249,7 +249,7 @@ function putTogether(
     answers,
   });
   const tuning = new Tuning(contents, lanes, preview, looking, asking, sender, grid);
-  const marks = new Marks(contents, sender, preview, status, opened.marks);
+  const marks = new Marks(contents, sender, preview, status);
   const states = new States(contents, sounding, marks, sender, looking);
   const comparing = new Comparing(contents, marks, preview, states, looking, asking, status, player, range);
   const shaping = new Shaping({ contents, chosenClips, arranging, grid, preview, player });

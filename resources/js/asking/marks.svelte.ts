@@ -6,16 +6,16 @@ import type { Sender } from '../song/sender.svelte';
 
 /** Points of the history that have a letter, to be compared by ear. */
 export class Marks {
-  all = $state.raw<Marked>({});
-
   constructor(
-    private readonly contents: Pick<Contents, 'song' | 'history'>,
-    private readonly sender: Pick<Sender, 'idle'>,
+    private readonly contents: Pick<Contents, 'song' | 'history' | 'marks'>,
+    private readonly sender: Pick<Sender, 'inLine'>,
     private readonly preview: Pick<Preview, 'step'>,
     private readonly status: Status,
-    all: Marked,
-  ) {
-    this.all = all;
+  ) {}
+
+  /** All of them, also those that another window set before what was taken in last. */
+  get all(): Marked {
+    return this.contents.marks;
   }
 
   /** The letters of a step of the history, or of the song as it came in. */
@@ -23,19 +23,20 @@ export class Marks {
     return Object.keys(this.all).filter((letter) => this.all[letter] === step);
   }
 
-  /** Gives a letter to the step that is looked at, or where the song stands; where it has that letter, takes it away. */
-  async toggle(letter: Letter): Promise<void> {
+  /**
+   * Gives a letter to the step that is looked at, or where the song stands once the keys before are done, and before those
+   * behind: it means what was heard when it was pressed. Where the step has that letter, takes it away.
+   */
+  toggle(letter: Letter): void {
     const { contents, preview, sender, status } = this;
-    await sender.idle();
-    const step = preview.step === undefined ? contents.history.at : preview.step;
-    const isThere = letter in this.all && this.all[letter] === step;
-    const moved = letter in this.all ? `${letter} is here now` : `${letter} is this point of the history`;
-    try {
+    const looked = preview.step;
+    sender.inLine(async () => {
       const { id } = contents.song;
-      this.all = (await (isThere ? api.unmark(id, letter) : api.mark(id, letter, step))).marks;
+      const step = looked === undefined ? contents.history.at : looked;
+      const isThere = letter in this.all && this.all[letter] === step;
+      const moved = letter in this.all ? `${letter} is here now` : `${letter} is this point of the history`;
+      contents.marks = (await (isThere ? api.unmark(id, letter) : api.mark(id, letter, step))).marks;
       status.say(isThere ? `${letter} is no point any more` : moved);
-    } catch (error) {
-      status.say((error as Error).message, 'refused');
-    }
+    });
   }
 }

@@ -1,4 +1,4 @@
-import type { History, OpenClips, OpenedSong, Song, SongAnswer, Standing, Track } from '../api';
+import type { History, Marked, OpenClips, OpenedSong, Song, SongAnswer, Standing, Track } from '../api';
 import { NoteTable } from '../music/notes';
 import { PointTable } from '../music/points';
 import { Clock } from '../music/time';
@@ -39,6 +39,8 @@ export class Contents {
   end = $derived(
     Math.max(1, ...this.song.tracks.flatMap(({ clips }) => clips.map(({ start, length }) => start + length))),
   );
+  /** points of the history that have a letter */
+  marks = $state.raw<Marked>({});
   /** counts how often all of it was taken anew */
   takings = $state(0);
   /** of every clip, as it was seen here last */
@@ -78,11 +80,12 @@ export class Contents {
   }
 
   /** Takes everything; notes that are still there stay selected. */
-  takeAll({ song, open, history }: OpenedSong): void {
+  takeAll({ song, open, history, marks }: OpenedSong): void {
     this.takings++;
     this.#takeSong(song);
     this.#takeOpen(open);
     this.history = history;
+    this.marks = marks;
   }
 
   /** Takes what an edit, an undo or a redo changed; whatever it leaves out is as it was. */
