@@ -26,6 +26,7 @@ Route::get('songs', [SongController::class, 'index']);
 Route::post('songs', [SongController::class, 'store']);
 Route::get('songs/{song}', [SongController::class, 'show']);
 Route::post('songs/{song}/open', [SongController::class, 'show']);
+Route::get('songs/{song}/glance', [SongController::class, 'glance']);
 Route::get('songs/{song}/sound', [SongController::class, 'sound']);
 Route::post('songs/{song}/sound', [SongController::class, 'sound']);
 Route::patch('songs/{song}', [SongController::class, 'rename']);

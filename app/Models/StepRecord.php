@@ -37,7 +37,7 @@ use Jactonic\Core\Time\Grid;
 final class StepRecord extends Record
 {
     /** All but what is large. */
-    public const HEAD = ['id', 'parent_id', 'lines', 'times', 'at', 'name', 'walked', 'clips', 'about'];
+    public const HEAD = ['id', 'parent_id', 'lines', 'times', 'at', 'name', 'walked', 'clips', 'about', 'said'];
 
     protected $table = 'steps';
 
@@ -66,6 +66,12 @@ final class StepRecord extends Record
     public function title(): string
     {
         return Step::titleOf($this->lines, $this->times);
+    }
+
+    /** What it did, in the words of its edits; of steps of before that was kept, its lines. */
+    public function words(): string
+    {
+        return $this->said === null ? $this->title() : Said::fromArray($this->said)->inShort();
     }
 
     /**

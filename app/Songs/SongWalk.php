@@ -174,12 +174,12 @@ final readonly class SongWalk
         });
     }
 
-    /** “Undone in Upright bass: transpose”; without the place where it is the track in front. */
+    /** “Undone in Upright bass: 4 notes moved up by 1 semitone”; without the place where it is the track in front. */
     private function said(string $done, StepRecord $row, Standing $standing, StoredSong $stored): string
     {
         $front = $stored->song->tracks[$stored->song->clips[$standing->front]->track ?? 0] ?? null;
 
         return $done.($row->about === '' || $row->about === $front?->name ? '' : " in {$row->about}")
-            .": {$row->title()}";
+            .": {$row->words()}";
     }
 }

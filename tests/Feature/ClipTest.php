@@ -76,8 +76,9 @@ final class ClipTest extends AppTestCase
         $this->ask($clip, 'undo', ['revision' => 2]);
 
         self::assertSame(
-            ['at' => 2, 'before' => null, 'undo' => 'transpose semitones=1', 'lines' => ['transpose semitones=1'],
-                'redo' => null, 'next' => [], 'grid' => ['1/16', 0], 'nextGrid' => null],
+            ['at' => 2, 'before' => null, 'undo' => 'transpose semitones=1', 'did' => '3 notes up 1 semitone',
+                'lines' => ['transpose semitones=1'],
+                'redo' => null, 'does' => null, 'next' => [], 'grid' => ['1/16', 0], 'nextGrid' => null],
             $this->edit($clip, 3, ['transpose semitones=1'])['history'],
         );
         self::assertSame(2, StepRecord::query()->where('parent_id', null)->count());

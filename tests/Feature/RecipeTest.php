@@ -64,7 +64,7 @@ final class RecipeTest extends AppTestCase
         self::assertSame('“To triplets, in steps, and back”: 1 note cut into 7 steps', $answer['message']);
         self::assertArrayNotHasKey('grid', $answer);
         $this->ask($clip, 'undo', ['revision' => 3])->assertOk()->assertJsonPath(
-            'message', 'Undone: recipe name="To triplets, in steps, and back"',
+            'message', 'Undone: “To triplets, in steps, and back”: 1 note cut into 7 steps',
         );
         self::assertSame([960, 960, 960], $this->column($clip, 'length'));
     }
@@ -179,7 +179,7 @@ final class RecipeTest extends AppTestCase
         ));
         self::assertSame([[2, 2, 2], [1]], [$revisions(), $others()], 'what one track cannot do is done on none');
         $this->ask($clips[0], 'undo')->assertOk()->assertJsonPath(
-            'message', 'Undone in Kalimba, Upright bass, Harmonium: recipe name="Song up a third"',
+            'message', 'Undone in Kalimba, Upright bass, Harmonium: “Song up a third”: 49 notes up 2 scale steps',
         );
         self::assertSame([[3, 3, 3], [1]], [$revisions(), $others()], 'and one undo takes them all back');
     }

@@ -127,6 +127,30 @@ final class SongTest extends AppTestCase
         self::assertSame(0, SongRecord::withTrashed()->count());
     }
 
+    public function test_the_list_tells_what_was_done_last_and_a_glance_is_another_once_the_song_is(): void
+    {
+        $clip = $this->clip();
+        $song = $this->songOf($clip);
+        $before = $this->getJson('/api/songs')->json('songs.0');
+        self::assertNull($before['did']);
+        $this->edit($clip, 1, ['transpose semitones=1']);
+        $after = $this->getJson('/api/songs')->json('songs.0');
+
+        self::assertSame('3 notes up 1 semitone', $after['did']);
+        self::assertNotSame($before['state'], $after['state']);
+        $glance = $this->getJson("/api/songs/{$song}/glance?state={$after['state']}")->assertOk()
+            ->assertHeader('Cache-Control', 'immutable, max-age=31536000, private')->json();
+        self::assertCount(3, $glance['tracks'][0]['cells']);
+    }
+
+    public function test_the_song_that_ships_is_made_again_as_it_came(): void
+    {
+        $id = $this->postJson('/api/songs', ['demo' => true])->assertCreated()->json('id');
+
+        $song = $this->getJson("/api/songs/{$id}")->assertOk()->json('song');
+        self::assertSame([LanternFerry::NAME, 4], [$song['name'], count($song['tracks'])]);
+    }
+
     public function test_a_song_never_grows_past_what_can_be_exported_and_read_again(): void
     {
         $clip = $this->clip();
@@ -274,10 +298,10 @@ final class SongTest extends AppTestCase
         $this->ask($bass, 'edits', ['lines' => ['transpose semitones=2'], 'selection' => 'all'])->assertOk();
 
         $this->ask($kalimba, 'undo')->assertOk()->assertJsonPath(
-            'message', 'Undone in Upright bass: transpose semitones=2',
+            'message', 'Undone in Upright bass: 16 notes up 2 semitones',
         )->assertJsonPath('elsewhere.0', 2);
         $this->ask($kalimba, 'redo')->assertOk()->assertJsonPath(
-            'message', 'Done again in Upright bass: transpose semitones=2',
+            'message', 'Done again in Upright bass: 16 notes up 2 semitones',
         );
         $open = $this->getJson("/api/songs/{$song}?clips={$kalimba},{$bass}&front={$bass}")->json('open');
         self::assertSame([[$kalimba, $bass], $bass], [$open['clips'], $open['front']]);
@@ -288,7 +312,7 @@ final class SongTest extends AppTestCase
             ['open' => [$kalimba, $bass], 'front' => $bass, 'selection' => 'all', 'lines' => ['transpose semitones=1']],
         )->assertOk();
         $this->ask($bass, 'undo')->assertOk()->assertJsonPath(
-            'message', 'Undone in Kalimba, Upright bass: transpose semitones=1',
+            'message', 'Undone in Kalimba, Upright bass: 37 notes up 1 semitone',
         );
     }
 

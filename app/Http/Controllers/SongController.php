@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Demo\LanternFerry;
 use App\Http\Once;
 use App\Http\Requests\NewSong;
 use App\Http\Requests\OpenRequest;
@@ -33,10 +34,12 @@ final readonly class SongController
         return new JsonResponse(SongView::list());
     }
 
-    /** A new song, or one from a MIDI file. */
+    /** A new song, the one that ships, or one from a MIDI file. */
     public function store(Request $request, SongUpload $upload, NewSong $new): JsonResponse
     {
-        if ($request->json('midi') === null) {
+        if ($request->json('demo') === true) {
+            [$name, $song, $problems] = [LanternFerry::NAME, (new LanternFerry)->song(), []];
+        } elseif ($request->json('midi') === null) {
             [$name, $song, $problems] = [$new->name(), $new->song(), []];
         } else {
             $import = $upload->import();
@@ -53,6 +56,13 @@ final readonly class SongController
     public function show(int $song, OpenRequest $request): JsonResponse
     {
         return new JsonResponse($this->view->open($song, $request->clips(), $request->front(), $request->grid()));
+    }
+
+    /** What a list shows of it; it is asked for anew where the song has another state. */
+    public function glance(int $song): JsonResponse
+    {
+        return (new JsonResponse($this->view->glance($song)))
+            ->setCache(['private' => true, 'max_age' => 31_536_000, 'immutable' => true]);
     }
 
     public function sound(int $song, OpenRequest $request): JsonResponse

@@ -55,7 +55,7 @@ final readonly class SongHistory
     /** What a step back and a step forward would take. */
     public function around(int $song, ?int $step): InHistory
     {
-        $columns = ['id', 'parent_id', 'lines', 'times', 'grid', 'swing'];
+        $columns = ['id', 'parent_id', 'lines', 'times', 'grid', 'swing', 'said'];
 
         return InHistory::between(
             $step === null ? null : StepRecord::query()->find($step, $columns),
@@ -146,7 +146,8 @@ final readonly class SongHistory
         $steps = [];
         foreach (StepRecord::query()->where('song_id', $song)->orderBy('id')->get(StepRecord::HEAD) as $step) {
             $steps[] = [
-                'id' => $step->id, 'parent' => $step->parent_id, 'title' => $step->title(), 'lines' => $step->lines,
+                'id' => $step->id, 'parent' => $step->parent_id, 'title' => $step->title(),
+                'words' => $step->words(), 'lines' => $step->lines,
                 'at' => $step->at,
                 'name' => $step->name, 'walked' => $step->walked, 'clips' => $step->clips, 'about' => $step->about,
             ];

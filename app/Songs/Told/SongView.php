@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Songs\Told;
 
 use App\Models\SongRecord;
+use App\Models\StepRecord;
 use App\Songs\Store\KeptSelections;
 use App\Songs\Store\Marks;
 use App\Songs\Store\SongHistory;
@@ -22,6 +23,7 @@ use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
+use Jactonic\Core\Song\Glance;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Sounding;
@@ -43,7 +45,10 @@ final readonly class SongView
     {
         $tracks = DB::table('tracks')->selectRaw('song_id, count(*) as tracks')->groupBy('song_id')
             ->pluck('tracks', 'song_id');
-        $line = static function (SongRecord $song) use ($tracks): array {
+        $steps = StepRecord::query()->whereIn('id', SongRecord::query()->select('step_id'))
+            ->get(['id', 'lines', 'times', 'said'])
+            ->mapWithKeys(static fn (StepRecord $step): array => [$step->id => $step->words()])->all();
+        $line = static function (SongRecord $song) use ($tracks, $steps): array {
             $rows = json_decode($song->conductor, true);
             $conductor = Conductor::fromRows($song->ppq, is_array($rows) ? $rows : []);
 
@@ -54,10 +59,15 @@ final readonly class SongView
                 'tempo' => self::beatsPerMinute($conductor),
                 'key' => self::keyOf($conductor),
                 'updated' => $song->updated_at->toIso8601String(),
+                // With the time, for another database has songs of the same numbers.
+                'state' => "{$song->revision}-{$song->step_id}-{$song->updated_at->getTimestamp()}",
+                'did' => $steps[$song->step_id ?? 0] ?? null,
                 'deleted' => $song->deleted_at?->toIso8601String(),
             ];
         };
-        $all = SongRecord::withTrashed()->get(['id', 'name', 'ppq', 'conductor', 'updated_at', 'deleted_at']);
+        $all = SongRecord::withTrashed()->get([
+            'id', 'name', 'ppq', 'conductor', 'revision', 'step_id', 'updated_at', 'deleted_at',
+        ]);
         [$deleted, $songs] = [
             $all->filter(static fn (SongRecord $song): bool => $song->trashed()),
             $all->reject(static fn (SongRecord $song): bool => $song->trashed()),
@@ -67,6 +77,12 @@ final readonly class SongView
             'songs' => array_values($songs->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->map($line)->all()),
             'deleted' => array_values($deleted->sortByDesc('deleted_at')->map($line)->all()),
         ];
+    }
+
+    /** @return array<string, mixed> a song as a list shows it */
+    public function glance(int $id): array
+    {
+        return Glance::of($this->store->whole($id)->song)->toArray();
     }
 
     /**

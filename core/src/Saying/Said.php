@@ -157,6 +157,14 @@ final readonly class Said implements Stringable
         );
     }
 
+    /** Whom it was done to, what, and how far, without what else is to be known: “12 notes quantized to 1/16”. */
+    public function inShort(): string
+    {
+        $short = new self($this->subject, $this->done, $this->by, times: $this->times);
+
+        return $short->told();
+    }
+
     /** @return array<string, mixed> for storing */
     public function toArray(): array
     {

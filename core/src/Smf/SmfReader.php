@@ -32,7 +32,7 @@ final class SmfReader
         $at = strpos(substr($this->bytes, 0, 65536), 'MThd');
         if ($at === false || strlen($this->bytes) < $at + 14) {
             throw new NotMidi(
-                $this->bytes === '' ? 'The file is empty.' : 'This is no MIDI file: it has no MThd header. Choose a '
+                $this->bytes === '' ? 'The file is empty.' : 'This is no MIDI file. Choose a '
                     .'Standard MIDI File (.mid).',
             );
         }

@@ -203,8 +203,8 @@ final class SmfTest extends TestCase
     }
 
     #[TestWith(['', 'empty'])]
-    #[TestWith(['RIFF....WAVEfmt', 'no MThd header'])]
-    #[TestWith(['MThd', 'no MThd header'])]
+    #[TestWith(['RIFF....WAVEfmt', 'This is no MIDI file'])]
+    #[TestWith(['MThd', 'This is no MIDI file'])]
     #[TestWith(["MThd\0\0\0\6\0\1\0\1\1\xE0", 'no track'])]
     public function test_what_is_no_midi_file_is_refused_with_a_reason(string $bytes, string $reason): void
     {
