@@ -1,18 +1,19 @@
 import type { Placed } from '../desk/chosen-clips.svelte';
 import type { ClipShape } from '../gestures/clip-dragging';
 import type { NoteTable } from '../music/notes';
-import type { Track } from '../api';
+import type { Clip, Track } from '../api';
 import { FONT, type Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
 import type { Arranging } from '../sight/arranging.svelte';
 
 /** Lines nearer to each other than this, in CSS pixels, are not drawn. */
 const NEAREST_LINES = 6;
-/** A name stands over the notes where a row is at least so high. */
-const ROOM_FOR_NAME = 40;
-const NAME_HEIGHT = 14;
-const GAP = 2;
-const NARROWEST_NAME = 18;
+/** A name stands below the notes where a row is at least so high. */
+export const ROOM_FOR_NAME = 40;
+export const NAME_HEIGHT = 16;
+export const GAP = 6;
+/** How wide the shade behind a fold is, in CSS pixels. */
+const FOLD = 9;
 
 /** What the song shows from afar. */
 export interface SongScene {
@@ -57,7 +58,7 @@ export function paintRows(pen: CanvasRenderingContext2D, { arranging, lines, col
   const bottom = Math.min(view.height, arranging.y(heights.length));
   for (let row = arranging.rowAt(0); row < heights.length && arranging.isInSight(row); row++) {
     const y = arranging.y(row);
-    pen.fillStyle = colours[row % 2 === 0 ? 'row-white' : 'row-black'];
+    pen.fillStyle = colours['row-black'];
     pen.fillRect(0, y, view.width, heights[row]);
     pen.fillStyle = colours['row-line'];
     pen.fillRect(0, y + heights[row] - 1, view.width, 1);
@@ -66,7 +67,7 @@ export function paintRows(pen: CanvasRenderingContext2D, { arranging, lines, col
   for (const { tick, isBar } of lines.beats(Math.max(0, view.left), view.right)) {
     const x = Math.round(view.x(tick));
     if (x - lastBeat < NEAREST_LINES && !isBar) continue;
-    pen.fillStyle = colours[isBar ? 'line-bar' : 'line-grid'];
+    pen.fillStyle = colours[isBar ? 'octave-line' : 'row-line'];
     if (isBar && x - lastBeat < NEAREST_LINES / 2) continue;
     pen.fillRect(x, 0, 1, bottom);
     lastBeat = x;
@@ -93,6 +94,7 @@ export function paintClips(pen: CanvasRenderingContext2D, scene: SongScene): voi
     paintName(pen, arranging, placed, ofTrack(colourOf(placed)), isChosen.has(placed.clip.id), front);
 }
 
+/** A sheet of paper in an outline of its track's colour; where it repeats it is folded. */
 function paintBody(
   pen: CanvasRenderingContext2D,
   arranging: Arranging,
@@ -100,119 +102,46 @@ function paintBody(
   colours: Colours,
   chosen: boolean,
 ): void {
-  const { view } = arranging;
   const box = boxOf(arranging, clip.start, clip.length, row);
   pen.beginPath();
-  pen.roundRect(box.x, box.y, box.width, box.height, 4);
-  pen.fillStyle = chosen ? colours['selection-tint'] : colours.tint;
-  pen.globalAlpha = clip.muted ? 0.35 : 1;
-  pen.fill();
-  pen.globalAlpha = 1;
+  pen.roundRect(box.x + 0.5, box.y + 0.5, box.width - 1, box.height - 1, 2);
+  pen.fillStyle = chosen ? colours['selection-tint'] : colours['row-white'];
+  // What is muted is an empty frame on the ground.
+  if (!clip.muted) pen.fill();
   pen.lineWidth = chosen ? 2 : 1;
-  pen.strokeStyle = chosen ? colours.selection : colours.ink;
+  pen.strokeStyle = chosen ? colours.selection : colours.edge;
   if (clip.muted) pen.setLineDash([4, 3]);
-  if (chosen || clip.muted) pen.stroke();
+  pen.stroke();
   pen.setLineDash([]);
-  if (clip.loop > 0) {
-    // Each round but the first begins at a dashed line.
-    pen.strokeStyle = colours.ink;
-    pen.lineWidth = 1;
-    pen.setLineDash([2, 3]);
-    pen.beginPath();
-    for (let at = clip.start + clip.loop; at < clip.start + clip.length; at += clip.loop) {
-      const x = Math.round(view.x(at)) + 0.5;
-      if (x < 0 || x > view.width || clip.loop * view.pixelsPerTick < NEAREST_LINES) continue;
-      pen.moveTo(x, box.y + 2);
-      pen.lineTo(x, box.y + box.height - 2);
-    }
-    pen.stroke();
-    pen.setLineDash([]);
-  }
+  if (clip.loop > 0 && clip.loop * arranging.view.pixelsPerTick >= FOLD * 2)
+    paintFolds(pen, arranging, clip, box, colours);
 }
 
-/** The lowest and highest pitch of the notes of some clips; of tables that never change it is looked up once. */
-const spans = new WeakMap<NoteTable, [number, number] | null>();
-function spanOf(notes: NoteTable, mine: ((clip: number) => boolean) | null): [number, number] | null {
-  if (!mine) {
-    let span = spans.get(notes);
-    if (span === undefined) spans.set(notes, (span = notes.pitchSpan()));
-    return span;
-  }
-  const { pitch, clip } = notes.columns;
-  let [low, high] = [128, -1];
-  for (let i = 0; i < notes.count; i++) {
-    if (mine(clip[i])) {
-      if (pitch[i] < low) low = pitch[i];
-      if (pitch[i] > high) high = pitch[i];
-    }
-  }
-  return high < 0 ? null : [low, high];
-}
-
-/** A CSS colour of the form #rrggbb as a pixel, of some opacity from 0 to 1. */
-function pixel(colour: string, opacity: number): number {
-  const [, red, green, blue] = /^#(..)(..)(..)/.exec(colour) ?? [];
-  const alpha = Math.round(opacity * 255) << 24;
-  return (alpha | (parseInt(blue, 16) << 16) | (parseInt(green, 16) << 8) | parseInt(red, 16)) >>> 0;
-}
-
-/**
- * The notes of all rows in sight in miniature, the higher the higher, straight into pixels: a canvas takes longer to fill
- * ten thousand rectangles than a frame lasts.
- */
-export function paintMiniatures(
+/** Each round but the first begins behind a fold: a crease, a shade behind it, and a corner that is turned down. */
+function paintFolds(
   pen: CanvasRenderingContext2D,
-  { arranging, tracks, opened, heard, open, openClips, trackOf, ofTrack }: SongScene,
+  { view }: Arranging,
+  { start, length, loop }: Clip,
+  box: DOMRect,
+  colours: Colours,
 ): void {
-  const { width, height } = pen.canvas;
-  const image = pen.createImageData(width, height);
-  const pixels = new Uint32Array(image.data.buffer);
-  const ratio = pen.getTransform().a;
-  for (let row = arranging.rowAt(0); row < tracks.length && arranging.isInSight(row); row++) {
-    const track = tracks[row];
-    if (opened.has(track.id)) continue;
-    const mine = (clip: number) => trackOf(clip) === track.id;
-    const isOpen = track.clips.some(({ id }) => openClips.includes(id));
-    const tables = [heard(track.id), ...(isOpen ? [open] : [])];
-    const found = tables.map((notes, k) => spanOf(notes, k === 1 ? mine : null)).filter((span) => span !== null);
-    if (found.length === 0) continue;
-    const low = Math.min(...found.map(([lowest]) => lowest));
-    const high = Math.max(...found.map(([, highest]) => highest));
-    const colour = pixel(ofTrack(track.colour).ink, track.muted ? 0.35 : 1);
-    tables.forEach((notes, k) =>
-      paintRow({ pixels, width, height, ratio }, arranging, notes, [row, low, high], k === 1 ? mine : null, colour),
-    );
-  }
-  pen.putImageData(image, 0, 0);
-}
-
-function paintRow(
-  { pixels, width, height, ratio }: { pixels: Uint32Array; width: number; height: number; ratio: number },
-  arranging: Arranging,
-  notes: NoteTable,
-  [row, low, high]: [row: number, low: number, high: number],
-  mine: ((clip: number) => boolean) | null,
-  colour: number,
-): void {
-  const { start, length, pitch, muted, clip } = notes.columns;
-  const { view } = arranging;
-  const rowHeight = arranging.heights[row];
-  const name = rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
-  const top = (arranging.y(row) + GAP / 2 + name) * ratio;
-  const room = (rowHeight - GAP - name - 3) * ratio;
-  const stroke = Math.max(1, Math.min(4 * ratio, Math.floor(room / (high - low + 1))));
-  const step = high > low ? (room - stroke) / (high - low) : 0;
-  const middle = high > low ? 0 : (room - stroke) / 2;
-  // Plain numbers: what is read from the view is looked up anew each time.
-  const [left, right, scale] = [view.left, view.right, view.pixelsPerTick * ratio];
-  for (let i = notes.firstPlaceFrom(left); i < notes.count && start[i] <= right; i++) {
-    if (muted[i] || (mine && !mine(clip[i]))) continue;
-    const from = Math.max(0, Math.round((start[i] - left) * scale));
-    const to = Math.min(width, Math.max(from + 1, Math.round((start[i] + length[i] - left) * scale) - 1));
-    const upper = Math.round(top + middle + (high - pitch[i]) * step);
-    for (let y = Math.max(0, upper); y < Math.min(height, upper + stroke); y++) {
-      for (let p = y * width + from, end = y * width + to; p < end; p++) pixels[p] = colour;
-    }
+  for (let at = start + loop; at < start + length; at += loop) {
+    const x = Math.round(view.x(at));
+    if (x < -FOLD || x > view.width) continue;
+    const shade = pen.createLinearGradient(x, 0, x + FOLD, 0);
+    shade.addColorStop(0, colours['octave-line']);
+    shade.addColorStop(1, colours['row-white']);
+    pen.fillStyle = shade;
+    pen.globalAlpha = 0.7;
+    pen.fillRect(x, box.y + 1, FOLD, box.height - 2);
+    pen.globalAlpha = 1;
+    pen.fillStyle = colours.edge;
+    pen.fillRect(x, box.y + 1, 1, box.height - 2);
+    pen.beginPath();
+    pen.moveTo(x - 6, box.y + 1);
+    pen.lineTo(x, box.y + 7);
+    pen.lineTo(x, box.y + 1);
+    pen.fill();
   }
 }
 
@@ -229,19 +158,29 @@ function paintName(
 ): void {
   if (arranging.heights[row] < ROOM_FOR_NAME) return;
   const box = boxOf(arranging, clip.start, clip.length, row);
-  const x = Math.max(0, box.x) + 5;
-  const room = box.x + box.width - x - 2;
-  if (room < NARROWEST_NAME) return;
-  const said = [clip.name || track.name, clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : '']
-    .filter(Boolean)
-    .join(' · ');
-  pen.font = `${clip.id === front ? 700 : 500} 10px ${FONT}`;
+  const inFront = clip.id === front;
+  const x = Math.max(0, box.x) + 6;
+  const room = box.x + box.width - x - 4;
+  const foot = box.y + box.height - NAME_HEIGHT;
+  if (inFront) {
+    pen.fillStyle = colours.ink;
+    pen.fillRect(box.x + 1, box.y + box.height - 4, box.width - 2, 3);
+  }
+  const name = clip.name || track.name;
+  const state = [clip.muted ? 'muted' : '', clip.loop > 0 ? 'repeats' : ''].filter(Boolean);
+  pen.font = `${inFront || chosen ? 700 : 500} 11px ${FONT}`;
   pen.textBaseline = 'middle';
-  pen.fillStyle = chosen ? colours['color-base-content'] : colours['note-text'];
-  let width = widths.get(said);
-  if (width === undefined) widths.set(said, (width = pen.measureText(said).width));
-  const shown = width <= room ? said : said.slice(0, Math.floor((said.length * room) / width));
-  pen.fillText(shown, x, box.y + NAME_HEIGHT / 2 + 1);
+  pen.fillStyle = colours['note-text'];
+  // Left out, and never cut.
+  const shown = [[name, ...state].join(' · '), name].find((text) => widthOf(pen, text) <= room);
+  if (shown) pen.fillText(shown, x, foot + NAME_HEIGHT / 2 - (inFront ? 2 : 0));
+}
+
+function widthOf(pen: CanvasRenderingContext2D, text: string): number {
+  const key = `${pen.font} ${text}`;
+  let width = widths.get(key);
+  if (width === undefined) widths.set(key, (width = pen.measureText(text).width));
+  return width;
 }
 
 /** What lies over the clips. */

@@ -56,11 +56,16 @@ const ALONG = [1 / 2, 1 / 4, 3 / 4, 1 / 8, 7 / 8, 0, 1];
  */
 export function handlesOf(frame: Box, bodies: Bodies): ReadonlyMap<Handle, readonly [x: number, y: number]> {
   const { notes } = bodies;
-  const isFree = ([x, y]: readonly [number, number]) =>
-    inBox(bodies, { x: x - HANDLE, y: y - HANDLE, width: 2 * HANDLE, height: 2 * HANDLE }).every(
-      (id) => notes.selected[notes.placeOf(id)] === 1,
-    );
-  const found = HANDLES.map((handle) => [handle, placesOf(frame, handle).find(isFree)] as const);
+  const under = ([x, y]: readonly [number, number]) =>
+    inBox(bodies, { x: x - HANDLE, y: y - HANDLE, width: 2 * HANDLE, height: 2 * HANDLE });
+  const isEmpty = (place: readonly [number, number]) => under(place).length === 0;
+  const isFree = (place: readonly [number, number]) =>
+    under(place).every((id) => notes.selected[notes.placeOf(id)] === 1);
+  const found = HANDLES.map((handle) => {
+    const places = placesOf(frame, handle);
+    // At the right rather beside the ends of what is in it too, for these are taken hold of.
+    return [handle, (handle === 'right' ? places.find(isEmpty) : undefined) ?? places.find(isFree)] as const;
+  });
   return new Map(found.flatMap(([handle, place]) => (place ? [[handle, place]] : [])));
 }
 

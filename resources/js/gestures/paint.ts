@@ -14,11 +14,10 @@ export function paintFrame(
 ): void {
   pen.strokeStyle = colours.selection;
   pen.lineWidth = 1;
-  pen.globalAlpha = 0.55;
-  pen.setLineDash([2, 3]);
+  pen.setLineDash([4, 3]);
   pen.strokeRect(Math.round(x) + 0.5, Math.round(y) + 0.5, Math.round(width), Math.round(height));
   pen.setLineDash([]);
-  pen.globalAlpha = 1;
+  pen.lineWidth = 2;
   pen.fillStyle = colours['color-base-100'];
   for (const [hx, hy] of handles) {
     pen.beginPath();

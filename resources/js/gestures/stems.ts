@@ -56,11 +56,34 @@ export function stems(
   return found;
 }
 
-/** The place whose head lies under a point, of notes also whose stem; the one nearest in height where several do. −1 where none does. */
+/** The least width of the body of a note in a lane, in CSS pixels. */
+const NARROWEST = 3;
+
+/**
+ * Where the body of each note stands in a lane: as wide as the note lasts, at most to where the next one begins, so that
+ * each keeps its own.
+ */
+export function columns(
+  levels: Levels,
+  view: Viewport,
+  span?: readonly [number, number],
+): { place: number; x: number; width: number }[] {
+  const all = stems(levels, view, span);
+  return all.map(({ place, x }, k) => {
+    const lasts = levels.length![place] * view.pixelsPerTick;
+    const room = (all[k + 1]?.x ?? Infinity) - x;
+    return { place, x, width: Math.max(NARROWEST, Math.min(lasts, room) - 1) };
+  });
+}
+
+/** The place of the body whose ink lies under a point, or of the head of a point. −1 where none does. */
 export function stemUnder(levels: Levels, view: Viewport, scale: Scale, x: number, y: number): number {
   let [best, place] = [Infinity, -1];
-  for (const stem of stems(levels, view)) {
-    const off = Math.abs(stem.x - x);
+  const all: { place: number; x: number; width?: number }[] = levels.isOfNotes
+    ? columns(levels, view)
+    : stems(levels, view);
+  for (const stem of all) {
+    const off = x < stem.x ? stem.x - x : Math.max(0, x - stem.x - (stem.width ?? 0));
     const above = scale.y(levels.level[stem.place]) - y;
     const isNear = levels.isOfNotes ? above <= REACH : Math.abs(above) <= REACH + 2;
     if (off <= REACH && isNear) {

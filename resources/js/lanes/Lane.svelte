@@ -13,7 +13,7 @@
   import { Pointer } from '../pointer/pointer.svelte';
   import { settings } from '../settings/settings.svelte';
   import type { Pane } from '../sight/pane.svelte';
-  import { paintCaps, paintStems, paintSteps } from './paint-lane';
+  import { paintBodies, paintCaps, paintSteps } from './paint-lane';
 
   const {
     acting,
@@ -109,7 +109,7 @@
     inks: new Map(
       contents.open.map((clip) => [
         clip,
-        coloursOf(settings.theme, (contents.tracks.get(clip) ?? contents.track).colour).ink,
+        coloursOf(settings.theme, (contents.tracks.get(clip) ?? contents.track).colour),
       ]),
     ),
     tracks: contents.tracks,
@@ -123,8 +123,8 @@
       for (const share of [0.25, 0.5, 0.75]) {
         pen.fillRect(0, Math.round(scale.y(Math.round(lane.least + (lane.most - lane.least) * share))), view.width, 1);
       }
-      const ofClip = { of: (clip: number) => inks.get(clip) ?? colours.ink, colours };
-      if (shown.isOfNotes) paintStems(pen, shown, view, scale, shape, ofClip);
+      const ofClip = { of: (clip: number) => inks.get(clip) ?? colours, colours };
+      if (shown.isOfNotes) paintBodies(pen, shown, view, scale, shape, ofClip);
       else paintSteps(pen, shown, view, scale, shape, ofClip, (clip) => tracks.get(clip)?.id ?? 0);
       if (before) paintCaps(pen, before, visible, view, scale, colours);
       if (shape) {

@@ -1,16 +1,15 @@
 <script lang="ts">
-  import Filter from '@lucide/svelte/icons/list-filter';
-  import Link from '@lucide/svelte/icons/link-2';
-  import Unlink from '@lucide/svelte/icons/link-2-off';
+  import ChartColumn from '@lucide/svelte/icons/chart-no-axes-column';
   import { STROKES } from '../music/lanes';
   import { TECHNIQUES } from '../music/techniques';
+  import Popover from '../look/Popover.svelte';
   import { settings } from '../settings/settings.svelte';
   import { getStudio } from '../acting/studio';
 
   const { acting, hands, lanes } = getStudio();
   const { run, keyOf } = acting;
 
-  const FIELD = 'select h-6 min-h-0 px-1 text-xs select-xs';
+  const ROW = 'flex items-center justify-between gap-2 not-first:mt-2';
 
   function choose(event: Event & { currentTarget: HTMLSelectElement }): void {
     const { value } = event.currentTarget;
@@ -19,53 +18,59 @@
   }
 </script>
 
-<div class="flex flex-none items-center gap-1 whitespace-nowrap" role="toolbar" aria-label="What is shown in lanes">
-  {#if hands.hand === 'draw'}
-    <label class="flex items-center gap-1"
-      >Draws
-      <select
-        class="{FIELD} w-24"
-        aria-label="How the draw hand draws in lanes"
-        title={keyOf('lane-stroke')}
-        value={hands.stroke}
-        onchange={(event) => run(`lane-stroke to=${event.currentTarget.value}`)}
-      >
-        {#each STROKES as way (way)}<option value={way}>{way}</option>{/each}
-      </select></label
+<Popover
+  name="Lanes"
+  width={272}
+  above
+  class="flex h-6 cursor-pointer items-center gap-1 rounded px-1.5 hover:bg-base-300"
+>
+  {#snippet face()}<ChartColumn size={14} aria-hidden="true" /><span class="max-sm:hidden">Lanes</span>{/snippet}
+  <label class={ROW}
+    >Show another
+    <select class="select w-36 select-sm" aria-label="Show a lane" onchange={choose}>
+      <option value="">lane …</option>
+      {#if !settings.lanes.some((shown) => shown.name === TECHNIQUES)}
+        <option value="lane name={TECHNIQUES}">Techniques</option>
+      {/if}
+      {#each lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
+        <option value="lane name={lane.name}"
+          >{lane.title}{lane.name.startsWith('cc') ? ` · ${lane.name.slice(2)}` : ''}</option
+        >
+      {/each}
+    </select></label
+  >
+  <button class="btn mt-2 w-full btn-sm" title={keyOf('lane to=held')} onclick={() => run('lane to=held')}
+    >Only lanes that hold something</button
+  >
+  <label class={ROW}
+    >Kept sets
+    <select class="select w-36 select-sm" aria-label="Sets of lanes" onchange={choose}>
+      <option value="">choose …</option>
+      {#each Object.keys(settings.laneSets) as set (set)}
+        <option value={`lane-set name="${set}"`}>{set}</option>
+      {/each}
+      <option value="lane-set what=keep">Keep these lanes</option>
+    </select></label
+  >
+  <label class={ROW}
+    >The draw hand draws
+    <select
+      class="select w-28 select-sm"
+      aria-label="How the draw hand draws in lanes"
+      title={keyOf('lane-stroke')}
+      value={hands.stroke}
+      onchange={(event) => run(`lane-stroke to=${event.currentTarget.value}`)}
     >
-  {/if}
-  <select class="{FIELD} w-20" aria-label="Show a lane" onchange={choose}>
-    <option value="">+ Lane</option>
-    {#if !settings.lanes.some((shown) => shown.name === TECHNIQUES)}
-      <option value="lane name={TECHNIQUES}">Techniques</option>
-    {/if}
-    {#each lanes.all.filter(({ name }) => !settings.lanes.some((shown) => shown.name === name)) as lane (lane.name)}
-      <option value="lane name={lane.name}"
-        >{lane.title}{lane.name.startsWith('cc') ? ` · ${lane.name.slice(2)}` : ''}</option
-      >
-    {/each}
-  </select>
-  <button
-    class="grid size-6 cursor-pointer place-content-center hover:bg-base-300"
-    aria-label="Only lanes that hold something"
-    title="Only lanes that hold something ({keyOf('lane to=held')})"
-    onclick={() => run('lane to=held')}><Filter size={14} aria-hidden="true" /></button
+      {#each STROKES as way (way)}<option value={way}>{way}</option>{/each}
+    </select></label
   >
-  <select class="{FIELD} w-20" aria-label="Sets of lanes" onchange={choose}>
-    <option value="">Sets</option>
-    {#each Object.keys(settings.laneSets) as set (set)}
-      <option value={`lane-set name="${set}"`}>{set}</option>
-    {/each}
-    <option value="lane-set what=keep">Keep these lanes</option>
-  </select>
-  <button
-    class="flex h-6 cursor-pointer items-center gap-1 px-1 hover:bg-base-300"
-    aria-pressed={settings.pointsAlong}
-    title="Whether points go along where a range is copied, cut, opened or closed ({keyOf('points-along')})"
-    onclick={() => run('points-along')}
-    >{#if settings.pointsAlong}<Link size={12} aria-hidden="true" /> Points go with a range{:else}<Unlink
-        size={12}
-        aria-hidden="true"
-      /> Points stay{/if}</button
+  <label class={ROW} title={keyOf('points-along')}
+    >A copied range takes its points along
+    <input
+      type="checkbox"
+      class="checkbox"
+      checked={settings.pointsAlong}
+      onchange={() => run('points-along')}
+    /></label
   >
-</div>
+</Popover>

@@ -26,7 +26,8 @@
   const marksOf = (name: LaneName) => {
     if (name === TECHNIQUES) return [];
     const lane = lanes.of(name);
-    return [0.25, 0.5, 0.75].map((share) => Math.round(lane.least + (lane.most - lane.least) * share));
+    const foot = lane.least === 1 ? 0 : lane.least;
+    return [0, 0.25, 0.5, 0.75, 1].map((share) => Math.round(foot + (lane.most - foot) * share));
   };
 </script>
 
@@ -39,13 +40,13 @@
   {#each settings.lane ? settings.lanes : [] as { name, height } (name)}
     {@const scale = new Scale(height, lanes.of(name))}
     <div
-      class="relative border-t border-r text-[0.625rem] leading-none {lanes.current === name
+      class="relative border-t border-r text-2xs leading-none {lanes.current === name
         ? 'border-accent bg-base-100'
         : 'border-base-300 bg-base-200'}"
       style:height="{height}px"
     >
       <button
-        class="absolute inset-x-0 top-0 flex min-h-5 cursor-pointer items-center gap-0.5 overflow-hidden px-0.5 py-0.5 text-left text-[0.5625rem] tracking-tight hover:bg-base-300"
+        class="absolute inset-x-0 top-0 flex min-h-6 cursor-pointer items-center gap-0.5 overflow-hidden px-1 py-0.5 text-left text-2xs hover:bg-base-300"
         class:font-semibold={lanes.current === name}
         aria-current={lanes.current === name}
         aria-haspopup="menu"
@@ -61,12 +62,17 @@
         >
       </button>
       {#each marksOf(name) as mark, k (mark)}
-        {#if (height >= 90 || k === 1) && scale.y(mark) > 26}
-          <span class="absolute right-1 -translate-y-1/2 text-secondary" style:top="{scale.y(mark)}px">{mark}</span>
+        {@const y = Math.min(height - 7, scale.y(mark))}
+        {#if (height >= 130 || k % 2 === 0) && y > 30}
+          <span class="absolute right-1 -translate-y-1/2 text-secondary" style:top="{y}px">{mark}</span>
         {/if}
       {/each}
     </div>
     <div class="relative min-w-0">
+      {#if name !== TECHNIQUES}<span
+          class="pointer-events-none absolute top-0.5 left-1 z-1 text-2xs leading-none text-secondary"
+          aria-hidden="true">{lanes.of(name).most}</span
+        >{/if}
       {#if name === TECHNIQUES}<TechniqueLane pane={panes.roll} {height} />
       {:else}<Lane pane={panes.roll} {name} {height} />{/if}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->

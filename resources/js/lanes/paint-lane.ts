@@ -1,20 +1,26 @@
 import type { Shape } from '../pointer/gesture';
-import { stems, type Scale } from '../gestures/stems';
+import { columns, ROOM_ABOVE, stems, type Scale } from '../gestures/stems';
 import type { Viewport } from '../sight/viewport.svelte';
 import type { Colours } from '../look/theme';
 import type { Levels } from '../music/levels';
 
 /** The inks of a lane: of what lies in a clip, and of what is selected. */
 export interface Inks {
-  of: (clip: number) => string;
+  of: (clip: number) => Colours;
   colours: Colours;
 }
 
 /** Heads nearer to each other than this, in CSS pixels, are drawn as the course alone. */
 const NEAREST_HEADS = 5;
 
-/** Velocities: a stem for each note with a head as high as it is loud. Dense, one stem for each column of pixels: the loudest. */
-export function paintStems(
+/** How high the edge of the ink is drawn, in CSS pixels: of inks that touch, each one's height is seen. */
+const EDGE = 2;
+
+/**
+ * Velocities: each note is its own body again, as wide as it lasts and as high as the lane, with its ink standing as high
+ * as it is loud. Dense, one line of ink for each column of pixels: the loudest.
+ */
+export function paintBodies(
   pen: CanvasRenderingContext2D,
   levels: Levels,
   view: Viewport,
@@ -23,22 +29,32 @@ export function paintStems(
   { of, colours }: Inks,
 ): void {
   const shaped = shape?.levels;
-  const all = stems(levels, view);
-  const tallest = all.length > view.width ? new Uint8Array(Math.ceil(view.width) + 4) : null;
-  for (const chosen of [0, 1]) {
-    tallest?.fill(0);
-    for (const { place: i, x } of all) {
-      if (levels.selected[i] !== chosen) continue;
-      const level = shaped?.get(i) ?? levels.level[i];
-      if (tallest) {
-        if (x < 0 || tallest[x] >= level) continue;
-        tallest[x] = level;
+  const all = columns(levels, view);
+  const isTaken = (i: number) => levels.selected[i] === 1 || shaped?.has(i);
+  const levelOf = (i: number) => shaped?.get(i) ?? levels.level[i];
+  if (all.length > view.width) {
+    const tallest = new Uint8Array(Math.ceil(view.width) + 4);
+    for (const chosen of [false, true]) {
+      tallest.fill(0);
+      for (const { place: i, x } of all) {
+        if (isTaken(i) !== chosen || x < 0 || tallest[x] >= levelOf(i)) continue;
+        tallest[x] = levelOf(i);
+        pen.fillStyle = chosen ? colours.selection : of(levels.clip[i]).ink;
+        pen.fillRect(x, scale.y(levelOf(i)), 2, scale.height);
       }
-      const y = scale.y(level);
-      pen.fillStyle = chosen || shaped?.has(i) ? colours.selection : of(levels.clip[i]);
-      pen.fillRect(x, y, 2, scale.height - y);
-      pen.fillRect(x - 1.5, y - 2, 5, 4);
     }
+    return;
+  }
+  for (const { place: i, x, width } of all) {
+    const { tint, edge, ink } = of(levels.clip[i]);
+    const y = scale.y(levelOf(i));
+    pen.fillStyle = isTaken(i) ? colours['selection-tint'] : tint;
+    pen.fillRect(x, ROOM_ABOVE, width, scale.height);
+    pen.fillStyle = isTaken(i) ? colours.selection : edge;
+    pen.fillRect(x, y, width, scale.height - y);
+    pen.fillStyle = isTaken(i) ? colours.selection : ink;
+    pen.fillRect(x, y, width, EDGE);
+    pen.fillRect(x, y, 1, scale.height - y);
   }
 }
 
@@ -65,7 +81,7 @@ export function paintSteps(
     const startOf = (i: number) => levels.start[i] + (shaped?.has(i) ? (shape?.later ?? 0) : 0);
     const levelOf = (i: number) => shaped?.get(i) ?? levels.level[i];
     const first = moves ? 0 : Math.max(0, firstIn(levels.start, places, view.left) - 1);
-    const ink = of(levels.clip[order[0]]);
+    const { ink } = of(levels.clip[order[0]]);
     const top = new Path2D();
     const area = new Path2D();
     // The columns of pixels that several points share are one stroke from the lowest to the highest.
@@ -167,13 +183,16 @@ export function paintCaps(
   const places = new Map(Array.from(now.id, (id, i) => [id, i] as const));
   const marked = new Set<string>();
   pen.fillStyle = colours['color-base-content'];
-  for (const { place: i, x } of stems(before, view)) {
+  const all: { place: number; x: number; width?: number }[] = before.isOfNotes
+    ? columns(before, view)
+    : stems(before, view);
+  for (const { place: i, x, width = 4 } of all) {
     const k = places.get(before.id[i]);
     const same = k !== undefined && now.level[k] === before.level[i] && now.start[k] === before.start[i];
     const y = Math.round(scale.y(before.level[i]));
     if (!same && !marked.has(`${x} ${y}`)) {
       marked.add(`${x} ${y}`);
-      pen.fillRect(x - 2, y, 6, 1);
+      pen.fillRect(x - 1, y, width + 2, 1);
     }
   }
 }

@@ -16,7 +16,7 @@ export function wheelOverLanes(
   view.pointer = { x: event.clientX - (target as HTMLElement).getBoundingClientRect().left, y: view.height / 2 };
   const taken = onwheel(event);
   view.pointer = null;
-  const scrolls = stack.scrollHeight > stack.clientHeight && !event.shiftKey && event.deltaX === 0;
+  const scrolls = stack.scrollHeight > stack.clientHeight + 1 && !event.shiftKey && event.deltaX === 0;
   if (!taken && scrolls) return;
   event.preventDefault();
   if (!taken) view.scrollByWheel(event, 'time');

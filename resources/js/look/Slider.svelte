@@ -38,7 +38,7 @@
 <input
   {id}
   type="range"
-  class="range range-xs {size}"
+  class="slider {size}"
   {min}
   {max}
   aria-label={label}

@@ -3,7 +3,7 @@ const NAMES = [
   'row-black',
   'row-line',
   'octave-line',
-  'hatch',
+  'key-black',
   'line-grid',
   'line-beat',
   'line-bar',
@@ -19,7 +19,29 @@ const NAMES = [
   'color-base-content',
 ] as const;
 
-export type Colours = Record<(typeof NAMES)[number], string> & { tint: string; ink: string };
+export type Colours = Record<(typeof NAMES)[number], string> & {
+  tint: string;
+  edge: string;
+  ink: string;
+  /** letters that can be read on ink, and on that of what is selected */
+  onInk: string;
+  onSelection: string;
+};
+
+/** How light a colour of the form #rrggbb is, from 0 to 1 (WCAG 2.2). */
+function lightness(colour: string): number {
+  const parts = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16) / 255);
+  const [red, green, blue] = parts.map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4));
+  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+}
+
+/** The one of some colours that stands out most against a ground. */
+export function readableOn(ground: string, colours: readonly string[]): string {
+  const from = lightness(ground) + 0.05;
+  const contrast = (colour: string) =>
+    Math.max(from, lightness(colour) + 0.05) / Math.min(from, lightness(colour) + 0.05);
+  return colours.reduce((best, one) => (contrast(one) > contrast(best) ? one : best));
+}
 
 const cache = new Map<string, Colours>();
 
@@ -33,10 +55,14 @@ export function coloursOf(theme: string, track: number): Colours {
     document.body.append(probe);
     const style = getComputedStyle(probe);
     const read = (name: string) => style.getPropertyValue(`--${name}`).trim();
+    const on = (ground: string) => readableOn(ground, [read('note-text'), read('row-white')]);
     colours = {
       ...(Object.fromEntries(NAMES.map((name) => [name, read(name)])) as Record<(typeof NAMES)[number], string>),
       tint: read(`tint-${track}`),
+      edge: read(`edge-${track}`),
       ink: read(`ink-${track}`),
+      onInk: on(read(`ink-${track}`)),
+      onSelection: on(read('selection')),
     };
     probe.remove();
     cache.set(key, colours);

@@ -19,7 +19,7 @@ export const ROWS: Record<ConductorKind, string> = {
 };
 
 /** A chord as it is read: with the signs of flats and sharps. */
-export const chordSigns = (name: string) => name.replaceAll(/([A-G])b/g, '$1♭').replaceAll(/([A-G])#/g, '$1♯');
+export const chordSigns = (name: string) => name.replaceAll(/([A-G])b/g, '$1♭').replace(/69\b/, '6/9');
 
 /** The events in a span, those of one tick together. */
 export function flagsIn(events: ConductorEvent[], from: number, to: number): Flag[] {

@@ -16,13 +16,15 @@ export class Levels {
     readonly selected: Uint8Array,
     /** 1 where it does not sound */
     readonly silent: Int32Array | null,
+    /** how long each lasts, in ticks; null for points */
+    readonly length: Int32Array | null = null,
   ) {}
 
   static of(lane: Lane, notes: NoteTable, points: PointTable): Levels {
     if (isOfNotes(lane.name)) {
-      const { id, start, clip, channel, muted } = notes.columns;
+      const { id, start, length, clip, channel, muted } = notes.columns;
       const level = notes.columns[lane.name as 'velocity' | 'release'];
-      return new Levels(lane, id, start, level, clip, channel, notes.selected, muted);
+      return new Levels(lane, id, start, level, clip, channel, notes.selected, muted, length);
     }
     const places = points.lanes.get(lane.name) ?? [];
     const { id, start, value, clip, channel } = points.columns;

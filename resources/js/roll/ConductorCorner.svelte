@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import Flag from '@lucide/svelte/icons/flag';
   import { getStudio } from '../acting/studio';
   import ConductorLabels from './ConductorLabels.svelte';
@@ -6,16 +7,27 @@
   const {
     acting: { keyOf, run },
   } = getStudio();
+  let {
+    children,
+  }: {
+    /** what stands beside its flag */
+    children?: Snippet;
+  } = $props();
+
   const WHAT = 'Tempo, meter, key or marker at the caret';
 </script>
 
 <!-- Beside the ruler and its rows. -->
 <div class="flex min-w-0 flex-col border-r border-base-300 bg-base-200">
-  <button
-    class="btn h-[22px] w-full border-0 px-0 btn-ghost btn-xs"
-    title="{WHAT} ({keyOf('conductor')})"
-    aria-label={WHAT}
-    onclick={() => run('conductor')}><Flag size={13} aria-hidden="true" /></button
-  >
+  <div class="flex h-9 items-center">
+    <button
+      class="tool flex-1"
+      data-tip={WHAT}
+      data-key={keyOf('conductor')}
+      aria-label={WHAT}
+      onclick={() => run('conductor')}><Flag size={14} aria-hidden="true" /></button
+    >
+    {@render children?.()}
+  </div>
   <ConductorLabels />
 </div>

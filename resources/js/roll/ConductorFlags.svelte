@@ -89,6 +89,14 @@
 
   const said = ({ events }: Flag) =>
     events.map(({ kind, label }) => (kind === 'chord' ? chordSigns(label) : label)).join(' · ');
+  /** What there is room for, whole: a word that is cut says nothing. */
+  const LETTER = 6.6;
+  function fitting(flag: Flag, width: number): string {
+    const parts = said(flag).split(' · ');
+    while (parts.length > 0 && parts.join(' · ').length * LETTER + (wrong.has(flag.tick) ? 24 : 12) > width)
+      parts.pop();
+    return parts.join(' · ');
+  }
   const spoken = ({ tick, events }: Flag) =>
     `${events.map(({ kind, label }) => `${kind} ${label}`).join(', ')} at ${grid.lines.position(tick)}${wrong.has(tick) ? ', which does not fit what sounds' : ''}`;
 
@@ -122,7 +130,7 @@
 
 <!-- The flags are buttons with keys of their own; the row takes the pointer. -->
 <div
-  class="relative h-5 overflow-hidden border-t border-base-300 bg-base-200"
+  class="relative h-[25px] overflow-hidden border-t border-base-300 bg-base-200"
   role="group"
   aria-label={label}
   ondblclick={twice}
@@ -130,15 +138,15 @@
 >
   {#each shown as { flag, x, width, folded } (flag.tick)}
     <button
-      class="absolute top-0 h-full cursor-pointer touch-none truncate border-l-2 border-secondary bg-base-100 px-1 text-left text-[0.6875rem] hover:bg-base-300"
+      class="absolute top-0 h-full min-w-6 cursor-pointer touch-none overflow-hidden border-l-2 border-secondary bg-base-100 px-1 text-left text-2xs whitespace-nowrap hover:bg-base-300"
       style:left="{x}px"
       style:max-width="{width}px"
       aria-label={spoken(flag)}
-      title="{spoken(flag)} · {hint} · drag: move"
+      title="{spoken(flag)}{folded ? `, and ${folded} more up to the next` : ''} · {hint} · drag: move"
       onkeydown={(event) => keys(event, flag)}
       >{#if wrong.has(flag.tick)}<span class="font-bold text-error" title="It does not fit what sounds here any more"
           >≠
-        </span>{/if}{said(flag)}{folded ? ` +${folded}` : ''}</button
+        </span>{/if}{fitting(flag, width)}</button
     >
   {/each}
 </div>

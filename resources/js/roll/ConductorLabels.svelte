@@ -12,9 +12,9 @@
 <div class="mt-auto">
   {#each settings.conductorRows as kind (kind)}
     <p
-      class="truncate border-t border-base-300 px-1 pt-1 text-[0.625rem] leading-none text-secondary {kind === 'tempo'
+      class="truncate border-t border-base-300 px-1 pt-1.5 text-2xs leading-none text-secondary {kind === 'tempo'
         ? 'h-[66px]'
-        : 'h-5'}"
+        : 'h-[25px]'}"
       title="{ROWS[kind]}; {keyOf(`conductor-row what=${kind}`)} hides the row"
     >
       {ROWS[kind]}

@@ -32,6 +32,8 @@
     run(formatLine({ name, values: { ...values, at: String(tick) } }));
   }
 
+  let isTabbed = false;
+
   function close(): void {
     popover.close();
   }
@@ -62,6 +64,11 @@
 {/snippet}
 
 <svelte:window
+  onkeydowncapture={(event) => (isTabbed = event.key === 'Tab')}
+  onfocusin={(event) => {
+    // Tab that leaves it closes it.
+    if (isTabbed && !(event.target as HTMLElement).closest('[data-conductor]')) close();
+  }}
   onpointerdown={(event) => {
     if (!(event.target as HTMLElement).closest('[data-conductor]')) close();
   }}

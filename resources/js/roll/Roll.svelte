@@ -13,7 +13,8 @@
   import { settings } from '../settings/settings.svelte';
   import { hit } from '../sight/hit';
   import type { Pane } from '../sight/pane.svelte';
-  import { hatchedBy } from './paint-grid';
+  import { shadedBy } from './paint-grid';
+  import { Gliding } from './gliding.svelte';
   import { paintOverlay } from './paint-overlay';
   import { paintGround, paintNoteScene } from './scenes';
 
@@ -110,7 +111,7 @@
   });
 
   /** nothing for drums, which have no key */
-  const hatched = $derived(isDrums ? [] : hatchedBy(seen.song, settings.hatch));
+  const shaded = $derived(isDrums ? [] : shadedBy(seen.song, settings.hatch));
   /** tracks that are not open */
   const behind = $derived(
     contents.song.tracks.filter(
@@ -137,7 +138,7 @@
     place: view.place,
     view,
     lines: grid.lines,
-    hatched,
+    shaded,
     windows,
     colours,
     behind: settings.backdrop
@@ -170,6 +171,13 @@
     paintNoteScene,
   );
 
+  const gliding = new Gliding();
+  // What a drag or the bench showed at its new place already is not told again.
+  gliding.follow(
+    () => notes,
+    () => pointer.shape !== null || preview.shown !== null,
+  );
+
   const inLane = $derived(hands.levelledBy('lane', pane));
   const overScene = $derived({
     place: view.place,
@@ -178,6 +186,8 @@
     colours,
     overlay: {
       playhead: player.tick,
+      lit: player.playing ? pane.bodiesOf(pane.visible) : null,
+      glide: gliding.ways.length > 0 ? { ways: gliding.ways, share: gliding.share } : null,
       caret: hasKeys ? caret.at : null,
       range: range.span,
       highlight: seen.highlight,
@@ -290,9 +300,10 @@
     onwheel={wheel}
   ></canvas>
   {#if notes.count === 0 && playing.recorder.fresh.count === 0}
-    <p class="pointer-events-none absolute inset-0 grid place-content-center text-center text-secondary">
-      No notes in this clip yet.<br />Double-click to draw one, take the draw hand with H, or press I to insert one at
-      the caret.
-    </p>
+    <div class="pointer-events-none absolute inset-0 grid place-content-center gap-1 text-center text-secondary">
+      <p class="font-semibold">No notes in this clip yet.</p>
+      <p>Double-click to draw one; with the draw hand, <kbd>{acting.keyOf('hand to=draw')}</kbd>, each press does.</p>
+      <p>Drag along the green band above for a loop, then <kbd>Space</kbd> plays it.</p>
+    </div>
   {/if}
 </div>

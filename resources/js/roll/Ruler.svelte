@@ -1,6 +1,6 @@
 <script lang="ts">
   import { getStudio } from '../acting/studio';
-  import { graspOnRuler } from '../gestures/on-ruler';
+  import { graspOnRuler, NUMBERS_HEIGHT } from '../gestures/on-ruler';
   import { painted } from '../look/painted.svelte';
   import { coloursOf } from '../look/theme';
   import { hasCourse, KINDS, ROWS } from '../music/conductor';
@@ -28,8 +28,8 @@
   let canvas = $state<HTMLCanvasElement>();
 
   const pointer = new Pointer<null>(hands, status, {
-    grasp: (_, button) =>
-      graspOnRuler({ view, lines: grid.lines, range, caret, seek: (tick) => void player.seek(tick) }, button),
+    grasp: (at, button) =>
+      graspOnRuler({ view, lines: grid.lines, range, caret, seek: (tick) => void player.seek(tick) }, at, button),
     drop: (_, over) => over(),
   });
 
@@ -48,7 +48,9 @@
     place: view.place,
     view,
     lines: grid.lines,
-    loop: player.loop,
+    loop: range.span ?? player.loop,
+    isLooped: settings.loop,
+    isWhole: range.span === null,
     playhead: player.tick,
     colours: coloursOf(settings.theme, contents.track.colour),
     windows,
@@ -59,6 +61,14 @@
     () => scene,
     paintRuler,
   );
+
+  /** Two presses on the loop end it; elsewhere they open what is set at the place. */
+  function twice(event: MouseEvent): void {
+    const { x, y } = pointer.at(event);
+    const { span } = range;
+    if (span && y >= NUMBERS_HEIGHT && x >= view.x(span[0]) && x <= view.x(span[1])) range.set(null);
+    else popover.open({ conductor: tickAt(grid.lines, view, x, false) });
+  }
 
   function goTo(tick: number): void {
     caret.move({ tick });
@@ -76,17 +86,17 @@
 <div class="relative min-w-0">
   <canvas
     bind:this={canvas}
-    class="block h-[22px] w-full cursor-pointer touch-none"
+    class="block h-9 w-full cursor-pointer touch-none"
     style:cursor={pointer.cursor}
     aria-hidden="true"
-    title="Click to put caret and playhead, drag to set the range, turn the wheel to zoom time, double-click to set tempo, meter, key or a marker"
+    title="Press to put caret and playhead, drag for a loop, turn the wheel to zoom time, double-press to set tempo, meter, key or a marker"
     data-testid="ruler"
     {@attach pointer.attach}
     onwheel={(event) => {
       event.preventDefault();
       view.zoomTime(event.deltaY < 0 ? WHEEL_ZOOM : 1 / WHEEL_ZOOM, pointer.at(event).x);
     }}
-    ondblclick={(event) => popover.open({ conductor: tickAt(grid.lines, view, pointer.at(event).x, false) })}
+    ondblclick={twice}
   ></canvas>
   {#if hasCourse(seen.song.events, together)}<ConductorFlags {view} kinds={together} />{/if}
   {#each settings.conductorRows as kind (kind)}

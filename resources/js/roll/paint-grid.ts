@@ -5,7 +5,7 @@ import type { Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
 import type { Viewport } from '../sight/viewport.svelte';
 
-/** A stretch of time in which only some pitch classes belong; the others are hatched. */
+/** A stretch of time in which only some pitch classes belong; the others are shaded. */
 export interface Stretch {
   from: number;
   to: number;
@@ -13,7 +13,7 @@ export interface Stretch {
 }
 
 /** Where which pitch classes belong: to the key of the song, or to the chord of the moment. */
-export function hatchedBy({ chords, scale }: Pick<Song, 'chords' | 'scale'>, by: 'key' | 'chord'): Stretch[] {
+export function shadedBy({ chords, scale }: Pick<Song, 'chords' | 'scale'>, by: 'key' | 'chord'): Stretch[] {
   if (by === 'chord') {
     return chords.map(({ tick, classes }, k) => ({ from: tick, to: chords[k + 1]?.tick ?? Infinity, classes }));
   }
@@ -25,10 +25,10 @@ export function paintGrid(
   pen: CanvasRenderingContext2D,
   view: Viewport,
   lines: GridLines,
-  hatched: readonly Stretch[],
+  shaded: readonly Stretch[],
   colours: Colours,
 ): void {
-  paintRows(pen, view, hatched, colours);
+  paintRows(pen, view, shaded, colours);
   verticals(pen, view, gridTicks(view, lines), colours['line-grid']);
   const beats: number[] = [];
   const bars: number[] = [];
@@ -67,49 +67,27 @@ export function paintOutside(
   pen.globalAlpha = 1;
 }
 
-function paintRows(pen: CanvasRenderingContext2D, view: Viewport, hatched: readonly Stretch[], colours: Colours): void {
-  const inSight = hatched.filter(({ from, to }) => to > view.left && from < view.right);
+/**
+ * Rows in one tone and a darker one, and no third: those outside the key or the chord are darker where there is one, else
+ * those of black keys.
+ */
+function paintRows(pen: CanvasRenderingContext2D, view: Viewport, shaded: readonly Stretch[], colours: Colours): void {
+  const inSight = shaded.filter(({ from, to }) => to > view.left && from < view.right);
   pen.fillStyle = colours['row-white'];
   pen.fillRect(0, 0, view.width, view.height);
   for (const pitch of view.inSight) {
     const y = Math.round(view.y(pitch));
     const height = Math.round(view.y(pitch) + view.rowHeight) - y;
-    if (isBlackKey(pitch)) {
-      pen.fillStyle = colours['row-black'];
-      pen.fillRect(0, y, view.width, height);
-    }
+    pen.fillStyle = colours['row-black'];
+    if (inSight.length === 0 && isBlackKey(pitch)) pen.fillRect(0, y, view.width, height);
     for (const { from, to, classes } of inSight) {
       if (classes.includes(pitch % 12)) continue;
       const [left, right] = [Math.max(0, view.x(from)), Math.min(view.width, view.x(to))];
-      hatch(pen, left, y, right - left, height, colours.hatch);
+      pen.fillRect(left, y, right - left, height);
     }
     pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
     pen.fillRect(0, y + height - 1, view.width, 1);
   }
-}
-
-/** Faint slanted strokes over a row, or a part of it, that is outside the key or the chord. */
-function hatch(
-  pen: CanvasRenderingContext2D,
-  left: number,
-  y: number,
-  width: number,
-  height: number,
-  colour: string,
-): void {
-  pen.save();
-  pen.beginPath();
-  pen.rect(left, y, width, height - 1);
-  pen.clip();
-  pen.beginPath();
-  for (let x = left - height - (left % 14); x < left + width; x += 14) {
-    pen.moveTo(x, y + height);
-    pen.lineTo(x + height, y);
-  }
-  pen.strokeStyle = colour;
-  pen.lineWidth = 1;
-  pen.stroke();
-  pen.restore();
 }
 
 function gridTicks(view: Viewport, lines: GridLines): number[] {

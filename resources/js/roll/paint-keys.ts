@@ -7,8 +7,9 @@ import type { Viewport } from '../sight/viewport.svelte';
 /** How wide the pitch keys are, and the colour of a row on them, in CSS pixels. */
 export const KEYS_WIDTH = 52;
 const STRIPE = 4;
+const KEY = 12;
 /** Rows at least so high have each a name, and a named one its pitch below. */
-const NAME_EVERY_ROW_AT = 11;
+const NAME_EVERY_ROW_AT = 13;
 const TWO_LINES_AT = 28;
 
 /** What the pitch keys show. */
@@ -21,18 +22,18 @@ export interface KeysScene {
 }
 
 export function paintKeys(pen: CanvasRenderingContext2D, { view, track, colours, inkOf }: KeysScene): void {
-  pen.font = `500 ${Math.min(11, Math.max(8, view.rowHeight - 2))}px ${FONT}`;
+  pen.font = `500 11px ${FONT}`;
   pen.textBaseline = 'middle';
   const drums = track.voice === 'drums';
   for (const pitch of view.inSight) {
     const y = Math.round(view.y(pitch));
     const height = Math.round(view.y(pitch) + view.rowHeight) - y;
     const black = isBlackKey(pitch);
-    pen.fillStyle = black ? colours['row-black'] : colours['row-white'];
+    pen.fillStyle = drums && black ? colours['row-black'] : colours['row-white'];
     pen.fillRect(0, y, KEYS_WIDTH, height);
     if (black && !drums) {
-      pen.fillStyle = colours['line-bar'];
-      pen.fillRect(KEYS_WIDTH - 5, y + 1, 5, height - 2);
+      pen.fillStyle = colours['key-black'];
+      pen.fillRect(KEYS_WIDTH - KEY, y + 1, KEY, height - 2);
     }
     pen.fillStyle = pitch % 12 === 0 ? colours['octave-line'] : colours['row-line'];
     pen.fillRect(0, y + height - 1, KEYS_WIDTH, 1);

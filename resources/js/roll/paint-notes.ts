@@ -7,15 +7,16 @@ import type { Viewport } from '../sight/viewport.svelte';
 
 const NAME_NEEDS_WIDTH = 26;
 const SIGN_NEEDS_WIDTH = 10;
-const NAME_NEEDS_HEIGHT = 11;
-const NAME_MARGIN = 7;
-const FEWEST_LETTERS = 3;
+/** Rows so high have room for a letter in the larger part of any body; lower ones for signs alone. */
+const NAME_NEEDS_HEIGHT = 19;
+const SIGN_NEEDS_HEIGHT = 13;
+const LETTER = 10;
 const ROUND_NEEDS = 8;
 
 /**
- * The notes that can be seen. A note is a body in the pale tint of its track; its velocity is ink that stands as high
- * in the body as the note is loud. Selected ones are coral, muted ones an empty dashed outline, moved ones have a
- * whisker to where they were played.
+ * The notes that can be seen. A note is a body in the pale tint of its track, in an outline; its velocity is ink that
+ * stands as high in the body as the note is loud. Where there is no room for an outline, the body itself has its colour.
+ * Selected ones are coral, muted ones an empty dashed outline, moved ones have a whisker to where they were played.
  */
 export function paintNotes(
   pen: CanvasRenderingContext2D,
@@ -38,6 +39,7 @@ export function paintNotes(
   const height = Math.max(2, view.rowHeight - 1);
   const scale = view.pixelsPerTick;
   const wide = (i: number) => Math.max(2, lying.length(i) * scale - 1);
+  const isOutlined = height >= ROUND_NEEDS;
 
   const bodies = (places: number[], colour: string) => {
     pen.fillStyle = colour;
@@ -65,19 +67,25 @@ export function paintNotes(
 
   if (plain.length + selected.length + muted.length > DENSE) {
     paintDense(pen, lying, [
-      [muted, colours['row-line'], colours.hatch],
-      ...plainByTrack.map(([track, places]) => [places, track.tint, track.ink] as [number[], string, string]),
+      [muted, colours['row-line'], colours['octave-line']],
+      ...plainByTrack.map(([track, places]) => [places, track.edge, track.ink] as [number[], string, string]),
       [selected, colours['selection-tint'], colours.selection],
     ]);
     return;
   }
+  whiskers(-1);
   for (const [track, places] of plainByTrack) {
-    bodies(places, track.tint);
-    inks(places, track.ink);
+    const [hits, others] = parted(places);
+    bodies(others, isOutlined ? track.tint : track.edge);
+    inks(others, track.ink);
+    if (isOutlined) outlines(pen, others, track.edge, 1, []);
+    strikes(hits, isOutlined ? track.tint : track.edge, track.ink, track.edge);
   }
-  bodies(selected, colours['selection-tint']);
-  inks(selected, colours.selection);
-  outlines(pen, selected, colours.selection, 1.5, []);
+  const [hits, others] = parted(selected);
+  bodies(others, colours['selection-tint']);
+  inks(others, colours.selection);
+  outlines(pen, others, colours.selection, 1.5, []);
+  strikes(hits, colours['selection-tint'], colours.selection, colours.selection);
   outlines(pen, muted, colours.ink, 1, [3, 2]);
   outlines(
     pen,
@@ -86,8 +94,9 @@ export function paintNotes(
     1.5,
     [3, 2],
   );
-  whiskers();
-  names(plain.concat(selected));
+  whiskers(1);
+  for (const [track, places] of plainByTrack) names(places, track.onInk);
+  names(selected, colours.onSelection);
 
   function outlines(
     to: CanvasRenderingContext2D,
@@ -112,14 +121,46 @@ export function paintNotes(
     to.setLineDash([]);
   }
 
-  function whiskers(): void {
+  /** Those that are hits of drums, drawn as such, and the others. */
+  function parted(places: number[]): [hits: number[], others: number[]] {
+    const hits = places.filter((i) => lying.isHead(i));
+    return hits.length === 0 ? [hits, places] : [hits, places.filter((i) => !lying.isHead(i))];
+  }
+
+  /** Hits of drums: flat where they strike, round behind, with ink as all notes have. */
+  function strikes(places: number[], body: string, ink: string, line: string): void {
+    if (places.length === 0) return;
+    const shape = new Path2D();
+    for (const i of places) {
+      const [x, y] = [(start[i] - view.left) * scale, view.y(pitch[i])];
+      shape.moveTo(x, y);
+      shape.ellipse(x, y + height / 2, wide(i), height / 2, 0, -Math.PI / 2, Math.PI / 2);
+      shape.closePath();
+    }
+    pen.fillStyle = body;
+    pen.fill(shape);
+    pen.save();
+    pen.clip(shape);
+    pen.fillStyle = ink;
+    for (const i of places) {
+      const high = Math.max(1, (velocity[i] / 127) * height);
+      pen.fillRect((start[i] - view.left) * scale, view.y(pitch[i]) + height - high, wide(i), high);
+    }
+    pen.restore();
+    pen.strokeStyle = line;
+    pen.lineWidth = 1;
+    pen.stroke(shape);
+  }
+
+  /** To the side they were played on: those before lie under all bodies, so that they cover no neighbour. */
+  function whiskers(side: 1 | -1): void {
     pen.strokeStyle = colours.whisker;
     pen.lineWidth = 1;
     pen.beginPath();
     for (const places of [plain, selected, muted]) {
       for (const i of places) {
         const distance = playedStart[i] * scale;
-        if (Math.abs(distance) >= 1.5) {
+        if (distance * side >= 1.5) {
           const x = (start[i] - view.left) * scale;
           const y = Math.round(view.y(pitch[i]) + height / 2) + 0.5;
           const reach = Math.min(4, height / 3);
@@ -133,38 +174,28 @@ export function paintNotes(
     pen.stroke();
   }
 
-  function names(places: number[]): void {
-    if (height < NAME_NEEDS_HEIGHT) {
-      return;
-    }
-    const size = Math.min(11, height - 3);
-    pen.font = `600 ${size}px ${FONT}`;
+  /** Names over one ink: in the larger part of the body, so that none lies over two tones. */
+  function names(places: number[], onInk: string): void {
+    if (height < SIGN_NEEDS_HEIGHT) return;
+    pen.font = `600 11px ${FONT}`;
     pen.textBaseline = 'middle';
-    // A halo in the body's colour keeps the name readable over ink of any height.
-    pen.lineJoin = 'round';
-    pen.lineWidth = 3;
     for (const i of places) {
       const width = wide(i);
       const sign = technique[i] === 0 ? '' : signOf(clip[i], technique[i]);
-      if (width >= NAME_NEEDS_WIDTH || (sign && width >= SIGN_NEEDS_WIDTH)) {
-        const x = Math.max((start[i] - view.left) * scale, 0) + (width >= NAME_NEEDS_WIDTH ? 5 : 2);
-        const y = view.y(pitch[i]) + height / 2 + 0.5;
-        const whole = width < NAME_NEEDS_WIDTH ? sign : `${called(clip[i], pitch[i])}${sign ? ` ${sign}` : ''}`;
-        const name = fitting(pen, whole, width - NAME_MARGIN);
-        pen.strokeStyle = notes.selected[i] ? colours['selection-tint'] : ofNote(clip[i], pitch[i]).tint;
-        pen.strokeText(name, x, y);
-        pen.fillStyle = colours['note-text'];
-        pen.fillText(name, x, y);
-      }
+      if (width < (sign ? SIGN_NEEDS_WIDTH : NAME_NEEDS_WIDTH) || (!sign && height < NAME_NEEDS_HEIGHT)) continue;
+      const left = (start[i] - view.left) * scale;
+      const x = Math.max(left, 0) + (width >= NAME_NEEDS_WIDTH ? 5 : 2);
+      const room = left + width - x - 2;
+      const name = height < NAME_NEEDS_HEIGHT ? '' : called(clip[i], pitch[i]);
+      const text = [`${name} ${sign}`.trim(), sign || name].find((one) => pen.measureText(one).width <= room);
+      if (!text) continue;
+      const ink = Math.max(1, (velocity[i] / 127) * height);
+      const isInInk = ink > height / 2;
+      const middle = isInInk ? height - Math.max(ink / 2, LETTER / 2) : Math.max((height - ink) / 2, LETTER / 2);
+      pen.fillStyle = isInInk ? onInk : colours['note-text'];
+      pen.fillText(text, x, view.y(pitch[i]) + middle + 0.5);
     }
   }
-}
-
-/** As much of a name as there is room for. */
-function fitting(pen: CanvasRenderingContext2D, name: string, width: number): string {
-  let text = name;
-  while (text.length > FEWEST_LETTERS && pen.measureText(text).width > width) text = text.slice(0, -1).trimEnd();
-  return text;
 }
 
 /** Places by the colours of their track. */

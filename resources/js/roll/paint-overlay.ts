@@ -5,9 +5,14 @@ import { paintFrame, paintReach, paintTag } from '../gestures/paint';
 import type { Ghost, Shape } from '../pointer/gesture';
 import type { Colours } from '../look/theme';
 import type { Viewport } from '../sight/viewport.svelte';
+import type { Way } from './gliding.svelte';
 
 export interface Overlay {
   playhead: number;
+  /** the notes that light up while they sound; null where nothing is played */
+  lit: Bodies | null;
+  /** what went where, and how much of the way is done */
+  glide: { ways: readonly Way[]; share: number } | null;
   /** null where another place has the keys */
   caret: { tick: number; pitch: number } | null;
   range: [number, number] | null;
@@ -55,8 +60,55 @@ export function paintOverlay(
   if (overlay.shape) {
     paintShape(pen, view, overlay.shaped, overlay.asHeads, overlay.shape, colours);
   }
+  if (overlay.glide) paintGlide(pen, view, overlay.glide, colours);
   pen.fillStyle = colours.playhead;
   pen.fillRect(Math.round(view.x(overlay.playhead)) - 1, 0, 2, view.height);
+  if (overlay.lit) paintLit(pen, view, overlay.lit, overlay.playhead, colours);
+}
+
+/** The notes under the playhead light up: each in a frame of its colour. */
+function paintLit(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  lying: Bodies,
+  playhead: number,
+  colours: Colours,
+): void {
+  const { start, length, pitch, muted } = lying.notes.columns;
+  const height = Math.max(2, view.rowHeight - 1);
+  pen.strokeStyle = pen.fillStyle = colours.playhead;
+  pen.lineWidth = 3;
+  for (let i = lying.firstPlaceFrom(playhead); i < lying.notes.count && start[i] <= playhead; i++) {
+    if (muted[i] || playhead >= start[i] + length[i]) continue;
+    const width = Math.max(3, lying.length(i) * view.pixelsPerTick - 1);
+    pen.beginPath();
+    pen.roundRect(view.x(start[i]) - 1, view.y(pitch[i]) - 1, width + 2, height + 2, Math.min(4, height / 2));
+    pen.globalAlpha = 0.22;
+    pen.fill();
+    pen.globalAlpha = 1;
+    pen.stroke();
+  }
+}
+
+/** Outlines between where notes lay and where they lie. */
+function paintGlide(
+  pen: CanvasRenderingContext2D,
+  view: Viewport,
+  { ways, share }: NonNullable<Overlay['glide']>,
+  colours: Colours,
+): void {
+  const height = Math.max(2, view.rowHeight - 1);
+  pen.strokeStyle = colours['color-base-content'];
+  pen.lineWidth = 1.5;
+  pen.beginPath();
+  for (const { from, to } of ways) {
+    const between = (a: number, b: number) => a + (b - a) * share;
+    const x = between(view.x(from[0]), view.x(to[0]));
+    const y = between(view.y(from[2]), view.y(to[2]));
+    const width = Math.max(3, between(from[1], to[1]) * view.pixelsPerTick - 1);
+    if (x <= view.width && x + width >= 0) pen.rect(x + 0.5, y + 0.5, width - 1, height - 1);
+  }
+  pen.stroke();
 }
 
 function paintCaret(

@@ -17,7 +17,7 @@ import { paintBackdrop, paintNotes } from './paint-notes';
 export interface GroundScene {
   view: Viewport;
   lines: GridLines;
-  hatched: readonly Stretch[];
+  shaded: readonly Stretch[];
   /** the clips that are open: what lies outside of them is shaded */
   windows: readonly Clip[];
   colours: Colours;
@@ -26,7 +26,7 @@ export interface GroundScene {
 }
 
 export function paintGround(pen: CanvasRenderingContext2D, scene: GroundScene): void {
-  paintGrid(pen, scene.view, scene.lines, scene.hatched, scene.colours);
+  paintGrid(pen, scene.view, scene.lines, scene.shaded, scene.colours);
   paintOutside(pen, scene.view, scene.windows, scene.colours);
   for (const { notes, colours } of scene.behind) paintBackdrop(pen, scene.view, notes, colours);
 }

@@ -6,8 +6,11 @@ import type { Viewport } from './viewport.svelte';
 import type { Views } from './views.svelte';
 
 /** How high rows of the song are, in CSS pixels. */
-export const ROW_HEIGHTS = { small: 27, middle: 54, tall: 88 } as const;
+export const ROW_HEIGHTS = { small: 28, middle: 60, tall: 92 } as const;
 const ROOM_BEHIND = 1.12;
+/** How much higher than that rows become where there is room, and what is kept free below them, in CSS pixels. */
+const STRETCH = 1.8;
+const FOR_MORE = 8;
 export type RowHeight = keyof typeof ROW_HEIGHTS;
 
 /** The song seen from afar: where its rows and clips lie on the screen. */
@@ -36,14 +39,21 @@ export class Arranging {
     view.rowCount = this.tops.at(-1)!;
     if (!this.#wasShown && view.width > 100) {
       this.#wasShown = true;
+      view.top = 0;
       this.showAll();
     }
   }
 
   /** how high each row is, in CSS pixels: an opened one as it was drawn */
-  readonly heights: readonly number[] = $derived.by(() =>
-    this.contents.song.tracks.map(({ id }) => this.openedRows.of(id)?.height ?? ROW_HEIGHTS[settings.songRows]),
-  );
+  readonly heights: readonly number[] = $derived.by(() => {
+    const opened = this.contents.song.tracks.map(({ id }) => this.openedRows.of(id)?.height);
+    const closed = opened.filter((height) => height === undefined).length;
+    const room = this.view.height - FOR_MORE - opened.reduce<number>((sum, height = 0) => sum + height, 0);
+    const least = ROW_HEIGHTS[settings.songRows];
+    // Few tracks fill the room there is, as far as it helps to read them.
+    const fitting = Math.floor(Math.min(least * STRETCH, Math.max(least, room / closed)));
+    return opened.map((height) => height ?? (settings.songRows === 'small' ? least : fitting));
+  });
   /** how far below the first row each begins, and at last where they end, in CSS pixels */
   readonly tops: readonly number[] = $derived(
     this.heights.reduce((tops, height) => [...tops, tops[tops.length - 1] + height], [0]),

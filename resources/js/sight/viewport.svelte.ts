@@ -2,6 +2,11 @@ import { MAX_PITCH } from '../music/limits';
 
 const MIN_ROW = 4;
 const MAX_ROW = 40;
+/** How high rows become that fill the height: higher ones let notes stand in them like posts. */
+const FILLED_ROW = 28;
+/** the least height of a row in which names are read, and how much of the width of a quarter it may be */
+const LEAST_READ = 14;
+const OF_QUARTER = 0.28;
 /** CSS pixels */
 const LEAST_SIZE = 40;
 /** a line of a wheel that turns by lines, in CSS pixels */
@@ -169,7 +174,7 @@ export class Viewport {
     this.rows = rows;
     // Few rows fill the height; all of them are as high again as before.
     const fills = rows && rows.length * this.#rowOfAll < this.height;
-    this.rowHeight = fills ? Math.min(MAX_ROW, this.height / rows.length) : this.#rowOfAll;
+    this.rowHeight = fills ? Math.min(FILLED_ROW, this.height / rows.length) : this.#rowOfAll;
     if (!rows) this.#rowOfAll = null;
     this.scrollTo(this.left, this.rowOf(middle) + 0.5 - this.rowsInSight / 2);
   }
@@ -221,15 +226,20 @@ export class Viewport {
     this.scrollTo(this.left, row - y / this.rowHeight);
   }
 
-  /** Shows a span of time and pitches with a little room around. */
-  fit(from: number, to: number, low: number, high: number): void {
+  /**
+   * Shows a span of time and pitches with a little room around.
+   *
+   * @param quarter how long a quarter is, in ticks: no row is so high then that one stands in it like a post
+   */
+  fit(from: number, to: number, low: number, high: number, quarter = Infinity): void {
     this.#places.splice(0, this.#places.length - MOST_PLACES);
     this.#places.push({ left: this.left, pixelsPerTick: this.pixelsPerTick, top: this.top, rowHeight: this.rowHeight });
     const ticks = Math.max(1, to - from);
     this.pixelsPerTick = Math.min(4, this.width / (ticks * 1.04));
     const [first, last] = this.span(low, high);
     const rows = Math.max(14, last - first + 5);
-    this.rowHeight = Math.min(24, Math.max(MIN_ROW, this.height / rows));
+    const tallest = Math.max(LEAST_READ, quarter * this.pixelsPerTick * OF_QUARTER);
+    this.rowHeight = Math.min(24, tallest, Math.max(MIN_ROW, this.height / rows));
     this.scrollTo(from - ticks * 0.02, (first + last + 1) / 2 - this.rowsInSight / 2);
   }
 
