@@ -17,7 +17,8 @@
   import { clipAt } from '../sight/clip-hit';
   import { EDGE } from '../sight/opened-rows.svelte';
   import OpenedRow from './OpenedRow.svelte';
-  import { paintClips, paintMiniatures, paintRows, paintSongOver } from './paint-song';
+  import { paintMiniatures } from './paint-miniatures';
+  import { paintClips, paintRows, paintSongOver } from './paint-song';
   import TrackHead from './TrackHead.svelte';
 
   const {
@@ -210,6 +211,7 @@
 
 <div
   class="relative col-start-1 row-start-3 overflow-hidden border-r border-base-300 bg-base-200"
+  onwheel={(event) => !event.defaultPrevented && wheel(event)}
   role="group"
   aria-label="Tracks of the song"
 >
@@ -246,7 +248,7 @@
   bind:clientHeight={view.height}
   {@attach views.home}
 >
-  <p id="song-summary" class="sr-only">{said}</p>
+  <p id="song-summary" class="sr-only" aria-live="polite">{said}</p>
   <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas bind:this={marks} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas

@@ -49,7 +49,7 @@
   {#each contents.track.clips as clip (clip.id)}
     <li class="flex items-center gap-1">
       <button
-        class="min-w-0 flex-1 truncate rounded px-1 py-0.5 text-left text-xs {clip.id === contents.front
+        class="min-h-6 min-w-0 flex-1 rounded px-1 py-0.5 text-left text-xs {clip.id === contents.front
           ? 'bg-primary text-primary-content'
           : 'hover:bg-base-300'} {clip.muted ? 'line-through' : ''}"
         aria-current={clip.id === contents.front}

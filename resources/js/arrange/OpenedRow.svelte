@@ -77,7 +77,7 @@
           {#if name === TECHNIQUES}<TechniqueLane {pane} {height} />
           {:else}<Lane {pane} {name} {height} />
             <span
-              class="pointer-events-none absolute top-0.5 right-1 bg-base-100/80 px-0.5 text-[0.625rem] leading-none text-secondary"
+              class="pointer-events-none absolute top-0.5 right-1 bg-base-100/80 px-0.5 text-2xs leading-none text-secondary"
               class:font-semibold={lanes.current === name}
               aria-hidden="true">{lanes.of(name).title}</span
             >{/if}

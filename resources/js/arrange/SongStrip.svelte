@@ -9,6 +9,7 @@
   const { chosenClips, contents, hands, opening, panes, player, status } = getStudio();
 
   const HEIGHT = 20;
+  const ROOM_FOR_SHEET = 4;
   let canvas = $state<HTMLCanvasElement>();
   let width = $state(800);
 
@@ -33,7 +34,8 @@
       clip,
       row,
       isSilent: clip.muted || track.muted,
-      colour: coloursOf(settings.theme, track.colour)[contents.open.includes(clip.id) ? 'ink' : 'tint'],
+      isOpen: contents.open.includes(clip.id),
+      colours: coloursOf(settings.theme, track.colour),
     })),
   );
   const scene = $derived({
@@ -50,10 +52,16 @@
     () => [width, HEIGHT],
     () => scene,
     (pen, { view, scale, row, clips, playhead, colours }) => {
-      for (const { clip, row: k, isSilent, colour } of clips) {
+      for (const { clip, row: k, isOpen, isSilent, colours: own } of clips) {
+        const [x, y] = [clip.start * scale, k * row];
+        const [wide, high] = [Math.max(1, clip.length * scale - 1), Math.max(1, row - 1)];
         pen.globalAlpha = isSilent ? 0.35 : 1;
-        pen.fillStyle = colour;
-        pen.fillRect(clip.start * scale, k * row, Math.max(1, clip.length * scale - 1), Math.max(1, row - 1));
+        // Where there is room they are sheets, as in the song; what is open has the tint of its notes.
+        pen.fillStyle = high < ROOM_FOR_SHEET ? (isOpen ? own.ink : own.edge) : isOpen ? own.tint : own['row-white'];
+        pen.fillRect(x, y, wide, high);
+        pen.strokeStyle = own.edge;
+        pen.lineWidth = 1;
+        if (high >= ROOM_FOR_SHEET) pen.strokeRect(x + 0.5, y + 0.5, wide - 1, high - 1);
       }
       pen.globalAlpha = 1;
       pen.strokeStyle = colours['color-base-content'];

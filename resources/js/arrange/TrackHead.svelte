@@ -1,5 +1,7 @@
 <script lang="ts">
   import Circle from '@lucide/svelte/icons/circle';
+  import Ear from '@lucide/svelte/icons/ear';
+  import VolumeX from '@lucide/svelte/icons/volume-x';
   import ChevronsUpDown from '@lucide/svelte/icons/chevrons-up-down';
   import type { Track } from '../api';
   import { turnTrack } from '../looking/turning-track';
@@ -52,12 +54,12 @@
   }
 </script>
 
-{#snippet state(what: Swept, word: string, on: boolean)}
+{#snippet state(what: Swept, word: string, on: boolean, Icon: typeof Ear)}
   <button
-    class="btn touch-none px-1 btn-xs {on ? 'btn-primary' : ''}"
+    class="tool h-6 min-w-6 touch-none"
     aria-pressed={on}
     aria-label="{word} {track.name}"
-    title="A drag over the heads below does the same to them"
+    data-tip="{what === 'mute' ? 'Mute' : 'Hear alone'} · a drag over the heads below does the same to them"
     onpointerdown={(event) => {
       if (event.button !== 0) return;
       (event.currentTarget as HTMLElement).releasePointerCapture(event.pointerId);
@@ -68,17 +70,19 @@
     onpointerenter={() => {
       if (sweep.what === what && (sweep.to === 'on') !== on) change({ [what]: sweep.to });
     }}
-    onclick={(event) => event.detail === 0 && change({ [what]: 'toggle' })}>{what}</button
+    onclick={(event) => event.detail === 0 && change({ [what]: 'toggle' })}
+    ><Icon size={14} aria-hidden="true" /></button
   >
 {/snippet}
 
 {#snippet opener()}
   <button
-    class="btn btn-square btn-xs"
+    class="tool h-6 min-w-6"
     aria-label="Open the row of {track.name}"
     aria-expanded={opened !== 'clips'}
-    title="Clips, notes, dynamics: now {opened} ({keyOf('open-row')})"
-    onclick={() => openedRows.turn(track.id, 'next')}><ChevronsUpDown size={11} aria-hidden="true" /></button
+    data-tip="Open the row: clips, notes, dynamics; now {opened}"
+    data-key={keyOf('open-row')}
+    onclick={() => openedRows.turn(track.id, 'next')}><ChevronsUpDown size={14} aria-hidden="true" /></button
   >
 {/snippet}
 
@@ -90,22 +94,36 @@
     : 'bg-base-200'}"
   style:border-left-color="var(--ink-{track.colour})"
 >
-  <div class="flex min-w-0 items-center gap-1 {opened === 'clips' ? '' : 'flex-wrap'}">
+  <div class="flex min-w-0 items-center gap-1 max-sm:flex-wrap {opened === 'clips' ? '' : 'flex-wrap'}">
     <button
-      class="min-w-0 truncate text-left {opened === 'clips' ? 'flex-1' : 'w-full'} {inFront ? 'font-semibold' : ''}"
+      class="h-6 min-w-0 truncate text-left {opened === 'clips' ? 'flex-1' : 'w-full'} {inFront ? 'font-semibold' : ''}"
       aria-current={inFront}
       title="{track.name}: a press puts it in front, two open it in the roll"
       onclick={toFront}
       ondblclick={open}>{track.name}</button
     >
-    {#if settings.songRows === 'small'}{@render opener()}{/if}
-    {@render state('mute', 'Mute', track.muted)}
-    {@render state('solo', 'Solo', track.solo)}
+    <span class="flex flex-none">
+      {@render state('mute', 'Mute', track.muted, VolumeX)}
+      {@render state('solo', 'Solo', track.solo, Ear)}
+      <button
+        class="tool h-6 min-w-6 {inFront ? 'text-error' : 'text-secondary'}"
+        aria-pressed={inFront}
+        aria-label="Record onto {track.name}"
+        data-tip="What is played is heard and recorded here"
+        onclick={toFront}><Circle size={10} fill={inFront ? 'currentColor' : 'none'} aria-hidden="true" /></button
+      >
+      {@render opener()}
+    </span>
   </div>
   {#if settings.songRows !== 'small'}
-    <div class="flex min-w-0 items-center gap-2 text-secondary">
+    <div class="flex min-w-0 items-center gap-2 text-secondary max-sm:hidden {opened === 'clips' ? '' : 'flex-wrap'}">
+      <span class="min-w-0 truncate text-2xs {opened === 'clips' ? 'flex-1' : 'w-full'}" title={sounds}
+        >{sounds}{track.transposition !== 0
+          ? `, ${track.transposition > 0 ? '+' : '−'}${Math.abs(track.transposition)} semitones`
+          : ''}</span
+      >
       <Slider
-        size="w-12 flex-none"
+        size="w-16 flex-none max-sm:hidden"
         label="Volume of {track.name} in %"
         min={0}
         max={100}
@@ -114,33 +132,21 @@
         set={(volume) => change({ volume })}
         turns={(volume) => turnTrack(here, track.id, { volume })}
       />
-      <span class="min-w-0 flex-1 truncate" title={sounds}
-        >{sounds}{track.transposition !== 0
-          ? `, ${track.transposition > 0 ? '+' : '−'}${Math.abs(track.transposition)} semitones`
-          : ''}</span
-      >
-      {@render opener()}
-      <button
-        class="btn btn-square btn-xs {inFront ? 'text-error' : 'text-secondary'}"
-        aria-pressed={inFront}
-        aria-label="Record onto {track.name}"
-        title="What is played is heard and recorded on this track"
-        onclick={toFront}><Circle size={9} fill={inFront ? 'currentColor' : 'none'} aria-hidden="true" /></button
-      >
     </div>
   {/if}
   {#if settings.songRows === 'tall' || opened !== 'clips'}
     <div class="flex items-center gap-2 text-secondary">
       <button
-        class="grid size-6 cursor-pointer place-content-center"
+        class="grid size-6 flex-none cursor-pointer place-content-center"
         aria-label="Colour {track.colour} of {track.name}: the next one"
         title="The next colour"
         onclick={() => change({ colour: (track.colour % COLOURS) + 1 })}
         ><span class="size-3.5 rounded-full" style:background="var(--ink-{track.colour})"></span></button
       >
       <label class="flex items-center gap-2"
-        >Pan <Slider
-          size="w-16"
+        ><span class="max-sm:sr-only">Pan</span>
+        <Slider
+          size="w-16 max-sm:w-12"
           label="Pan of {track.name} in %"
           min={-100}
           max={100}

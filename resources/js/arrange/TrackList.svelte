@@ -87,7 +87,7 @@
       style:border-color="var(--ink-{track.colour})"
     >
       <div class="flex items-center gap-1">
-        <label class="flex" title="Open beside the others">
+        <label class="grid size-6 flex-none place-content-center" title="Open beside the others">
           <input
             type="checkbox"
             class="checkbox checkbox-xs"
@@ -106,7 +106,9 @@
         >
         <button
           data-track
-          class="min-w-0 flex-1 text-left text-xs break-words {track.id === contents.track.id ? 'font-semibold' : ''}"
+          class="min-h-6 min-w-0 flex-1 text-left text-xs break-words {track.id === contents.track.id
+            ? 'font-semibold'
+            : ''}"
           aria-current={track.id === contents.track.id}
           onclick={() => show(track, place)}
           >{track.name}{track.clips.length === 0 ? ' (no clip yet: make one)' : ''}</button
@@ -143,7 +145,7 @@
         >
       </div>
       {#if track.id === contents.track.id}
-        <button class="link text-xs" aria-expanded={more} onclick={() => (more = !more)}>
+        <button class="link h-6 text-xs" aria-expanded={more} onclick={() => (more = !more)}>
           {more ? 'Less' : 'Name, instrument, pan, colour'}
         </button>
         {#if more}

@@ -44,11 +44,16 @@
 {#if advice && advice.grids.length > 0}
   <div role="group" aria-label="Advice on the grid" class="text-xs">
     {#if quantized}<p data-testid="quantized" class="mb-1">{quantized}</p>{/if}
+    <p class="text-secondary">As it was played:</p>
     <p data-testid="advice">{advice.summary}</p>
     <table {@attach arrows('button')} class="mt-1 w-full table-fixed border-separate border-spacing-y-0.5">
-      <colgroup><col /><col class="w-9" /><col class="w-[4.5rem]" /></colgroup>
-      <thead class="sr-only">
-        <tr><th>Grid</th><th>Mean distance in % of half the gap</th><th>Notes that would fall together</th></tr>
+      <colgroup><col /><col class="w-9" /><col class="w-16" /></colgroup>
+      <thead class="text-2xs text-secondary">
+        <tr class="text-right">
+          <th class="text-left font-normal">Grid</th>
+          <th class="font-normal" title="How far the starts are off on average, in % of half a step">off</th>
+          <th class="font-normal" title="Notes of one pitch that would fall together">colliding</th>
+        </tr>
       </thead>
       <tbody>
         {#each shown as advised, k (advised.name)}
@@ -66,7 +71,7 @@
             </td>
             <td class="text-right whitespace-nowrap">{Math.round(advised.mean)} %</td>
             <td class="text-right break-words {advised.collisions ? 'text-error' : 'text-secondary'}"
-              >{advised.collisions} together</td
+              >{advised.collisions}</td
             >
           </tr>
         {/each}

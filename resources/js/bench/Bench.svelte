@@ -4,6 +4,7 @@
   import TrackList from '../arrange/TrackList.svelte';
   import { arrows } from '../look/arrows';
   import { timingOf } from '../desk/facts';
+  import Fold from './Fold.svelte';
   import ClipFacts from './ClipFacts.svelte';
   import AdviceList from './AdviceList.svelte';
   import DynamicsPicture from './DynamicsPicture.svelte';
@@ -56,7 +57,7 @@
     ['Velocity', facts.velocities],
     ['Length', facts.lengths],
     ['Span', facts.span],
-    ['Moved', facts.count ? `${facts.moved} not where they were played` : '–'],
+    ['Moved', facts.count ? `${facts.moved} since they were played` : '–'],
     ['Muted', `${facts.muted}`],
   ]);
 </script>
@@ -67,9 +68,6 @@
       Timing against {measured.grid}{measured.swing ? `, swing ${measured.swing}` : ''}
     </h2>
     <TimingPicture {timing} count={facts.count} grid={measured.grid} colour={contents.track.colour} />
-    {#if !tuning.edit || takesGrid}
-      <div class="mt-1"><AdviceList advisedKey={keyOf('advice')} /></div>
-    {/if}
   </section>
 {/snippet}
 
@@ -81,13 +79,13 @@
 {/snippet}
 
 <aside
-  class="flex min-h-0 flex-col gap-2 overflow-auto border-l border-base-300 bg-base-200 p-2.5 text-sm"
+  class="relative flex min-h-0 flex-col gap-2 overflow-auto border-l border-base-300 bg-base-200 p-2.5 text-sm"
   aria-label="Bench"
 >
   <div class="join" role="tablist" aria-label="Bench" {@attach arrows('[role=tab]', true)}>
     {#each TABS as [name, title] (name)}
       <button
-        class="btn join-item grow px-0.5 text-[0.65rem] btn-xs {dialogs.tab === name ? 'btn-primary' : ''}"
+        class="btn join-item grow px-1 text-2xs btn-xs {dialogs.tab === name ? 'btn-primary' : ''}"
         role="tab"
         aria-selected={dialogs.tab === name}
         tabindex={dialogs.tab === name ? 0 : -1}
@@ -109,23 +107,35 @@
             : `All ${facts.total} notes; none selected`}
         </h2>
         {#if facts.points}<p class="text-xs">{facts.points}</p>{/if}
-        {#if !tuning.edit}
-          <dl class="mt-1 grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
-            {#each rows as [name, value] (name)}
-              <dt class="text-secondary">{name}</dt>
-              <dd>{value}</dd>
-            {/each}
-          </dl>
-          <Kept />
-        {/if}
       </section>
 
+      <!-- What is looked at while one works comes first; what is read once is folded below it. -->
       {#if tuning.edit?.group === 'Dynamics'}
         {@render dynamics()}
         {@render timed()}
       {:else}
         {@render timed()}
         {@render dynamics()}
+      {/if}
+      {#if !tuning.edit && contents.history.did}
+        <section aria-labelledby="bench-last">
+          <h2 id="bench-last" class="font-semibold">Done last</h2>
+          <p class="text-xs">{contents.history.did}</p>
+        </section>
+      {/if}
+      {#if !tuning.edit || takesGrid}
+        <Fold name="Grids that fit"><AdviceList advisedKey={keyOf('advice')} /></Fold>
+      {/if}
+      {#if !tuning.edit}
+        <Fold name="More about them">
+          <dl class="grid grid-cols-[3.5rem_1fr] gap-x-1 gap-y-0.5 text-xs">
+            {#each rows as [name, value] (name)}
+              <dt class="text-secondary">{name}</dt>
+              <dd>{value}</dd>
+            {/each}
+          </dl>
+          <Kept />
+        </Fold>
       {/if}
     {/if}
   {:else if dialogs.tab === 'history'}

@@ -80,10 +80,10 @@
     loudest.forEach((velocity, at) => {
       if (velocity > 0) {
         const top = Math.round(y(velocity));
-        pen.fillRect(at - 1, top, 3, 2);
+        pen.fillRect(at - 1, top, 3, 1);
         if (whole) {
-          pen.globalAlpha = 0.4;
-          pen.fillRect(at, top, 1, HEIGHT - top);
+          pen.globalAlpha = 0.55;
+          pen.fillRect(at - 1, top, 3, HEIGHT - top);
           pen.globalAlpha = 1;
         }
       }

@@ -30,7 +30,7 @@
 
   const clock = (at: number) =>
     new Date(at).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
-  const titleOf = ({ step }: Row) => (step ? (step.name ?? step.title) : 'As it came in');
+  const titleOf = ({ step }: Row) => (step ? (step.name ?? step.words) : 'As it came in');
 
   function keys(event: KeyboardEvent): void {
     if (naming || event.ctrlKey || event.metaKey || event.altKey || event.shiftKey) return;
@@ -111,7 +111,7 @@
         role="option"
         tabindex="-1"
         aria-selected={k === walk.row}
-        class="flex cursor-pointer gap-1 px-1 py-0.5 leading-tight {k === walk.row
+        class="flex min-h-6 cursor-pointer items-center gap-1 px-1 py-0.5 leading-tight {k === walk.row
           ? 'bg-primary text-primary-content'
           : ''}"
         style:padding-left="{4 + row.depth * INDENT}px"
@@ -127,12 +127,12 @@
           >{row.id === walk.steps.at ? '●' : row.id === walk.mark ? '◇' : row.depth > 0 ? '╰' : '·'}</span
         >
         <span class="min-w-0 flex-1">
-          <span class="block truncate {row.step?.name ? 'font-semibold' : ''}">
+          <span class="block {row.step?.name ? 'font-semibold' : ''}">
             {#each marks.of(row.id) as letter (letter)}<b class="mr-1" title="The point {letter}">{letter}</b
               >{/each}{titleOf(row)}</span
           >
-          {#if row.step?.name}<span class="block truncate opacity-80">{row.step.title}</span>{/if}
-          {#if row.step?.about}<span class="block truncate opacity-80">{row.step.about}</span>{/if}
+          {#if row.step?.name}<span class="block opacity-80">{row.step.words}</span>{/if}
+          {#if row.step?.about}<span class="block opacity-80">{row.step.about}</span>{/if}
         </span>
         <span class="sr-only">
           {row.id === walk.steps.at ? ', the song stands here' : ''}{row.id === walk.mark
@@ -206,7 +206,7 @@
     >
     <button class="btn btn-xs" disabled={!walk.rows[walk.row]?.step} onclick={nameRow}>Name <kbd>F2</kbd></button>
   </div>
-  <p class="text-[0.6875rem] text-secondary">
+  <p class="text-2xs text-secondary">
     ↑ and ↓ walk. An edit made while you look at a step goes on from there, on a branch of its own.
   </p>
 </section>

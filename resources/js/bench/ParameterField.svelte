@@ -57,15 +57,17 @@
   data-parameter={name}
   onkeydowncapture={arrows}
 >
-  <label for={id} class="truncate text-xs">
-    {name}{#if unit && unit !== name}<span class="ml-1 text-secondary">{unit}</span>{/if}
+  <label for={id} class="text-xs">
+    <span class="inline-block first-letter:uppercase">{name}</span>{#if unit && unit !== name}<span
+        class="ml-1 text-secondary">{unit}</span
+      >{/if}
   </label>
-  <p class="order-last col-span-2 text-[0.6875rem] leading-tight text-secondary">{help}</p>
+  <p class="order-last col-span-2 text-2xs leading-tight text-secondary">{help}</p>
   {#if kind === 'choice' && options.length === 2 && options.includes('on')}
     <input
       {id}
       type="checkbox"
-      class="toggle toggle-sm justify-self-end"
+      class="toggle justify-self-end"
       aria-label={label}
       checked={value === 'on'}
       onchange={(event) => (value = event.currentTarget.checked ? 'on' : 'off')}
@@ -113,7 +115,7 @@
     {:else if !isWord && max - min <= WIDEST_SLIDER}
       <input
         type="range"
-        class="range col-span-2 box-content w-full py-1 range-xs [--range-fill:0]"
+        class="slider col-span-2 w-full"
         aria-label="{name} as a slider"
         {min}
         {max}

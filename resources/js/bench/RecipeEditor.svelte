@@ -159,7 +159,7 @@
   <label class="flex h-6 items-center gap-2">
     <input
       type="checkbox"
-      class="toggle toggle-xs"
+      class="toggle"
       checked={choice !== null}
       onchange={(event) =>
         (choice = event.currentTarget.checked
@@ -171,13 +171,13 @@
     <ConditionGroups conditions={catalog.conditions} bind:choice />
   {/if}
   <label class="flex h-6 items-center gap-2"
-    ><input type="checkbox" class="toggle toggle-xs" bind:checked={keepsGrid} />put the grid back at the end</label
+    ><input type="checkbox" class="toggle" bind:checked={keepsGrid} />put the grid back at the end</label
   >
   <label class="flex h-6 items-center gap-2"
-    ><input type="checkbox" class="toggle toggle-xs" bind:checked={leavesDrums} />leave drum tracks out</label
+    ><input type="checkbox" class="toggle" bind:checked={leavesDrums} />leave drum tracks out</label
   >
   <label class="flex h-6 items-center gap-2"
-    ><input type="checkbox" class="toggle toggle-xs" bind:checked={keepsSelection} />leave the selection as it was</label
+    ><input type="checkbox" class="toggle" bind:checked={keepsSelection} />leave the selection as it was</label
   >
   <label>Folder<input class="input w-full input-xs" list="recipe-folders" maxlength="80" bind:value={folder} /></label>
   <datalist id="recipe-folders">

@@ -2,7 +2,7 @@
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Pencil from '@lucide/svelte/icons/pencil';
-  import Play from '@lucide/svelte/icons/play';
+  import Wand from '@lucide/svelte/icons/wand-sparkles';
   import { api } from '../api';
   import type { Recipe } from '../api';
   import { arrows } from '../look/arrows';
@@ -78,7 +78,7 @@
       <p class="text-xs text-error" role="alert">{recipes.problem || problems.join(' ')}</p>
     {/if}
     <label class="flex items-center gap-2 text-xs">
-      <input type="checkbox" class="toggle toggle-xs" bind:checked={onTracks} />run on several tracks
+      <input type="checkbox" class="toggle" bind:checked={onTracks} />run on several tracks
     </label>
     {#if onTracks}
       <div
@@ -101,10 +101,12 @@
           <div class="group flex items-center gap-0.5" title={recipe.help}>
             <button
               data-recipe
-              class="btn min-w-0 flex-1 justify-start gap-1 px-1 text-left font-normal btn-ghost btn-xs"
+              class="btn h-auto min-h-6 min-w-0 flex-1 justify-start gap-1 px-1 text-left font-normal btn-ghost btn-xs"
               onclick={() => start(recipe)}
             >
-              <Play size={11} aria-hidden="true" class="flex-none" /><span class="truncate">{recipe.name}</span>
+              <Wand size={13} aria-hidden="true" class="flex-none" /><span class="min-w-0 text-left whitespace-normal"
+                >{recipe.name}</span
+              >
               {#if keyOf(lineFor(recipe))}<kbd class="flex-none">{keyOf(lineFor(recipe))}</kbd>{/if}
             </button>
             <button
@@ -116,12 +118,12 @@
             <span class="hidden group-focus-within:flex group-hover:flex">
               <button
                 class="btn btn-square btn-ghost btn-xs"
-                aria-label="{recipe.name} up"
+                aria-label="Move {recipe.name} up"
                 onclick={() => recipes.move(recipe, -1)}><ArrowUp size={12} aria-hidden="true" /></button
               >
               <button
                 class="btn btn-square btn-ghost btn-xs"
-                aria-label="{recipe.name} down"
+                aria-label="Move {recipe.name} down"
                 onclick={() => recipes.move(recipe, 1)}><ArrowDown size={12} aria-hidden="true" /></button
               >
             </span>

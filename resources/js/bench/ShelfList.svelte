@@ -153,7 +153,7 @@
       {:else}
         <button
           data-phrase
-          class="w-full cursor-grab text-left font-semibold break-words"
+          class="min-h-6 w-full cursor-grab text-left font-semibold break-words"
           draggable="true"
           title="Enter: at the caret · Space: hear it · Delete: take it away · drag it to a row or into the roll"
           ondragstart={(event) => event.dataTransfer?.setData(PHRASE_TYPE, String(one.id))}

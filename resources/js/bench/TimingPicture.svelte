@@ -8,7 +8,7 @@
   let { timing, count, grid, colour }: { timing: Timing; count: number; grid: string; colour: number } = $props();
 
   const HEIGHT = 64;
-  const LABEL = 12;
+  const LABEL = 14;
   let canvas = $state<HTMLCanvasElement>();
   let width = $state(190);
 
@@ -17,7 +17,9 @@
   const text = $derived(
     count === 0
       ? 'No notes to measure.'
-      : `${timing.onLine} of ${count} on ${grid}; mean ${far(timing.meanMs)}, spread ${timing.spreadMs.toFixed(1)} ms, largest ${far(timing.largestMs)}.`,
+      : timing.onLine === count
+        ? `All ${count} on ${grid}.`
+        : `${timing.onLine} of ${count} on ${grid}; mean ${far(timing.meanMs)}, spread ${timing.spreadMs.toFixed(1)} ms, largest ${far(timing.largestMs)}.`,
   );
 
   const scene = $derived({ timing, width, colours: coloursOf(settings.theme, colour) });
@@ -44,7 +46,7 @@
       pen.fillStyle = colours['color-base-content'];
       pen.fillRect(Math.round(x(timing.meanMs)) - 1, 0, 2, floor);
     }
-    pen.font = `500 10px ${FONT}`;
+    pen.font = `500 11px ${FONT}`;
     pen.textBaseline = 'bottom';
     pen.textAlign = 'left';
     pen.fillStyle = colours['color-base-content'];

@@ -1,11 +1,16 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Binding } from '../api';
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import ChevronUp from '@lucide/svelte/icons/chevron-up';
+  import { room } from '../look/room';
   import { getStudio } from '../acting/studio';
+  import { total, use } from '../commands/use.svelte';
   import { holdingIn } from '../keys/views';
   import { cap, chordModifiers, modifiersOf, NO_MODIFIERS, sameModifiers, type Modifiers } from '../keys/keystroke';
+  import { setting, settings } from '../settings/settings.svelte';
 
-  const { acting, applies, calmFacts, chosenClips, keyHandling, lanes, nudge, panes, playing } = getStudio();
+  const { acting, applies, calmFacts, catalog, chosenClips, keyHandling, lanes, nudge, panes, playing } = getStudio();
   const { range, shortcuts } = getStudio();
 
   /** the first of two keys in a row, while the second is awaited */
@@ -54,6 +59,27 @@
       )
       .sort((a, b) => rank(a) - rank(b)),
   );
+  /** The few that fit what is selected and are used most stand first and large; without a modifier, for then all are meant. */
+  const FIRST = 6;
+  const uses = ({ binding: { run } }: Offer) => (use.lines[run[0]] ? total(use.lines[run[0]]) : 0);
+  const first = $derived.by(() => {
+    const isPlain = !pending && sameModifiers(held, NO_MODIFIERS);
+    const fitting = shown.filter((offer) => isPlain && rank(offer) === 0 && offer.whyNot === '');
+    return untrack(() => fitting.toSorted((a, b) => uses(b) - uses(a)).slice(0, FIRST));
+  });
+  const groupOf = new Map([...catalog.edits, ...catalog.view].map(({ name, group }) => [name, group]));
+  /** As the hand lies. */
+  const GROUPS = ['Timing', 'Pitch', 'Length', 'Dynamics'];
+  const placeOf = (group: string) => (GROUPS.includes(group) ? GROUPS.indexOf(group) : GROUPS.length);
+  const groups = $derived.by(() => {
+    const rest = shown.filter((offer) => !first.includes(offer));
+    const by = new Map<string, Offer[]>();
+    for (const one of rest) {
+      const group = groupOf.get(one.binding.run[0].split(' ', 1)[0]) ?? 'Recipes';
+      by.set(group, [...(by.get(group) ?? []), one]);
+    }
+    return [...by].sort(([a], [b]) => placeOf(a) - placeOf(b));
+  });
 
   /** What stands at a key; the larger nudge amount by what it is. */
   function stripOf({ run, strip, title }: Binding): string {
@@ -69,29 +95,55 @@
 
 <svelte:window onkeydown={follow} onkeyup={follow} onblur={() => (held = NO_MODIFIERS)} />
 
-<nav
-  class="flex flex-wrap content-start gap-x-2.5 overflow-hidden border-t border-base-300 px-2 pt-0.5 text-xs"
-  aria-label="Keys"
->
-  {#if sameModifiers(held, NO_MODIFIERS)}
-    {#each moment as [key, strip, act] (key)}
-      <button
-        class="flex h-5 items-center gap-1 font-semibold whitespace-nowrap text-accent"
-        tabindex="-1"
-        onclick={act}><kbd>{cap(key)}</kbd>{strip}</button
-      >
+{#snippet offer({ binding, instead, whyNot }: Offer, look: string)}
+  <button
+    class="flex h-6 flex-none items-center gap-1 whitespace-nowrap {look} {whyNot ? 'text-secondary' : ''}"
+    tabindex="-1"
+    aria-disabled={whyNot !== ''}
+    title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
+    onclick={() => acting.act(binding.run, 'mouse')}
+    ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{#if keyHandling.count > 0}<b
+        >{keyHandling.countSaid(binding)}</b
+      >{/if}{instead || stripOf(binding)}</button
+  >
+{/snippet}
+
+<div class="relative flex min-w-0 border-t border-base-300 pr-7">
+  <nav
+    class="flex min-w-0 flex-1 flex-wrap content-start gap-x-3 overflow-hidden px-2 text-xs {settings.keyStrip ===
+      'one' || room.isLow.current
+      ? 'h-7 items-center'
+      : 'h-12'}"
+    aria-label="Keys"
+  >
+    {#if sameModifiers(held, NO_MODIFIERS)}
+      {#each moment as [key, strip, act] (key)}
+        <button
+          class="flex h-6 flex-none items-center gap-1 text-sm font-semibold whitespace-nowrap text-accent"
+          tabindex="-1"
+          onclick={act}><kbd>{cap(key)}</kbd>{strip}</button
+        >
+      {/each}
+    {/if}
+    {#each first as one (one.binding.key)}{@render offer(one, 'text-sm font-medium')}{/each}
+    {#each groups as [group, offers] (group)}
+      <!-- The name of a group keeps to its first key where the line breaks. -->
+      {#each offers as one, k (one.binding.key)}
+        {#if k === 0 && !pending}<span class="flex flex-none items-center gap-1.5 border-l border-base-300 pl-2"
+            ><span class="text-2xs text-secondary">{group.toLowerCase()}</span>{@render offer(one, '')}</span
+          >{:else}{@render offer(one, '')}{/if}
+      {/each}
     {/each}
-  {/if}
-  {#each shown as { binding, instead, whyNot } (binding.key)}
-    <button
-      class="flex h-5 items-center gap-1 whitespace-nowrap {whyNot ? 'text-secondary' : ''}"
-      tabindex="-1"
-      aria-disabled={whyNot !== ''}
-      title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
-      onclick={() => acting.act(binding.run, 'mouse')}
-      ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{#if keyHandling.count > 0}<b
-          >{keyHandling.countSaid(binding)}</b
-        >{/if}{instead || stripOf(binding)}</button
-    >
-  {/each}
-</nav>
+  </nav>
+  <button
+    class="absolute top-0.5 right-0.5 grid size-6 cursor-pointer place-content-center rounded hover:bg-base-300"
+    aria-label={settings.keyStrip === 'one' ? 'Keys in two lines' : 'Keys in one line'}
+    data-tip={settings.keyStrip === 'one' ? 'Two lines' : 'One line'}
+    aria-pressed={settings.keyStrip === 'two'}
+    onclick={() => setting.keyStrip(settings.keyStrip === 'one' ? 'two' : 'one')}
+    >{#if settings.keyStrip === 'one'}<ChevronUp size={14} aria-hidden="true" />{:else}<ChevronDown
+        size={14}
+        aria-hidden="true"
+      />{/if}</button
+  >
+</div>

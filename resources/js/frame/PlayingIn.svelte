@@ -76,7 +76,7 @@
 <svelte:window onpointerup={letGo} onpointercancel={letGo} />
 
 <section
-  class="flex min-w-0 items-stretch gap-3 border-t border-base-300 bg-base-200 px-3 py-2 text-xs"
+  class="flex max-h-[45vh] min-w-0 flex-wrap items-stretch gap-3 overflow-auto border-t border-base-300 bg-base-200 px-3 py-2 text-xs"
   aria-label="Playing in"
 >
   <div class="flex w-44 flex-none flex-col gap-1">
@@ -120,7 +120,7 @@
         {#each pads as pitch (pitch)}
           <button
             tabindex="-1"
-            class="h-9 max-w-28 min-w-14 flex-1 truncate rounded border border-base-300 px-1 text-[0.6875rem] {playing.down.has(
+            class="h-9 max-w-28 min-w-14 flex-1 truncate rounded border border-base-300 px-1 text-2xs {playing.down.has(
               pitch,
             )
               ? 'bg-accent text-accent-content'
@@ -131,12 +131,18 @@
         {/each}
       </div>
     {/if}
-    <div class="relative h-20 touch-none select-none" class:hidden={pads.length > 0} role="group" aria-label="Keyboard">
+    <div
+      class="relative h-20 min-w-80 touch-none select-none"
+      class:hidden={pads.length > 0}
+      role="group"
+      aria-label="Keyboard"
+      data-drawn-keyboard
+    >
       <div class="flex h-full">
         {#each whites as pitch (pitch)}
           <button
             tabindex="-1"
-            class="flex-1 rounded-b border border-base-300 text-[0.625rem] {playing.down.has(pitch)
+            class="flex-1 rounded-b border border-base-300 text-2xs {playing.down.has(pitch)
               ? 'bg-accent text-accent-content'
               : 'bg-base-100'} flex items-end justify-center pb-0.5"
             aria-label={pitchName(pitch)}
@@ -186,7 +192,7 @@
   </div>
 
   <div
-    class="grid w-[29rem] flex-none grid-cols-[auto_minmax(0,1fr)_auto_minmax(0,1fr)] content-start items-center gap-x-2 gap-y-1"
+    class="grid w-[42rem] max-w-full flex-none grid-cols-[auto_minmax(9.5rem,1fr)_auto_minmax(9.5rem,1fr)] content-start max-lg:w-[21rem] max-lg:grid-cols-[minmax(0,1fr)_9.5rem] items-center gap-x-2 gap-y-1"
   >
     <label for="input">Keyboard</label>
     <span class="flex gap-1">
@@ -214,14 +220,14 @@
     >
       {#each [0, 1, 2, 3, 4] as bars (bars)}<option value={bars}>{bars}</option>{/each}
     </select>
-    <label for="quantize-in">Comes in</label>
+    <label for="quantize-in">Quantize what I play</label>
     <select
       id="quantize-in"
       class="select select-xs"
       bind:value={() => settings.quantizeIn, (quantizeIn) => setting.takes({ quantizeIn })}
     >
-      <option value="">as played</option>
-      {#each GRIDS as grid (grid)}<option value={grid}>quantized to {grid}</option>{/each}
+      <option value="">no, as played</option>
+      {#each GRIDS as grid (grid)}<option value={grid}>to {grid}</option>{/each}
     </select>
     {#if settings.quantizeIn}
       <span>Swing, strength</span>
@@ -247,14 +253,14 @@
         />
       </span>
     {/if}
-    <label for="replaces">What is there</label>
+    <label for="replaces">Notes already there</label>
     <select
       id="replaces"
       class="select select-xs"
       bind:value={() => settings.replaces, (replaces) => setting.takes({ replaces })}
     >
-      <option value={false}>stays</option>
-      <option value={true}>is replaced</option>
+      <option value={false}>stay</option>
+      <option value={true}>are replaced</option>
     </select>
     <span>The range</span>
     <span class="flex gap-2 whitespace-nowrap">
@@ -273,19 +279,19 @@
         />ends it</label
       >
     </span>
-    <label for="layers">Rounds of a loop</label>
+    <label for="layers">Each round of a loop</label>
     <select
       id="layers"
       class="select select-xs"
       bind:value={() => settings.layers, (layers) => setting.takes({ layers })}
     >
-      <option value={true}>a layer each</option>
-      <option value={false}>in the clip in front</option>
+      <option value={true}>is a layer of its own</option>
+      <option value={false}>goes into the clip</option>
     </select>
-    {@render delay('output-delay', 'Heard late by, ms', settings.outputDelay, (outputDelay) =>
+    {@render delay('output-delay', 'Sound reaches me late by, ms', settings.outputDelay, (outputDelay) =>
       setting.takes({ outputDelay }),
     )}
-    {@render delay('input-delay', 'Comes late by, ms', settings.inputDelay, (inputDelay) =>
+    {@render delay('input-delay', 'My playing arrives late by, ms', settings.inputDelay, (inputDelay) =>
       setting.takes({ inputDelay }),
     )}
     <span class="col-span-3 text-right" data-testid="delay-test" aria-live="polite"

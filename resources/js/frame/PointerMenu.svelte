@@ -189,7 +189,7 @@
 <Floating {at} width={WIDTH} height={HEIGHT} role="dialog" label="What can be done here" onkeydown={keys} {close}>
   <p class="flex items-baseline justify-between px-3 pt-2 text-xs text-secondary">
     <span>{NAMES[kind]}{count > 1 ? `, ${count}` : ''}</span>
-    {#if group}<button class="link" onclick={() => (group = null)}>used most</button>{/if}
+    {#if group}<button class="link h-6" onclick={() => (group = null)}>used most</button>{/if}
   </p>
   <input
     class="input mx-2 my-1 w-auto input-sm"
@@ -217,7 +217,7 @@
         id="here-{k}"
         role="option"
         aria-selected={k === chosen}
-        class="flex cursor-pointer items-center justify-between gap-3 rounded px-2 py-0.5 {k === chosen
+        class="flex min-h-6 cursor-pointer items-center justify-between gap-3 rounded px-2 py-0.5 {k === chosen
           ? 'bg-base-300'
           : ''} {whyNot ? 'text-secondary' : ''}"
         aria-disabled={whyNot !== ''}
@@ -225,16 +225,20 @@
         onpointermove={() => (chosen = k)}
         onclick={() => choose(entry)}
       >
-        <span class="min-w-0 truncate">{entry.title}</span>
-        {#if entry.keys[0]}<kbd class="kbd kbd-xs whitespace-nowrap">{cap(entry.keys[0])}</kbd>{/if}
+        <span class="min-w-0">{entry.title}</span>
+        {#if entry.keys[0]}<kbd>{cap(entry.keys[0])}</kbd>{/if}
       </li>
     {:else}
       <li class="px-2 py-1 text-secondary">Nothing is found for “{text}”.</li>
     {/each}
   </ul>
-  <p class="border-t border-base-300 px-3 py-1 text-xs text-secondary"><kbd>Alt Enter</kbd> gives it a key</p>
+  <p class="flex-none border-t border-base-300 px-3 py-1 text-xs text-secondary"><kbd>Alt Enter</kbd> gives it a key</p>
   {#if !text}
-    <div class="flex flex-wrap gap-1 border-t border-base-300 p-2" role="group" aria-label="All others, by group">
+    <div
+      class="flex min-h-8 flex-wrap gap-1 overflow-auto border-t border-base-300 p-2"
+      role="group"
+      aria-label="All others, by group"
+    >
       {#each groups as name (name)}
         <button
           class="btn btn-xs {group === name ? 'btn-primary' : ''}"

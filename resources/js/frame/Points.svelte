@@ -19,12 +19,12 @@
 
 <svelte:window onpointerup={() => end()} />
 
-{#if point || letters.length > 0}
+{#if point || (letters.length > 0 && views.shown !== 'table')}
   <div
     class="z-20 col-start-2 flex max-w-full items-center gap-2 text-xs {point
       ? 'row-start-3 m-2 justify-self-center rounded-box border-2 border-secondary bg-base-100 px-3 py-1 shadow ' +
         (views.shown === 'song' ? 'self-end' : 'self-start')
-      : 'row-start-2 self-end justify-self-end'}"
+      : 'row-start-3 mt-1 mr-1 self-start justify-self-end rounded bg-base-100/90'}"
     role="group"
     aria-label="Points of the history"
   >

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
   import type { Snippet } from 'svelte';
   import { counted } from '../music/counted';
   import { cap } from '../keys/keystroke';
@@ -6,7 +8,7 @@
   import { getStudio } from '../acting/studio';
 
   const { acting, contents, hands, keyHandling, panes, recipes, sender, status } = getStudio();
-  const { run } = acting;
+  const { run, keyOf } = acting;
 
   let {
     children,
@@ -15,36 +17,39 @@
     children?: Snippet;
   } = $props();
   const SLOW = 3;
-  /** What happened has the room it needs; a mere word leaves it to what a press would do. */
   const { pending } = $derived(keyHandling);
   const { recorded } = $derived(recipes);
-  const isHeeded = $derived(status.message.kind !== 'hint' || !hands.word);
 </script>
 
 <div
-  class="flex min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-3 text-xs {panes.reached !== 'table'
+  class="relative flex h-7 min-w-0 items-center gap-3 border-t border-base-300 bg-base-200 pr-2 text-xs {panes.reached !==
+  'table'
     ? ''
     : 'pl-3'}"
-  class:text-error={status.message.kind === 'refused'}
 >
   {#if panes.reached !== 'table'}<HandChoice />{/if}
-  <p
-    class="min-w-0 truncate {isHeeded ? 'max-w-[75%]' : 'flex-1'}"
-    role="status"
-    aria-live="polite"
-    title={status.message.text}
-  >
-    {status.message.text}
-  </p>
+  <!-- What happened is told whole: what has no room in one line stands over what is above. -->
+  <div class="relative h-full min-w-0 flex-1">
+    <p
+      class="absolute bottom-0 left-0 z-10 flex min-h-full max-w-full items-center bg-base-200 pr-2 leading-tight {status
+        .message.kind === 'refused'
+        ? 'text-error'
+        : ''}"
+      role="status"
+      aria-live="polite"
+    >
+      {status.message.text}
+    </p>
+  </div>
   {#if pending.keys || pending.digits !== null}
-    <span class="font-semibold text-accent"
+    <span class="flex-none font-semibold text-accent"
       >{pending.digits === null ? '' : `${pending.digits || '…'} × `}{pending.keys
         ? `${cap(pending.keys)} then …`
         : 'the next key'}</span
     >
   {/if}
   {#if recorded}
-    <button class="btn btn-xs btn-accent" onclick={() => run('record')}
+    <button class="btn flex-none btn-xs btn-accent" onclick={() => run('record')}
       >Recording, {counted(recorded.length, 'line')} · stop</button
     >
   {/if}
@@ -58,11 +63,29 @@
       {/if}
     </p>
   {:else if sender.waiting > SLOW}
-    <span>{sender.waiting} edits under way …</span>
+    <span class="flex-none">{sender.waiting} edits under way …</span>
   {/if}
-  <span class="truncate text-right text-secondary {isHeeded ? 'min-w-0 flex-1' : 'max-w-[70%]'}" data-testid="hint">
-    {#if hands.word}{hands.word}{:else if contents.history.undo}Undo: {contents.history.undo}{/if}
-    {#if !hands.word && contents.history.redo}{contents.history.undo ? '· ' : ''}Redo: {contents.history.redo}{/if}
-  </span>
+  {#if hands.word}
+    <!-- Of several words that many are shown as there is room for; the buttons beside it stay. -->
+    <span class="flex h-4 max-w-[55%] flex-wrap justify-end gap-x-2 overflow-hidden text-secondary" data-testid="hint">
+      {#each hands.word.split(' · ') as word, k (k)}<span class="max-w-full">{k > 0 ? '· ' : ''}{word} </span>{/each}
+    </span>
+  {/if}
+  {@render walk('undo', 'Undo', Undo2, contents.history.did, contents.history.undo)}
+  {@render walk('redo', 'Redo', Redo2, contents.history.does, contents.history.redo)}
   {@render children?.()}
 </div>
+
+{#snippet walk(line: string, name: string, Icon: typeof Undo2, words: string | null, lines: string | null)}
+  {#if words !== null}
+    <button
+      class="flex h-6 max-w-72 min-w-6 flex-none cursor-pointer items-center gap-1 rounded px-1 hover:bg-base-300"
+      title="{name} ({keyOf(line)}): {words}. As lines: {lines}"
+      aria-label="{name}: {words}"
+      data-testid={line}
+      onclick={() => run(line)}
+      ><Icon size={14} class="flex-none" aria-hidden="true" /><span class="truncate max-sm:hidden">{words}</span
+      ></button
+    >
+  {/if}
+{/snippet}

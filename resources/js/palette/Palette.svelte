@@ -207,7 +207,7 @@
         id="palette-{k}"
         role="option"
         aria-selected={k === chosen}
-        class="flex cursor-pointer items-baseline gap-2 px-3 py-0.5 {k === chosen
+        class="flex min-h-6 cursor-pointer items-baseline gap-2 px-3 py-0.5 {k === chosen
           ? 'bg-primary text-primary-content'
           : whyNot
             ? 'text-secondary'
@@ -215,12 +215,11 @@
         aria-disabled={whyNot !== ''}
         onclick={() => accept(row)}
       >
-        <span class={row.kind === 'said' ? 'max-w-[45%] flex-none break-words' : 'flex-none'}>{row.title}</span>
+        <span class="max-w-[45%] flex-none break-words">{row.title}</span>
         <!-- The lines that are meant are shown whole. -->
-        <span class="min-w-0 flex-1 text-xs opacity-80 {row.kind === 'said' ? 'break-words' : 'truncate'}"
-          >{whyNot || row.help}</span
-        >
-        {#each row.keys as key (key)}<kbd class="text-base-content">{cap(key)}</kbd>{/each}
+        <span class="min-w-0 flex-1 text-xs opacity-80 break-words">{whyNot || row.help}</span>
+        <!-- One of its keys is learned, not all of them. -->
+        {#each row.keys.slice(0, 1) as key (key)}<kbd class="flex-none text-base-content">{cap(key)}</kbd>{/each}
         {#if row.group}<span class="w-20 flex-none text-right text-xs opacity-80">{row.group}</span>{/if}
       </li>
     {/each}

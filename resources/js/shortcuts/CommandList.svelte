@@ -90,21 +90,21 @@
       <span class="flex w-28 flex-none flex-wrap gap-1 xl:w-40">
         {#each bindings as binding (`${binding.key} ${binding.where}`)}
           <button
-            class="min-h-6"
+            class="min-h-6 min-w-6"
             aria-label="Change {cap(binding.key)}, {binding.title}"
             onclick={() => onchange(binding)}><kbd>{cap(binding.key)}</kbd></button
           >
         {/each}
         {#if !entry.open}
           <button
-            class="btn h-6 px-1 text-secondary btn-ghost btn-xs"
+            class="btn h-6 min-w-6 px-1 text-secondary btn-ghost btn-xs"
             aria-label="Set a key for {entry.title}"
             onclick={() => onbegin([entry.line], entry.title)}>+</button
           >
         {/if}
       </span>
-      <span class="min-w-0 flex-1 truncate">{entry.title}</span>
-      <span class="hidden max-w-[40%] truncate text-xs text-secondary xl:inline">{entry.line}</span>
+      <span class="min-w-0 flex-1">{entry.title}</span>
+      <span class="hidden max-w-[40%] text-xs break-words text-secondary xl:inline">{entry.line}</span>
     </div>
   {:else}
     <p class="p-2">

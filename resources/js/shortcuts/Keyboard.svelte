@@ -34,6 +34,31 @@
   );
   const rows = $derived(new Set(bindings.filter(({ key }) => key.includes(' ')).map(({ key }) => key.split(' ')[0])));
 
+  /** How wide all is, in CSS pixels, and so many keys beside each other; no key is narrower than it can be read and hit. */
+  let room = $state(700);
+  const [BESIDE_EACH_OTHER, GAPS, NARROWEST] = [14.6, 60, 42];
+  const keyWidth = $derived(Math.max(NARROWEST, (room - GAPS) / BESIDE_EACH_OTHER));
+  /** How wide a letter is, what is left free beside the words of a tile, and how many lines there are. */
+  const [LETTER, FREE, LINES] = [5.2, 10, 2];
+
+  /** What a tile says: all of it or nothing, for half of a title says something else; all is told where the pointer rests. */
+  function words(binding: Binding | undefined, chord: string, width: number): string {
+    if (!binding) return rows.has(chord) ? '…' : '';
+    return [binding.strip, binding.title].find((text) => text !== '' && fits(text, width)) ?? '';
+  }
+
+  function fits(text: string, width: number): boolean {
+    const letters = Math.floor((width * keyWidth - FREE) / LETTER);
+    const lines: string[] = [''];
+    for (const word of text.split(' ')) {
+      const last = lines[lines.length - 1];
+      if (word.length > letters) return false;
+      if (last === '' || last.length + 1 + word.length <= letters) lines[lines.length - 1] = `${last} ${word}`.trim();
+      else lines.push(word);
+    }
+    return lines.length <= LINES;
+  }
+
   function drop(event: DragEvent, key: string): void {
     event.preventDefault();
     over = '';
@@ -53,7 +78,7 @@
             {@const chord = prefixed(layer, key)}
             {@const binding = byKey.get(chord)}
             <button
-              class="flex h-11 flex-col overflow-hidden rounded-md border px-0.5 py-0.5 text-left leading-none {chord ===
+              class="flex h-11 flex-col overflow-hidden rounded-md border px-1 py-0.5 text-left leading-none {chord ===
               selected
                 ? 'border-accent ring-2 ring-accent'
                 : binding
@@ -75,10 +100,8 @@
               ondragleave={() => (over = '')}
               ondrop={(event) => drop(event, chord)}
             >
-              <span class="text-[0.625rem] font-semibold {binding ? '' : 'text-secondary'}">{label}</span>
-              <span class="mt-0.5 line-clamp-2 text-[0.53rem] leading-[1.1] tracking-tight break-words hyphens-auto"
-                >{binding ? binding.strip || binding.title : rows.has(chord) ? '…' : ''}</span
-              >
+              <span class="text-2xs leading-3 font-semibold {binding ? '' : 'text-secondary'}">{label}</span>
+              <span class="text-2xs leading-3 tracking-tight">{words(binding, chord, width)}</span>
             </button>
           {/if}
         {/each}
@@ -87,7 +110,7 @@
   </div>
 {/snippet}
 
-<div class="flex flex-col gap-3 [--key:2.62rem]">
+<div class="flex w-full flex-col gap-3" style:--key="{keyWidth}px" bind:clientWidth={room}>
   {@render block(MAIN, 'Letters and signs')}
   <div class="flex gap-8">
     {@render block(BESIDE, 'Beside the letters')}

@@ -151,7 +151,7 @@
       }}
     />
   {:else}
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_auto]">
+    <div class="grid min-h-0 flex-1 max-lg:grid-rows-2 lg:grid-cols-[minmax(21rem,1fr)_minmax(0,2fr)]">
       <section class="flex min-h-0 flex-col border-r border-base-300" aria-label="All commands">
         {#if compared}
           <div class="flex items-center justify-between p-2 text-sm">

@@ -150,12 +150,15 @@
   <div
     role="row"
     aria-rowindex="1"
-    class="sticky top-0 z-10 grid border-b border-base-300 bg-base-200 px-2"
+    class="sticky top-0 z-10 grid min-w-[62rem] gap-x-4 border-b border-base-300 bg-base-200 px-2"
     style:grid-template-columns={template}
     style:height="{HEAD}px"
   >
     {#each columns as column (column.name)}
-      <div role="columnheader" class="self-center truncate leading-tight font-semibold">
+      <div
+        role="columnheader"
+        class="self-center truncate leading-tight font-semibold {column.isWord ? '' : 'text-right'}"
+      >
         {column.name} <span class="block truncate font-normal text-secondary">{column.unit}</span>
       </div>
     {/each}
@@ -166,7 +169,7 @@
       role="row"
       aria-rowindex={row.place + 2}
       aria-selected={row.selected}
-      class="grid border-b border-base-300/50 px-2"
+      class="grid min-w-[62rem] gap-x-4 border-b border-base-300/50 px-2"
       style:grid-template-columns={template}
       style:height="{ROW}px"
       style:background={row.selected ? 'var(--selection-tint)' : ''}
@@ -178,7 +181,9 @@
           tabindex={isActive ? 0 : -1}
           data-cell="{row.place}-{column}"
           aria-readonly={!columns[column].line}
-          class="flex items-center -outline-offset-2 {columns[column].line ? '' : 'text-secondary'}"
+          class="flex items-center -outline-offset-2 {columns[column].isWord ? '' : 'justify-end'} {columns[column].line
+            ? ''
+            : 'text-secondary'}"
           style:color={row.selected ? 'var(--color-base-content)' : ''}
           onclick={(event) => moveTo(row.place, column, event.shiftKey)}
           ondblclick={() => columns[column].line && (editing = text)}

@@ -8,6 +8,8 @@ import type { Contents } from '../song/contents.svelte';
 export interface Column {
   name: string;
   unit: string;
+  /** whether it holds words, which stand at the left; numbers stand at the right */
+  isWord?: true;
   /** its share of the room; 1 where left out */
   share?: number;
   text: (place: number) => string;
@@ -51,6 +53,7 @@ export function columnsOf(contents: Contents, lines: GridLines): Column[] {
     },
     {
       name: 'Pitch',
+      isWord: true,
       unit: 'name or 0–127',
       share: 1.5,
       text: (i) => pitchName(notes.columns.pitch[i]),
@@ -76,6 +79,7 @@ export function columnsOf(contents: Contents, lines: GridLines): Column[] {
     { name: 'Channel', unit: '1–16', text: (i) => `${notes.columns.channel[i] + 1}` },
     {
       name: 'Muted',
+      isWord: true,
       unit: 'yes or no',
       share: 1.2,
       text: (i) => (notes.columns.muted[i] ? 'yes' : 'no'),
@@ -86,6 +90,7 @@ export function columnsOf(contents: Contents, lines: GridLines): Column[] {
     },
     {
       name: 'Technique',
+      isWord: true,
       unit: 'name or none',
       share: 1.3,
       text: (i) => techniqueOf(contents.trackOf(notes.columns.clip[i]), notes.columns.technique[i])?.name ?? '–',
@@ -95,6 +100,7 @@ export function columnsOf(contents: Contents, lines: GridLines): Column[] {
   ];
   const track: Column = {
     name: 'Track',
+    isWord: true,
     unit: '',
     share: 1.5,
     text: (i) => contents.trackOf(notes.columns.clip[i]).name,
