@@ -89,7 +89,15 @@
     {/if}
   </main>
 {:else if address.song === null}
-  <SongList {catalog} onimport={take} {shortcuts} openShortcuts={(which) => (page = which)} covered={page !== null} />
+  <SongList
+    {catalog}
+    onimport={take}
+    {problems}
+    {shortcuts}
+    {recipes}
+    openShortcuts={(which) => (page = which)}
+    covered={page !== null}
+  />
 {:else}
   {#key address.song}
     <SongPage
@@ -124,7 +132,7 @@
   </div>
 {/if}
 
-{#if problems.length > 0}
+{#if problems.length > 0 && address.song !== null}
   <div
     class="fixed right-3 bottom-20 z-20 max-w-md rounded-box border border-base-300 bg-base-200 p-3 text-sm shadow-lg"
     role="alert"

@@ -5,6 +5,8 @@
   import GiveKey from './shortcuts/GiveKey.svelte';
   import Coach from './frame/Coach.svelte';
   import KeyOverlay from './frame/KeyOverlay.svelte';
+  import Guide from './frame/Guide.svelte';
+  import Names from './frame/Names.svelte';
 
   const { acting, dialogs, offered, panes, shortcuts, status } = getStudio();
 </script>
@@ -12,6 +14,8 @@
 <!-- What lies over the workbench for the moment. -->
 {#if acting.lesson}<Coach binding={acting.lesson} close={() => (acting.lesson = null)} />{/if}
 {#if dialogs.keysShown}<KeyOverlay />{/if}
+<Names />
+<Guide />
 {#if dialogs.menu}<PointerMenu at={dialogs.menu} close={() => dialogs.closeMenu()} />{/if}
 {#if dialogs.unbound}
   <GiveKey

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import Arrangement from './arrange/Arrangement.svelte';
+  import NewTrack from './arrange/NewTrack.svelte';
   import SongStrip from './arrange/SongStrip.svelte';
   import Bench from './bench/Bench.svelte';
   import { followPlayer, followRows, followStates, followTab, followZoom } from './commands/following.svelte';
@@ -21,11 +22,14 @@
   import LeadSheet from './roll/LeadSheet.svelte';
   import NotePane from './roll/NotePane.svelte';
   import PitchKeys from './roll/PitchKeys.svelte';
+  import PrintedRoll from './roll/PrintedRoll.svelte';
   import Roll from './roll/Roll.svelte';
   import Ruler from './roll/Ruler.svelte';
+  import { room } from './look/room';
   import Over from './Over.svelte';
   import { keepSong } from './settings/of-song.svelte';
   import { settings } from './settings/settings.svelte';
+  import PrintedTable from './table/PrintedTable.svelte';
   import NotesAsRows from './table/NotesAsRows.svelte';
 
   let {
@@ -84,21 +88,28 @@
 
 <main
   class="grid h-full {views.shown === 'song'
-    ? 'grid-cols-[196px_minmax(0,1fr)_auto]'
-    : 'grid-cols-[52px_minmax(0,1fr)_auto]'} grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_24px_44px]"
+    ? 'grid-cols-[220px_minmax(0,1fr)_auto] max-sm:grid-cols-[112px_minmax(0,1fr)_auto]'
+    : 'grid-cols-[52px_minmax(0,1fr)_auto]'} grid-rows-[auto_auto_minmax(0,1fr)_auto_auto_28px_auto]"
   inert={covered}
 >
-  <div class="col-span-3 grid"><TopLine /></div>
+  <!-- The first Tab goes past the top line, to what one works on. -->
+  <button
+    class="btn fixed top-1 left-1 z-40 -translate-y-20 btn-sm btn-primary focus:translate-y-0"
+    onclick={() => views.focus()}>To the notes</button
+  >
+  <div class="col-span-3 grid min-w-0"><TopLine /></div>
   {#if views.shown === 'table'}
     <div class="col-span-2 col-start-1 row-span-3 row-start-2 grid min-h-0"><NotesAsRows /></div>
   {:else}
-    <ConductorCorner />
+    <ConductorCorner
+      >{#if views.shown === 'song'}<NewTrack />{/if}</ConductorCorner
+    >
     {#if views.shown === 'song'}
       <div class="col-start-2 row-start-2 grid min-w-0"><Ruler view={arranging.view} /></div>
       <Arrangement />
     {:else}
       <div class="col-start-2 row-start-2 grid min-w-0">
-        {#if settings.songStrip}<SongStrip />{/if}
+        {#if settings.songStrip && !room.isLow.current}<SongStrip />{/if}
         <Ruler view={panes.roll.view} />
       </div>
       <div class="col-start-1 row-start-3 grid"><PitchKeys pane={panes.roll} /></div>
@@ -115,8 +126,15 @@
   <Points />
   <DialFace />
   <WhyStrip />
-  {#if settings.bench}
-    <div class="col-start-3 row-span-3 row-start-2 grid min-h-0 w-[216px]"><Bench /></div>
+  {#if room.isNarrow.current ? dialogs.benchOver : settings.bench}
+    <!-- Where there is no room beside the notes it lies over them for as long as it is wanted. -->
+    <div
+      class={room.isNarrow.current
+        ? 'fixed top-10 right-0 bottom-7 z-20 grid min-h-0 w-[min(272px,90vw)] shadow-xl'
+        : 'col-start-3 row-span-3 row-start-2 grid min-h-0 w-[240px]'}
+    >
+      <Bench />
+    </div>
   {/if}
   {#if settings.playingIn || soundFiles.open || playing.leftTakes.first}
     <div class="col-span-3 row-start-5 grid min-w-0">
@@ -132,6 +150,7 @@
   </div>
   <div class="col-span-3 row-start-7 grid min-w-0"><KeyStrip /></div>
 </main>
-{#if !covered}<LeadSheet />{/if}
+{#if dialogs.printed}{#if views.shown === 'table'}<PrintedTable />{:else}<PrintedRoll />{/if}
+{:else if !covered}<LeadSheet />{/if}
 {#if popover.note !== null}<NotePane note={popover.note} />{/if}
 <Over />

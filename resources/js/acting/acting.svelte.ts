@@ -73,6 +73,8 @@ export class Acting {
   #note(line: string, how: How): void {
     const tell = use.note(line, how);
     const binding = this.shortcuts.map.bindings.find(({ run }) => run.join('; ') === line);
-    this.lesson = (tell && settings.coach && binding) || null;
+    // What is being learned stays until the hand has it.
+    const isTried = this.lesson?.run.join('; ') === line;
+    if (!isTried) this.lesson = (tell && settings.coach && binding) || null;
   }
 }

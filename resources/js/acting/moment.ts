@@ -91,5 +91,6 @@ export function momentKeys(on: Moment): MomentKey[] {
   if (views.shown === 'song' && panes.reached === 'roll' && contents.notes.selectedCount === 0)
     return [['Escape', 'back to the clips', () => openedRows.focus(null)]];
   if (playing.letters.on) return [['Escape', 'letters are shortcuts again', () => act('letters')]];
+  if (panes.reached === 'table') return [['Escape', 'back to the roll', () => views.show('roll')]];
   return [];
 }

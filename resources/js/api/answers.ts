@@ -17,10 +17,13 @@ export interface History {
   before: number | null;
   /** what that is called, its lines, and the grid and swing it was done on, where it is known */
   undo: string | null;
+  /** what it did, in words */
+  did: string | null;
   lines: string[];
   grid: [name: string, swing: number] | null;
   /** what the step that comes next is called, and its lines */
   redo: string | null;
+  does: string | null;
   next: string[];
   nextGrid: History['grid'];
 }

@@ -12,7 +12,7 @@ export class Refused extends Error {
 /** The server did not answer, or failed at what it was asked. It can be asked again under the same name. */
 export class Unanswered extends Error {
   constructor(
-    message = 'The program does not answer. Is ./start still running?',
+    message = 'The program does not answer. Start it again where it runs; what you did is kept here until then.',
     /** whether it answered that it failed, so that asking again may fail for good */
     readonly isFault = false,
   ) {

@@ -35,6 +35,8 @@ export interface HistoryStep {
   /** null where the song stood as it came in */
   parent: number | null;
   title: string;
+  /** what it did, in words */
+  words: string;
   lines: string[];
   /** ms since the epoch */
   at: number;
@@ -60,8 +62,23 @@ export interface SongLine {
   tempo: number;
   key: string | null;
   updated: string;
+  /** another one whenever the song is another */
+  state: string;
+  /** what was done last, in words; null where it is as it came in */
+  did: string | null;
   deleted: string | null;
 }
+
+/** What a list shows of a song. */
+export interface Glance {
+  bars: number;
+  seconds: number;
+  /** the colour of each track that sounds, and for each note its first and last column and its row, of GLANCE */
+  tracks: { colour: number; cells: [from: number, to: number, row: number][] }[];
+}
+
+/** How many columns and rows its picture has. */
+export const GLANCE = { columns: 240, rows: 32 };
 
 export interface SongLists {
   songs: SongLine[];

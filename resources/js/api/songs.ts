@@ -1,6 +1,6 @@
 import { make, read, request } from './client';
 import type { EditContext, GridTable, KeptSelections, Marked, OpenedSong, Said, SongAnswer, Standing } from './answers';
-import type { Advice, Exported, NewSong, SongLists, StepTree, TrackSound } from './song';
+import type { Advice, Exported, Glance, NewSong, SongLists, StepTree, TrackSound } from './song';
 
 /** Requests about songs. */
 export const songs = {
@@ -17,6 +17,10 @@ export const songs = {
   /** Renames a song that is called `was`. */
   renameSong: (id: number, name: string, was: string) =>
     request<{ name: string }>('PATCH', `songs/${id}`, { name, was }),
+  /** What a list shows of a song in a state. */
+  glance: (id: number, state: string) => request<Glance>('GET', `songs/${id}/glance?state=${state}`),
+  /** The song that ships, as it came. */
+  demoSong: () => make<{ id: number }>('POST', 'songs', { demo: true }),
   deleteSong: (id: number) => request<undefined>('DELETE', `songs/${id}`),
   restoreSong: (id: number) => request<undefined>('POST', `songs/${id}/restore`),
   /** The song as a MIDI file, the names of chords in words for other programs where wanted; or those names as MusicXML. */

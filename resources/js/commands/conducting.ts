@@ -91,10 +91,10 @@ const hatch: Command = ({ contents, status }, { of }) => {
   setting.hatch(of === 'key' || of === 'chord' ? of : settings.hatch === 'key' ? 'chord' : 'key');
   status.say(
     settings.hatch === 'key'
-      ? 'Rows outside of the key are hatched'
+      ? 'Rows outside of the key are shaded'
       : contents.song.chords.length > 0
-        ? 'Rows outside of the chord of the moment are hatched'
-        : 'Rows outside of the chord of the moment are hatched; no chord is named yet, chord-names finds those that sound',
+        ? 'Rows outside of the chord of the moment are shaded'
+        : 'Rows outside of the chord of the moment are shaded; no chord is named yet, chord-names finds those that sound',
     'hint',
   );
 };

@@ -30,6 +30,10 @@ export class Dialogs {
   menu = $state.raw<{ x: number; y: number } | null>(null);
   /** whether the picture of all keys is shown */
   keysShown = $state(false);
+  /** whether the bench lies over the notes, where there is no room beside them */
+  benchOver = $state(false);
+  /** whether the notes are on their way to paper */
+  printed = $state(false);
   /** lines that are to get a key; null where none are */
   unbound = $state.raw<readonly string[] | null>(null);
   /** the side of the bench that is seen */
@@ -52,6 +56,7 @@ export class Dialogs {
 
   closePalette(): void {
     this.palette = false;
+    this.around.views.focus();
   }
 
   /** Opens what can be done at a place of the page, in CSS pixels; left out, where the pointer is on the roll, or the caret. */
@@ -71,6 +76,7 @@ export class Dialogs {
 
   openBench(tab: Tab): void {
     setting.turn('bench', true);
+    this.benchOver = true;
     this.tab = tab;
     if (tab === 'history') this.historyAsked++;
   }
@@ -84,6 +90,11 @@ export class Dialogs {
   showKeys(): () => void {
     this.keysShown = true;
     return () => this.hideKeys();
+  }
+
+  /** Shows them until they are asked for again. */
+  toggleKeys(): void {
+    this.keysShown = !this.keysShown;
   }
 
   hideKeys(): void {

@@ -36,4 +36,8 @@ export const fileCommands: Record<string, Command> = {
   },
   'sound-file': ({ soundFiles }) => (soundFiles.open = !soundFiles.open),
   'lead-sheet': leadSheet,
+  print: ({ contents, dialogs, status }) => {
+    if (contents.notes.count === 0) status.say('There is no note in the open clips to print.', 'refused');
+    else dialogs.printed = true;
+  },
 };

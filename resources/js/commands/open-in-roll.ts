@@ -21,7 +21,7 @@ export async function openInRoll(
   const from = Math.min(...of.map(({ start }) => start));
   const to = Math.max(...of.map(({ start, length }) => start + length));
   requestAnimationFrame(() => {
-    panes.view.fit(from, to, ...panes.current.pitches);
+    panes.view.fit(from, to, ...panes.current.pitches, contents.song.ppq);
     views.focus();
   });
 }
@@ -30,5 +30,9 @@ export async function openInRoll(
 export function showBeginning({ contents, grid, panes }: Pick<Tools, 'contents' | 'grid' | 'panes'>): void {
   const { lines } = grid;
   const from = spanOf(contents.notes)?.from ?? 0;
-  panes.view.fit(0, lines.barStart(lines.barAt(from).bar + BARS_AT_FIRST), ...panes.current.pitches);
+  const { bar } = lines.barAt(from);
+  // What begins within them is seen from the beginning of the song.
+  const first = bar < BARS_AT_FIRST - 1 ? 0 : bar;
+  const span = [lines.barStart(first), lines.barStart(first + BARS_AT_FIRST)] as const;
+  panes.view.fit(...span, ...panes.current.pitches, contents.song.ppq);
 }

@@ -1,4 +1,5 @@
-import { setting } from '../settings/settings.svelte';
+import { setting, settings, THEMES, type Settings } from '../settings/settings.svelte';
+import { room } from '../look/room';
 import { spanOf } from './selecting';
 import type { Command as CommandOf, Tools } from './command';
 import { switching } from './switching';
@@ -53,6 +54,10 @@ const zoomTo: Command = ({ contents: { notes }, panes, range, status }, { what }
   }
 };
 
+const bench = switching('bench', 'Bench shown', 'Bench hidden');
+
+const isTheme = (name: unknown): name is Settings['theme'] => THEMES.some((theme) => theme === name);
+
 /** What is seen. */
 export const viewingCommands: Record<string, Command> = {
   zoom,
@@ -65,8 +70,17 @@ export const viewingCommands: Record<string, Command> = {
     if (views.shown === 'song' && chosenClips.placed.length === 0) chosenClips.choose([contents.front]);
   },
   table: ({ views }) => views.show(views.shown === 'table' ? 'roll' : 'table'),
-  bench: switching('bench', 'Bench shown', 'Bench hidden'),
-  theme: () => setting.otherTheme(),
+  bench: (tools, values) => {
+    if (room.isNarrow.current) tools.dialogs.benchOver = !tools.dialogs.benchOver;
+    else bench(tools, values);
+  },
+  theme: (_, { name }) => {
+    if (isTheme(name)) setting.theme(name);
+    else setting.otherTheme();
+  },
+  guide: () => setting.guide(0),
+  'key-strip': () => setting.keyStrip(settings.keyStrip === 'one' ? 'two' : 'one'),
+  glide: switching('glide', 'Outlines tell what went where', 'Notes stand at their places at once'),
   palette: ({ dialogs }) => dialogs.openPalette(),
   shortcuts: ({ dialogs }) => dialogs.openShortcuts('keys'),
   use: ({ dialogs }) => dialogs.openShortcuts('use'),

@@ -47,6 +47,11 @@ export function enterSong(song: number): string | undefined {
   return hand;
 }
 
+/** What a song that was just made begins with. */
+export function beginSong(song: number, view: Partial<Pick<typeof settings, OfASong>>): void {
+  localStorage.setItem(keyOf(song), JSON.stringify(view));
+}
+
 /** Where this tab stood in a song, so that a reload finds the track in front. */
 export const stoodIn = (song: number): Stood | null => read<Stood>(sessionStorage, keyOf(song));
 

@@ -1,16 +1,28 @@
 /** What a person set on this machine. Kept by the browser; a song's own data is on the server. */
 const KEY = 'jactonic.settings';
 
-/** How high a lane is, in CSS pixels. */
-export const LANE = { least: 40, usual: 64, tall: 180, most: 300 };
+export const THEMES = ['paper', 'dusk', 'contrast'] as const;
+
+const usualLane = (room: number) => (room >= 1200 ? 144 : room < 560 ? 48 : 80);
+
+/** How high a lane is, in CSS pixels: as much as ten velocities need to be told from twenty, and more on a high screen. */
+export const LANE = { least: 40, usual: usualLane(globalThis.innerHeight), tall: 180, most: 300 };
 
 const defaults = {
-  theme: 'paper' as 'paper' | 'dusk',
+  theme: 'paper' as (typeof THEMES)[number],
   hear: true,
   /** whether what is shaped is heard before and after in turn */
   inTurn: false,
   follow: true,
   loop: true,
+  /** the step of the guided round one is at; null where one is led through none */
+  guide: null as number | null,
+  /** parts of the bench that are folded, by name */
+  folded: [] as string[],
+  /** in how many lines keys are shown */
+  keyStrip: 'two' as 'one' | 'two',
+  /** whether outlines tell where notes went */
+  glide: true,
   metronome: false,
   bench: true,
   /** whether the notes of other tracks are drawn behind the open ones */
@@ -23,7 +35,7 @@ const defaults = {
   songStrip: true,
   /** which events of the conductor have a row of their own below the ruler, from above */
   conductorRows: [] as ('tempo' | 'meter' | 'key' | 'chord' | 'marker')[],
-  /** whether rows are hatched outside of the key, or of the chord of the moment */
+  /** whether rows are shaded outside of the key, or of the chord of the moment */
   hatch: 'key' as 'key' | 'chord',
   /** how high the rows of the song are */
   songRows: 'middle' as 'small' | 'middle' | 'tall',
@@ -95,7 +107,7 @@ function stored(): Partial<typeof defaults> {
   }
 }
 
-type Settings = typeof defaults;
+export type Settings = typeof defaults;
 /** What is on or off. */
 export type Switch = { [Name in keyof Settings]: Settings[Name] extends boolean ? Name : never }[keyof Settings];
 /** How what is played in is taken. */
@@ -130,8 +142,18 @@ export const setting = {
   theme(theme: Settings['theme']): void {
     state.theme = theme;
   },
+  guide(step: number | null): void {
+    state.guide = step;
+  },
+  folded(name: string, isFolded: boolean): void {
+    if (isFolded === state.folded.includes(name)) return;
+    state.folded = isFolded ? [...state.folded, name] : state.folded.filter((one) => one !== name);
+  },
+  keyStrip(lines: Settings['keyStrip']): void {
+    state.keyStrip = lines;
+  },
   otherTheme(): void {
-    state.theme = state.theme === 'paper' ? 'dusk' : 'paper';
+    state.theme = THEMES[(THEMES.indexOf(state.theme) + 1) % THEMES.length];
   },
   volume(percent: number): void {
     state.volume = percent;

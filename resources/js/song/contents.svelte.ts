@@ -24,9 +24,11 @@ export class Contents {
     at: null,
     before: null,
     undo: null,
+    did: null,
     lines: [],
     grid: null,
     redo: null,
+    does: null,
     next: [],
     nextGrid: null,
   });

@@ -4,13 +4,19 @@
   import KeyChoice from '../look/KeyChoice.svelte';
   import NumberField from '../look/NumberField.svelte';
   import { FASTEST, METERS, SLOWEST } from '../music/limits';
+  import { beginSong } from '../settings/of-song.svelte';
   import { go } from './address.svelte';
 
   let { catalog, close }: { catalog: Catalog; close: () => void } = $props();
 
+  /** What is drawn first in a new song is long enough to be seen and heard as a note. */
+  const FIRST_LENGTH = '1/8';
+
   let song = $state({ name: 'New song', tempo: 120, meter: '4/4', key: '', sketch: 'empty' });
   let failure = $state('');
   let busy = $state(false);
+  let wrongTempo = $state(false);
+  let wrongMeter = $state(false);
 
   async function begin(event: Event): Promise<void> {
     event.preventDefault();
@@ -18,6 +24,7 @@
     busy = true;
     try {
       const { id } = await api.newSong({ ...song, key: song.key || 'none' });
+      beginSong(id, { newLength: FIRST_LENGTH });
       go(id);
     } catch (error) {
       failure = (error as Error).message;
@@ -55,10 +62,16 @@
           unit="BPM"
           whole={false}
           value={song.tempo}
-          set={(tempo) => (song.tempo = Number(tempo))}
-          refuse={() => (failure = `The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`)}
+          set={(tempo) => {
+            song.tempo = Number(tempo);
+            wrongTempo = false;
+          }}
+          refuse={() => (wrongTempo = true)}
         /></span
       >
+      {#if wrongTempo}<span class="w-40 text-xs text-error" role="alert"
+          >It goes from {SLOWEST} to {FASTEST} BPM; {song.tempo} stays.</span
+        >{/if}
     </label>
     <label class="flex flex-col gap-0.5"
       >Meter
@@ -69,7 +82,15 @@
         required
         list="meters"
         bind:value={song.meter}
+        oninvalid={(event) => {
+          event.preventDefault();
+          wrongMeter = true;
+        }}
+        oninput={() => (wrongMeter = false)}
       />
+      {#if wrongMeter}<span class="w-40 text-xs text-error" role="alert"
+          >Beats in a bar and what counts as one, such as 4/4 or 7/8.</span
+        >{/if}
       <datalist id="meters"
         >{#each METERS as meter (meter)}<option value={meter}></option>{/each}</datalist
       >

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { onDestroy, untrack } from 'svelte';
   import ShipsWith from './ShipsWith.svelte';
+  import SongPicture from './SongPicture.svelte';
   import Download from '@lucide/svelte/icons/download';
   import Import from '@lucide/svelte/icons/import';
-  import Music from '@lucide/svelte/icons/music';
-  import Pencil from '@lucide/svelte/icons/pencil';
+  import Plus from '@lucide/svelte/icons/plus';
   import Trash2 from '@lucide/svelte/icons/trash-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { api } from '../api';
@@ -12,19 +13,30 @@
   import { address, go } from './address.svelte';
   import NewSongForm from './NewSongForm.svelte';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
-  import { setting, settings } from '../settings/settings.svelte';
-  import { unsentOf } from '../song/unsent';
+  import type { RecipeBook } from '../commands/recipes.svelte';
+  import Sign from '../look/Sign.svelte';
+  import { ago } from '../look/ago';
+  import { counted } from '../music/counted';
+  import { setting, settings, THEMES } from '../settings/settings.svelte';
+  import FirstMinute from './FirstMinute.svelte';
+  import { HearingSongs } from './hearing-songs.svelte';
+  import SongRow from './SongRow.svelte';
 
   let {
     catalog,
     onimport,
+    problems,
     shortcuts,
+    recipes,
     openShortcuts,
     covered,
   }: {
     catalog: Catalog;
     onimport: (files: FileList | null) => void;
+    /** what was wrong with files that were taken in last */
+    problems: string[];
     shortcuts: Shortcuts;
+    recipes: RecipeBook;
     openShortcuts: (page: 'keys' | 'use') => void;
     covered: boolean;
   } = $props();
@@ -34,6 +46,7 @@
     shortcuts: () => openShortcuts('keys'),
     use: () => openShortcuts('use'),
     theme: () => setting.otherTheme(),
+    guide: () => void openDemo(true),
     import: () => picker.click(),
     'new-song': () => go('new'),
   };
@@ -50,7 +63,10 @@
   let lists = $state.raw<SongLists | null>(null);
   let failure = $state('');
   let said = $state('');
-  let renaming = $state<{ id: number; name: string; was: string } | null>(null);
+  /** words by which songs are found, and what they are ordered by */
+  let words = $state('');
+  let order = $state<keyof typeof ORDERS>('worked');
+  let chosen = $state.raw<ReadonlySet<number>>(new Set());
   let picker: HTMLInputElement;
 
   load();
@@ -74,48 +90,102 @@
     await load();
   }
 
-  async function rename(event: Event): Promise<void> {
-    event.preventDefault();
-    if (renaming) {
-      const { id, name, was } = renaming;
-      await act(`Renamed to “${name}”`, () => api.renameSong(id, name, was));
-      renaming = null;
+  const ORDERS = {
+    worked: {
+      title: 'last worked on',
+      by: (a: SongLine, b: SongLine) => Date.parse(b.updated) - Date.parse(a.updated),
+    },
+    name: {
+      title: 'name',
+      by: (a: SongLine, b: SongLine) => a.name.localeCompare(b.name, undefined, { numeric: true }),
+    },
+    tempo: { title: 'tempo', by: (a: SongLine, b: SongLine) => a.tempo - b.tempo },
+  };
+  const hearing = untrack(
+    () => new HearingSongs({ catalog, shortcuts, recipes, openShortcuts, isCovered: () => covered }),
+  );
+  onDestroy(() => hearing.stop());
+
+  const found = $derived(
+    (lists?.songs ?? [])
+      .filter((song) => {
+        const said = `${song.name} ${song.key ?? ''} ${song.tempo} ${song.did ?? ''}`.toLowerCase();
+        return words
+          .toLowerCase()
+          .split(/\s+/)
+          .every((word) => said.includes(word));
+      })
+      .sort(ORDERS[order].by),
+  );
+  /** The last one stands first, to go on with it. */
+  const last = $derived(
+    words === '' && (lists?.songs.length ?? 0) > 1 ? [...lists!.songs].sort(ORDERS.worked.by)[0] : null,
+  );
+  /** whether nobody did anything to any song yet */
+  const isUntouched = $derived(lists?.songs.every(({ did }) => did === null) ?? false);
+  const taken = $derived(found.filter(({ id }) => chosen.has(id)));
+
+  function choose(id: number, on: boolean): void {
+    const now = new Set(chosen);
+    if (on) now.add(id);
+    else now.delete(id);
+    chosen = now;
+  }
+
+  const rename = (song: SongLine, name: string) =>
+    act(`Renamed to “${name}”`, () => api.renameSong(song.id, name, song.name));
+
+  async function removeAll(songs: readonly SongLine[]): Promise<void> {
+    const [first] = songs;
+    const what = songs.length === 1 ? `“${first.name}” was` : `${counted(songs.length, 'song')} were`;
+    await act(`${what} deleted. ${songs.length === 1 ? 'It' : 'They'} can be brought back for 30 days.`, () =>
+      Promise.all(songs.map(({ id }) => api.deleteSong(id))),
+    );
+    chosen = new Set();
+  }
+
+  /** Opens the song that ships as it came, to try things on; with a guide through the first minutes. */
+  async function openDemo(isGuided: boolean): Promise<void> {
+    const known = lists?.songs.find(({ name, did }) => name === 'Lantern Ferry' && did === null);
+    try {
+      const { id } = known ?? (await api.demoSong());
+      setting.guide(isGuided ? 0 : null);
+      go(id);
+    } catch (error) {
+      said = (error as Error).message;
     }
   }
 
-  const day = (text: string) => new Date(text).toLocaleDateString(undefined, { dateStyle: 'medium' });
-
-  function focused(field: HTMLInputElement): void {
-    field.focus();
-    field.select();
+  function download(href: string): void {
+    const link = document.createElement('a');
+    link.href = href;
+    link.download = '';
+    link.click();
   }
 
-  const remove = (song: SongLine) =>
-    act(`“${song.name}” was deleted. It can be brought back for 30 days.`, () => api.deleteSong(song.id));
+  const daysLeft = (deleted: string) => Math.max(0, 30 - Math.floor((Date.now() - Date.parse(deleted)) / 86_400_000));
+  const THEME_NAMES = { paper: 'Paper', dusk: 'Dusk', contrast: 'High contrast' };
 </script>
 
 <svelte:window onkeydown={(event) => !covered && dispatcher.down(event, 'songs')} />
 
 <svelte:head><title>Songs – Jactonic</title></svelte:head>
 
-<main class="mx-auto flex h-full max-w-5xl flex-col gap-4 overflow-auto px-6 py-8">
-  <header class="flex items-center gap-3">
-    <div class="flex-1">
-      <h1 class="text-2xl font-bold">Songs</h1>
-      <p class="text-secondary">Begin a new one, or drop a MIDI file anywhere here.</p>
+<main class="mx-auto flex h-full max-w-5xl flex-col gap-4 overflow-auto px-6 py-6 max-sm:px-3">
+  <header class="flex flex-wrap items-center gap-3">
+    <Sign size={40} />
+    <div class="min-w-48 flex-1">
+      <p class="text-lg leading-tight font-bold">Jactonic</p>
+      <p class="text-xs text-secondary">Notes, edited as fast as the hand thinks of it</p>
     </div>
-    <label class="flex items-center gap-2 text-sm">
-      Theme
-      <select class="select select-sm w-24" bind:value={() => settings.theme, setting.theme}>
-        <option value="paper">Paper</option>
-        <option value="dusk">Dusk</option>
-      </select>
-    </label>
-    <button class="btn btn-primary" title={shortcuts.keyOf('new-song')} onclick={() => go('new')}
-      ><Music size={16} aria-hidden="true" /> New song</button
-    >
-    <button class="btn" title={shortcuts.keyOf('import')} onclick={() => picker.click()}
+    <select class="select w-34 select-sm" aria-label="Theme" bind:value={() => settings.theme, setting.theme}>
+      {#each THEMES as theme (theme)}<option value={theme}>{THEME_NAMES[theme]}</option>{/each}
+    </select>
+    <button class="btn btn-sm" title={shortcuts.keyOf('import')} onclick={() => picker.click()}
       ><Import size={16} aria-hidden="true" /> Import MIDI</button
+    >
+    <button class="btn btn-sm btn-primary" title={shortcuts.keyOf('new-song')} onclick={() => go('new')}
+      ><Plus size={16} aria-hidden="true" /> New song</button
     >
     <input
       bind:this={picker}
@@ -126,6 +196,12 @@
       aria-label="MIDI files to import"
       onchange={() => onimport(picker.files)}
     />
+    {#if problems.length > 0}
+      <!-- It lies below the button that brought it. -->
+      <div class="w-full rounded-field border border-error px-3 py-2 text-sm" role="alert">
+        {#each problems as problem (problem)}<p>{problem}</p>{/each}
+      </div>
+    {/if}
   </header>
 
   {#if address.begins}
@@ -140,89 +216,87 @@
   {:else if lists === null}
     <p role="status">Looking for songs …</p>
   {:else if lists.songs.length === 0 && !address.begins}
-    <section
-      class="grid place-content-center gap-3 rounded-box border-2 border-dashed border-base-300 p-16 text-center"
-    >
-      <p class="text-lg font-semibold">No songs yet</p>
-      <p>
-        <button class="btn btn-primary" onclick={() => go('new')}>Begin a new song</button>
-      </p>
-      <p>Or drop a MIDI file here. Tempo, meter, markers and everything else in it are kept.</p>
-    </section>
+    <FirstMinute open={openDemo} />
   {:else if lists.songs.length > 0}
-    <table class="table">
-      <thead class="text-secondary">
-        <tr
-          ><th>Song</th><th>Tracks</th><th>Tempo</th><th>Key</th><th>Changed</th><th
-            ><span class="sr-only">Actions</span></th
-          ></tr
-        >
-      </thead>
-      <tbody>
-        {#each lists.songs as song (song.id)}
-          <tr class="hover:bg-base-200">
-            <td class="font-semibold">
-              {#if renaming?.id === song.id}
-                <form onsubmit={rename}>
-                  <input
-                    class="input input-sm"
-                    aria-label="New name"
-                    maxlength="200"
-                    bind:value={renaming.name}
-                    use:focused
-                    onkeydown={(event) => event.key === 'Escape' && (renaming = null)}
-                    onblur={() => (renaming = null)}
-                  />
-                </form>
-              {:else}
-                <a
-                  class="link link-hover"
-                  href="/songs/{song.id}"
-                  onclick={(event) => {
-                    event.preventDefault();
-                    go(song.id);
-                  }}>{song.name}</a
-                >
-                {@const unsent = unsentOf(song.id)?.jobs.length ?? 0}
-                {#if unsent > 0}
-                  <span class="ml-2 text-xs text-error">{unsent} not sent yet; open it to send them</span>
-                {/if}
-              {/if}
-            </td>
-            <td>{song.tracks}</td>
-            <td>{song.tempo} BPM</td>
-            <td>{song.key ?? 'none'}</td>
-            <td>{day(song.updated)}</td>
-            <td class="text-right whitespace-nowrap">
-              <button
-                class="btn btn-ghost btn-sm"
-                onclick={() => (renaming = { id: song.id, name: song.name, was: song.name })}
-              >
-                <Pencil size={14} aria-hidden="true" /> Rename<span class="sr-only"> {song.name}</span>
-              </button>
-              <a class="btn btn-ghost btn-sm" href={api.exportAddress(song.id)} download>
-                <Download size={14} aria-hidden="true" /> Export<span class="sr-only"> {song.name}</span>
-              </a>
-              <button class="btn btn-ghost btn-sm" onclick={() => remove(song)}>
-                <Trash2 size={14} aria-hidden="true" /> Delete<span class="sr-only"> {song.name}</span>
-              </button>
-            </td>
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    {#if isUntouched && !address.begins}<FirstMinute open={openDemo} />{/if}
+    <h1 class="sr-only">Songs</h1>
+    {#if last}
+      <section
+        class="flex flex-wrap items-center gap-4 rounded-box border border-base-300 bg-base-200 p-4"
+        aria-label="Go on with {last.name}"
+      >
+        <SongPicture song={last} height={72} />
+        <div class="min-w-48">
+          <p class="text-lg font-semibold">{last.name}</p>
+          <p class="text-xs text-secondary">{ago(Date.parse(last.updated), Date.now())}</p>
+          {#if last.did}<p class="text-xs">{last.did}</p>{/if}
+          <button class="btn mt-2 btn-sm btn-primary" onclick={() => go(last.id)}>Go on</button>
+        </div>
+      </section>
+    {/if}
+    <div class="flex flex-wrap items-center gap-3 text-sm">
+      <input
+        type="search"
+        class="input w-64 input-sm"
+        placeholder="Find a song by a word"
+        aria-label="Find a song"
+        bind:value={words}
+      />
+      <label class="flex items-center gap-2"
+        >Ordered by
+        <select class="select w-36 select-sm" bind:value={order}>
+          {#each Object.entries(ORDERS) as [name, { title }] (name)}<option value={name}>{title}</option>{/each}
+        </select></label
+      >
+      <span class="flex-1 text-xs text-secondary" aria-live="polite"
+        >{found.length === lists.songs.length
+          ? counted(found.length, 'song')
+          : `${found.length} of ${counted(lists.songs.length, 'song')}`}</span
+      >
+      {#if taken.length > 0}
+        <span class="flex items-center gap-2" role="group" aria-label="What is chosen">
+          {counted(taken.length, 'song')} chosen
+          <button class="btn btn-sm" onclick={() => taken.forEach(({ id }) => download(api.exportAddress(id)))}
+            ><Download size={14} aria-hidden="true" /> Export them</button
+          >
+          <button class="btn btn-sm" onclick={() => void removeAll(taken)}
+            ><Trash2 size={14} aria-hidden="true" /> Delete them</button
+          >
+        </span>
+      {/if}
+    </div>
+    <ul class="flex flex-col" aria-label="Songs">
+      {#each found as song (song.id)}
+        <SongRow
+          {song}
+          isChosen={chosen.has(song.id)}
+          isHeard={hearing.song === song.id}
+          choose={(on) => choose(song.id, on)}
+          hear={() => void hearing.press(song.id)}
+          rename={(name) => void rename(song, name)}
+          remove={() => void removeAll([song])}
+        />
+      {:else}
+        <li class="p-3 text-sm text-secondary">No song has these words.</li>
+      {/each}
+    </ul>
   {/if}
 
   <p role="status" class="min-h-6 text-sm">{said}</p>
 
   {#if lists && lists.deleted.length > 0}
     <details class="rounded-box bg-base-200 p-3">
-      <summary class="cursor-pointer font-semibold">Deleted songs ({lists.deleted.length}), kept for 30 days</summary>
+      <summary class="cursor-pointer font-semibold">Deleted songs ({lists.deleted.length})</summary>
       <ul class="mt-2">
         {#each lists.deleted as song (song.id)}
           <li class="flex items-center gap-3 py-1">
             <span class="flex-1">{song.name}</span>
-            <span class="text-sm">deleted {day(song.deleted ?? '')}</span>
+            <span class="text-xs text-secondary"
+              >deleted {ago(Date.parse(song.deleted ?? ''), Date.now())}, kept for {counted(
+                daysLeft(song.deleted ?? ''),
+                'more day',
+              )}</span
+            >
             <button class="btn btn-sm" onclick={() => act(`“${song.name}” is back`, () => api.restoreSong(song.id))}>
               <Undo2 size={14} aria-hidden="true" /> Bring back<span class="sr-only"> {song.name}</span>
             </button>

@@ -1,0 +1,56 @@
+<script lang="ts">
+  import { api, GLANCE } from '../api';
+  import type { Glance, SongLine } from '../api';
+  import { painted } from '../look/painted.svelte';
+  import { coloursOf } from '../look/theme';
+  import { settings } from '../settings/settings.svelte';
+
+  let {
+    song,
+    height,
+    glance = $bindable(null),
+  }: {
+    song: SongLine;
+    /** in CSS pixels */
+    height: number;
+    /** what it shows, once it is there */
+    glance?: Glance | null;
+  } = $props();
+
+  let canvas = $state<HTMLCanvasElement>();
+  let width = $state(GLANCE.columns);
+
+  /** Fetched once it comes into sight: a list may be long. */
+  function seen(element: HTMLElement): () => void {
+    const { id, state } = song;
+    const observer = new IntersectionObserver((entries) => {
+      if (!entries.some(({ isIntersecting }) => isIntersecting)) return;
+      observer.disconnect();
+      api.glance(id, state).then(
+        (answer) => (glance = answer),
+        () => undefined,
+      );
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }
+
+  const scene = $derived({ glance, width, height, theme: settings.theme });
+  painted(
+    () => canvas,
+    () => [width, height],
+    () => scene,
+    (pen, { glance, width, height, theme }) => {
+      const [x, y] = [width / GLANCE.columns, height / GLANCE.rows];
+      for (const { colour, cells } of glance?.tracks ?? []) {
+        pen.fillStyle = coloursOf(theme, colour).ink;
+        for (const [from, to, row] of cells)
+          pen.fillRect(from * x, row * y, Math.max(1.5, (to - from + 1) * x - 0.5), Math.max(1.5, y - 0.5));
+      }
+    },
+  );
+</script>
+
+<div class="min-w-0 flex-1 overflow-hidden" aria-hidden="true" bind:clientWidth={width} {@attach seen}>
+  <canvas bind:this={canvas} class="block w-full" style:height="{height}px"></canvas>
+</div>
