@@ -71,7 +71,7 @@ test('a name is written at the caret on the bench, and what is no chord says wha
   await field.fill('F#m7b5');
   await expect(studio.bench).toContainText('F#m7b5 at 1.1.0');
   await field.press('Enter');
-  await expect.poll(() => names(studio)).toEqual(['F♯m7b5']);
+  await expect.poll(() => names(studio)).toEqual(['F#m7b5']);
   await expect(page.getByText('is no chord')).toHaveCount(0);
 });
 

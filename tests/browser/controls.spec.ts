@@ -27,7 +27,7 @@ const AREAS = [
   ['complementary', 'Bench'],
   ['region', 'Playing in'],
   ['group', 'Lanes'],
-  ['toolbar', 'What is shown in lanes'],
+  ['group', 'Hand'],
   ['navigation', 'Keys'],
 ] as const;
 

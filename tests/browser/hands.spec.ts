@@ -49,7 +49,7 @@ test('draw hand: a press is one note on its line, as new notes are', async ({ st
   await studio.expectColumn('start', [0, 480, 720, 960]);
   await studio.expectColumn('velocity', [80, 100, 60, 96]);
   await page.mouse.move(5, 5);
-  await expect(page.getByTestId('hint')).toContainText('Undo: insert at=960 pitch=67');
+  await expect(studio.undone).toHaveAttribute('title', /As lines: insert at=960 pitch=67$/);
 });
 
 test('draw hand: Ctrl makes up and down the velocity, and the wheel takes another chord', async ({ studio, page }) => {

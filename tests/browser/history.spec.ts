@@ -13,7 +13,7 @@ test('walking in the history shows the clip as it was, and leaves it as it is', 
   await studio.press('Shift+U');
   const steps = page.getByRole('listbox', { name: 'Steps' });
   await expect(steps).toBeFocused();
-  await expect(steps.getByRole('option')).toHaveText([/As it came in/, /octaves=1/, /velocity add=10/]);
+  await expect(steps.getByRole('option')).toHaveText([/As it came in/, /up 1 octave/, /10 louder/]);
   await studio.press('Home');
   await expect(page.getByTestId('history-effect')).toContainText(/2 notes .* on average/);
   await expect(studio.roll).toHaveAccessibleDescription(/pitches C4 to E4/);
@@ -29,7 +29,7 @@ test('an edit made while looking back begins a branch, and no branch is lost', a
   await expect(page.getByRole('listbox', { name: 'Steps' })).toBeFocused();
   await studio.press('ArrowUp', 'd');
   await studio.expectColumn('velocity', [63, 79]);
-  await expect(options).toHaveText([/As it came in/, /octaves=1/, /velocity add=10.*branch 1/, /velocity add=-1/]);
+  await expect(options).toHaveText([/As it came in/, /up 1 octave/, /10 louder.*branch 1/, /1 softer/]);
   await studio.press('ArrowUp', 'Enter');
   await studio.expectColumn('velocity', [74, 90]);
   // What is not answered when the page goes is asked again, with what was selected.

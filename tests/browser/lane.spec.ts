@@ -83,9 +83,14 @@ test('a drawn course is one line of the history', async ({ studio, page }) => {
   );
   await expect.poll(() => studio.column('velocity')[0]).toBeLessThan(30);
   await page.mouse.move(5, 5);
-  await expect(page.getByTestId('hint')).toContainText('Undo: course at="0:');
+  await expect(studio.undone).toHaveAttribute('title', /As lines: course at="0:/);
   await studio.turnTo('History');
-  await expect(studio.bench.getByText(/course at=/).first()).toBeVisible();
+  await expect(
+    studio.bench
+      .getByRole('option')
+      .filter({ hasText: /5 notes/ })
+      .first(),
+  ).toBeVisible();
 });
 
 test('the foot of the frame in the lane moves all', async ({ studio, page }) => {

@@ -2,7 +2,7 @@ import { expect, test, type Studio, type TestNote } from './studio';
 
 /** Two bars of quarters. */
 const phrase: TestNote[] = Array.from({ length: 8 }, (_, k): TestNote => [480 * k, 400, 60 + k, 80]);
-const HEIGHT = 64;
+const HEIGHT = 80;
 
 /** Where a moment and a value lie in a lane of 0 to 127, or in that of bend. */
 async function spot(studio: Studio, lane: string, tick: number, value: number): Promise<{ x: number; y: number }> {
@@ -110,8 +110,9 @@ test.describe('with three points of expression', () => {
       page,
     }) => {
       if (!along) await studio.press('F10', 'y');
-      await expect(page.getByRole('button', { name: along ? 'Points go with a range' : 'Points stay' })).toBeVisible();
-      await studio.press('Escape', 'Control+a', 'p', 'Control+Shift+x');
+      await studio.lanesPanel();
+      await expect(page.getByLabel('A copied range takes its points along')).toBeChecked({ checked: along });
+      await studio.press('Escape', 'Escape', 'Control+a', 'p', 'Control+Shift+x');
       await studio.expectColumn('start', []);
       await studio.expectPoints('cc11', along ? '3840:60' : '0:40 480:80 960:60');
     });
@@ -154,7 +155,9 @@ test('with Alt and Shift held a line is drawn with the pointer', async ({ studio
 
 test('the draw hand draws waves with the period of the grid', async ({ studio, page }) => {
   await studio.press('4', 'h', 'F10', 'b');
+  await studio.lanesPanel();
   await page.getByLabel('How the draw hand draws in lanes').selectOption('square');
+  await studio.press('Escape');
   await pull(studio, 'bend', [
     [0, -4000],
     [1920, 4000],
@@ -181,6 +184,7 @@ test('lanes are shown, gone through, moved, kept as a set and put away', async (
       .getByRole('group', { name: 'Lanes', exact: true })
       .getByRole('group')
       .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!.replace(' lane', '')));
+  await studio.lanesPanel();
   await page.getByLabel('Show a lane').selectOption({ label: 'Reverb send · 91' });
   await studio.roll.focus();
   await studio.press('F10', 's');
@@ -200,13 +204,15 @@ test('lanes are shown, gone through, moved, kept as a set and put away', async (
   await studio.roll.focus();
   await studio.press('F10', 'h');
   expect(await shown()).toEqual(['Velocity']);
+  await studio.lanesPanel();
   await page.getByLabel('Sets of lanes').selectOption('Lanes 1');
+  await studio.press('Escape');
   expect(await shown()).toEqual(['Velocity', 'Reverb send', 'Sustain pedal']);
   await page.getByRole('separator', { name: 'Height of the sustain pedal lane' }).focus();
   await studio.press('ArrowUp');
   await expect(page.getByRole('separator', { name: 'Height of the sustain pedal lane' })).toHaveAttribute(
     'aria-valuenow',
-    '72',
+    '88',
   );
 });
 

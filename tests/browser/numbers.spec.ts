@@ -7,6 +7,7 @@ test('a number changes by wheel, by drag, by arrows and typed with its unit, and
   page,
 }) => {
   await studio.open([[0, 480, 60]]);
+  await studio.songFacts();
   const tempo = page.getByRole('spinbutton', { name: field, exact: true });
   const stands = (value: number) => expect(tempo).toHaveAttribute('aria-valuenow', String(value));
   await stands(120);

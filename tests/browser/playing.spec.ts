@@ -111,7 +111,7 @@ test('the performer lets go of the keys when the recording ends, or when asked a
 test('quantized on the way in, the played moment is kept', async ({ studio, page }) => {
   await studio.open([[0, 240, 72]]);
   await ready(studio);
-  await sheet(page).getByLabel('Comes in').selectOption('1/4');
+  await sheet(page).getByLabel('Quantize what I play').selectOption('1/4');
   await studio.roll.focus();
   await studio.press('F7', 'l', 'Home');
   await record(page);
@@ -181,14 +181,14 @@ test('the delay is measured by taps to clicks, and a take is put right by it', a
   }
   await expect(studio.status).toContainText(/comes late by \d+ ms/);
   const ms = Number(/by (\d+) ms/.exec((await studio.status.textContent())!)![1]);
-  await expect(page.getByLabel('Comes late by, ms')).toHaveValue(String(ms));
+  await expect(page.getByLabel('My playing arrives late by, ms')).toHaveValue(String(ms));
   expect(ms).toBeGreaterThan(0);
   expect(ms).toBeLessThan(300);
   // Taps are no notes.
   await studio.expectColumn('pitch', [72]);
   await studio.press('F7', 'y', 'Escape');
   await expect(studio.status).toHaveText('The delay was not measured');
-  await expect(page.getByLabel('Comes late by, ms')).toHaveValue(String(ms));
+  await expect(page.getByLabel('My playing arrives late by, ms')).toHaveValue(String(ms));
 });
 
 test('the upper row of the letters may be louder than the lower one', async ({ studio, page }) => {
@@ -434,7 +434,7 @@ test('punched in over a range only what is played there is taken, and it ends wi
     [5760, 240, 76],
   ]);
   await ready(studio);
-  await sheet(page).getByLabel('What is there').selectOption('is replaced');
+  await sheet(page).getByLabel('Notes already there').selectOption('are replaced');
   await sheet(page).getByLabel('alone').check();
   await sheet(page).getByLabel('ends it').check();
   await studio.roll.focus();

@@ -99,7 +99,7 @@ test('a range is dragged on the ruler, set from the selection, and taken away', 
   await page.mouse.up();
   await expect(studio.status).toHaveText('Range from 1.2.0 to 1.3.0');
   await page.mouse.move(b.x + 5, ruler.y + 8);
-  await expect(page.getByTestId('hint')).toContainText('drag: a range');
+  await expect(page.getByTestId('hint')).toContainText('drag: a loop');
   await page.mouse.down();
   await page.mouse.move(b.x + 200, ruler.y + 8, { steps: 4 });
   await studio.press('Escape');
@@ -116,7 +116,7 @@ test('a range is dragged on the ruler, set from the selection, and taken away', 
 });
 
 test('the bench shows how the starts lie around the lines, and follows the grid', async ({ studio, page }) => {
-  await expect(page.getByRole('img', { name: 'Starts around the lines of 1/16: 4 of 4 on 1/16' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Starts around the lines of 1/16: All 4 on 1/16' })).toBeVisible();
   await studio.press('Control+a', 'Alt+ArrowRight');
   await expect(page.getByRole('img', { name: /0 of 4 on 1\/16; mean 5\.2 ms late/ })).toBeVisible();
   await studio.press('1');
@@ -134,7 +134,8 @@ test('the roll takes the colours of the theme as it is switched', async ({ studi
         return r + g + b;
       });
   await expect.poll(brightness).toBeGreaterThan(600);
-  await page.getByRole('button', { name: 'Dusk theme' }).click();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByLabel('Theme').selectOption('Dusk');
   await expect.poll(brightness).toBeLessThan(300);
 });
 

@@ -7,7 +7,7 @@ test('from nothing: a song of two tracks is begun, drawn, doubled, taken back ov
 }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New song', exact: true }).click();
-  await page.getByLabel('Name').fill('Tide Table');
+  await page.getByLabel('Name', { exact: true }).fill('Tide Table');
   await page.getByRole('button', { name: /^Begin/ }).click();
   await expect(page.getByRole('heading', { name: 'Tide Table' })).toBeVisible();
   await expect(studio.roll).toContainText('Double-click to draw one');
@@ -46,7 +46,7 @@ test('from nothing: a song of two tracks is begun, drawn, doubled, taken back ov
 
   await studio.press('Control+z', 'Control+z');
   await studio.expectColumn('pitch', []);
-  await expect(studio.status).toHaveText('Undone: copy-to');
+  await expect(studio.status).toHaveText(/^Undone: 8 notes doubled/);
 });
 
 /** The pitches of the note-ons of each track that has some, in order. */
@@ -71,17 +71,15 @@ test('a new song begins with what was chosen, from the list with a key, and can 
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Songs' })).toBeVisible();
   await studio.press('n');
-  await expect(page.getByLabel('Name')).toBeFocused();
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.getByLabel('Tempo, BPM').fill('92');
   await page.getByLabel('Meter').fill('7/8');
   await page.getByLabel('Key root').selectOption('D');
   await page.getByLabel('Scale').selectOption('dorian');
   await page.getByRole('radio', { name: /^Keys, bass and drums/ }).check();
-  await page.getByLabel('Name').focus();
+  await page.getByLabel('Name', { exact: true }).focus();
   await studio.press('Enter');
-  await expect(page.getByLabel('Tempo in BPM')).toHaveValue('92');
-  await expect(page.getByLabel('Key root')).toHaveValue('D');
-  await expect(page.getByLabel('Song and transport')).toContainText('7/8');
+  await expect(page.getByRole('button', { name: 'Tempo, meter and key: 92 BPM, 7/8, D dorian' })).toBeVisible();
   await studio.turnTo('Tracks');
   for (const name of ['Keys', 'Bass', 'Drums'])
     await expect(studio.bench.getByRole('group', { name, exact: true })).toBeVisible();
@@ -131,7 +129,9 @@ test('several tracks lie in one roll, an edit reaches what is selected in all, a
   await studio.press('F2', 'f');
   await expect(studio.bench).toContainText('162 of 162 notes selected');
   await studio.press('Control+z');
-  await expect(studio.status).toHaveText('Undone in Kalimba, Upright bass, Frame drum kit, Harmonium: velocity add=1');
+  await expect(studio.status).toHaveText(
+    /^Undone in Kalimba, Upright bass, Frame drum kit, Harmonium: \d+ notes 1 louder/,
+  );
 });
 
 test('clips are split, repeated and walked through with keys, and the list says which is in front', async ({
@@ -220,5 +220,5 @@ test('an edit of the song says on the bench what it would do, and leaves the not
   await studio.bench.getByLabel('to, 10 to 400 BPM').fill('77');
   await expect(page.getByTestId('tuning-effect')).toHaveText('Tempo 77 BPM');
   await studio.press('Enter');
-  await expect(page.getByLabel('Tempo in BPM')).toHaveValue('77');
+  await expect(page.getByRole('button', { name: /^Tempo, meter and key: 77 BPM/ })).toBeVisible();
 });

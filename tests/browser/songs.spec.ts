@@ -53,13 +53,17 @@ test('a song is renamed, deleted, and brought back', async ({ page, studio }) =>
 
 test('key and tempo are set in the top line, and the core goes by them', async ({ page, studio }) => {
   await studio.open(notes);
+  await studio.songFacts();
   await page.getByLabel('Key root').selectOption('D');
   await page.getByLabel('Scale').selectOption('dorian');
+  await studio.press('Escape');
   await studio.roll.focus();
   await studio.press('Control+a', 'Alt+ArrowUp');
   await studio.expectColumn('pitch', [62, 65]);
+  await studio.songFacts();
   await page.getByLabel('Tempo in BPM').fill('60');
   await page.keyboard.press('Enter');
+  await studio.press('Escape');
   await studio.roll.focus();
   await studio.press('Alt+ArrowRight');
   await expect(studio.status).toHaveText('2 notes moved 2 ticks (4.2 ms) later');

@@ -38,6 +38,7 @@ test('selecting and transposing sounds the notes, unless it is switched off', as
   await expect.poll(() => loudest(page)).toBe(0);
   await studio.press('Shift+H', 'ArrowUp');
   await studio.expectColumn('pitch', [62]);
+  await page.getByRole('button', { name: 'More' }).click();
   await expect(page.getByRole('button', { name: 'Hear edits' })).toHaveAttribute('aria-pressed', 'false');
   expect(await loudest(page)).toBe(0);
 });

@@ -40,6 +40,7 @@ test('a refusal goes with what was refused', async ({ studio, page }) => {
   await page.keyboard.type('s');
   await studio.press('Escape');
   await expect(studio.status).toHaveText('');
+  await studio.songFacts();
   await page.getByRole('spinbutton', { name: 'Tempo in BPM' }).fill('900');
   await studio.press('Enter');
   await expect(studio.status).toHaveText('The tempo goes from 10 to 400 BPM.');

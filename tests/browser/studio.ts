@@ -84,6 +84,21 @@ export class Studio {
     return this.page.getByRole('combobox', { name: 'A word, or a whole line' });
   }
 
+  /** What is set once: tempo, meter and key of the song. */
+  async songFacts(): Promise<void> {
+    await this.page.getByRole('button', { name: /^Tempo, meter and key/ }).click();
+  }
+
+  /** What is shown in lanes. */
+  async lanesPanel(): Promise<void> {
+    await this.page.getByRole('button', { name: 'Lanes', exact: true }).click();
+  }
+
+  /** What the next step back would take back, in words. */
+  get undone(): Locator {
+    return this.page.getByRole('button', { name: /^Undo: / });
+  }
+
   /** Shows another side of the bench. */
   async turnTo(tab: 'Notes' | 'History' | 'Recipes' | 'Tracks'): Promise<void> {
     await this.bench.getByRole('tab', { name: tab }).click();

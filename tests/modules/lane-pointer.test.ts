@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { laneFrame, LANE_HANDLES, laneHandleAt, type LaneHandle } from '../../resources/js/gestures/bending';
 import type { Ground } from '../../resources/js/gestures/ground';
 import { graspOnLane } from '../../resources/js/gestures/on-lane';
-import { Scale } from '../../resources/js/gestures/stems';
+import { columns, Scale, stemUnder } from '../../resources/js/gestures/stems';
 import type { Looking } from '../../resources/js/looking/looking.svelte';
 import { Levels } from '../../resources/js/music/levels';
 import type { Hand } from '../../resources/js/desk/hands.svelte';
@@ -182,4 +182,26 @@ test('the right button does nothing to velocities, and the middle one moves the 
     Button.middle,
   );
   expect([on.dropped, on.view.left > 500, on.view.top]).toEqual([[], true, 40]);
+});
+
+test('a note in the lane of velocities is a body as wide as it lasts, whose ink can be taken anywhere', () => {
+  const on = workbench(phrase);
+  const levels = Levels.of(on.lanes.of('velocity'), on.pane.notes, on.pane.points);
+  const scale = new Scale(HEIGHT, on.lanes.of('velocity'));
+  const widths = columns(levels, on.view).map(({ width }) => Math.round(width));
+  expect(widths).toEqual(phrase.map(([, length]) => length * on.view.pixelsPerTick - 1));
+  const under = (tick: number, value: number) => stemUnder(levels, on.view, scale, on.view.x(tick), scale.y(value));
+  expect([under(960, 50), under(1190, 50)]).toEqual([2, 2]);
+  expect([under(1100, 120), under(1400, 50)], 'over the ink, and between two notes').toEqual([-1, -1]);
+});
+
+test('notes of one moment stand beside each other, each with a body of its own', () => {
+  const on = workbench([
+    [0, 480, 60, 40],
+    [0, 480, 64, 90],
+    [0, 480, 67, 120],
+  ]);
+  const levels = Levels.of(on.lanes.of('velocity'), on.pane.notes, on.pane.points);
+  const all = columns(levels, on.view);
+  for (const [k, { x, width }] of all.slice(0, -1).entries()) expect(x + width).toBeLessThan(all[k + 1].x);
 });

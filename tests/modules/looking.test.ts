@@ -37,7 +37,7 @@ test('an answer is not told after it was dropped, nor is a failure', async () =>
 });
 
 function step(id: number, parent: number | null, walked = id): HistoryStep {
-  return { id, parent, walked, title: `${id}`, lines: [], at: 0, name: null, clips: [], about: '' };
+  return { id, parent, walked, words: '', title: `${id}`, lines: [], at: 0, name: null, clips: [], about: '' };
 }
 
 const histories: [what: string, steps: HistoryStep[], rows: string[]][] = [

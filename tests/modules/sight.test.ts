@@ -103,3 +103,16 @@ test('all that says where something lies is one value, another one whenever that
   view.scrollTo(960);
   expect([place.left, view.place.left]).toEqual([0, 960]);
 });
+
+test.each([
+  ['four bars of 4/4', 4 * 1920],
+  ['eight bars', 8 * 1920],
+])('at %s a quarter is a bar of ink and not a post: at least three times as wide as high', (_, span) => {
+  const view = new Viewport(() => END);
+  Object.assign(view, { width: 980, height: 520 });
+  view.fit(0, span, 60, 72, 480);
+  const ratio = (480 * view.pixelsPerTick) / view.rowHeight;
+  // No row is lower than letters need.
+  if (view.rowHeight > 14) expect(ratio).toBeGreaterThanOrEqual(3);
+  expect(view.rowHeight).toBeGreaterThanOrEqual(14);
+});
