@@ -18,9 +18,13 @@
   import { ago } from '../look/ago';
   import { counted } from '../music/counted';
   import { setting, settings, THEMES } from '../settings/settings.svelte';
+  import { whenSeen } from '../look/when-seen';
   import FirstMinute from './FirstMinute.svelte';
   import { HearingSongs } from './hearing-songs.svelte';
   import SongRow from './SongRow.svelte';
+
+  /** so many rows are made at first, and so many more whenever the last one comes into sight */
+  const ROWS = 40;
 
   let {
     catalog,
@@ -66,6 +70,8 @@
   /** words by which songs are found, and what they are ordered by */
   let words = $state('');
   let order = $state<keyof typeof ORDERS>('worked');
+  /** how many rows are made: a list of hundreds would take seconds, and is found by a word */
+  let shown = $state(ROWS);
   let chosen = $state.raw<ReadonlySet<number>>(new Set());
   let picker: HTMLInputElement;
 
@@ -266,7 +272,7 @@
       {/if}
     </div>
     <ul class="flex flex-col" aria-label="Songs">
-      {#each found as song (song.id)}
+      {#each found.slice(0, shown) as song (song.id)}
         <SongRow
           {song}
           isChosen={chosen.has(song.id)}
@@ -280,6 +286,11 @@
         <li class="p-3 text-sm text-secondary">No song has these words.</li>
       {/each}
     </ul>
+    {#if found.length > shown}
+      <button class="btn self-center btn-sm" {@attach whenSeen(() => (shown += ROWS))} onclick={() => (shown += ROWS)}
+        >{counted(found.length - shown, 'more song')}</button
+      >
+    {/if}
   {/if}
 
   <p role="status" class="min-h-6 text-sm">{said}</p>

@@ -2,6 +2,7 @@
   import { api, GLANCE } from '../api';
   import type { Glance, SongLine } from '../api';
   import { painted } from '../look/painted.svelte';
+  import { whenSeen } from '../look/when-seen';
   import { coloursOf } from '../look/theme';
   import { settings } from '../settings/settings.svelte';
 
@@ -19,20 +20,16 @@
 
   let canvas = $state<HTMLCanvasElement>();
   let width = $state(GLANCE.columns);
+  let asked = false;
 
-  /** Fetched once it comes into sight: a list may be long. */
-  function seen(element: HTMLElement): () => void {
-    const { id, state } = song;
-    const observer = new IntersectionObserver((entries) => {
-      if (!entries.some(({ isIntersecting }) => isIntersecting)) return;
-      observer.disconnect();
-      api.glance(id, state).then(
-        (answer) => (glance = answer),
-        () => undefined,
-      );
-    });
-    observer.observe(element);
-    return () => observer.disconnect();
+  /** It is fetched once it comes into sight: a list may be long. */
+  function fetchIt(): void {
+    if (asked) return;
+    asked = true;
+    api.glance(song.id, song.state).then(
+      (answer) => (glance = answer),
+      () => (asked = false),
+    );
   }
 
   const scene = $derived({ glance, width, height, theme: settings.theme });
@@ -51,6 +48,10 @@
   );
 </script>
 
-<div class="min-w-0 flex-1 overflow-hidden" aria-hidden="true" bind:clientWidth={width} {@attach seen}>
-  <canvas bind:this={canvas} class="block w-full" style:height="{height}px"></canvas>
+<div class="min-w-0 flex-1 overflow-hidden" style:height="{height}px" aria-hidden="true" {@attach whenSeen(fetchIt)}>
+  {#if glance}
+    <div bind:clientWidth={width}>
+      <canvas bind:this={canvas} class="block w-full" style:height="{height}px"></canvas>
+    </div>
+  {/if}
 </div>
