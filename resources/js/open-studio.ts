@@ -53,13 +53,12 @@ import { Contents } from './song/contents.svelte';
 import { Sender } from './song/sender.svelte';
 import { Sounding } from './song/sounding.svelte';
 import { enterSong, stoodIn } from './settings/of-song.svelte';
-import { settings } from './settings/settings.svelte';
 import { unsentOf } from './song/unsent';
 import { Outputs } from './sound/outputs.svelte';
+import { ScoreOnScreen } from './desk/score-on-screen';
 import { live } from './sound/live.svelte';
 import { Player } from './sound/player.svelte';
 import { SoundFiles } from './sound/sound-files.svelte';
-import type { Score } from './sound/score';
 import { go } from './songs/address.svelte';
 
 /** What is there before a song is opened. */
@@ -157,51 +156,13 @@ function putTogether(
   const arranging = new Arranging(contents, openedRows, chosenClips, views, ofSong);
   const panes = new Panes(new Pane(contents, seen, new Viewport(end)), openedRows, views);
 
-  const score: Score & { outputs: Outputs } = {
-    get song() {
-      return seen.song;
-    },
-    get clock() {
-      return seen.clock;
-    },
-    get gridLines() {
-      return grid.lines;
-    },
-    get visible() {
-      return seen.notes;
-    },
-    get visiblePoints() {
-      return seen.points;
-    },
-    get fresh() {
-      return playing?.recorder.fresh ?? NoteTable.none;
-    },
-    get range() {
-      return range.span;
-    },
-    get end() {
-      return contents.end;
-    },
-    get track() {
-      return contents.track;
-    },
-    get clicks() {
-      return settings.metronome;
-    },
-    get sendsClock() {
-      return settings.sendClock;
-    },
-    get tracks() {
-      return seen.tracks;
-    },
-    get sounding() {
-      return seen.sounds;
-    },
-    lanes,
-    outputs: new Outputs(id, (name) =>
-      status.say(`${name} is gone; what sounded on it plays the instrument of its track`, 'refused'),
-    ),
-  };
+  const outputs = new Outputs(id, (name) =>
+    status.say(`${name} is gone; what sounded on it plays the instrument of its track`, 'refused'),
+  );
+  const score = new ScoreOnScreen({ contents, seen, grid, range, lanes, outputs }, () =>
+    // A song that is being put together has recorded nothing.
+    playing === undefined ? NoteTable.none : playing.recorder.fresh,
+  );
   const player = new Player(
     score,
     live,
@@ -232,6 +193,7 @@ function putTogether(
   const asking = new Asking(
     { contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
     (edit) => catalog.edits.find(({ name }) => name === edit)?.isHeard ?? false,
+    (lines) => applies.whyNot(lines),
     (lines) => recipes.record(lines),
   );
   const leftBehind = new LeftBehind(contents, caret, chosenClips, sender, selecting, asking, opening);
@@ -265,7 +227,7 @@ function putTogether(
     status,
     panes,
     player,
-    outputs: score.outputs,
+    outputs,
     score,
   });
   const dialogs = new Dialogs({
@@ -348,7 +310,7 @@ function putTogether(
     tuning,
     walk,
     player,
-    outputs: score.outputs,
+    outputs,
     soundFiles: new SoundFiles(contents, sender, lanes, (text, kind) => status.say(text, kind)),
     playing,
     catalog,

@@ -98,14 +98,6 @@ const OPENED: [what: string, open: (studio: Studio) => Promise<void>][] = [
   ],
   ['tempo, meter, key and marker', (studio) => studio.press('F4', 'Enter')],
   [
-    'a key for what was done last',
-    async (studio) => {
-      await studio.press('Control+a', 'ArrowUp');
-      await expect(studio.status).toContainText(/up \d semitones?/);
-      await studio.press('Alt+Shift+/');
-    },
-  ],
-  [
     'the menu of a row',
     async (studio) => {
       const keys = await studio.page.getByTestId('pitch-keys').boundingBox();
@@ -113,28 +105,39 @@ const OPENED: [what: string, open: (studio: Studio) => Promise<void>][] = [
       await studio.page.mouse.click(keys!.x + 10, y, { button: 'right' });
     },
   ],
+  [
+    'a key for what was done last',
+    async (studio) => {
+      await studio.press('Control+a', 'ArrowUp');
+      await expect(studio.status).toContainText(/up \d semitones?/);
+      await studio.press('Alt+Shift+/');
+    },
+  ],
 ];
 
-for (const [what, open] of OPENED) {
-  test(`Escape closes ${what} and gives the keys back, also where the pointer pressed in it`, async ({
-    studio,
-    page,
-  }) => {
-    const opened = page.getByRole('dialog').or(page.getByRole('menu'));
-    await open(studio);
-    await expect(opened).toBeVisible();
-    await studio.press('Escape');
-    await expect(opened).toHaveCount(0);
-    await spacePlays(studio, what);
-    await open(studio);
-    await expect(opened).toBeVisible();
-    const box = (await opened.boundingBox())!;
-    await page.mouse.click(box.x + box.width - 4, box.y + box.height - 4);
-    await studio.press('Escape', 'Escape');
-    await expect(opened).toHaveCount(0);
-    await spacePlays(studio, `a press in ${what}`);
-  });
-}
+test('Escape closes whatever is open and gives the keys back, also where the pointer pressed in it', async ({
+  studio,
+  page,
+}) => {
+  test.slow();
+  const opened = page.getByRole('dialog').or(page.getByRole('menu'));
+  for (const [what, open] of OPENED) {
+    await test.step(what, async () => {
+      await open(studio);
+      await expect(opened, what).toBeVisible();
+      await studio.press('Escape');
+      await expect(opened, what).toHaveCount(0);
+      await spacePlays(studio, what);
+      await open(studio);
+      await expect(opened, what).toBeVisible();
+      const box = (await opened.boundingBox())!;
+      await page.mouse.click(box.x + box.width - 4, box.y + box.height - 4);
+      await studio.press('Escape', 'Escape');
+      await expect(opened, what).toHaveCount(0);
+      await spacePlays(studio, `a press in ${what}`);
+    });
+  }
+});
 
 test('what is chosen in the menu at the pointer gives the keys back', async ({ studio, page }) => {
   const { x, y } = await studio.point(100, 60);

@@ -33,7 +33,7 @@ test('an edit made while looking back begins a branch, and no branch is lost', a
   await studio.press('ArrowUp', 'Enter');
   await studio.expectColumn('velocity', [74, 90]);
   // What is not answered when the page goes is asked again, with what was selected.
-  await page.waitForLoadState('networkidle');
+  await expect(studio.undone).toHaveAccessibleName(/10 louder/);
   await page.reload();
   await expect(studio.bench).toContainText('All 2 notes');
   await studio.press('Control+z', 'Control+z');

@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, loudest, test } from './studio';
 
+test.use({ withBank: true });
+
 const instrument = (page: Page) => page.getByRole('combobox', { name: 'Instrument' });
 
 /** Opens what can be set of the track in front. */

@@ -14,6 +14,13 @@ async function spot(studio: Studio, lane: string, tick: number, value: number): 
 
 type Spot = [tick: number, value: number];
 
+/** Three points of expression, and a box over the first two. */
+const THREE = '0:40 480:80 960:60';
+const FIRST_TWO: Spot[] = [
+  [700, 10],
+  [-40, 110],
+];
+
 async function pull(studio: Studio, lane: string, spots: Spot[], held: string[] = []): Promise<void> {
   const { page } = studio;
   const [first, ...others] = await Promise.all(spots.map((at) => spot(studio, lane, ...at)));
@@ -42,11 +49,7 @@ test.beforeEach(async ({ studio }) => {
 test.describe('with three points of expression', () => {
   test.beforeEach(async ({ studio }) => {
     await studio.press('F10', 'e');
-    for (const [at, value] of [
-      [0, 40],
-      [480, 80],
-      [960, 60],
-    ]) {
+    for (const [at, value] of THREE.split(' ').map((point) => point.split(':'))) {
       await say(studio, `point at=${at} value=${value} lane=cc11`);
       await studio.expectPoints('cc11', new RegExp(`\\b${at}:${value}$`));
     }
@@ -61,29 +64,27 @@ test.describe('with three points of expression', () => {
     ['a crescendo', ['Alt+Shift+e'], '0:40 480:110 960:60'],
     ['squeezed', ['Alt+d'], '0:44 480:76 960:60'],
     ['taken out', ['Delete'], '960:60'],
-    ['taken out and put back', ['Delete', 'Control+z'], '0:40 480:80 960:60'],
+    ['taken out and put back', ['Delete', 'Control+z'], THREE],
     ['repeated', ['n'], '0:40 480:80 600:40 960:60 1080:80'],
-    ['thinned out within 2', ['F10', 't'], '0:40 480:80 960:60'],
+    ['thinned out within 2', ['F10', 't'], THREE],
     ['the next point', ['.', 'e'], '0:40 480:80 960:61'],
     ['all of the lane', ['Control+a', 'e'], '0:41 480:81 960:61'],
     ['reversed as it sounds', ['\\'], '0:80 60:40 960:60'],
   ];
-  for (const [what, keys, points] of KEYS) {
-    test(`by keys: ${what}`, async ({ studio, page }) => {
-      await pull(studio, 'cc11', [
-        [700, 10],
-        [-40, 110],
-      ]);
-      await expect(page.getByTestId('cc11-summary')).toHaveText('3 points, 2 selected');
-      await studio.press(...keys);
-      await studio.expectPoints('cc11', points);
-      await studio.expectColumn(
-        'velocity',
-        phrase.map(() => 80),
-        'no note was meant',
-      );
-    });
-  }
+  test('points are edited by the keys that edit notes', async ({ studio, page }) => {
+    for (const [what, keys, points] of KEYS) {
+      await test.step(what, async () => {
+        await pull(studio, 'cc11', FIRST_TWO);
+        await expect(page.getByTestId('cc11-summary'), what).toHaveText('3 points, 2 selected');
+        await studio.press(...keys);
+        await studio.expectPoints('cc11', points, what);
+        if (points !== THREE) await studio.press('Control+z');
+        await studio.expectPoints('cc11', THREE, `once ${what} was undone`);
+      });
+    }
+    const before = phrase.map(() => 80);
+    await studio.expectColumn('velocity', before, 'no note was meant');
+  });
 
   test('the right button on a point shows what can be done with it', async ({ studio, page }) => {
     const { x, y } = await spot(studio, 'cc11', 480, 80);
@@ -94,35 +95,34 @@ test.describe('with three points of expression', () => {
   });
 
   test('points are copied into another lane at the caret', async ({ studio }) => {
-    await pull(studio, 'cc11', [
-      [700, 10],
-      [-40, 110],
-    ]);
+    await pull(studio, 'cc11', FIRST_TWO);
     await studio.press('Control+c', 'Escape', 'F10', 'm');
     await say(studio, 'paste at=2.1.0 lane=cc1');
     await studio.expectPoints('cc1', '1920:40 2400:80');
-    await studio.expectPoints('cc11', '0:40 480:80 960:60');
+    await studio.expectPoints('cc11', THREE);
   });
 
-  for (const along of [true, false]) {
-    test(`a range is cut ${along ? 'with its points, and sounds on as before' : 'and the points stay'}`, async ({
-      studio,
-      page,
-    }) => {
+  test('a range is cut with its points, and sounds on as before; or the points stay', async ({ studio, page }) => {
+    for (const [along, points] of [
+      [true, '3840:60'],
+      [false, THREE],
+    ] as const) {
       if (!along) await studio.press('F10', 'y');
       await studio.lanesPanel();
       await expect(page.getByLabel('A copied range takes its points along')).toBeChecked({ checked: along });
       await studio.press('Escape', 'Escape', 'Control+a', 'p', 'Control+Shift+x');
       await studio.expectColumn('start', []);
-      await studio.expectPoints('cc11', along ? '3840:60' : '0:40 480:80 960:60');
-    });
-  }
+      await studio.expectPoints('cc11', points);
+      await studio.press('Control+z');
+      await studio.expectColumn(
+        'start',
+        phrase.map(([start]) => start),
+      );
+    }
+  });
 
   test('what is tried on the bench is seen in the lane before it is trusted', async ({ studio }) => {
-    await pull(studio, 'cc11', [
-      [700, 10],
-      [-40, 110],
-    ]);
+    await pull(studio, 'cc11', FIRST_TWO);
     await say(studio, 'tune edit=squeeze');
     await expect(studio.bench).toContainText('2 points of Expression');
     await expect(studio.bench).toContainText('2 changed');

@@ -139,6 +139,6 @@ test('nothing is cut, too small or over something else: the list of songs, and w
   await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByLabel('Tempo, BPM').fill('9000');
   await page.keyboard.press('Tab');
-  await expect(page.getByText('It goes from 10 to 400 BPM')).toBeVisible();
+  await expect(page.getByText('The tempo goes from 10 to 400 BPM; 120 stays')).toBeVisible();
   expect(await walk(page), 'a new song').toEqual({});
 });

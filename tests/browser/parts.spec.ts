@@ -54,8 +54,6 @@ test('the rows are those that the open clips use, the one in front, or the whole
   await expect(studio.status).toHaveText('Only the rows that the clip in front uses: 2');
   await studio.press('F9', '.', 'Enter');
   await expect(studio.roll).toContainText(/^2 notes/);
-  // What the other clips hold has to come first.
-  await studio.page.waitForLoadState('networkidle');
   await studio.press('F2', 'p');
   await expect(studio.status).toHaveText('Only the rows that the part uses, in all its clips: 4');
   await studio.press('F2', 'p');

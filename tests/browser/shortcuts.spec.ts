@@ -369,22 +369,24 @@ const sessions: [map: string, keys: string[]][] = [
   ['small-keyboard', ['q', 'ArrowUp', 'ArrowRight', 'e', 'w']],
 ];
 
-for (const [name, keys] of sessions) {
-  test(`a session is driven by keys alone with the map ${name}`, async ({ studio, page }) => {
-    await map(page, name);
-    await page.reload();
-    await expect(studio.bench).toContainText('All 2 notes');
-    await studio.press('Control+a', ...keys);
-    await studio.expectColumn('length', [220, 220]);
-    expect(studio.column('start')).toEqual([120, 240]);
-    expect(studio.column('pitch')).toEqual([61, 65]);
-    expect(studio.column('velocity')).toEqual([65, 81]);
-    for (let k = 0; k < keys.length; k++) await studio.press('Control+z');
-    await studio.expectColumn('start', [10, 130]);
-    await studio.press('Control+Space');
-    await expect(studio.palette).toBeFocused();
-  });
-}
+test('a session is driven by keys alone with each map that ships', async ({ studio, page }) => {
+  for (const [name, keys] of sessions) {
+    await test.step(name, async () => {
+      await map(page, name);
+      await page.reload();
+      await expect(studio.bench).toContainText('All 2 notes');
+      await studio.press('Control+a', ...keys);
+      await studio.expectColumn('length', [220, 220], name);
+      expect(studio.column('start'), name).toEqual([120, 240]);
+      expect(studio.column('pitch'), name).toEqual([61, 65]);
+      expect(studio.column('velocity'), name).toEqual([65, 81]);
+      for (let k = 0; k < keys.length; k++) await studio.press('Control+z');
+      await studio.expectColumn('start', [10, 130], name);
+      await studio.press('Control+Space');
+      await expect(studio.palette, name).toBeFocused();
+    });
+  }
+});
 
 test('a typed line gets a key in four actions, and a press that is taken asks first', async ({ studio, page }) => {
   await studio.open([[10, 200, 60]]);

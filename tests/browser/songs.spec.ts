@@ -1,9 +1,33 @@
+import type { Page } from '@playwright/test';
 import { expect, midiFile, test } from './studio';
 
 const notes: [number, number, number][] = [
   [0, 240, 60],
   [480, 240, 64],
 ];
+
+/** Listens to all that goes to the speakers. */
+const tapSpeakers = (page: Page) =>
+  page.addInitScript(() => {
+    const connect: (this: AudioNode, to: AudioNode) => AudioNode = AudioNode.prototype.connect;
+    AudioNode.prototype.connect = function (this: AudioNode, to: AudioNode) {
+      if (to instanceof AudioDestinationNode) {
+        const tap = new AnalyserNode(to.context);
+        connect.call(this, tap);
+        Object.assign(window, { tap });
+      }
+      return connect.call(this, to);
+    } as typeof AudioNode.prototype.connect;
+  });
+
+/** The highest sample, 0–1, of what went there last. */
+const heardPeak = (page: Page) =>
+  page.evaluate(() => {
+    const { tap } = window as unknown as { tap?: AnalyserNode };
+    const samples = new Float32Array(tap?.fftSize ?? 1);
+    tap?.getFloatTimeDomainData(samples);
+    return Math.max(...samples.map(Math.abs));
+  });
 
 test('a file comes in by the button, and is opened', async ({ page, studio }) => {
   await page.goto('/');
@@ -74,6 +98,46 @@ test('the other tracks of a song are opened from the top line', async ({ page, s
   await page.getByLabel('Track').first().selectOption('Frame drum kit');
   await expect(studio.bench).toContainText(/All \d+ notes/);
   await expect(studio.bench).toContainText(/Kick, Snare/);
+});
+
+test('a song is heard in the list by a press, shows where it plays, and stops by another', async ({ page, studio }) => {
+  await tapSpeakers(page);
+  const name = `Short ${Date.now()}`;
+  await studio.open([[0, 1900, 60]], name);
+  await page.getByRole('button', { name: 'Song list' }).click();
+  const row = page.getByRole('listitem', { name });
+  await row.getByRole('button', { name: `Hear ${name}` }).click();
+  await expect.poll(() => heardPeak(page), 'it sounds').toBeGreaterThan(0.001);
+  await expect
+    .poll(async () => Number(await row.getByTestId('played').getAttribute('data-share')))
+    .toBeGreaterThan(0.1);
+  await row.getByRole('button', { name: `Stop ${name}` }).click();
+  await expect(row.getByTestId('played')).toHaveCount(0);
+  await expect.poll(() => heardPeak(page), 'it stands').toBeLessThan(0.001);
+});
+
+test('a list of hundreds makes rows as they come into sight, and finds any by a word', async ({ page }) => {
+  const lines = Array.from({ length: 300 }, (_, k) => ({
+    id: 100_000 + k,
+    name: `Reel ${k + 1}`,
+    tracks: 1,
+    tempo: 120,
+    key: null,
+    updated: new Date(Date.UTC(2026, 0, 1) - 60_000 * k).toISOString(),
+    state: `${k}`,
+    did: null,
+    deleted: null,
+  }));
+  await page.route('**/api/songs', (route) => route.fulfill({ json: { songs: lines, deleted: [] } }));
+  await page.goto('/');
+  const rows = page.getByRole('list', { name: 'Songs' }).getByRole('listitem');
+  await expect(page.getByText('300 songs')).toBeVisible();
+  await expect(rows).toHaveCount(40);
+  await rows.last().scrollIntoViewIfNeeded();
+  await expect.poll(() => rows.count()).toBeGreaterThan(40);
+  await page.getByLabel('Find a song').fill('reel 299');
+  await expect(rows).toHaveCount(1);
+  await expect(page.getByText('1 of 300 songs')).toBeVisible();
 });
 
 test('a long import is shown, and need not be waited for', async ({ page }) => {

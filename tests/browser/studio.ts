@@ -47,11 +47,11 @@ export class Studio {
     return song.tracks[track].clips[0].id;
   }
 
-  /** Opens an empty drum track. */
-  async openDrums(): Promise<void> {
-    await this.open([]);
+  /** Opens a drum track with these hits. */
+  async openDrums(hits: TestNote[] = []): Promise<void> {
+    await this.open(hits);
     await this.press('/');
-    await this.palette.fill('track voice=drums');
+    await this.palette.fill('track of=1 voice=drums');
     await this.press('Enter');
     await expect(this.status).toContainText('drums');
   }
@@ -64,7 +64,8 @@ export class Studio {
 
   async openDemo(): Promise<void> {
     await this.page.goto('/');
-    await this.page.getByRole('link', { name: 'Lantern Ferry' }).first().click();
+    await this.page.getByLabel('Find a song').fill('Lantern Ferry');
+    await this.page.getByRole('link', { name: 'Lantern Ferry', exact: true }).first().click();
     await expect(this.roll).toBeVisible();
   }
 
@@ -176,10 +177,13 @@ export class Studio {
   }
 }
 
-export const test = base.extend<{ studio: Studio }>({
-  studio: async ({ page, request }, use, { project }) => {
+export const test = base.extend<{ studio: Studio; withBank: boolean }>({
+  /** Whether the bank of instruments comes, or is on its way for ever; the light voices sound until it is there. */
+  withBank: [false, { option: true }],
+  studio: async ({ page, request, withBank }, use, { project }) => {
     const errors: Error[] = [];
     page.on('pageerror', (error) => errors.push(error));
+    if (!withBank) await page.route('**/*.sf3*', () => undefined);
     await use(new Studio(page, request, project.name === 'maps' ? process.env.MAPS_DATABASE : process.env.DB_DATABASE));
     expect(errors, 'no error in the page').toEqual([]);
   },

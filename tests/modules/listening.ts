@@ -7,7 +7,7 @@ import { settings } from '../../resources/js/settings/settings.svelte';
 import { Outputs } from '../../resources/js/sound/outputs.svelte';
 import { Player } from '../../resources/js/sound/player.svelte';
 import type { Loudspeaker } from '../../resources/js/sound/sound-kit';
-import type { Score } from '../../resources/js/sound/score';
+import { ScoreOnScreen } from '../../resources/js/desk/score-on-screen';
 import { BLOCK, Engine } from '../../resources/js/synth/engine';
 import { lightPack, LIGHT_VOICES } from '../../resources/js/synth/light-bank';
 import type { Order, Report } from '../../resources/js/synth/orders';
@@ -107,50 +107,16 @@ export async function rehearsal(
   contents.points = PointTable.of(columns as unknown as Parameters<typeof PointTable.of>[0]);
   const gone: string[] = [];
   const outputs = new Outputs(contents.song.id, (name) => gone.push(name));
-  let [tempos, { clock }] = [contents.song.tempos, seen];
-  const score: Score & { outputs: Outputs } = {
-    get song() {
-      return seen.song;
-    },
-    get clock() {
+  const score = new (class extends ScoreOnScreen {
+    #tempos = contents.song.tempos;
+    #clock = seen.clock;
+
+    override get clock() {
       // Without a page what is derived is derived anew each time.
-      if (seen.song.tempos !== tempos) [tempos, clock] = [seen.song.tempos, seen.clock];
-      return clock;
-    },
-    get gridLines() {
-      return grid.lines;
-    },
-    get visible() {
-      return seen.notes;
-    },
-    get visiblePoints() {
-      return seen.points;
-    },
-    fresh: NoteTable.none,
-    get range() {
-      return range.span;
-    },
-    get end() {
-      return contents.end;
-    },
-    get track() {
-      return contents.track;
-    },
-    get clicks() {
-      return settings.metronome;
-    },
-    get sendsClock() {
-      return settings.sendClock;
-    },
-    get tracks() {
-      return seen.tracks;
-    },
-    get sounding() {
-      return seen.sounds;
-    },
-    lanes,
-    outputs,
-  };
+      if (seen.song.tempos !== this.#tempos) [this.#tempos, this.#clock] = [seen.song.tempos, seen.clock];
+      return this.#clock;
+    }
+  })({ contents, seen, grid, range, lanes, outputs }, () => NoteTable.none);
   const crowded: string[] = [];
   const player = new Player(
     score,

@@ -88,6 +88,17 @@ test('a loop behind the playhead is taken up at once', async () => {
   expect(level(desk.now - 0.1, desk.now)).toBeGreaterThan(0.01);
 });
 
+test('what is heard once ends four quarters behind its end, whatever loops', async () => {
+  const { player, start, listen } = await rehearsal([[0, 480, 60]]);
+  Object.assign(settings, { loop: true });
+  player.isOnce = true;
+  await start();
+  listen(9.8);
+  expect(player.playing).toBe(true);
+  listen(0.4);
+  expect(player.playing).toBe(false);
+});
+
 test('notes longer than the loop end at its seam and do not pile up', async () => {
   const { start, listen, range, level, desk } = await rehearsal([[0, 7680, 60]]);
   Object.assign(settings, { loop: true });

@@ -71,11 +71,13 @@ export class Asking {
 
   /**
    * @param isHeard whether what an edit with a name makes is heard once it is done
+   * @param whyNot what has to be done before lines apply; '' where they do
    * @param told the lines of every edit, however it was asked for
    */
   constructor(
     private readonly on: AskedOf,
     private readonly isHeard: (edit: string) => boolean,
+    private readonly whyNot: (lines: readonly string[]) => string,
     private readonly told: (lines: readonly string[]) => void,
   ) {}
 
@@ -182,7 +184,7 @@ export class Asking {
 
   /** @param request the name of a request that was written down before */
   send(asked: OfSong, running: Running = {}, request?: string): void {
-    const { contents, selecting, answers, lanes } = this.on;
+    const { contents, selecting, answers, lanes, chosenClips } = this.on;
     const { epoch } = selecting;
     const lane = lanes.current;
     let pressed: number[] | null = running.on ?? null;
@@ -193,10 +195,13 @@ export class Asking {
           throw new Refused('Its notes were taken out in another window, so this was not done.', 409);
         }
         pressed ??= there;
+        const lay = chosenClips.placing;
+        const chosenBy = chosenClips.epoch;
         const answer = await this.#ask(asked, lane, there, { ...contents.standing, request: name });
         const isNewest = epoch === selecting.epoch;
         const { on } = running;
         answers.take(asked, answer, { sound: running.sound ?? this.#isHeard(asked), on, isNewest });
+        if (asked.what !== 'edit' && chosenBy === chosenClips.epoch) chosenClips.takeChanged(lay);
         running.done?.(answer);
       },
       over: running.over,
@@ -233,6 +238,8 @@ export class Asking {
       const chosen = isNewest
         ? chosenClips.placed.map(({ clip }) => clip.id)
         : asked.clips.filter((clip) => contents.tracks.has(clip));
+      const whyNot = isNewest && chosen.length === 0 ? this.whyNot(asked.lines) : '';
+      if (whyNot) throw new Refused(whyNot, 422);
       const wanted = chosen.length > 0 ? chosen : asked.clips.length > 0 ? [] : [...contents.open];
       if (wanted.length === 0) throw new Refused('The clips are not there any more, so this was not done.', 409);
       const known = new Set(contents.tracks.keys());

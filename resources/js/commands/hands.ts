@@ -92,8 +92,9 @@ const drawShape: Command = ({ contents, hands, status }, { to, value }) => {
 };
 
 /** Gives only some pitches a row; the same said again gives all of them one. */
-const rows: Command = ({ contents, panes, sounding, status }, { what }) => {
+const rows: Command = async ({ contents, panes, sounding, status }, { what }) => {
   setting.rows(settings.rows === what ? 'all' : (what as RowsShown));
+  if (settings.rows === 'used-part') await sounding.settled();
   const shown = rowsShown(settings.rows, panes.current, contents, sounding.now);
   const said = {
     all: 'All rows',

@@ -51,6 +51,19 @@ export class ChosenClips {
     if (this.#ids.length === 1 && only) this.contents.toFront(only.clip.id);
   }
 
+  /** How each clip lies, to tell later what became of it. */
+  get placing(): ReadonlyMap<number, string> {
+    return new Map(
+      this.all.map(({ clip, track }) => [clip.id, [track.id, clip.start, clip.length, clip.offset, clip.loop].join()]),
+    );
+  }
+
+  /** Chooses what came or lies differently since it lay so, as an edit that is taken back leaves it; else all stays chosen. */
+  takeChanged(since: ReadonlyMap<number, string>): void {
+    const changed = [...this.placing].filter(([id, placing]) => since.get(id) !== placing);
+    if (changed.length > 0) this.take(changed.map(([id]) => id));
+  }
+
   /** A clip with those that are grouped with it. */
   together(id: number): number[] {
     const group = this.all.find(({ clip }) => clip.id === id)?.clip.group ?? 0;

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import NumberField from '../look/NumberField.svelte';
+  import TempoField from '../look/TempoField.svelte';
   import KeyChoice from '../look/KeyChoice.svelte';
   import Popover from '../look/Popover.svelte';
-  import { FASTEST, METERS, SLOWEST } from '../music/limits';
+  import { METERS } from '../music/limits';
   import { getStudio } from '../acting/studio';
 
   const { acting, catalog, grid, player, seen, status } = getStudio();
@@ -30,16 +30,11 @@
     >Tempo
     <span class="flex items-center gap-1.5"
       ><span class="w-20"
-        ><NumberField
+        ><TempoField
           label="Tempo in BPM"
-          min={SLOWEST}
-          max={FASTEST}
-          usual={120}
-          unit="BPM"
-          whole={false}
           value={seen.song.tempo}
           set={(tempo) => run(`tempo to=${tempo}`)}
-          refuse={() => status.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+          refuse={(why) => status.say(`${why}.`, 'refused')}
         /></span
       >BPM</span
     ></label

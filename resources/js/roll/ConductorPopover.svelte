@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { ConductorKind } from '../api';
   import type { Viewport } from '../sight/viewport.svelte';
-  import NumberField from '../look/NumberField.svelte';
+  import TempoField from '../look/TempoField.svelte';
   import KeyChoice from '../look/KeyChoice.svelte';
   import { holding } from '../music/conductor';
-  import { FASTEST, METERS, SLOWEST } from '../music/limits';
+  import { METERS } from '../music/limits';
   import { formatLine } from '../music/line';
   import { getStudio } from '../acting/studio';
 
@@ -100,18 +100,13 @@
   <label for="conductor-tempo">Tempo</label>
   <span class="flex items-center gap-1"
     ><span class="w-20"
-      ><NumberField
+      ><TempoField
         id="conductor-tempo"
         label="Tempo in BPM from here on"
-        min={SLOWEST}
-        max={FASTEST}
-        usual={120}
-        unit="BPM"
-        whole={false}
         size="input-xs px-1.5"
         value={tempo}
-        set={(to) => set('tempo', { to, ...(keep && { keep }) })}
-        refuse={() => status.say(`The tempo goes from ${SLOWEST} to ${FASTEST} BPM.`, 'refused')}
+        set={(to) => set('tempo', { to: `${to}`, ...(keep && { keep }) })}
+        refuse={(why) => status.say(`${why}.`, 'refused')}
       /></span
     > BPM</span
   >

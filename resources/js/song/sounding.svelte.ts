@@ -34,6 +34,7 @@ export class Sounding {
   now = $state.raw(Sounds.none);
   /** how much of it is on its way */
   loading = $state(0);
+  #coming: Promise<unknown> = Promise.resolve();
 
   /** Fetches what sounds of some tracks, or of all of them anew. */
   async load(song: number, open: number[], tracks?: number[]): Promise<void> {
@@ -41,11 +42,18 @@ export class Sounding {
       return;
     }
     this.loading++;
+    const coming = api.sound(song, open, tracks);
+    this.#coming = Promise.allSettled([this.#coming, coming]);
     try {
-      const answer = await api.sound(song, open, tracks);
+      const answer = await coming;
       this.now = (tracks ? this.now : Sounds.none).with(answer.tracks);
     } finally {
       this.loading--;
     }
+  }
+
+  /** Waits for what is on its way, so that what is told of it is true. */
+  async settled(): Promise<void> {
+    while (this.loading > 0) await this.#coming;
   }
 }

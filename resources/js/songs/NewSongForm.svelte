@@ -2,8 +2,8 @@
   import { api } from '../api';
   import type { Catalog } from '../api';
   import KeyChoice from '../look/KeyChoice.svelte';
-  import NumberField from '../look/NumberField.svelte';
-  import { FASTEST, METERS, SLOWEST } from '../music/limits';
+  import TempoField from '../look/TempoField.svelte';
+  import { METERS } from '../music/limits';
   import { beginSong } from '../settings/of-song.svelte';
   import { go } from './address.svelte';
 
@@ -15,7 +15,7 @@
   let song = $state({ name: 'New song', tempo: 120, meter: '4/4', key: '', sketch: 'empty' });
   let failure = $state('');
   let busy = $state(false);
-  let wrongTempo = $state(false);
+  let wrongTempo = $state('');
   let wrongMeter = $state(false);
 
   async function begin(event: Event): Promise<void> {
@@ -54,24 +54,17 @@
     <label class="flex flex-col gap-0.5"
       >Tempo, BPM
       <span class="w-24"
-        ><NumberField
+        ><TempoField
           label="Tempo, BPM"
-          min={SLOWEST}
-          max={FASTEST}
-          usual={120}
-          unit="BPM"
-          whole={false}
           value={song.tempo}
           set={(tempo) => {
-            song.tempo = Number(tempo);
-            wrongTempo = false;
+            song.tempo = tempo;
+            wrongTempo = '';
           }}
-          refuse={() => (wrongTempo = true)}
+          refuse={(why) => (wrongTempo = why)}
         /></span
       >
-      {#if wrongTempo}<span class="w-40 text-xs text-error" role="alert"
-          >It goes from {SLOWEST} to {FASTEST} BPM; {song.tempo} stays.</span
-        >{/if}
+      {#if wrongTempo}<span class="w-40 text-xs text-error" role="alert">{wrongTempo}; {song.tempo} stays.</span>{/if}
     </label>
     <label class="flex flex-col gap-0.5"
       >Meter

@@ -276,7 +276,7 @@
         <SongRow
           {song}
           isChosen={chosen.has(song.id)}
-          isHeard={hearing.song === song.id}
+          played={hearing.song === song.id ? hearing.share : null}
           choose={(on) => choose(song.id, on)}
           hear={() => void hearing.press(song.id)}
           rename={(name) => void rename(song, name)}

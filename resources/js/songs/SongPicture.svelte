@@ -9,11 +9,14 @@
   let {
     song,
     height,
+    played = null,
     glance = $bindable(null),
   }: {
     song: SongLine;
     /** in CSS pixels */
     height: number;
+    /** how much of it was played while it is heard, 0–1 */
+    played?: number | null;
     /** what it shows, once it is there */
     glance?: Glance | null;
   } = $props();
@@ -48,10 +51,23 @@
   );
 </script>
 
-<div class="min-w-0 flex-1 overflow-hidden" style:height="{height}px" aria-hidden="true" {@attach whenSeen(fetchIt)}>
+<div
+  class="relative min-w-0 flex-1 overflow-hidden"
+  style:height="{height}px"
+  aria-hidden="true"
+  {@attach whenSeen(fetchIt)}
+>
   {#if glance}
     <div bind:clientWidth={width}>
       <canvas bind:this={canvas} class="block w-full" style:height="{height}px"></canvas>
     </div>
+  {/if}
+  {#if played !== null}
+    <div
+      class="absolute inset-y-0 w-0.5 bg-accent"
+      data-testid="played"
+      data-share={played.toFixed(3)}
+      style:left="{100 * played}%"
+    ></div>
   {/if}
 </div>

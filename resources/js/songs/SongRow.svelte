@@ -15,7 +15,7 @@
   let {
     song,
     isChosen,
-    isHeard,
+    played,
     choose,
     hear,
     rename,
@@ -23,7 +23,8 @@
   }: {
     song: SongLine;
     isChosen: boolean;
-    isHeard: boolean;
+    /** how much of it was played, 0–1; null where it is not heard */
+    played: number | null;
     choose: (on: boolean) => void;
     /** starts it, or stops it where it is heard */
     hear: () => void;
@@ -31,6 +32,7 @@
     remove: () => void;
   } = $props();
 
+  const isHeard = $derived(played !== null);
   let renaming = $state<string | null>(null);
   let glance = $state.raw<Glance | null>(null);
   const unsent = $derived(unsentOf(song.id)?.jobs.length ?? 0);
@@ -106,7 +108,9 @@
     <p class="text-xs text-secondary">{facts}</p>
     {#if unsent > 0}<p class="text-xs text-error">{unsent} not sent yet; open it to send them</p>{/if}
   </div>
-  <div class="flex min-w-40 flex-1 items-center max-sm:hidden"><SongPicture {song} height={36} bind:glance /></div>
+  <div class="flex min-w-40 flex-1 items-center max-sm:hidden">
+    <SongPicture {song} height={36} {played} bind:glance />
+  </div>
   <div class="w-52 text-xs max-lg:hidden">
     <p>{ago(Date.parse(song.updated), Date.now())}</p>
     {#if song.did}<p class="text-secondary">{song.did}</p>{/if}

@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { followPlayer } from '../commands/following.svelte';
 import { openStudio, type OpenStudio, type Program } from '../open-studio';
 
@@ -5,11 +6,18 @@ import { openStudio, type OpenStudio, type Program } from '../open-studio';
 export class HearingSongs {
   /** the song that is heard, or on its way; null where none is */
   song = $state<number | null>(null);
-  #open: OpenStudio | null = null;
+  #open = $state.raw<OpenStudio | null>(null);
   #asked = 0;
   #unfollow: () => void = () => undefined;
 
   constructor(private readonly program: Program) {}
+
+  /** how much of it was played, 0–1 */
+  get share(): number {
+    if (!this.#open) return 0;
+    const { player, contents } = this.#open.studio;
+    return player.tick / Math.max(1, contents.end);
+  }
 
   async press(song: number): Promise<void> {
     const wasHeard = this.song === song;
@@ -27,8 +35,22 @@ export class HearingSongs {
       return;
     }
     this.#open = open;
-    this.#unfollow = $effect.root(() => followPlayer(open.studio));
-    await open.studio.player.toggle();
+    const { player } = open.studio;
+    const endsFollowing = $effect.root(() => followPlayer(open.studio));
+    this.#unfollow = endsFollowing;
+    player.isOnce = true;
+    await player.start(0);
+    if (asked !== this.#asked) return;
+    const endsWatching = $effect.root(() => {
+      // It ends by itself behind its last bar.
+      $effect(() => {
+        if (!player.playing) untrack(() => this.stop());
+      });
+    });
+    this.#unfollow = () => {
+      endsFollowing();
+      endsWatching();
+    };
   }
 
   stop(): void {

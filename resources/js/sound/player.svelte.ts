@@ -45,6 +45,8 @@ export class Player {
   readonly meters = new Meters();
   /** whether it plays on past the end of the song, as while something is recorded */
   isEndless = false;
+  /** whether it is played once, whatever loops */
+  isOnce = false;
   /** when it began to play, in seconds of the clock of the sound: after the count-in */
   began = 0;
   #kit: SoundKit | null = null;
@@ -101,7 +103,7 @@ export class Player {
 
   get loop(): [number, number] | null {
     if (this.#alone) return this.#alone.span;
-    return settings.loop ? (this.score.range ?? [0, this.score.end]) : null;
+    return settings.loop && !this.isOnce ? (this.score.range ?? [0, this.score.end]) : null;
   }
 
   /** Plays some clips, or some notes, alone, round and round, whatever is muted. Gives what ends it, with the playhead where it was. */
