@@ -40,6 +40,7 @@ Route::post('row-names', [TrackMapController::class, 'readRowNames']);
 Route::post('techniques', [TrackMapController::class, 'readTechniques']);
 
 Route::post('songs/{song}/edits', [EditController::class, 'edit']);
+Route::post('songs/{song}/ahead', [EditController::class, 'ahead']);
 Route::post('songs/{song}/undo', [EditController::class, 'undo']);
 Route::post('songs/{song}/redo', [EditController::class, 'redo']);
 Route::post('songs/{song}/advice', [EditController::class, 'advice']);

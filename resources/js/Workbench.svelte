@@ -4,7 +4,14 @@
   import NewTrack from './arrange/NewTrack.svelte';
   import SongStrip from './arrange/SongStrip.svelte';
   import Bench from './bench/Bench.svelte';
-  import { followPlayer, followRows, followStates, followTab, followZoom } from './commands/following.svelte';
+  import {
+    followAhead,
+    followPlayer,
+    followRows,
+    followStates,
+    followTab,
+    followZoom,
+  } from './commands/following.svelte';
   import { showBeginning } from './commands/open-in-roll';
   import { setStudio, type Studio } from './acting/studio';
   import DialFace from './frame/DialFace.svelte';
@@ -71,7 +78,7 @@
     () => [views.shown, contents.track.id, dialogs.palette, playing.recorder.state].join(),
     () => focused,
   );
-  for (const follow of [followPlayer, followRows, followStates, followTab, followZoom]) follow(here);
+  for (const follow of [followAhead, followPlayer, followRows, followStates, followTab, followZoom]) follow(here);
   requestAnimationFrame(() => showBeginning(here));
 </script>
 

@@ -1,5 +1,7 @@
 import { api, type Catalog, type OpenedSong } from './api';
+import { Ahead } from './asking/ahead.svelte';
 import { Answers } from './asking/answers.svelte';
+import { Habits } from './asking/habits';
 import { Asking } from './asking/asking.svelte';
 import { Clipboard } from './asking/clipboard';
 import { KeptSelections } from './asking/kept-selections.svelte';
@@ -16,6 +18,7 @@ import { Offered } from './commands/offered.svelte';
 import type { RecipeBook } from './commands/recipes.svelte';
 import { Route } from './acting/route';
 import { Shelf } from './commands/shelf.svelte';
+import { usualEdits } from './commands/usual';
 import { Why } from './commands/why.svelte';
 import type { Studio } from './acting/studio';
 import { Backdrop } from './desk/backdrop.svelte';
@@ -190,8 +193,13 @@ function putTogether(
     sounding,
   });
   const opening = new Opening({ contents, grid, preview, status, panes, openedRows, sender, answers });
+  const ahead = new Ahead(
+    { contents, preview, panes, sender, standpoint, habits: new Habits(localStorage) },
+    () => usualEdits(catalog, shortcuts).map((run) => lanes.named(run, false)),
+    (lines) => applies.whyNot(lines),
+  );
   const asking = new Asking(
-    { contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
+    { ahead, contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
     (edit) => catalog.edits.find(({ name }) => name === edit)?.isHeard ?? false,
     (lines) => applies.whyNot(lines),
     (lines) => recipes.record(lines),
@@ -274,6 +282,7 @@ function putTogether(
   });
 
   const tools = {
+    ahead,
     contents,
     sounding,
     sender,

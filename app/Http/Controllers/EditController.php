@@ -8,6 +8,7 @@ use App\Data\Writing;
 use App\Http\Requests\EditRequest;
 use App\Lines\KnownLines;
 use App\Models\SongRecord;
+use App\Songs\SongAhead;
 use App\Songs\SongEditor;
 use App\Songs\SongReading;
 use App\Songs\SongReasons;
@@ -16,6 +17,7 @@ use App\Songs\Store\Marks;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
 use App\Songs\Told\Quantized;
+use App\Songs\Told\SongAnswer;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Jactonic\Core\Errors\BadInput;
@@ -49,6 +51,18 @@ final readonly class EditController
                 ? $this->editor->preview(...[...$said, $request->isHeard()])
                 : $this->editor->run(...$said))->toArray(),
         );
+    }
+
+    /** What the likeliest next presses would do; null for each where that is not known. */
+    public function ahead(int $song, EditRequest $request, SongAhead $ahead): JsonResponse
+    {
+        $answers = $ahead->of(
+            $song, $request->standing(), $request->presses(), $request->selection(), $request->context(),
+        );
+
+        return new JsonResponse([
+            'answers' => array_map(static fn (?SongAnswer $answer): ?array => $answer?->toArray(), $answers),
+        ]);
     }
 
     public function undo(int $song, EditRequest $request): JsonResponse

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Http\Once;
 use App\Songs\Asked\ContextInput;
+use App\Songs\Asked\NextPress;
 use App\Songs\Asked\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
@@ -31,6 +32,8 @@ use Jactonic\Core\Time\TickRange;
 final readonly class EditRequest
 {
     private const MOST_LINES = 100;
+
+    private const MOST_PRESSES = 16;
 
     /** As many as there may be notes and points. */
     private const MOST_IDS = 2 * Song::MOST_EVENTS;
@@ -103,6 +106,21 @@ final readonly class EditRequest
         }
 
         return $read;
+    }
+
+    /**
+     * What may be pressed next.
+     *
+     * @return list<NextPress>
+     */
+    public function presses(): array
+    {
+        $said = $this->request->json('presses');
+        if (! is_array($said) || count($said) > self::MOST_PRESSES) {
+            throw new BadInput('presses takes a list of at most '.self::MOST_PRESSES.'.');
+        }
+
+        return array_map(NextPress::read(...), array_values($said));
     }
 
     /**

@@ -86,7 +86,7 @@ export class Route {
     } else if (whyNot) {
       status.say(whyNot, 'refused');
     } else {
-      asking.runOnClips(texts, clipboard);
+      asking.runOnClips(texts, { clipboard });
     }
   }
 

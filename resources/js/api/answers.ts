@@ -90,6 +90,9 @@ export interface SongAnswer {
   before?: SongAnswer;
 }
 
+/** What may be pressed next: lines with what is pressed right behind them, or a step back or forward. */
+export type NextPress = { lines: string[]; then?: string[] } | 'undo' | 'redo';
+
 /** What something said means. */
 export interface Said {
   /** the lines it means; what takes another value each time has drawn it */

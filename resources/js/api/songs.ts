@@ -1,5 +1,15 @@
 import { make, read, request } from './client';
-import type { EditContext, GridTable, KeptSelections, Marked, OpenedSong, Said, SongAnswer, Standing } from './answers';
+import type {
+  EditContext,
+  GridTable,
+  KeptSelections,
+  Marked,
+  NextPress,
+  OpenedSong,
+  Said,
+  SongAnswer,
+  Standing,
+} from './answers';
 import type { Advice, Exported, Glance, NewSong, SongLists, StepTree, TrackSound } from './song';
 
 /** Requests about songs. */
@@ -76,6 +86,14 @@ export const songs = {
   /** What something said means, and what it would do; everything stays as it is. */
   say: (song: number, standing: Standing, say: string, selection: number[] | 'all', context: EditContext) =>
     request<Said>('POST', `songs/${song}/say`, { ...standing, say, selection, context }),
+  /** What each of these presses would do; null where that is not known. Everything stays as it is. */
+  ahead: (song: number, standing: Standing, presses: NextPress[], selection: number[], context: EditContext) =>
+    request<{ answers: (SongAnswer | null)[] }>('POST', `songs/${song}/ahead`, {
+      ...standing,
+      presses,
+      selection,
+      context,
+    }),
   undo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/undo`, standing),
   redo: (song: number, standing: Standing) => request<SongAnswer>('POST', `songs/${song}/redo`, standing),
   advice: (song: number, standing: Standing, selection: number[], context: EditContext) =>

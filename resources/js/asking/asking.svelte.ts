@@ -1,5 +1,5 @@
 import { api, Refused, type History, type Phrase, type Played, type SongAnswer, type Standing } from '../api';
-import type { ChosenClips } from '../desk/chosen-clips.svelte';
+import { NOTHING_UNDER, type ChosenClips, type Place } from '../desk/chosen-clips.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { Preview } from '../desk/preview.svelte';
 import type { Status } from '../desk/status.svelte';
@@ -7,6 +7,7 @@ import type { LaneName } from '../music/lanes';
 import type { Contents } from '../song/contents.svelte';
 import type { Job, Sender } from '../song/sender.svelte';
 import type { Asked } from '../song/unsent';
+import { REDO, UNDO, type Ahead } from './ahead.svelte';
 import type { Answers } from './answers.svelte';
 import type { Clipboard } from './clipboard';
 import type { Selecting } from './selecting.svelte';
@@ -34,6 +35,8 @@ export interface Running {
   done?: (answer: SongAnswer) => void;
   /** what its request is called, where that was written down before */
   request?: string | undefined;
+  /** ends what was shown of it before it was answered */
+  shown?: (isDone: boolean) => void;
   /** told once it is over, whether it was done */
   over?: ((isDone: boolean) => unknown) | undefined;
 }
@@ -59,6 +62,7 @@ export interface AskedOf {
   standpoint: Standpoint;
   clipboard: Clipboard;
   answers: Answers;
+  ahead: Pick<Ahead, 'press'>;
 }
 
 /**
@@ -104,8 +108,9 @@ export class Asking {
   run(lines: readonly string[], running: Running = {}): void {
     const { preview, lanes, standpoint } = this.on;
     if (preview.step !== undefined) this.goTo(preview.step);
-    const { clipboard, played, stepsOn, instead } = running;
+    const { clipboard, played, stepsOn, instead, on } = running;
     const named = lanes.named(lines, this.#pastesPoints(clipboard));
+    const shown = this.on.ahead.press(named, !on && !clipboard && !played && instead === undefined);
     this.#say(named);
     const { context, ...stood } = standpoint.now;
     this.send(
@@ -117,7 +122,7 @@ export class Asking {
         ...(stepsOn && { stepsOn }),
         ...(instead !== undefined && { instead }),
       },
-      running,
+      { ...running, ...(shown && { shown }) },
       running.request,
     );
   }
@@ -131,13 +136,18 @@ export class Asking {
   undo(): void {
     this.#isTakenBack = true;
     this.on.preview.stop();
-    this.send({ what: 'undo' });
+    this.#walk(UNDO);
   }
 
   redo(): void {
     this.#isTakenBack = false;
     this.on.preview.stop();
-    this.send({ what: 'redo' });
+    this.#walk(REDO);
+  }
+
+  #walk(what: typeof UNDO | typeof REDO): void {
+    const shown = this.on.ahead.press([what], true);
+    this.send({ what }, shown ? { shown } : {});
   }
 
   /** Runs lines on all notes of several tracks, as one step: on all of them or, where one cannot, on none. */
@@ -157,8 +167,15 @@ export class Asking {
     await sender.idle();
   }
 
-  /** Runs lines on the chosen clips, open or not, as one step; what needs none, where the open ones lie. */
-  runOnClips(lines: readonly string[], clipboard?: Phrase): void {
+  /**
+   * Runs lines on the chosen clips, open or not, as one step; what needs none, where the open ones lie.
+   *
+   * @param under where the clip lies that is meant in their place
+   */
+  runOnClips(
+    lines: readonly string[],
+    { clipboard, under }: { clipboard?: Phrase | undefined; under?: Place } = {},
+  ): void {
     this.#say(lines);
     const { context, ...stood } = this.on.standpoint.now;
     this.sendToClips({
@@ -167,6 +184,7 @@ export class Asking {
       ...stood,
       context: { ...context, onClips: true, ...(clipboard && { clipboard }) },
       clips: this.on.chosenClips.placed.map(({ clip }) => clip.id),
+      ...(under && { under }),
     });
   }
 
@@ -197,11 +215,17 @@ export class Asking {
         pressed ??= there;
         const lay = chosenClips.placing;
         const chosenBy = chosenClips.epoch;
-        const answer = await this.#ask(asked, lane, there, { ...contents.standing, request: name });
+        const standing = { ...contents.standing, request: name };
+        const answer = await this.#ask(asked, lane, there, standing).catch((error: unknown) => {
+          // What is not done is not seen either.
+          running.shown?.(false);
+          throw error;
+        });
         const isNewest = epoch === selecting.epoch;
         const { on } = running;
         answers.take(asked, answer, { sound: running.sound ?? this.#isHeard(asked), on, isNewest });
         if (asked.what !== 'edit' && chosenBy === chosenClips.epoch) chosenClips.takeChanged(lay);
+        running.shown?.(true);
         running.done?.(answer);
       },
       over: running.over,
@@ -234,7 +258,11 @@ export class Asking {
     const { contents, chosenClips, standpoint } = this.on;
     const { epoch } = chosenClips;
     this.#sendBeside(asked, request, async (name) => {
-      const isNewest = epoch === chosenClips.epoch;
+      // As they lie by now: the one that was there may be gone, or cut in two.
+      const under = asked.under && chosenClips.under(asked.under);
+      if (under?.length === 0) throw new Refused(NOTHING_UNDER, 422);
+      if (under) chosenClips.take(under);
+      const isNewest = under !== undefined || epoch === chosenClips.epoch;
       const chosen = isNewest
         ? chosenClips.placed.map(({ clip }) => clip.id)
         : asked.clips.filter((clip) => contents.tracks.has(clip));

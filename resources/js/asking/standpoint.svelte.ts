@@ -29,16 +29,24 @@ export class Standpoint {
   ) {}
 
   get context(): EditContext {
-    const { grid, caret, range, hands } = this;
+    const { hands } = this;
+    return {
+      ...this.still,
+      playhead: Math.round(this.playhead()),
+      pointer: hands.at && { ...hands.at, free: hands.free },
+    };
+  }
+
+  /** The same without what moves by itself. */
+  get still(): Omit<EditContext, 'playhead' | 'pointer'> {
+    const { grid, caret, range } = this;
     return {
       grid: grid.name,
       swing: grid.swing,
       caret: [caret.tick, caret.pitch],
       range: range.span,
-      playhead: Math.round(this.playhead()),
       new: this.newNotes.like,
       nudge: this.nudge.amounts,
-      pointer: hands.at && { ...hands.at, free: hands.free },
       rows: this.panes.view.rows?.toReversed() ?? null,
       points: settings.pointsAlong,
     };

@@ -1,9 +1,20 @@
+import { NOTHING_UNDER } from '../desk/chosen-clips.svelte';
 import { ROW_HEIGHTS, type RowHeight } from '../sight/arranging.svelte';
 import { setting, settings } from '../settings/settings.svelte';
 import type { Command as CommandOf } from './command';
 
 type Command = CommandOf<
-  'arranging' | 'asking' | 'caret' | 'chosenClips' | 'contents' | 'grid' | 'hands' | 'player' | 'range' | 'status'
+  | 'arranging'
+  | 'asking'
+  | 'caret'
+  | 'chosenClips'
+  | 'contents'
+  | 'grid'
+  | 'hands'
+  | 'player'
+  | 'range'
+  | 'sender'
+  | 'status'
 >;
 
 const ZOOM = 1.25;
@@ -80,29 +91,25 @@ const play: Command = ({ chosenClips, player }, { from }) => {
 };
 
 /** What is done where the pointer is, to the clip under it and its group, whatever is chosen. */
-const pointer: Command = ({ asking, caret, chosenClips, grid, hands, player, status }, { what }) => {
+const pointer: Command = ({ asking, caret, chosenClips, grid, hands, player, sender, status }, { what }) => {
   const { at } = hands;
-  if (!at) {
+  const { row } = hands;
+  if (!at || row === null) {
     status.say('The pointer is not over the song; move it there first.', 'refused');
     return undefined;
   }
   const snapped = hands.free ? at.tick : grid.lines.around(at.tick).before;
-  // As they lie now: the one that was there may be gone, or cut in two.
-  const under = chosenClips.all.findLast(
-    ({ clip, row }) => row === hands.row && at.tick >= clip.start && at.tick < clip.start + clip.length,
-  )?.clip.id;
-  const onClip = (then: () => void) => {
-    if (under === undefined) status.say('There is no clip under the pointer.', 'refused');
-    else {
-      chosenClips.choose(chosenClips.together(under));
-      then();
-    }
-  };
+  const under = { tick: at.tick, row };
   const does: Partial<Record<string, () => void>> = {
-    split: () =>
-      onClip(() => asking.runOnClips([`clip-split at=${hands.free ? at.tick : grid.lines.nearest(at.tick)}`])),
-    erase: () => onClip(() => asking.runOnClips(['clip-delete'])),
-    select: () => onClip(() => status.say(chosenClips.said, 'hint')),
+    split: () => asking.runOnClips([`clip-split at=${hands.free ? at.tick : grid.lines.nearest(at.tick)}`], { under }),
+    erase: () => asking.runOnClips(['clip-delete'], { under }),
+    select: () =>
+      sender.inOrder(() => {
+        const found = chosenClips.under(under);
+        if (found.length > 0) chosenClips.choose(found);
+        if (found.length > 0) status.say(chosenClips.said, 'hint');
+        else status.say(NOTHING_UNDER, 'refused');
+      }),
     insert: () => asking.runOnClips([`clip-new at=${snapped}`]),
     caret: () => caret.move({ tick: snapped }),
     play: () => void player.start(snapped),

@@ -1,4 +1,5 @@
 import type { Catalog } from '../api';
+import type { Ahead } from '../asking/ahead.svelte';
 import type { Asking } from '../asking/asking.svelte';
 import type { Clipboard } from '../asking/clipboard';
 import type { KeptSelections } from '../asking/kept-selections.svelte';
@@ -82,6 +83,7 @@ export interface Tools {
   marks: Marks;
   clipboard: Clipboard;
   opening: Opening;
+  ahead: Ahead;
   asking: Asking;
   looking: Looking;
   states: States;

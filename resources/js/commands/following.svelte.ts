@@ -51,6 +51,20 @@ export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tu
   });
 }
 
+/** After so many ms without a change it is looked ahead, as soon as the page has nothing else to do. */
+const STANDS_STILL_MS = 60;
+
+/** Looks ahead whenever one has stood still for a moment, and not in a window that is not seen. Called once, inside a component. */
+export function followAhead({ ahead }: Pick<Tools, 'ahead'>): void {
+  $effect(() => {
+    if (ahead.occasion === null) return;
+    const timer = setTimeout(() => {
+      if (!document.hidden) void ahead.look();
+    }, STANDS_STILL_MS);
+    return () => clearTimeout(timer);
+  });
+}
+
 /** Lets it be known how the song was at points that may be compared. Called once, inside a component. */
 export function followStates({ states }: Pick<Tools, 'states'>): void {
   $effect(() => states.follow());

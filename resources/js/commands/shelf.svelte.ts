@@ -155,8 +155,8 @@ export class Shelf {
         // A new track lies below the one in front.
         const below = song.tracks.findIndex((other) => other.id === track.id) + 2;
         const made = formatLine({ name: 'track-new', values: { voice: one.voice, name: one.name, clip: 'off' } });
-        asking.runOnClips([made, `clip-paste at=${place} of=${below}`], phrase);
-      } else if (row !== undefined) asking.runOnClips([`clip-paste at=${place} of=${row + 1}`], phrase);
+        asking.runOnClips([made, `clip-paste at=${place} of=${below}`], { clipboard: phrase });
+      } else if (row !== undefined) asking.runOnClips([`clip-paste at=${place} of=${row + 1}`], { clipboard: phrase });
       else asking.run([`paste at=${place}`], { clipboard: phrase });
     });
   }

@@ -80,6 +80,7 @@ export const viewingCommands: Record<string, Command> = {
   },
   guide: () => setting.guide(0),
   'key-strip': () => setting.keyStrip(settings.keyStrip === 'one' ? 'two' : 'one'),
+  'look-ahead': switching('ahead', 'Likely keys are looked at ahead', 'Each key waits for its answer'),
   glide: switching('glide', 'Outlines tell what went where', 'Notes stand at their places at once'),
   palette: ({ dialogs }) => dialogs.openPalette(),
   shortcuts: ({ dialogs }) => dialogs.openShortcuts('keys'),

@@ -9,6 +9,15 @@ export interface Placed {
   row: number;
 }
 
+/** A place in the song: a tick, and the row of a track, from the top down. */
+export interface Place {
+  tick: number;
+  row: number;
+}
+
+/** What is said where no clip lies there. */
+export const NOTHING_UNDER = 'There is no clip under the pointer.';
+
 /** The clips of the song, and which of them the next key reaches where the song is seen. */
 export class ChosenClips {
   #ids = $state.raw<readonly number[]>([]);
@@ -68,6 +77,14 @@ export class ChosenClips {
   together(id: number): number[] {
     const group = this.all.find(({ clip }) => clip.id === id)?.clip.group ?? 0;
     return group === 0 ? [id] : this.all.filter(({ clip }) => clip.group === group).map(({ clip }) => clip.id);
+  }
+
+  /** The ids of the clip that lies at a place, the topmost one, with those that are grouped with it; none where none does. */
+  under({ tick, row }: Place): number[] {
+    const found = this.all.findLast(
+      (one) => one.row === row && tick >= one.clip.start && tick < one.clip.start + one.clip.length,
+    );
+    return found ? this.together(found.clip.id) : [];
   }
 
   /** Where they lie, in ticks, or all clips where none is chosen; null in a song without clips. */

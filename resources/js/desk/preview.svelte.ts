@@ -41,6 +41,8 @@ export function countsOf<Name extends string>(before: Table<Name>, after: Table<
 /** What the roll shows instead of the clip while a result is looked at before it is trusted. */
 export class Preview {
   shown = $state.raw<Compared | null>(null);
+  /** the notes and points as a press will leave them, while its answer is on its way; null where that is not known */
+  provisional = $state.raw<Pick<SongState, 'notes' | 'points'> | null>(null);
   /** the step of the history that is looked at, null for the song as it came in; undefined where none is */
   step = $state.raw<number | null | undefined>(undefined);
   /** the point that is compared by key; null where none is */
@@ -100,14 +102,15 @@ export class Preview {
 
   /** Notes and points were selected: while a step is looked at, they are those of the step. */
   selects(ids: number[]): void {
+    const selecting = <S extends Pick<SongState, 'notes' | 'points'>>(state: S): S => ({
+      ...state,
+      notes: state.notes.selecting(ids),
+      points: state.points.selecting(ids),
+    });
+    if (this.provisional) this.provisional = selecting(this.provisional);
     if (this.step === undefined) return;
     this.#chosen = ids;
     if (this.shown) {
-      const selecting = (state: SongState) => ({
-        ...state,
-        notes: state.notes.selecting(ids),
-        points: state.points.selecting(ids),
-      });
       this.shown = { ...this.shown, before: selecting(this.shown.before), after: selecting(this.shown.after) };
     }
   }

@@ -6,7 +6,7 @@ import type { Contents } from '../song/contents.svelte';
 import type { Sounding, Sounds } from '../song/sounding.svelte';
 import type { Preview } from './preview.svelte';
 
-/** What is to be seen and heard: the song as it is, or in its place what is looked at. */
+/** What is to be seen and heard: the song as it is or, while a press is on its way, will be; or in its place what is looked at. */
 export class Seen {
   /** ids of notes that are pointed out on the roll, such as those a rule matches */
   highlight = $state.raw<readonly number[]>([]);
@@ -29,7 +29,7 @@ export class Seen {
   constructor(
     private readonly contents: Pick<Contents, 'song' | 'notes' | 'points' | 'tracks' | 'clock'>,
     private readonly sounding: Pick<Sounding, 'now'>,
-    private readonly preview: Pick<Preview, 'state'>,
+    private readonly preview: Pick<Preview, 'state' | 'provisional'>,
   ) {}
 
   get song(): Song {
@@ -37,11 +37,11 @@ export class Seen {
   }
 
   get notes(): NoteTable {
-    return this.preview.state?.notes ?? this.contents.notes;
+    return (this.preview.state ?? this.preview.provisional)?.notes ?? this.contents.notes;
   }
 
   get points(): PointTable {
-    return this.preview.state?.points ?? this.contents.points;
+    return (this.preview.state ?? this.preview.provisional)?.points ?? this.contents.points;
   }
 
   /** What sounds beside the open clips. */

@@ -49,7 +49,13 @@
         { line: 'use', name: 'What was used' },
       ],
     ],
-    ['Looks', [{ line: 'glide', name: 'Show what went where', on: settings.glide }]],
+    [
+      'Looks',
+      [
+        { line: 'glide', name: 'Show what went where', on: settings.glide },
+        { line: 'look-ahead', name: 'Show likely keys at once', on: settings.ahead },
+      ],
+    ],
   ]);
   const THEME_NAMES = { paper: 'Paper', dusk: 'Dusk', contrast: 'High contrast' };
 </script>

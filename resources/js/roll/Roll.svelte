@@ -174,7 +174,7 @@
   const gliding = new Gliding();
   // What a drag or the bench showed at its new place already is not told again.
   gliding.follow(
-    () => notes,
+    () => (preview.shown ? notes : pane.visible),
     () => pointer.shape !== null || preview.shown !== null,
   );
 

@@ -46,7 +46,9 @@ export class Gliding {
     $effect(() => {
       const now = notes();
       untrack(() => {
-        if (last && last.columns !== now.columns && !wasShown) this.begin(waysBetween(last, now));
+        const ways = last && last.columns !== now.columns && !wasShown ? waysBetween(last, now) : [];
+        // What was shown at its new place before it was answered is on its way already.
+        if (ways.length > 0) this.begin(ways);
         last = now;
       });
     });

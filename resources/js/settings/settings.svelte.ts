@@ -23,6 +23,7 @@ const defaults = {
   keyStrip: 'two' as 'one' | 'two',
   /** whether outlines tell where notes went */
   glide: true,
+  ahead: true,
   metronome: false,
   bench: true,
   /** whether the notes of other tracks are drawn behind the open ones */

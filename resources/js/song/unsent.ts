@@ -16,7 +16,7 @@ export type Asked =
   | ({ what: 'edit'; stepsOn?: boolean; instead?: number | 'last' } & Lines)
   | { what: 'undo' | 'redo' }
   | { what: 'go'; step: number | null; select: number[] | null }
-  | ({ what: 'clips'; clips: number[] } & Lines)
+  | ({ what: 'clips'; clips: number[]; under?: { tick: number; row: number } } & Lines)
   | ({ what: 'tracks'; clips: number[]; names: string } & Lines)
   | { what: 'open'; clips: number[]; front: number }
   | { what: 'caret'; to: { tick?: number; pitch?: number } }

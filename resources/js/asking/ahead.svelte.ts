@@ -1,0 +1,183 @@
+import { api, type EditContext, type NextPress, type SongAnswer } from '../api';
+import type { Preview } from '../desk/preview.svelte';
+import type { Table } from '../music/table';
+import { settings } from '../settings/settings.svelte';
+import type { Panes } from '../sight/panes.svelte';
+import type { Contents } from '../song/contents.svelte';
+import type { Sender } from '../song/sender.svelte';
+import type { Habits } from './habits';
+import type { Standpoint } from './standpoint.svelte';
+
+/** What is read to look ahead. */
+export interface AheadOf {
+  contents: Contents;
+  preview: Preview;
+  panes: Pick<Panes, 'reached'>;
+  sender: Pick<Sender, 'waiting'>;
+  standpoint: Pick<Standpoint, 'still'>;
+  habits: Habits;
+}
+
+/** A step back or forward, beside lines. */
+export const UNDO = 'undo';
+export const REDO = 'redo';
+
+/** So many presses are looked at, and less where many notes are selected. */
+const MOST_PRESSES = 12;
+const MOST_NOTES = 30_000;
+/** What is told by where the pointer or the playhead is cannot be known before it is pressed. */
+const MOVES_BY_ITSELF = /\b(pointer|playhead)\b/;
+
+/** What answers hang on: where another one of these stands, they are not true any more. */
+interface Basis {
+  notes: unknown;
+  points: unknown;
+  song: unknown;
+  at: number | null;
+  context: string;
+}
+
+/**
+ * Asks what the likeliest next presses would do while nothing is pressed, so that one of them is on the screen before it is
+ * asked for. What is shown so is provisional: the press itself is sent as ever, and what its answer says stands.
+ */
+export class Ahead {
+  /** how many presses were found, how many were not, and how many were not as they were shown */
+  readonly told = { found: 0, missed: 0, wrong: 0 };
+  #basis: Basis | null = null;
+  #answers: ReadonlyMap<string, SongAnswer> = new Map();
+  #last = '';
+  /** what was shown last, while its answer is on its way */
+  #shown: { press: string } | null = null;
+
+  /**
+   * @param usual what may be pressed where habits tell nothing: lines, those that are used most first
+   * @param whyNot what has to be done before lines apply; '' where they do
+   */
+  constructor(
+    private readonly on: AheadOf,
+    private readonly usual: () => readonly (readonly string[])[],
+    private readonly whyNot: (lines: readonly string[]) => string,
+  ) {}
+
+  /** What it hangs on whether it is time to look, to be followed; null where there is nothing to look for. */
+  get occasion(): readonly unknown[] | null {
+    const { panes, preview, sender } = this.on;
+    if (!settings.ahead || panes.reached === 'song' || sender.waiting > 0 || preview.shown) return null;
+    return Object.values(this.#now());
+  }
+
+  /** Asks for what is likeliest now. */
+  async look(): Promise<void> {
+    const { contents, standpoint } = this.on;
+    const basis = this.#now();
+    if (this.#isStill(basis)) return;
+    const presses = this.#likeliest();
+    if (presses.length === 0) return;
+    // A run of one key goes on: what it would do once more is known too.
+    const again = presses[0] === UNDO || presses[0] === REDO ? [] : [twice(presses[0])];
+    const asked = [...presses, ...again];
+    try {
+      const { answers } = await api.ahead(
+        contents.song.id,
+        contents.standing,
+        asked.map(asPress),
+        contents.selection(),
+        standpoint.still as EditContext,
+      );
+      this.#basis = basis;
+      this.#answers = new Map(asked.flatMap((press, k) => (answers[k] ? [[press, answers[k]] as const] : [])));
+    } catch {
+      // It was only a guess: what is pressed is asked for as ever.
+    }
+  }
+
+  /**
+   * Told that something is pressed, before it is sent. Shows what it will do where that is known, and gives what ends that.
+   *
+   * @param isPlain whether it is done to what is selected, with nothing of its own
+   */
+  press(lines: readonly string[], isPlain: boolean): ((isDone: boolean) => void) | null {
+    const press = lines.join('\n');
+    this.on.habits.note(this.#last, press);
+    this.#last = press;
+    const answer = isPlain && settings.ahead ? this.#known(press) : undefined;
+    if (!answer) {
+      if (isPlain && settings.ahead) this.told.missed++;
+      return null;
+    }
+    this.told.found++;
+    return this.#show(press, answer);
+  }
+
+  #known(press: string): SongAnswer | undefined {
+    const { preview, sender } = this.on;
+    if (preview.shown || !this.#isStill(this.#now())) return undefined;
+    if (sender.waiting === 0) return this.#answers.get(press);
+    return sender.waiting === 1 && this.#shown?.press === press ? this.#answers.get(twice(press)) : undefined;
+  }
+
+  #show(press: string, answer: SongAnswer): (isDone: boolean) => void {
+    const { contents, preview } = this.on;
+    const mine = { press };
+    this.#shown = mine;
+    const state = contents.after(answer);
+    preview.provisional = state;
+    return (isDone) => {
+      if (isDone && !isSame(state.notes, contents.notes)) this.told.wrong++;
+      if (this.#shown !== mine) return;
+      this.#shown = null;
+      preview.provisional = null;
+    };
+  }
+
+  /** The likeliest presses: what this hand did before in this place, the same again, a step back, and what is usual. */
+  #likeliest(): string[] {
+    const { contents, habits } = this.on;
+    const count = contents.notes.selectedCount + contents.points.selectedCount;
+    const most = Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / Math.max(1, count))));
+    const known = habits.after(this.#last).slice(0, most);
+    const guesses = [
+      ...known.slice(0, Math.ceil(most / 2)),
+      ...(this.#last ? [this.#last, UNDO] : []),
+      ...known,
+      ...this.usual().map((lines) => lines.join('\n')),
+    ];
+    return [...new Set(guesses)].filter((press) => this.#isToKnow(press)).slice(0, most);
+  }
+
+  #isToKnow(press: string): boolean {
+    if (press === UNDO) return this.on.contents.history.undo !== null;
+    if (press === REDO) return this.on.contents.history.redo !== null;
+    return !MOVES_BY_ITSELF.test(press) && this.whyNot(press.split('\n')) === '';
+  }
+
+  #now(): Basis {
+    const { contents, standpoint } = this.on;
+    const { notes, points, song, history } = contents;
+    return { notes, points, song, at: history.at, context: JSON.stringify(standpoint.still) };
+  }
+
+  #isStill(now: Basis): boolean {
+    const then = this.#basis;
+    return then !== null && (Object.keys(now) as (keyof Basis)[]).every((part) => then[part] === now[part]);
+  }
+}
+
+const twice = (press: string) => `${press}\n\n${press}`;
+
+function asPress(press: string): NextPress {
+  if (press === UNDO || press === REDO) return press;
+  const [first, then] = press.split('\n\n');
+  return { lines: first.split('\n'), ...(then !== undefined && { then: then.split('\n') }) };
+}
+
+/** Whether two tables hold the same. */
+function isSame<Name extends string>(a: Table<Name>, b: Table<Name>): boolean {
+  if (a.count !== b.count) return false;
+  const [one, other] = [a.columns, b.columns];
+  return (Object.keys(one) as (keyof typeof one)[]).every((name) => {
+    for (let i = 0; i < a.count; i++) if (one[name][i] !== other[name][i]) return false;
+    return true;
+  });
+}
