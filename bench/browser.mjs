@@ -102,6 +102,68 @@ async function keyToPaint(notes, limit, more = '') {
   await page.close();
 }
 
+/**
+ * From key down to the frame that shows it on the notes themselves, in turns: selecting all, which asks nobody; a key that was
+ * looked ahead; and the same key with looking ahead switched off.
+ */
+async function aheadOfKeys(notes, limit) {
+  const page = await open(notes);
+  for (const key of ['0', 'Control+a']) await page.keyboard.press(key);
+  await page.evaluate(() => {
+    const pen = document.querySelector('[data-testid=roll-canvas]').previousElementSibling.getContext('2d');
+    const { clearRect } = pen;
+    window.addEventListener('keydown', ({ key, timeStamp }) => key !== 'Control' && (window.began = timeStamp), true);
+    pen.clearRect = function (...box) {
+      const from = window.began;
+      window.began = null;
+      if (from)
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => (window.took = performance.now() - from);
+          channel.port2.postMessage(0);
+        });
+      return clearRect.apply(this, box);
+    };
+  });
+  const painted = async (key) => {
+    await page.evaluate(() => (window.took = 0));
+    await page.keyboard.press(key);
+    await page.waitForFunction(() => window.took > 0, null, { polling: 50 });
+    return page.evaluate(() => window.took);
+  };
+  const still = () => page.waitForTimeout(500);
+  const line = async (text) => {
+    await page.keyboard.press('/');
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(200);
+  };
+  const times = { all: [], ahead: [], off: [] };
+  for (const way of ['ahead', 'off']) {
+    for (let k = 0; k < KEYS / 2; k++) {
+      await painted('Escape');
+      await still();
+      times.all.push(await painted('Control+a'));
+      await still();
+      times[way].push(await painted(k % 2 ? 'ArrowDown' : 'ArrowUp'));
+      await still();
+    }
+    await line('look-ahead');
+  }
+  const all = share(times.all.slice(4), 0.5);
+  for (const [way, limited] of [
+    ['all', ''],
+    ['ahead', `${limit} × selecting all`],
+    ['off', ''],
+  ]) {
+    const of = times[way].slice(2);
+    const what = { all: 'selecting all', ahead: 'a key looked ahead', off: 'a key with looking ahead off' }[way];
+    report(`${what}, ${notes} notes, to the painted notes`, of, null, limited);
+    rows.at(-1)['× selecting all'] = round(share(of, 0.5) / all);
+  }
+  await page.close();
+}
+
 /** Script time of each frame while scrolling and zooming for five seconds: from the frame's start to the end of its callbacks. */
 async function scrolling(what, notes, limit, more) {
   const page = await open(notes, more);
@@ -345,6 +407,8 @@ await dropping(1000, 3);
 await palette();
 await saying(500, 3);
 await preview(2000, 3);
+await aheadOfKeys(500, 1.15);
+await aheadOfKeys(10000, 1.3);
 await keyToPaint(500, 2);
 await manyKeys();
 await keyToPaint(500, 2, ', 500 shortcuts');

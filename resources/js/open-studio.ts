@@ -18,7 +18,7 @@ import { Offered } from './commands/offered.svelte';
 import type { RecipeBook } from './commands/recipes.svelte';
 import { Route } from './acting/route';
 import { Shelf } from './commands/shelf.svelte';
-import { usualEdits } from './commands/usual';
+import { steadyEdits, usualEdits } from './commands/usual';
 import { Why } from './commands/why.svelte';
 import type { Studio } from './acting/studio';
 import { Backdrop } from './desk/backdrop.svelte';
@@ -197,6 +197,7 @@ function putTogether(
     { contents, preview, panes, sender, standpoint, habits: new Habits(localStorage) },
     () => usualEdits(catalog, shortcuts).map((run) => lanes.named(run, false)),
     (lines) => applies.whyNot(lines),
+    steadyEdits(catalog),
   );
   const asking = new Asking(
     { ahead, contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },
@@ -208,6 +209,7 @@ function putTogether(
   const keptSelections = new KeptSelections(contents, selecting, status, opened.selections);
 
   const looking = new Looking({
+    ahead,
     contents,
     sounding,
     preview,

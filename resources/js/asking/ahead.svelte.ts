@@ -1,10 +1,12 @@
-import { api, type EditContext, type NextPress, type SongAnswer } from '../api';
+import { api, type EditContext, type NextPress } from '../api';
 import type { Preview } from '../desk/preview.svelte';
 import type { Table } from '../music/table';
 import { settings } from '../settings/settings.svelte';
 import type { Panes } from '../sight/panes.svelte';
 import type { Contents } from '../song/contents.svelte';
+import type { SongState } from '../song/state';
 import type { Sender } from '../song/sender.svelte';
+import { foreseen } from './foreseen.svelte';
 import type { Habits } from './habits';
 import type { Standpoint } from './standpoint.svelte';
 
@@ -17,6 +19,9 @@ export interface AheadOf {
   standpoint: Pick<Standpoint, 'still'>;
   habits: Habits;
 }
+
+/** How a press will leave what lies in the open clips, and the rest of the song where that is told. */
+export type Foreseen = Pick<SongState, 'notes' | 'points'> & Partial<SongState>;
 
 /** A step back or forward, beside lines. */
 export const UNDO = 'undo';
@@ -42,10 +47,9 @@ interface Basis {
  * asked for. What is shown so is provisional: the press itself is sent as ever, and what its answer says stands.
  */
 export class Ahead {
-  /** how many presses were found, how many were not, and how many were not as they were shown */
-  readonly told = { found: 0, missed: 0, wrong: 0 };
   #basis: Basis | null = null;
-  #answers: ReadonlyMap<string, SongAnswer> = new Map();
+  /** how the song would be after each press that is known */
+  #known: ReadonlyMap<string, () => Foreseen> = new Map();
   #last = '';
   /** what was shown last, while its answer is on its way */
   #shown: { press: string } | null = null;
@@ -53,11 +57,13 @@ export class Ahead {
   /**
    * @param usual what may be pressed where habits tell nothing: lines, those that are used most first
    * @param whyNot what has to be done before lines apply; '' where they do
+   * @param isSteady whether lines do the same whenever they are run: those that draw a value do not
    */
   constructor(
     private readonly on: AheadOf,
     private readonly usual: () => readonly (readonly string[])[],
     private readonly whyNot: (lines: readonly string[]) => string,
+    private readonly isSteady: (lines: readonly string[]) => boolean,
   ) {}
 
   /** What it hangs on whether it is time to look, to be followed; null where there is nothing to look for. */
@@ -86,10 +92,25 @@ export class Ahead {
         standpoint.still as EditContext,
       );
       this.#basis = basis;
-      this.#answers = new Map(asked.flatMap((press, k) => (answers[k] ? [[press, answers[k]] as const] : [])));
+      this.#known = new Map(
+        asked.flatMap((press, k) => {
+          const answer = answers[k];
+          return answer ? [[press, () => contents.after(answer)] as const] : [];
+        }),
+      );
     } catch {
       // It was only a guess: what is pressed is asked for as ever.
     }
+  }
+
+  /** Told how lines were seen to leave the song as they were looked at: they may be pressed next. */
+  keep(lines: readonly string[], after: Foreseen): void {
+    const press = lines.join('\n');
+    if (MOVES_BY_ITSELF.test(press) || !this.isSteady(lines)) return;
+    const basis = this.#now();
+    const known = this.#isStill(basis) ? this.#known : [];
+    this.#basis = basis;
+    this.#known = new Map([...known, [press, () => after]]);
   }
 
   /**
@@ -101,30 +122,27 @@ export class Ahead {
     const press = lines.join('\n');
     this.on.habits.note(this.#last, press);
     this.#last = press;
-    const answer = isPlain && settings.ahead ? this.#known(press) : undefined;
-    if (!answer) {
-      if (isPlain && settings.ahead) this.told.missed++;
-      return null;
-    }
-    this.told.found++;
-    return this.#show(press, answer);
+    if (!isPlain || !settings.ahead) return null;
+    const after = this.#after(press);
+    if (after) foreseen.found++;
+    else if (press === UNDO || press === REDO || this.isSteady(lines)) foreseen.missed++;
+    return after ? this.#show(press, after()) : null;
   }
 
-  #known(press: string): SongAnswer | undefined {
+  #after(press: string): (() => Foreseen) | undefined {
     const { preview, sender } = this.on;
-    if (preview.shown || !this.#isStill(this.#now())) return undefined;
-    if (sender.waiting === 0) return this.#answers.get(press);
-    return sender.waiting === 1 && this.#shown?.press === press ? this.#answers.get(twice(press)) : undefined;
+    if (preview.step !== undefined || !this.#isStill(this.#now())) return undefined;
+    if (sender.waiting === 0) return this.#known.get(press);
+    return sender.waiting === 1 && this.#shown?.press === press ? this.#known.get(twice(press)) : undefined;
   }
 
-  #show(press: string, answer: SongAnswer): (isDone: boolean) => void {
+  #show(press: string, after: Foreseen): (isDone: boolean) => void {
     const { contents, preview } = this.on;
     const mine = { press };
     this.#shown = mine;
-    const state = contents.after(answer);
-    preview.provisional = state;
+    preview.provisional = after;
     return (isDone) => {
-      if (isDone && !isSame(state.notes, contents.notes)) this.told.wrong++;
+      if (isDone && !isSame(after.notes, contents.notes)) foreseen.wrong++;
       if (this.#shown !== mine) return;
       this.#shown = null;
       preview.provisional = null;
@@ -136,20 +154,22 @@ export class Ahead {
     const { contents, habits } = this.on;
     const count = contents.notes.selectedCount + contents.points.selectedCount;
     const most = Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / Math.max(1, count))));
-    const known = habits.after(this.#last).slice(0, most);
+    const known = habits.after(this.#last);
+    const usual = this.usual().map((lines) => lines.join('\n'));
     const guesses = [
-      ...known.slice(0, Math.ceil(most / 2)),
+      ...known.slice(0, most / 3),
       ...(this.#last ? [this.#last, UNDO] : []),
-      ...known,
-      ...this.usual().map((lines) => lines.join('\n')),
-    ];
+      // In turns: a hand is known by what it did, and does what it never did here.
+      ...Array.from({ length: MOST_PRESSES }, (_, k) => [usual[k], known[Math.ceil(most / 3) + k]]).flat(),
+    ].filter((press) => press !== undefined);
     return [...new Set(guesses)].filter((press) => this.#isToKnow(press)).slice(0, most);
   }
 
   #isToKnow(press: string): boolean {
     if (press === UNDO) return this.on.contents.history.undo !== null;
     if (press === REDO) return this.on.contents.history.redo !== null;
-    return !MOVES_BY_ITSELF.test(press) && this.whyNot(press.split('\n')) === '';
+    const lines = press.split('\n');
+    return !MOVES_BY_ITSELF.test(press) && this.isSteady(lines) && this.whyNot(lines) === '';
   }
 
   #now(): Basis {

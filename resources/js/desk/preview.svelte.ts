@@ -41,8 +41,8 @@ export function countsOf<Name extends string>(before: Table<Name>, after: Table<
 /** What the roll shows instead of the clip while a result is looked at before it is trusted. */
 export class Preview {
   shown = $state.raw<Compared | null>(null);
-  /** the notes and points as a press will leave them, while its answer is on its way; null where that is not known */
-  provisional = $state.raw<Pick<SongState, 'notes' | 'points'> | null>(null);
+  /** the song as a press will leave it, while its answer is on its way; null where that is not known */
+  provisional = $state.raw<(Pick<SongState, 'notes' | 'points'> & Partial<SongState>) | null>(null);
   /** the step of the history that is looked at, null for the song as it came in; undefined where none is */
   step = $state.raw<number | null | undefined>(undefined);
   /** the point that is compared by key; null where none is */

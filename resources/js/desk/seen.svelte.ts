@@ -33,7 +33,7 @@ export class Seen {
   ) {}
 
   get song(): Song {
-    return this.preview.state?.song ?? this.contents.song;
+    return (this.preview.state ?? this.preview.provisional)?.song ?? this.contents.song;
   }
 
   get notes(): NoteTable {
@@ -46,6 +46,6 @@ export class Seen {
 
   /** What sounds beside the open clips. */
   get sounds(): Sounds {
-    return this.preview.state?.sounds ?? this.sounding.now;
+    return (this.preview.state ?? this.preview.provisional)?.sounds ?? this.sounding.now;
   }
 }

@@ -1,4 +1,5 @@
 import { api, Refused, type OpenedSong, type Said, type Song, type SongAnswer, type Track } from '../api';
+import type { Ahead } from '../asking/ahead.svelte';
 import type { Answers } from '../asking/answers.svelte';
 import type { Standpoint } from '../asking/standpoint.svelte';
 import type { ChosenClips } from '../desk/chosen-clips.svelte';
@@ -25,6 +26,7 @@ export interface LookedFrom {
   sender: Pick<Sender, 'idle'>;
   standpoint: Pick<Standpoint, 'context'>;
   answers: Pick<Answers, 'takeAll'>;
+  ahead: Pick<Ahead, 'keep'>;
 }
 
 /** Asks for what is looked at before it is trusted: what lines would do, and the song as it was at a step of its history. */
@@ -50,9 +52,12 @@ export class Looking {
       return;
     }
     preview.ask(async () => {
-      const answer = await this.#wouldDo(chosen ? lines : lanes.named(lines, false), instead, chosen);
+      const named = chosen ? lines : lanes.named(lines, false);
+      const answer = await this.#wouldDo(named, instead, chosen);
       const before = answer.before ? this.#as(answer.before) : this.now;
-      return { ...compared(before, this.#as(answer), answer.message), isInPlace: answer.before !== undefined };
+      const after = this.#as(answer);
+      if (!chosen && instead === null) this.on.ahead.keep(named, after);
+      return { ...compared(before, after, answer.message), isInPlace: answer.before !== undefined };
     });
   }
 
@@ -70,8 +75,10 @@ export class Looking {
   }
 
   /** Shows what something said would do. */
-  atAnswer(answer: SongAnswer): void {
-    this.on.preview.ask(() => Promise.resolve(compared(this.now, this.#as(answer), answer.message)));
+  atAnswer(answer: SongAnswer, lines: readonly string[]): void {
+    const after = this.#as(answer);
+    if (!this.#onClips()) this.on.ahead.keep(lines, after);
+    this.on.preview.ask(() => Promise.resolve(compared(this.now, after, answer.message)));
   }
 
   /** The ids of the chosen clips, where these are what is worked on; null where it is notes. */

@@ -3,6 +3,8 @@
   import { cap } from '../keys/keystroke';
   import type { Shortcuts } from '../keys/shortcuts.svelte';
   import { setting, settings } from '../settings/settings.svelte';
+  import { foreseen } from '../asking/foreseen.svelte';
+  import { counted } from '../music/counted';
   import { total, use } from '../commands/use.svelte';
 
   let {
@@ -30,6 +32,12 @@
       />Coach: what was done three times with the mouse shows its key once</label
     >
     <button class="btn btn-sm" onclick={() => use.forget()}>Count anew</button>
+    {#if foreseen.found + foreseen.missed > 0}
+      <p class="text-secondary" data-testid="foreseen">
+        {foreseen.found} of {counted(foreseen.found + foreseen.missed, 'edit')} stood on the screen before their answer; {foreseen.wrong}
+        came out otherwise.
+      </p>
+    {/if}
   </div>
   {#if rows.length === 0}
     <p>Nothing was counted yet. What you do from now on is counted here, on this machine alone.</p>

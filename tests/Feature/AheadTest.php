@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\StepRecord;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\AppTestCase;
+
+/** What is known of the next press before it comes is what the press then does. */
+final class AheadTest extends AppTestCase
+{
+    /** What the table of the notes, and what is selected, is told by. */
+    private const TOLD = ['notes', 'points', 'selection'];
+
+    /** @return array<string, array{list<string>}> */
+    public static function presses(): array
+    {
+        $lines = [
+            'quantize', 'quantize strength=50', 'transpose semitones=1', 'transpose octaves=-1', 'nudge by=step',
+            'nudge by=10ms', 'velocity add=10', 'length', 'legato', 'reverse', 'repeat', 'mute', 'delete',
+            'split at=caret', 'steps grid=1/64', 'humanize seed=7', 'squeeze amount=50', 'double octaves=1',
+        ];
+
+        return array_combine($lines, array_map(static fn (string $line): array => [[$line]], $lines))
+            + ['two lines' => [['quantize', 'legato']]];
+    }
+
+    /** @param  list<string>  $lines */
+    #[DataProvider('presses')]
+    public function test_what_was_seen_ahead_is_what_the_press_does(array $lines): void
+    {
+        $clip = $this->clip();
+        $press = ['selection' => [1, 2, 3], 'context' => ['grid' => '1/16', 'caret' => [60, 60]]];
+        [$ahead] = $this->ahead($clip, 1, [['lines' => $lines]], $press);
+        self::assertSame(0, StepRecord::query()->count(), 'nothing was written');
+
+        $done = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => $lines] + $press)->assertOk()->json();
+
+        self::assertNotNull($ahead);
+        foreach (self::TOLD as $part) {
+            self::assertSame($done[$part], $ahead[$part], "{$part} after ".implode(', ', $lines));
+        }
+    }
+
+    public function test_a_run_of_one_key_is_known_a_press_further_and_computed_from_where_it_began(): void
+    {
+        $clip = $this->clip();
+        $press = ['selection' => [1, 2, 3], 'context' => ['grid' => '1/16']];
+        $line = ['nudge by=7ms'];
+        $this->ask($clip, 'edits', ['revision' => 1, 'lines' => $line] + $press)->assertOk();
+        [$once, $twice] = $this->ahead($clip, 2, [['lines' => $line], ['lines' => $line, 'then' => $line]], $press);
+
+        $first = $this->ask($clip, 'edits', ['revision' => 2, 'lines' => $line] + $press)->assertOk()->json();
+        self::assertSame($first['notes'], $once['notes']);
+        $this->ask($clip, 'edits', ['revision' => 3, 'lines' => $line] + $press)->assertOk();
+        self::assertSame($this->column($clip, 'start'), $twice['notes'][0]['changed'][0]['start']);
+    }
+
+    public function test_a_step_back_and_forward_are_known_too(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['transpose semitones=2']);
+        $press = ['selection' => [1], 'context' => ['grid' => '1/16']];
+
+        [$back, $forth] = $this->ahead($clip, 2, ['undo', 'redo'], $press);
+        self::assertNull($forth, 'there is nothing to do again');
+        $undone = $this->ask($clip, 'undo', ['revision' => 2])->assertOk()->json();
+        self::assertSame($undone['notes'], $back['notes']);
+
+        [, $forth] = $this->ahead($clip, 3, ['undo', 'redo'], $press);
+        $redone = $this->ask($clip, 'redo', ['revision' => 3])->assertOk()->json();
+        self::assertSame($redone['notes'], $forth['notes']);
+    }
+
+    public function test_what_is_refused_reaches_further_or_draws_a_value_is_not_known(): void
+    {
+        $clip = $this->clip();
+
+        self::assertSame(
+            [null, null, null, null, null],
+            $this->ahead(
+                $clip, 1,
+                [
+                    ['lines' => ['legato last=range']], ['lines' => ['tempo to=90']], ['lines' => ['paste']],
+                    ['lines' => ['humanize']], ['lines' => ['no such edit']],
+                ],
+                ['selection' => [1, 2]],
+            ),
+        );
+    }
+
+    public function test_another_windows_change_is_a_conflict_and_a_wrong_shape_is_said(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['quantize']);
+        $ask = fn (mixed $presses, int $revision) => $this->ask(
+            $clip, 'ahead', ['revision' => $revision, 'selection' => [1], 'presses' => $presses],
+        );
+
+        $ask(['undo'], 1)->assertStatus(409);
+        foreach ([null, 'undo', array_fill(0, 17, 'undo')] as $wrong) {
+            $ask($wrong, 2)->assertStatus(422)->assertJsonPath(
+                'error.message', 'presses takes a list of at most 16.',
+            );
+        }
+        foreach ([['redone'], [['lines' => []]], [['lines' => ['mute'], 'then' => [1]]]] as $wrong) {
+            self::assertStringStartsWith(
+                'presses takes what may be pressed next', $ask($wrong, 2)->assertStatus(422)->json('error.message'),
+            );
+        }
+    }
+
+    /**
+     * @param  list<mixed>  $presses
+     * @param  array<string, mixed>  $press
+     * @return list<array<string, mixed>|null>
+     */
+    private function ahead(int $clip, int $revision, array $presses, array $press): array
+    {
+        return $this->ask(
+            $clip, 'ahead', ['revision' => $revision, 'presses' => $presses] + $press,
+        )->assertOk()->json('answers');
+    }
+}
