@@ -11,6 +11,7 @@ use App\Songs\Asked\NextPress;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\InHistory;
 use App\Songs\Store\SongHistory;
+use App\Songs\Store\SongStore;
 use App\Songs\Store\StoredSong;
 use App\Songs\Told\SongAnswer;
 use Jactonic\Core\Content\Selection;
@@ -27,6 +28,7 @@ final readonly class SongAhead
 {
     public function __construct(
         private SongSeen $seen,
+        private SongStore $store,
         private SongHistory $history,
         private KnownLines $lines,
     ) {
@@ -122,8 +124,13 @@ final readonly class SongAhead
             return null;
         }
         $change = $isBack ? $step->change->reversed() : $step->change;
-        if ($change->touchesArrangement() || array_diff($change->touchedClips(), $open->open) !== []) {
+        if (! $change->isWithinClips() || array_diff($change->touchedClips(), $open->open) !== []) {
             return null;
+        }
+        if ($change->touchesArrangement()) {
+            // Clips that grew or shrank: what lies behind them has to be known.
+            $stored = $this->store->whole($stored->record->id, $open->open);
+            $open = OpenSong::of($stored->song, $open->open, $open->front);
         }
 
         return SongAnswer::walked(

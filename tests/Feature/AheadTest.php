@@ -74,6 +74,22 @@ final class AheadTest extends AppTestCase
         self::assertSame($redone['notes'], $forth['notes']);
     }
 
+    public function test_a_step_back_is_known_where_the_clip_grew_with_it(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['nudge by=4bar']);
+        $press = ['selection' => [1]];
+
+        [$back] = $this->ahead($clip, 2, ['undo'], $press);
+        $undone = $this->ask($clip, 'undo', ['revision' => 2])->assertOk()->json();
+
+        self::assertSame(
+            [$undone['notes'], $undone['open']['notes'], $undone['lengths']],
+            [$back['notes'], $back['open']['notes'], $undone['lengths']],
+        );
+        self::assertSame([10, 130, 250], $back['open']['notes']['start']);
+    }
+
     public function test_what_is_refused_reaches_further_or_draws_a_value_is_not_known(): void
     {
         $clip = $this->clip();
@@ -100,9 +116,9 @@ final class AheadTest extends AppTestCase
         );
 
         $ask(['undo'], 1)->assertStatus(409);
-        foreach ([null, 'undo', array_fill(0, 17, 'undo')] as $wrong) {
+        foreach ([null, 'undo', array_fill(0, 33, 'undo')] as $wrong) {
             $ask($wrong, 2)->assertStatus(422)->assertJsonPath(
-                'error.message', 'presses takes a list of at most 16.',
+                'error.message', 'presses takes a list of at most 32.',
             );
         }
         foreach ([['redone'], [['lines' => []]], [['lines' => ['mute'], 'then' => [1]]]] as $wrong) {

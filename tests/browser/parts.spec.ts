@@ -9,7 +9,7 @@ async function openParts(studio: Studio): Promise<void> {
   await studio.press('F2', 'n');
   await expect(studio.status).toHaveText('New track Plucked');
   await line(studio, 'insert at=0 pitch=67 length=480tk velocity=80');
-  await expect(studio.roll).toContainText('1 of 1 notes selected');
+  await expect(studio.roll).toContainText('1 of 1 note selected');
 }
 
 async function line(studio: Studio, text: string): Promise<void> {

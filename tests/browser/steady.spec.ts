@@ -16,7 +16,7 @@ test('two windows on one clip: the second writer gets the present state, and wha
   await other.keyboard.press('Shift+ArrowDown');
   await expect(other.getByRole('status')).toHaveText('1 note down 1 octave, after changes in another window');
   await expect(other.getByRole('group', { name: 'Roll' })).toHaveAccessibleDescription(
-    /1 of 1 notes selected, pitches C#3/,
+    /1 of 1 note selected, pitches C#3/,
   );
   await studio.expectColumn('pitch', [49]);
   await expect(page.getByRole('group', { name: 'Roll' })).toBeVisible();

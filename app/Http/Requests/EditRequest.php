@@ -33,7 +33,7 @@ final readonly class EditRequest
 {
     private const MOST_LINES = 100;
 
-    private const MOST_PRESSES = 16;
+    private const MOST_PRESSES = 32;
 
     /** As many as there may be notes and points. */
     private const MOST_IDS = 2 * Song::MOST_EVENTS;

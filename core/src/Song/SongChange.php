@@ -65,6 +65,12 @@ final readonly class SongChange
         return $this->tracks !== [] || $this->clips !== [] || $this->touchesConductor();
     }
 
+    /** Whether tracks and conductor stay as they are. */
+    public function isWithinClips(): bool
+    {
+        return $this->tracks === [] && ! $this->touchesConductor();
+    }
+
     /** @return list<int> the ids of all clips it changes */
     public function touchedClips(): array
     {

@@ -27,7 +27,9 @@ export type Foreseen = Pick<SongState, 'notes' | 'points'> & Partial<SongState>;
 export const UNDO = 'undo';
 export const REDO = 'redo';
 
-/** So many presses are looked at, and less where many notes are selected. */
+/** So many presses are looked at where few notes are selected, else so many, and less where there are thousands. */
+const MOST_OF_FEW = 24;
+const FEW = 500;
 const MOST_PRESSES = 12;
 const MOST_NOTES = 30_000;
 /** What is told by where the pointer or the playhead is cannot be known before it is pressed. */
@@ -153,14 +155,14 @@ export class Ahead {
   #likeliest(): string[] {
     const { contents, habits } = this.on;
     const count = contents.notes.selectedCount + contents.points.selectedCount;
-    const most = Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / Math.max(1, count))));
+    const most = count <= FEW ? MOST_OF_FEW : Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / count)));
     const known = habits.after(this.#last);
     const usual = this.usual().map((lines) => lines.join('\n'));
     const guesses = [
       ...known.slice(0, most / 3),
-      ...(this.#last ? [this.#last, UNDO] : []),
+      ...(this.#last === UNDO ? [UNDO, REDO] : this.#last ? [this.#last, UNDO] : []),
       // In turns: a hand is known by what it did, and does what it never did here.
-      ...Array.from({ length: MOST_PRESSES }, (_, k) => [usual[k], known[Math.ceil(most / 3) + k]]).flat(),
+      ...Array.from({ length: most }, (_, k) => [usual[k], known[Math.ceil(most / 3) + k]]).flat(),
     ].filter((press) => press !== undefined);
     return [...new Set(guesses)].filter((press) => this.#isToKnow(press)).slice(0, most);
   }

@@ -14,6 +14,7 @@
   import ShelfList from './ShelfList.svelte';
   import RecipeList from './RecipeList.svelte';
   import TimingPicture from './TimingPicture.svelte';
+  import { counted } from '../music/counted';
   import { getStudio } from '../acting/studio';
 
   const { acting, calmFacts, contents, dialogs, grid, panes, recipes, seen, tuning } = getStudio();
@@ -103,7 +104,7 @@
       <section aria-labelledby="bench-selection">
         <h2 id="bench-selection" class="font-semibold">
           {facts.selected
-            ? `${facts.count} of ${facts.total} notes selected`
+            ? `${facts.count} of ${counted(facts.total, 'note')} selected`
             : `All ${facts.total} notes; none selected`}
         </h2>
         {#if facts.points}<p class="text-xs">{facts.points}</p>{/if}

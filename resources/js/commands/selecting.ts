@@ -1,3 +1,4 @@
+import { counted } from '../music/counted';
 import { api } from '../api';
 import type { Lanes } from '../desk/lanes.svelte';
 import type { Span } from '../desk/range.svelte';
@@ -41,7 +42,8 @@ export function spanOf(notes: NoteTable): { from: number; to: number; low: numbe
   return from === Infinity ? null : { from, to, low, high };
 }
 
-const counted = ({ notes }: Pick<Contents, 'notes'>) => `${notes.selectedCount} of ${notes.count} notes selected`;
+const said = ({ notes }: Pick<Contents, 'notes'>) =>
+  `${notes.selectedCount} of ${counted(notes.count, 'note')} selected`;
 
 /** The ids of the points of the lane that keys reach, where points are selected and no notes: then keys of selecting mean points. */
 function pointsMeant({ points, notes }: Contents, lanes: Lanes): number[] | null {
@@ -212,8 +214,7 @@ const choose: Command = ({ contents, selecting, status }, { where }) => {
     async (_, context) =>
       (await api.choose(contents.song.id, contents.standing, where, contents.selection(), context)).selection,
     { what: 'view', line: formatLine({ name: 'choose', values: { where } }) },
-    () =>
-      status.say(contents.notes.selectedCount ? `${counted(contents)}: ${where}` : `No note meets ${where}.`, 'hint'),
+    () => status.say(contents.notes.selectedCount ? `${said(contents)}: ${where}` : `No note meets ${where}.`, 'hint'),
   );
 };
 

@@ -31,7 +31,9 @@ export class CalmFacts {
   /** The selection in a sentence. */
   get summary(): string {
     const { selected, count, total, pitches, velocities } = this.now;
-    const said = selected ? `${count} of ${total} notes selected` : `${counted(total, 'note')}, none selected`;
+    const said = selected
+      ? `${count} of ${counted(total, 'note')} selected`
+      : `${counted(total, 'note')}, none selected`;
     return `${said}, pitches ${pitches}, velocities ${velocities}.`;
   }
 

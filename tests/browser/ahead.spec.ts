@@ -1,0 +1,105 @@
+import { connectionOf, expect, test, type Studio } from './studio';
+
+/** Whether a note is drawn at a tick and a pitch. */
+async function isDrawn(studio: Studio, tick: number, pitch: number): Promise<boolean> {
+  const { x, y } = await studio.point(tick, pitch);
+  return studio.page.getByTestId('roll-canvas').evaluate(
+    (over, at) => {
+      const bodies = over.previousElementSibling as HTMLCanvasElement;
+      const box = bodies.getBoundingClientRect();
+      const ratio = bodies.width / box.width;
+      const { data } = bodies.getContext('2d')!.getImageData((at.x - box.x) * ratio, (at.y - box.y) * ratio, 1, 1);
+      return data[3] > 0;
+    },
+    { x, y },
+  );
+}
+
+/** Selects all, and waits until it is known what is likeliest then. */
+async function selectAndWait(studio: Studio): Promise<void> {
+  const known = studio.page.waitForResponse((response) =>
+    (response.request().postData() ?? '').includes('{"lines":["transpose semitones=1"]}'),
+  );
+  await studio.press('Control+a');
+  await known;
+}
+
+test('a likely key is drawn before the server has answered, and the next one of its run as well', async ({
+  studio,
+  page,
+}) => {
+  const connection = await connectionOf(page);
+  await studio.open([[0, 900, 60]]);
+  await selectAndWait(studio);
+  let answer: () => void = () => undefined;
+  connection.until = new Promise<void>((done) => (answer = done));
+  const again = page.waitForResponse((response) => response.url().endsWith('/ahead'));
+  await studio.press('ArrowUp');
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+  expect(await isDrawn(studio, 400, 60), 'it is not where it was').toBe(false);
+  expect(studio.column('pitch'), 'nothing was written yet').toEqual([60]);
+  answer();
+  await studio.expectColumn('pitch', [61]);
+  await expect(studio.status).toHaveText('1 note up 1 semitone');
+  expect(await isDrawn(studio, 400, 61)).toBe(true);
+
+  await again;
+  connection.until = new Promise<void>((done) => (answer = done));
+  await studio.press('ArrowUp', 'ArrowUp');
+  await expect.poll(() => isDrawn(studio, 400, 63)).toBe(true);
+  expect(studio.column('pitch')).toEqual([61]);
+  answer();
+  await studio.expectColumn('pitch', [63]);
+  // Whether it joined what was pressed before hangs on how fast it came.
+  await expect(studio.status).toHaveText(/^1 note up (2|3) semitones$/);
+  expect(await isDrawn(studio, 400, 63)).toBe(true);
+});
+
+test('what could not be sent is not drawn as if it were done, and is once it was sent', async ({ studio, page }) => {
+  const connection = await connectionOf(page);
+  await studio.open([[0, 900, 60]]);
+  await selectAndWait(studio);
+  connection.isCut = true;
+  await studio.press('ArrowUp');
+  await expect(page.getByRole('alert')).toContainText('1 not sent yet');
+  await expect.poll(() => isDrawn(studio, 400, 60)).toBe(true);
+  expect(await isDrawn(studio, 400, 61)).toBe(false);
+  connection.isCut = false;
+  await page.getByRole('button', { name: 'Send again' }).click();
+  await studio.expectColumn('pitch', [61]);
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+});
+
+test('where another window came between, it is drawn anew from what is there', async ({ studio, request }) => {
+  await studio.open([[0, 900, 60]]);
+  await selectAndWait(studio);
+  await request.post(`/api/songs/${studio.song}/edits`, {
+    data: { open: [studio.clip], revisions: { [studio.clip]: 1 }, lines: ['velocity set=20'], selection: [1] },
+  });
+  await studio.press('ArrowUp');
+  await expect(studio.status).toHaveText('1 note up 1 semitone, after changes in another window');
+  await studio.expectColumn('pitch', [61]);
+  await studio.expectColumn('velocity', [20]);
+  await expect(studio.roll).toHaveAccessibleDescription(/pitches C#4, velocities 20/);
+  expect(await isDrawn(studio, 400, 61)).toBe(true);
+});
+
+test('switched off, nothing is asked ahead and nothing drawn before its answer', async ({ studio, page }) => {
+  const connection = await connectionOf(page);
+  await studio.open([[0, 900, 60]]);
+  await studio.press('/');
+  await page.keyboard.type('look-ahead');
+  await studio.press('Enter');
+  await expect(studio.status).toHaveText('Each key waits for its answer');
+  let asked = 0;
+  page.on('request', (sent) => (asked += sent.url().endsWith('/ahead') ? 1 : 0));
+  let answer: () => void = () => undefined;
+  connection.until = new Promise<void>((done) => (answer = done));
+  await studio.press('Control+a', 'ArrowUp');
+  await expect(studio.roll).toHaveAccessibleDescription(/1 of 1 note selected/);
+  expect(await isDrawn(studio, 400, 60)).toBe(true);
+  answer();
+  await studio.expectColumn('pitch', [61]);
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+  expect(asked).toBe(0);
+});
