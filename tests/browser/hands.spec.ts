@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { connectionOf, expect, test, type Studio, type TestNote } from './studio';
 
 /** Three notes on eighths, two of them touching in one row. */
@@ -607,4 +608,57 @@ test('two fingers scroll and pinch, and one that lies still opens the menu', asy
   await expect(menu).toBeVisible();
   await touch('touchEnd');
   await expect(menu.getByText('The note')).toBeVisible();
+});
+
+test('the whole job by touch: select, quantize, transpose, louder in the lane, draw, take back, hear, take out', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([
+    [20, 240, 60, 80],
+    [500, 240, 64, 80],
+  ]);
+  await studio.press('0');
+  const { touch } = await fingersOf(studio);
+  const tap = async (at: { x: number; y: number }) => {
+    await touch('touchStart', at);
+    await touch('touchEnd');
+  };
+  const tapOn = async (what: Locator) => {
+    await what.scrollIntoViewIfNeeded();
+    const box = (await what.boundingBox())!;
+    await tap({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
+  };
+  const swipe = async (a: { x: number; y: number }, b: { x: number; y: number }) => {
+    await touch('touchStart', a);
+    for (const k of [1, 2, 3, 4])
+      await touch('touchMove', { x: a.x + ((b.x - a.x) * k) / 4, y: a.y + ((b.y - a.y) * k) / 4 });
+    await touch('touchEnd');
+  };
+  const strip = page.getByRole('navigation', { name: 'Keys' });
+
+  await swipe(await studio.point(1200, 67), await studio.point(5, 58));
+  await expect(studio.roll).toHaveAccessibleDescription(/2 of 2 notes selected/);
+  await tapOn(strip.getByRole('button', { name: 'Q quantize' }));
+  await studio.expectColumn('start', [0, 480]);
+  await tapOn(strip.getByRole('button', { name: '↑ semitone up' }));
+  await studio.expectColumn('pitch', [61, 65]);
+
+  const lane = (await page.getByTestId('velocity-lane').boundingBox())!;
+  const { x } = await studio.point(60, 60);
+  await swipe({ x, y: lane.y + lane.height * 0.45 }, { x, y: lane.y + lane.height * 0.15 });
+  await expect.poll(() => Math.max(...studio.column('velocity'))).toBeGreaterThan(80);
+
+  await tapOn(page.getByRole('button', { name: 'Draw hand' }));
+  await tap(await studio.point(1000, 67));
+  await studio.expectColumn('start', [0, 480, 960]);
+  await tapOn(studio.undone);
+  await studio.expectColumn('start', [0, 480]);
+  await tapOn(page.getByRole('button', { name: 'Play', exact: true }));
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await tapOn(page.getByRole('button', { name: 'Stop', exact: true }));
+  const download = page.waitForEvent('download');
+  await tapOn(page.getByRole('button', { name: 'More' }));
+  await tapOn(page.getByRole('button', { name: 'Export a MIDI file' }));
+  expect((await download).suggestedFilename()).toBe('harbour-steps.mid');
 });
