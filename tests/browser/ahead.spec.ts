@@ -1,3 +1,4 @@
+import type { Page, Response } from '@playwright/test';
 import { connectionOf, expect, test, type Studio } from './studio';
 
 /** Whether a note is drawn at a tick and a pitch. */
@@ -15,9 +16,16 @@ async function isDrawn(studio: Studio, tick: number, pitch: number): Promise<boo
   );
 }
 
+/** The next answer that is asked for ahead, once the page has taken it in. */
+async function taken(page: Page, isMeant: (response: Response) => boolean = () => true): Promise<void> {
+  const response = await page.waitForResponse((one) => one.url().endsWith('/ahead') && isMeant(one));
+  await response.finished();
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+}
+
 /** Selects all, and waits until it is known what is likeliest then. */
 async function selectAndWait(studio: Studio): Promise<void> {
-  const known = studio.page.waitForResponse((response) =>
+  const known = taken(studio.page, (response) =>
     (response.request().postData() ?? '').includes('{"lines":["transpose semitones=1"]}'),
   );
   await studio.press('Control+a');
@@ -33,7 +41,7 @@ test('a likely key is drawn before the server has answered, and the next one of 
   await selectAndWait(studio);
   let answer: () => void = () => undefined;
   connection.until = new Promise<void>((done) => (answer = done));
-  const again = page.waitForResponse((response) => response.url().endsWith('/ahead'));
+  const again = taken(page);
   await studio.press('ArrowUp');
   await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
   expect(await isDrawn(studio, 400, 60), 'it is not where it was').toBe(false);

@@ -116,7 +116,9 @@ test('a song is heard in the list by a press, shows where it plays, and stops by
   await expect.poll(() => heardPeak(page), 'it stands').toBeLessThan(0.001);
 });
 
-test('a list of hundreds makes rows as they come into sight, and finds any by a word', async ({ page }) => {
+test('a list of hundreds shows the first, all of them where one asks for it, and finds any by a word', async ({
+  page,
+}) => {
   const lines = Array.from({ length: 300 }, (_, k) => ({
     id: 100_000 + k,
     name: `Reel ${k + 1}`,
@@ -133,8 +135,8 @@ test('a list of hundreds makes rows as they come into sight, and finds any by a 
   const rows = page.getByRole('list', { name: 'Songs' }).getByRole('listitem');
   await expect(page.getByText('300 songs')).toBeVisible();
   await expect(rows).toHaveCount(40);
-  await rows.last().scrollIntoViewIfNeeded();
-  await expect.poll(() => rows.count()).toBeGreaterThan(40);
+  await page.getByRole('button', { name: 'Show 260 more songs' }).click();
+  await expect(rows).toHaveCount(300);
   await page.getByLabel('Find a song').fill('reel 299');
   await expect(rows).toHaveCount(1);
   await expect(page.getByText('1 of 300 songs')).toBeVisible();

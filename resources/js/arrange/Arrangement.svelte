@@ -222,7 +222,10 @@
         style:height="{arranging.heights[place]}px"
         class="grid min-w-0 {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
       >
-        <TrackHead {track} {place} {sweep} open={() => open(track.clips.map(({ id }) => id))} />
+        <!-- One more on each side, so that Tab leads there. -->
+        {#if [place - 1, place, place + 1].some((row) => arranging.isInSight(row))}
+          <TrackHead {track} {place} {sweep} open={() => open(track.clips.map(({ id }) => id))} />
+        {/if}
         {#if row?.what === 'notes'}
           <div
             class="grid"

@@ -1,6 +1,6 @@
 import type { Attachment } from 'svelte/attachments';
 
-/** Does something each time an element comes into sight, or nearly. */
+/** Does something when an element comes into sight, or nearly. */
 export function whenSeen(act: () => void): Attachment {
   return (element) => {
     const observer = new IntersectionObserver(

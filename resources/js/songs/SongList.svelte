@@ -18,12 +18,11 @@
   import { ago } from '../look/ago';
   import { counted } from '../music/counted';
   import { setting, settings, THEMES } from '../settings/settings.svelte';
-  import { whenSeen } from '../look/when-seen';
   import FirstMinute from './FirstMinute.svelte';
   import { HearingSongs } from './hearing-songs.svelte';
   import SongRow from './SongRow.svelte';
 
-  /** so many rows are made at first, and so many more whenever the last one comes into sight */
+  /** so many rows are made until more are asked for */
   const ROWS = 40;
 
   let {
@@ -287,8 +286,8 @@
       {/each}
     </ul>
     {#if found.length > shown}
-      <button class="btn self-center btn-sm" {@attach whenSeen(() => (shown += ROWS))} onclick={() => (shown += ROWS)}
-        >{counted(found.length - shown, 'more song')}</button
+      <button class="btn self-center btn-sm" onclick={() => (shown = Infinity)}
+        >Show {counted(found.length - shown, 'more song')}</button
       >
     {/if}
   {/if}
