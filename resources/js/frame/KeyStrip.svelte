@@ -87,13 +87,21 @@
     return isLarger ? strip.replace('larger', nudge.amounts[1]) : strip || title;
   }
 
-  function follow(event: KeyboardEvent): void {
-    const now = modifiersOf(event);
-    if (!sameModifiers(now, held)) held = now;
+  /** A modifier that is held for less, in ms, is a part of a key: nobody reads the strip meanwhile, and drawing it takes time. */
+  const READ_AFTER = 150;
+  let reading: ReturnType<typeof setTimeout> | undefined;
+
+  function hold(now: Modifiers): void {
+    clearTimeout(reading);
+    if (sameModifiers(now, held)) return;
+    // Who reads what lies on some of them sees the others at once.
+    if (sameModifiers(held, NO_MODIFIERS)) reading = setTimeout(() => (held = now), READ_AFTER);
+    else held = now;
   }
+  const follow = (event: KeyboardEvent) => hold(modifiersOf(event));
 </script>
 
-<svelte:window onkeydown={follow} onkeyup={follow} onblur={() => (held = NO_MODIFIERS)} />
+<svelte:window onkeydown={follow} onkeyup={follow} onblur={() => hold(NO_MODIFIERS)} />
 
 {#snippet offer({ binding, instead, whyNot }: Offer, look: string)}
   <button
