@@ -1,3 +1,4 @@
+import { named } from '../../resources/js/music/counted';
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import type { Declaration } from '../../resources/js/api';
@@ -71,4 +72,11 @@ test.each([
   ['quantize strength=50 please', false],
 ])('“%s” reads as a line: %s', (text, isLine) => {
   expect(typingOf(catalog, text) !== null).toBe(isLine);
+});
+
+test('a few things are called by their names, of many the number is told', () => {
+  const all = ['Kalimba', 'Bass', 'Kit', 'Bells', 'Harp', 'Flute'].map((name) => ({ name }));
+  expect(named(all.slice(0, 4))).toBe('Kalimba, Bass, Kit, Bells');
+  expect(named(all)).toBe('Kalimba, Bass, Kit, Bells and 2 more');
+  expect(named([])).toBe('');
 });

@@ -1,3 +1,4 @@
+import { named } from '../music/counted';
 import { api, Refused, type History, type Phrase, type Played, type SongAnswer, type Standing } from '../api';
 import { NOTHING_UNDER, type ChosenClips, type Place } from '../desk/chosen-clips.svelte';
 import type { Lanes } from '../desk/lanes.svelte';
@@ -162,7 +163,7 @@ export class Asking {
       return;
     }
     this.told(lines);
-    const names = chosen.map(({ name }) => name).join(', ');
+    const names = named(chosen);
     this.sendToTracks({ what: 'tracks', lines, ...standpoint.now, clips, names });
     await sender.idle();
   }

@@ -1,3 +1,4 @@
+import { named } from '../music/counted';
 import type { Backdrop } from '../desk/backdrop.svelte';
 import type { Contents } from '../song/contents.svelte';
 import type { Shown } from '../sight/opened-rows.svelte';
@@ -79,7 +80,7 @@ const showTracks: Command = ({ contents, opening, status }, { what }) => {
       wanted.flatMap(({ clips }) => clips.map(({ id }) => id)),
       contents.front,
     )
-    .then(() => status.say(`Open: ${wanted.map(({ name }) => name).join(', ')}`, 'hint'));
+    .then(() => status.say(`Open: ${named(wanted)}`, 'hint'));
 };
 
 /** The tracks with clips, none of which are open. */
@@ -126,10 +127,7 @@ const touchBackdrop: Command = async ({ backdrop, contents, opening, status }) =
   backdrop.touched = touched.flatMap(({ clips }) => clips.map(({ id }) => id));
   setting.turn('backdrop', true);
   await opening.clips([...contents.open, ...backdrop.touched], contents.front);
-  status.say(
-    `Notes of ${touched.map(({ name }) => name).join(', ')} can be touched; once more they lie behind`,
-    'hint',
-  );
+  status.say(`Notes of ${named(touched)} can be touched; once more they lie behind`, 'hint');
 };
 
 /** Brings another of the open tracks to the front: new notes go there. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { named } from '../music/counted';
   import { onDestroy } from 'svelte';
   import NumberField from '../look/NumberField.svelte';
   import { RATES } from '../sound/rendering';
@@ -111,7 +112,7 @@
       bind:value={tracks}
     >
       <option value="all">as they sound now</option>
-      <option value="chosen">only {chosen.map(({ name }) => name).join(', ')}</option>
+      <option value="chosen">only {named(chosen)}</option>
       <option value="each">a file for each</option>
     </select></label
   >

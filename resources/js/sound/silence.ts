@@ -1,3 +1,4 @@
+import { named } from '../music/counted';
 import type { Track } from '../api';
 import type { NoteTable } from '../music/notes';
 import type { Score } from './score';
@@ -39,7 +40,6 @@ const LOUDNESS = { cc7: 'volume', cc11: 'expression' } as const;
 /** A velocity nobody hears beside anything else. */
 const HARDLY_HEARD = 8;
 
-const list = (tracks: readonly Track[]) => tracks.map(({ name }) => name).join(', ');
 const are = (tracks: readonly Track[]) => (tracks.length === 1 ? 'is' : 'are');
 
 /** Whether a note of a table lies at a tick, muted or not. */
@@ -90,14 +90,14 @@ export const CAUSES: Readonly<Record<string, (score: Score, asked: Asked, around
     const muted = tracks.filter((track) => track.muted);
     return muted.length < tracks.length
       ? null
-      : { text: `${list(muted)} ${are(muted)} muted.`, cure: onEach(score, muted, (n) => `track of=${n} mute=off`) };
+      : { text: `${named(muted)} ${are(muted)} muted.`, cure: onEach(score, muted, (n) => `track of=${n} mute=off`) };
   },
   'solo-elsewhere': (score, asked) => {
     const solo = score.song.tracks.filter((track) => track.solo);
     return solo.length === 0 || heardOf(score, asked).length > 0
       ? null
       : {
-          text: `${list(solo)} ${are(solo)} on solo, and has no note here.`,
+          text: `${named(solo)} ${are(solo)} on solo, and has no note here.`,
           cure: onEach(score, solo, (n) => `track of=${n} solo=off`),
         };
   },
@@ -107,7 +107,7 @@ export const CAUSES: Readonly<Record<string, (score: Score, asked: Asked, around
     return away.length === 0 || away.length < heard.length
       ? null
       : {
-          text: `${list(away)} sounds on ${score.outputs.of(away[0].id)!.name}.`,
+          text: `${named(away)} sounds on ${score.outputs.of(away[0].id)!.name}.`,
           cure: onEach(score, away, (n) => `output of=${n}`),
         };
   },
@@ -116,7 +116,7 @@ export const CAUSES: Readonly<Record<string, (score: Score, asked: Asked, around
     const low = heard.filter((track) => track.volume === 0);
     return low.length === 0 || low.length < heard.length
       ? null
-      : { text: `the volume of ${list(low)} is 0 %.`, cure: onEach(score, low, (n) => `track of=${n} volume=80`) };
+      : { text: `the volume of ${named(low)} is 0 %.`, cure: onEach(score, low, (n) => `track of=${n} volume=80`) };
   },
   'clip-muted': (score, asked) => {
     const { clip } = score.visible.columns;
