@@ -111,3 +111,23 @@ test('switched off, nothing is asked ahead and nothing drawn before its answer',
   await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
   expect(asked).toBe(0);
 });
+
+test('where the pointer rests on a key of the strip, what it would do is drawn, and goes with the pointer', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 900, 60]]);
+  await studio.press('Control+a');
+  const key = page.getByRole('navigation', { name: 'Keys' }).getByRole('button', { name: '↑ semitone up' });
+  await key.hover();
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+  await page.mouse.move(5, 300);
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(false);
+  await key.hover();
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+  await studio.press('e');
+  await studio.expectColumn('velocity', [97]);
+  await expect.poll(() => isDrawn(studio, 400, 61), 'a key takes it back').toBe(false);
+  await key.click();
+  await studio.expectColumn('pitch', [61]);
+});

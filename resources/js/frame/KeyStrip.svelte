@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import type { Binding } from '../api';
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import ChevronUp from '@lucide/svelte/icons/chevron-up';
   import { room } from '../look/room';
+  import { Resting } from '../looking/resting';
   import { getStudio } from '../acting/studio';
   import { total, use } from '../commands/use.svelte';
   import { holdingIn } from '../keys/views';
@@ -11,7 +12,7 @@
   import { setting, settings } from '../settings/settings.svelte';
 
   const { acting, applies, calmFacts, catalog, chosenClips, keyHandling, lanes, nudge, panes, playing } = getStudio();
-  const { range, shortcuts } = getStudio();
+  const { looking, player, preview, range, shortcuts } = getStudio();
 
   /** the first of two keys in a row, while the second is awaited */
   const pending = $derived(keyHandling.pending.keys);
@@ -98,7 +99,15 @@
     if (sameModifiers(held, NO_MODIFIERS)) reading = setTimeout(() => (held = now), READ_AFTER);
     else held = now;
   }
-  const follow = (event: KeyboardEvent) => hold(modifiersOf(event));
+  function follow(event: KeyboardEvent): void {
+    resting.leave();
+    hold(modifiersOf(event));
+  }
+
+  const resting = new Resting({ preview, looking, player });
+  const editNames = new Set(catalog.edits.map(({ name }) => name));
+  const areEdits = (run: readonly string[]) => run.every((line) => editNames.has(line.split(' ', 1)[0]));
+  onDestroy(() => resting.leave());
 </script>
 
 <svelte:window onkeydown={follow} onkeyup={follow} onblur={() => hold(NO_MODIFIERS)} />
@@ -109,7 +118,12 @@
     tabindex="-1"
     aria-disabled={whyNot !== ''}
     title={whyNot ? `${binding.title}: ${whyNot}` : binding.title}
-    onclick={() => acting.act(binding.run, 'mouse')}
+    onpointerenter={() => (whyNot || instead || !areEdits(binding.run) ? resting.leave() : resting.over(binding.run))}
+    onpointerleave={() => resting.leave()}
+    onclick={() => {
+      resting.leave();
+      acting.act(binding.run, 'mouse');
+    }}
     ><kbd>{cap(pending ? binding.key.split(' ')[1] : binding.key)}</kbd>{#if keyHandling.count > 0}<b
         >{keyHandling.countSaid(binding)}</b
       >{/if}{instead || stripOf(binding)}</button
