@@ -7,6 +7,8 @@ const option = (name, otherwise) =>
   options.find((text) => text.startsWith(`--${name}=`))?.slice(name.length + 3) ?? otherwise;
 const seeds = option('seeds', '1,2,3').split(',').map(Number);
 const actions = Number(option('actions', '1000'));
+/** so long every answer takes at least, in ms */
+const slow = Number(option('slow', '0'));
 const COMPARE_EVERY = 25;
 const SETTLES_MS = 20_000;
 /** A key that leads to a download or to another program's window. */
@@ -46,6 +48,12 @@ class Walk {
 
   async begin() {
     this.context = await this.browser.newContext({ viewport: { width: 1280, height: 800 } });
+    if (slow) {
+      await this.context.route('**/api/songs/**', async (route) => {
+        await new Promise((done) => setTimeout(done, slow));
+        await route.continue().catch(() => undefined);
+      });
+    }
     this.page = await this.window('first');
     const midi = execFileSync('php', [
       '-r',
@@ -55,14 +63,15 @@ class Walk {
     ]).toString();
     const answer = await this.page.request.post(`${base}/api/songs`, { data: { name: `Walk ${this.seed}`, midi } });
     this.song = (await answer.json()).id;
-    await this.page.goto(`${base}/songs/${this.song}`);
-    await this.roll(this.page).waitFor();
-    this.cdp = await this.context.newCDPSession(this.page);
-    await this.cdp.send('Performance.enable');
+    // From the first one on, so that none is counted as over that was not counted as begun.
     this.page.on('request', (request) => request.url().includes('/api/') && this.underway++);
     for (const event of ['requestfinished', 'requestfailed']) {
       this.page.on(event, (request) => request.url().includes('/api/') && this.underway--);
     }
+    await this.page.goto(`${base}/songs/${this.song}`);
+    await this.roll(this.page).waitFor();
+    this.cdp = await this.context.newCDPSession(this.page);
+    await this.cdp.send('Performance.enable');
   }
 
   roll = (page) => page.getByRole('group', { name: 'Roll' });
@@ -87,6 +96,7 @@ class Walk {
       [6, 'again'],
       [10, 'pointer'],
       [6, 'select'],
+      [8, 'thought'],
       [6, 'palette'],
       [6, 'bench'],
       [5, 'history'],
@@ -107,6 +117,7 @@ class Walk {
         await this.compare();
       }
     }
+    await this.foreseen();
     await this.context.close();
     return this.faults.length === 0;
   }
@@ -171,6 +182,14 @@ class Walk {
 
   async select(page) {
     await this.press(page, this.pick(['Ctrl+A', 'Escape', '.', 'Shift+.', 'Alt+L', 'Ctrl+I']));
+  }
+
+  /** Somebody looks, and does what is usual then: it was looked ahead meanwhile. */
+  async thought(page) {
+    await this.press(page, 'Ctrl+A');
+    await page.waitForTimeout(this.between(100, 400));
+    const key = this.pick(['ArrowUp', 'ArrowDown', 'Q', 'E', 'D', 'N', 'ArrowRight', 'Ctrl+Z']);
+    for (let times = this.between(1, 3); times > 0; times--) await this.press(page, key);
   }
 
   async pointer(page) {
@@ -331,6 +350,8 @@ class Walk {
         await this.rest();
         this.otherWrote = false;
       }
+      const isBusy = await this.roll(page).getAttribute('aria-busy');
+      if (isBusy !== 'false') this.faults.push('what was shown before its answer was left standing');
       const shown = await this.shown();
       const open = await page.getByTestId('roll-canvas').getAttribute('data-open');
       const answer = await (await page.request.get(`${base}/api/songs/${this.song}?clips=${open}`)).json();
@@ -400,6 +421,17 @@ class Walk {
           `requests under way: ${this.underway}, the song in sight: ${here}, said: ${said.join(' | ')}, dialogs: ${dialogs.join(' | ').slice(0, 300)}`,
         );
       }
+    }
+  }
+
+  /** How many edits of the last page were known ahead, and came out otherwise, as the program says it. */
+  async foreseen() {
+    try {
+      for (const key of ['Escape', 'Escape', 'Escape', 'Alt+/']) await this.page.keyboard.press(key);
+      await this.page.getByRole('tab', { name: 'What was used' }).click({ timeout: 3000 });
+      this.said = (await this.page.getByTestId('foreseen').textContent({ timeout: 1000 })).trim().replace(/\s+/g, ' ');
+    } catch {
+      this.said = 'what was known ahead cannot be read where it ended';
     }
   }
 
@@ -502,7 +534,7 @@ for (const seed of seeds) {
   const isSound = await walk.go();
   const { listeners, nodes, heap } = walk.most ?? { listeners: 0, nodes: 0, heap: 0 };
   console.log(
-    `seed ${seed}: ${walk.done - 1} actions, ${walk.log.length} presses in ${Math.round((Date.now() - began) / 1000)} s; at most ${listeners} listeners, ${nodes} nodes, ${heap.toFixed(1)} MB; ${isSound ? 'page, server and database agreed every time' : 'A FAULT'}`,
+    `seed ${seed}: ${walk.done - 1} actions, ${walk.log.length} presses in ${Math.round((Date.now() - began) / 1000)} s; at most ${listeners} listeners, ${nodes} nodes, ${heap.toFixed(1)} MB; ${isSound ? 'page, server and database agreed every time' : 'A FAULT'}; ${walk.said}`,
   );
   if (!isSound) {
     failed = true;

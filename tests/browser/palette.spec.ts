@@ -108,3 +108,16 @@ test('a press beside the palette closes it, also where it is let go over it', as
   await studio.press('Control+a');
   await expect(studio.status).toContainText('selected');
 });
+
+test('where nothing has the keys any more, the field of the palette has them', async ({ studio, page }) => {
+  await studio.open([[0, 240, 60]]);
+  await studio.press('/');
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await expect(studio.palette).toBeFocused();
+  await page.keyboard.type('louder');
+  await expect(studio.palette).toHaveValue('louder');
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await expect(studio.palette).toBeFocused();
+  await studio.press('Escape');
+  await expect(studio.palette).toHaveCount(0);
+});

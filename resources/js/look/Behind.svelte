@@ -5,6 +5,8 @@
   let { close, class: layer = 'z-10' }: { close: () => void; class?: ClassValue } = $props();
 </script>
 
+<!-- Escape closes it also where nothing has the keys, as after a press on what then went. -->
+<svelte:window onkeydown={({ key }) => key === 'Escape' && document.activeElement === document.body && close()} />
 <!-- The keys stay where they are: what is open has them, or gives them back where it closes. -->
 <div
   role="presentation"

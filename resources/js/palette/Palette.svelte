@@ -140,6 +140,11 @@
     }
   }
 
+  /** Where nothing has the keys any more, they are the field's. */
+  function keepKeys(): void {
+    requestAnimationFrame(() => document.activeElement === document.body && field?.focus());
+  }
+
   function focused(input: HTMLInputElement): void {
     field = input;
     input.focus();
@@ -170,6 +175,7 @@
     oninput={(event) => finding.typed(event.currentTarget.value)}
     onkeydown={keys}
     onkeyup={keys}
+    onblur={keepKeys}
     {@attach focused}
   />
   {#if typing}

@@ -271,6 +271,7 @@
   role="group"
   aria-label={isRow ? `Notes of ${pane.track.name}` : 'Roll'}
   aria-describedby="roll-summary-{pane.of ?? 0}"
+  aria-busy={preview.provisional !== null}
   tabindex="0"
   bind:clientWidth={view.width}
   bind:clientHeight={view.height}
