@@ -11,20 +11,9 @@ use App\Songs\Asked\Standing;
 use Illuminate\Http\Request;
 use Jactonic\Core\Conditions\Conditions;
 use Jactonic\Core\Conditions\Selecting;
-use Jactonic\Core\Content\Phrase;
-use Jactonic\Core\Content\Played;
 use Jactonic\Core\Content\Selection;
-use Jactonic\Core\Context\Caret;
-use Jactonic\Core\Context\NewNote;
-use Jactonic\Core\Context\Pointer;
 use Jactonic\Core\Errors\BadInput;
-use Jactonic\Core\Pitch\Rows;
 use Jactonic\Core\Song\Song;
-use Jactonic\Core\Time\Amount;
-use Jactonic\Core\Time\Bounds;
-use Jactonic\Core\Time\Grid;
-use Jactonic\Core\Time\NudgeAmounts;
-use Jactonic\Core\Time\TickRange;
 
 /**
  * What an edit request says, checked by hand in one walk: a rule for each of 10,000 ids would cost more than the edit.
@@ -227,105 +216,6 @@ final readonly class EditRequest
 
     public function context(): ContextInput
     {
-        $context = $this->request->json('context') ?? [];
-        if (! is_array($context)) {
-            throw new BadInput(
-                'context takes grid, swing, caret, range, playhead, new, nudge, pointer, rows, played, clipboard, '
-                    .'onClips and points.',
-            );
-        }
-        $grid = $context['grid'] ?? '1/16';
-        $swing = $context['swing'] ?? 0;
-        $caret = $context['caret'] ?? [0, 60];
-        $range = $context['range'] ?? null;
-        $playhead = $context['playhead'] ?? 0;
-        if (! is_string($grid) || ! is_int($swing)) {
-            throw new BadInput('context.grid takes a grid such as 1/16, and context.swing a number from 0 to 150.');
-        }
-        [$tick, $pitch] = $this->pair($caret, 'caret');
-        if ($pitch < 0 || $pitch > 127) {
-            throw new BadInput('context.caret takes a tick, and a pitch 0 to 127.');
-        }
-
-        return new ContextInput(
-            Grid::parse($grid, $swing), new Caret($this->tick($tick, 'caret'), $pitch),
-            $range === null ? null : TickRange::of(
-                ...array_map(fn (int $end): int => $this->tick($end, 'range'), $this->pair($range, 'range')),
-            ),
-            $this->tick($playhead, 'playhead'),
-            isset($context['clipboard']) ? Phrase::fromArray($context['clipboard']) : null,
-            isset($context['new']) ? $this->newNote($context['new']) : null,
-            isset($context['nudge']) ? $this->nudge($context['nudge']) : null,
-            isset($context['pointer']) ? $this->pointer($context['pointer']) : null,
-            isset($context['rows']) ? $this->rows($context['rows']) : null,
-            isset($context['played']) ? Played::fromArray($context['played']) : null,
-            ($context['onClips'] ?? false) === true,
-            ($context['points'] ?? true) !== false,
-        );
-    }
-
-    private function nudge(mixed $value): NudgeAmounts
-    {
-        return is_array($value) && is_string($value[0] ?? null) && is_string($value[1] ?? null) && count($value) === 2
-            ? NudgeAmounts::of($value[0], $value[1])
-            : throw new BadInput('context.nudge takes two amounts of time, for step and step2.');
-    }
-
-    private function pointer(mixed $value): Pointer
-    {
-        $pitch = is_array($value) ? $value['pitch'] ?? null : null;
-        if (! is_array($value) || ! is_int($pitch) || $pitch < 0 || $pitch > 127 || ! is_bool($value['free'] ?? null)) {
-            throw new BadInput(
-                'context.pointer takes a tick, a pitch from 0 to 127, and whether it is free of the grid.',
-            );
-        }
-
-        return new Pointer($this->tick($value['tick'] ?? null, 'pointer.tick'), $pitch, $value['free']);
-    }
-
-    private function rows(mixed $value): Rows
-    {
-        if (! is_array($value) || count($value) > 128) {
-            throw new BadInput('context.rows takes the pitches that are shown, at most 128.');
-        }
-        $pitches = [];
-        foreach ($value as $pitch) {
-            $pitches[] = is_int($pitch) && $pitch >= 0 && $pitch <= 127
-                ? $pitch
-                : throw new BadInput('context.rows takes pitches from 0 to 127.');
-        }
-
-        return Rows::of($pitches);
-    }
-
-    private function newNote(mixed $value): NewNote
-    {
-        [$length, $velocity] = is_array($value) ? [$value['length'] ?? null, $value['velocity'] ?? null] : [null, null];
-        if (! is_string($length) || ! is_int($velocity) || $velocity < 1 || $velocity > 127) {
-            throw new BadInput('context.new takes a length as an amount of time, and a velocity from 1 to 127.');
-        }
-
-        $amount = Amount::parse($length);
-
-        return $amount->isNegative()
-            ? throw new BadInput('context.new takes a length of at least nothing.')
-            : new NewNote($amount, $velocity);
-    }
-
-    private function tick(mixed $value, string $name): int
-    {
-        return is_int($value) && $value >= 0 && $value <= Bounds::LAST_TICK
-            ? $value
-            : throw new BadInput("context.{$name} takes ticks from 0 to ".number_format(Bounds::LAST_TICK).'.');
-    }
-
-    /** @return array{int, int} */
-    private function pair(mixed $value, string $name): array
-    {
-        if (! is_array($value) || count($value) !== 2 || ! is_int($value[0] ?? null) || ! is_int($value[1] ?? null)) {
-            throw new BadInput("context.{$name} takes a list of two whole numbers.");
-        }
-
-        return [$value[0], $value[1]];
+        return ContextSaid::read($this->request->json('context') ?? []);
     }
 }
