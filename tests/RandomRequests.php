@@ -102,6 +102,10 @@ final class RandomRequests
                 'lines' => $this->lines(), 'selection' => $this->pick(['all', [1, 2, 3], []]), 'context' => $context,
                 'dry' => $this->random->getInt(0, 1) === 0,
             ],
+            str_ends_with($uri, '/ahead') => $standing + [
+                'presses' => ['undo', ['lines' => $this->lines()], ['lines' => $this->lines(), 'then' => ['quantize']]],
+                'selection' => $this->pick(['all', [1, 2, 3], []]), 'context' => $context,
+            ],
             str_ends_with($uri, '/advice') => $standing + ['selection' => [1, 2], 'context' => $context],
             str_ends_with($uri, '/select') => $standing + [
                 'what' => $this->pick(['all', 'length', 'chord-more', 'bar-less', 'place']), 'selection' => [],
