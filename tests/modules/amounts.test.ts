@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { amountFromWords, amountInWords } from '../../resources/js/commands/stepping';
 import type { GridStretch } from '../../resources/js/api';
 import { isAmount, lengthAt, lengthSaid, moved, type Measure } from '../../resources/js/music/amounts';
 import { Clock, GridLines } from '../../resources/js/music/time';
@@ -80,4 +81,20 @@ test('what is no amount is told from one', () => {
   for (const other of ['', 'tk', '1/', 'ms', '1/16x', 'later', '1e3ms', '-10ms'])
     expect(isAmount(other), other).toBe(false);
   expect(moved(here, 0, 'later')).toBeNull();
+});
+
+test('ticks are read as a word, and written as lines have them', () => {
+  for (const [line, read] of [
+    ['0tk', '0 ticks'],
+    ['-12tk', '-12 ticks'],
+    ['1tk', '1 tick'],
+    ['5ms', '5ms'],
+    ['1/16', '1/16'],
+    ['', ''],
+  ]) {
+    expect(amountInWords(line)).toBe(read);
+    expect(amountFromWords(read)).toBe(line);
+  }
+  expect(amountFromWords(' 30 ticks')).toBe('30tk');
+  expect(amountFromWords('30 tick'), 'it is still being written').toBe('30 tick');
 });

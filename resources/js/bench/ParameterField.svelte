@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Parameter } from '../api';
   import { valuesOf } from '../commands/completion';
-  import { stepped } from '../commands/stepping';
+  import { amountFromWords, amountInWords, stepped } from '../commands/stepping';
   import NumberField from '../look/NumberField.svelte';
   import { turning } from '../look/turning';
   import CurveField from './CurveField.svelte';
@@ -147,7 +147,10 @@
       autocomplete="off"
       spellcheck="false"
       list="{id}-values"
-      bind:value
+      bind:value={
+        () => (kind === 'amount' ? amountInWords(value) : value),
+        (text) => (value = kind === 'amount' ? amountFromWords(text) : text)
+      }
       onwheel={(event) => {
         if (stepped(value, 1) === value) return;
         event.preventDefault();

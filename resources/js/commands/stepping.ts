@@ -13,3 +13,19 @@ export function stepped(value: string, direction: 1 | -1): string {
   }
   return value;
 }
+
+const IN_TICKS = /^([+-]?\d+)tk$/;
+const TICKS_IN_WORDS = /^\s*([+-]?\d+)\s*ticks\s*$|^\s*([+-]?1)\s*tick\s*$/;
+
+/** An amount as it is read: “10 ticks” for 10tk. */
+export function amountInWords(amount: string): string {
+  const [, ticks] = IN_TICKS.exec(amount) ?? [];
+  if (ticks === undefined) return amount;
+  return `${ticks} ${Math.abs(Number(ticks)) === 1 ? 'tick' : 'ticks'}`;
+}
+
+/** An amount as a line has it, from how it is read. */
+export function amountFromWords(text: string): string {
+  const [, ticks, one] = TICKS_IN_WORDS.exec(text) ?? [];
+  return (ticks ?? one) ? `${ticks ?? one}tk` : text;
+}
