@@ -10,7 +10,7 @@ const actions = Number(option('actions', '1000'));
 /** so long every answer takes at least, in ms */
 const slow = Number(option('slow', '0'));
 const COMPARE_EVERY = 25;
-const SETTLES_MS = 20_000;
+const SETTLES_MS = 60_000;
 /** A key that leads to a download or to another program's window. */
 const NOT_PRESSED = ['export', 'import'];
 /** What the browser itself says about a connection that this walk cuts, and about answers that are refusals. */
