@@ -35,9 +35,19 @@ describe('habits', () => {
     expect(new Habits(storage).after('quantize')[0]).toBe('mute');
   });
 
-  test('what cannot be read is as if there were none', () => {
-    const habits = new Habits({ getItem: () => '{broken', setItem: () => undefined });
-    expect(habits.after('')).toEqual([]);
+  for (const text of ['{broken', 'null']) {
+    test(`what cannot be read is as if there were none: ${text}`, () => {
+      expect(new Habits({ getItem: () => text, setItem: () => undefined }).after('')).toEqual([]);
+    });
+  }
+
+  test('a browser without room loses no key by it', () => {
+    const full = () => {
+      throw new Error('quota');
+    };
+    const habits = new Habits({ getItem: () => null, setItem: full });
+    habits.note('', 'mute');
+    expect(habits.after('')).toEqual(['mute']);
   });
 });
 
@@ -161,11 +171,12 @@ describe('looking ahead', () => {
   }
 
   test('what has something of its own is never guessed, nor counted', async () => {
-    const { ahead, will } = standing();
+    const { ahead, habits, will } = standing();
     will(answer(61, 65));
     await ahead.look();
     expect(ahead.press([UP], false)).toBeNull();
     expect([foreseen.found, foreseen.missed]).toEqual([0, 0]);
+    expect(habits.after(''), 'nor learned').toEqual([]);
   });
 
   test('a step back is asked for where there is one, and what followed before is asked for first', async () => {
@@ -180,9 +191,31 @@ describe('looking ahead', () => {
 
   test('what was looked at on the bench or in the palette is known', () => {
     const { ahead, contents, seen } = standing();
-    ahead.keep(['legato'], contents.after(answer(62, 63)));
+    ahead.keep(['legato'], ahead.basis, contents.after(answer(62, 63)));
     ahead.press(['legato'], true);
     expect(seen()).toEqual([62, 63]);
+  });
+
+  test('what came too late, for another selection than now, is not known', async () => {
+    const { ahead, contents, will } = standing();
+    const { basis } = ahead;
+    const after = contents.after(answer(62, 63));
+    will(answer(61, 65));
+    const looking = ahead.look();
+    contents.select([1]);
+    await looking;
+    ahead.keep(['legato'], basis, after);
+    expect(ahead.press(['legato'], true)).toBeNull();
+    expect(ahead.press([UP], true)).toBeNull();
+  });
+
+  test('what was looked at elsewhere and what was asked ahead are known beside each other', async () => {
+    const { ahead, asked, contents, will } = standing();
+    ahead.keep(['legato'], ahead.basis, contents.after(answer(62, 63)));
+    will(answer(61, 65));
+    await ahead.look();
+    expect(asked, 'it is asked all the same').toHaveLength(1);
+    expect(ahead.press(['legato'], true)).not.toBeNull();
   });
 
   test('the more is selected the less is asked for', async () => {

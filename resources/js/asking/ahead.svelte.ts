@@ -36,7 +36,7 @@ const MOST_NOTES = 30_000;
 const MOVES_BY_ITSELF = /\b(pointer|playhead)\b/;
 
 /** What answers hang on: where another one of these stands, they are not true any more. */
-interface Basis {
+export interface Basis {
   notes: unknown;
   points: unknown;
   song: unknown;
@@ -49,7 +49,9 @@ interface Basis {
  * asked for. What is shown so is provisional: the press itself is sent as ever, and what its answer says stands.
  */
 export class Ahead {
+  /** what it hangs on what is known, and what it was asked on last */
   #basis: Basis | null = null;
+  #asked: Basis | null = null;
   /** how the song would be after each press that is known */
   #known: ReadonlyMap<string, () => Foreseen> = new Map();
   #last = '';
@@ -79,7 +81,8 @@ export class Ahead {
   async look(): Promise<void> {
     const { contents, standpoint } = this.on;
     const basis = this.#now();
-    if (this.#isStill(basis)) return;
+    if (isSameBasis(this.#asked, basis)) return;
+    this.#asked = basis;
     const presses = this.#likeliest();
     if (presses.length === 0) return;
     // A run of one key goes on: what it would do once more is known too.
@@ -93,8 +96,8 @@ export class Ahead {
         contents.selection(),
         standpoint.still as EditContext,
       );
-      this.#basis = basis;
-      this.#known = new Map(
+      this.#learn(
+        basis,
         asked.flatMap((press, k) => {
           const answer = answers[k];
           return answer ? [[press, () => contents.after(answer)] as const] : [];
@@ -105,14 +108,23 @@ export class Ahead {
     }
   }
 
-  /** Told how lines were seen to leave the song as they were looked at: they may be pressed next. */
-  keep(lines: readonly string[], after: Foreseen): void {
+  /** What holds now, for what is asked elsewhere and kept here once it is answered. */
+  get basis(): Basis {
+    return this.#now();
+  }
+
+  /** Told how lines would leave the song as it was when that was asked: they may be pressed next. */
+  keep(lines: readonly string[], basis: Basis, after: Foreseen): void {
     const press = lines.join('\n');
-    if (MOVES_BY_ITSELF.test(press) || !this.isSteady(lines)) return;
-    const basis = this.#now();
+    if (!MOVES_BY_ITSELF.test(press) && this.isSteady(lines)) this.#learn(basis, [[press, () => after]]);
+  }
+
+  /** Takes what was found out, beside what is known of the same; nothing where another selection or song came meanwhile. */
+  #learn(basis: Basis, found: [press: string, after: () => Foreseen][]): void {
+    if (!isSameBasis(basis, this.#now())) return;
     const known = this.#isStill(basis) ? this.#known : [];
     this.#basis = basis;
-    this.#known = new Map([...known, [press, () => after]]);
+    this.#known = new Map([...known, ...found]);
   }
 
   /**
@@ -122,7 +134,8 @@ export class Ahead {
    */
   press(lines: readonly string[], isPlain: boolean): ((isDone: boolean) => void) | null {
     const press = lines.join('\n');
-    this.on.habits.note(this.#last, press);
+    // What a drag or a take was is no habit: it is never the same again.
+    if (isPlain) this.on.habits.note(this.#last, press);
     this.#last = press;
     if (!isPlain || !settings.ahead) return null;
     const after = this.#after(press);
@@ -181,10 +194,12 @@ export class Ahead {
   }
 
   #isStill(now: Basis): boolean {
-    const then = this.#basis;
-    return then !== null && (Object.keys(now) as (keyof Basis)[]).every((part) => then[part] === now[part]);
+    return isSameBasis(this.#basis, now);
   }
 }
+
+const isSameBasis = (then: Basis | null, now: Basis): boolean =>
+  then !== null && (Object.keys(now) as (keyof Basis)[]).every((part) => then[part] === now[part]);
 
 const twice = (press: string) => `${press}\n\n${press}`;
 

@@ -19,7 +19,7 @@ export class Habits {
   /** @param storage where they are kept */
   constructor(private readonly storage: Pick<Storage, 'getItem' | 'setItem'>) {
     try {
-      this.#next = JSON.parse(storage.getItem(KEY) ?? '{}');
+      this.#next = JSON.parse(storage.getItem(KEY) ?? '{}') ?? {};
     } catch {
       this.#next = {};
     }
@@ -37,7 +37,11 @@ export class Habits {
         .sort(([, a], [, b]) => weight(b) - weight(a))
         .slice(0, MOST),
     );
-    this.storage.setItem(KEY, JSON.stringify(this.#next));
+    try {
+      this.storage.setItem(KEY, JSON.stringify(this.#next));
+    } catch {
+      // Where there is no room for habits, they last as long as the page.
+    }
   }
 
   /** What may follow a press, the likeliest first: what followed it before, then what was pressed most at all. */

@@ -26,7 +26,7 @@ export interface LookedFrom {
   sender: Pick<Sender, 'idle'>;
   standpoint: Pick<Standpoint, 'context'>;
   answers: Pick<Answers, 'takeAll'>;
-  ahead: Pick<Ahead, 'keep'>;
+  ahead: Pick<Ahead, 'basis' | 'keep'>;
 }
 
 /** Asks for what is looked at before it is trusted: what lines would do, and the song as it was at a step of its history. */
@@ -52,11 +52,13 @@ export class Looking {
       return;
     }
     preview.ask(async () => {
+      await this.on.sender.idle();
+      const { basis } = this.on.ahead;
       const named = chosen ? lines : lanes.named(lines, false);
       const answer = await this.#wouldDo(named, instead, chosen);
       const before = answer.before ? this.#as(answer.before) : this.now;
       const after = this.#as(answer);
-      if (!chosen && instead === null) this.on.ahead.keep(named, after);
+      if (!chosen && instead === null) this.on.ahead.keep(named, basis, after);
       return { ...compared(before, after, answer.message), isInPlace: answer.before !== undefined };
     });
   }
@@ -65,20 +67,21 @@ export class Looking {
   async said(text: string): Promise<Said> {
     const { contents, lanes, sender, standpoint } = this.on;
     await sender.idle();
+    const { basis } = this.on.ahead;
     const chosen = this.#onClips() ?? [];
     const standing = chosen.length > 0 ? contents.standingOn(chosen) : contents.standing;
     const context = { ...standpoint.context, ...(chosen.length > 0 && { onClips: true }) };
     const said = await this.#asked(() =>
       api.say(contents.song.id, standing, text, chosen.length > 0 ? 'all' : contents.selection(), context),
     );
-    return { ...said, lines: lanes.named(said.lines, false) };
+    const lines = lanes.named(said.lines, false);
+    if (said.preview && !this.#onClips()) this.on.ahead.keep(lines, basis, this.#as(said.preview));
+    return { ...said, lines };
   }
 
   /** Shows what something said would do. */
-  atAnswer(answer: SongAnswer, lines: readonly string[]): void {
-    const after = this.#as(answer);
-    if (!this.#onClips()) this.on.ahead.keep(lines, after);
-    this.on.preview.ask(() => Promise.resolve(compared(this.now, after, answer.message)));
+  atAnswer(answer: SongAnswer): void {
+    this.on.preview.ask(() => Promise.resolve(compared(this.now, this.#as(answer), answer.message)));
   }
 
   /** The ids of the chosen clips, where these are what is worked on; null where it is notes. */

@@ -125,7 +125,7 @@ export class Finding {
     if (!this.typing && !this.said && this.text.trim().length > 1) return;
     const row = this.rows[this.chosen];
     if (row && this.said?.preview && row.lines === this.said.lines) {
-      looking.atAnswer(this.said.preview, this.said.lines);
+      looking.atAnswer(this.said.preview);
       return;
     }
     const [line = ''] = row?.lines ?? [];
