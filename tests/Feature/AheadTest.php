@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\ClipRecord;
 use App\Models\StepRecord;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\AppTestCase;
@@ -14,7 +15,7 @@ final class AheadTest extends AppTestCase
     /** What the table of the notes, and what is selected, is told by. */
     private const TOLD = ['notes', 'points', 'selection'];
 
-    /** @return array<string, array{list<string>}> */
+    /** @return array<string, array{0: list<string>, 1?: list<string>, 2?: list<int>}> lines, those before, what is selected */
     public static function presses(): array
     {
         $lines = [
@@ -23,22 +24,42 @@ final class AheadTest extends AppTestCase
             'split at=caret', 'steps grid=1/64', 'humanize seed=7', 'squeeze amount=50', 'double octaves=1',
         ];
 
-        return array_combine($lines, array_map(static fn (string $line): array => [[$line]], $lines))
-            + ['two lines' => [['quantize', 'legato']]];
+        return array_combine($lines, array_map(static fn (string $line): array => [[$line]], $lines)) + [
+            'two lines' => [['quantize', 'legato']],
+            'a clip that loops' => [['transpose semitones=1'], ['clip loop=960tk length=3840tk'], [1, 2]],
+            'a loop, copied in' => [['double octaves=1'], ['clip loop=960tk length=3840tk'], [1]],
+            'a part of the clip' => [['velocity add=5'], ['clip-split at=240tk'], [1, 2]],
+            'points alone' => [['velocity add=5 lane=cc11'], ['point lane=cc11 at=0 value=40'], [4, 5]],
+            'an empty clip' => [['insert'], ['delete'], []],
+        ];
     }
 
-    /** @param  list<string>  $lines */
+    /**
+     * @param  list<string>  $lines
+     * @param  list<string>  $before
+     * @param  list<int>  $selection
+     */
     #[DataProvider('presses')]
-    public function test_what_was_seen_ahead_is_what_the_press_does(array $lines): void
-    {
+    public function test_what_was_seen_ahead_is_what_the_press_does(
+        array $lines, array $before = [], array $selection = [1, 2, 3],
+    ): void {
         $clip = $this->clip();
-        $press = ['selection' => [1, 2, 3], 'context' => ['grid' => '1/16', 'caret' => [60, 60]]];
-        [$ahead] = $this->ahead($clip, 1, [['lines' => $lines]], $press);
-        self::assertSame(0, StepRecord::query()->count(), 'nothing was written');
+        $context = ['context' => ['grid' => '1/16', 'caret' => [60, 60]]];
+        $ask = fn (array $lines, int $revision, array $selection) => $this->ask(
+            $clip, 'edits', ['revision' => $revision, 'lines' => $lines, 'selection' => $selection] + $context,
+        )->assertOk()->json();
+        if ($before !== []) {
+            $ask($before, 1, [1, 2, 3]);
+        }
+        $revision = ClipRecord::query()->findOrFail($clip)->revision;
+        $steps = StepRecord::query()->count();
+        [$ahead] = $this->ahead($clip, $revision, [['lines' => $lines]], ['selection' => $selection] + $context);
+        self::assertSame($steps, StepRecord::query()->count(), 'nothing was written');
 
-        $done = $this->ask($clip, 'edits', ['revision' => 1, 'lines' => $lines] + $press)->assertOk()->json();
+        $done = $ask($lines, $revision, $selection);
 
         self::assertNotNull($ahead);
+        self::assertSame($steps + 1, StepRecord::query()->count(), 'it did something');
         foreach (self::TOLD as $part) {
             self::assertSame($done[$part], $ahead[$part], "{$part} after ".implode(', ', $lines));
         }
