@@ -61,7 +61,7 @@ final readonly class Otherwise
             grid: $state->context->time->grid,
         );
 
-        $after = $whole->applyTo($stored->song)->counted($state->notes->nextId);
+        $after = $whole->applyTo($stored->song)->counted($state->nextId());
 
         return new self($open, $state, $back, $whole, $after, $step);
     }

@@ -242,7 +242,7 @@ final readonly class SongEditor
         ?Step $joined, StoredSong $stored, Standing $standing, OpenSong $open, State $state, SongChange $change,
         Step $step,
     ): Closure {
-        $after = $change->applyTo($stored->song)->counted($state->notes->nextId);
+        $after = $change->applyTo($stored->song)->counted($state->nextId());
         $whole = $joined?->and($step) ?? $step;
 
         return function () use (

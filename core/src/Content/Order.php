@@ -55,7 +55,8 @@ final class Order
 
     /**
      * The present places in the wanted order. Start, second column and rank lie in one whole number, so that sorting
-     * compares plain numbers; the rank is the id itself as long as ids are small enough for that.
+     * compares plain numbers; the rank is the id itself as long as ids are small enough for that. Rows of what sounds
+     * may have one id, for each round of a clip that loops has those of the first: they stay in their order.
      *
      * @param  array<int, int>  $start
      * @param  array<int, int>  $second
@@ -64,44 +65,56 @@ final class Order
      */
     private static function places(array $start, array $second, array $id): array
     {
-        $placeByRank = array_flip($id);
-        // Rows of what sounds may have one id: each round of a clip that loops has those of the first.
-        if ($id !== [] && (max($id) >> self::RANK_BITS !== 0 || count($placeByRank) < count($id))) {
-            asort($id);
-            $placeByRank = array_keys($id);
-            $rank = array_flip($placeByRank);
-        } else {
-            $rank = $id;
-        }
+        $rank = $id !== [] && max($id) >> self::RANK_BITS !== 0 ? self::ranks($id) : $id;
         $keys = [];
         foreach ($start as $i => $tick) {
             $keys[] = ($tick << 7 | $second[$i]) << self::RANK_BITS | $rank[$i];
         }
-        sort($keys);
+        asort($keys);
 
-        $mask = (1 << self::RANK_BITS) - 1;
-        $places = [];
-        foreach ($keys as $key) {
-            $places[] = $placeByRank[$key & $mask];
-        }
-
-        return $places;
+        return array_keys($keys);
     }
 
     /**
+     * @param  array<int, int>  $ids
+     * @return array<int, int> by place how many rows have a smaller id, or stand before it with the same
+     */
+    private static function ranks(array $ids): array
+    {
+        asort($ids);
+
+        return array_flip(array_keys($ids));
+    }
+
+    /**
+     * Only rows that move are touched, and no column that holds one value: most hold their default throughout, in an
+     * array that they share.
+     *
      * @param  array<string, array<int, int>>  $columns
      * @param  list<int>  $places
      * @return array<string, array<int, int>>
      */
     private static function arrange(array $columns, array $places): array
     {
+        $moved = [];
+        foreach ($places as $to => $from) {
+            if ($to !== $from) {
+                $moved[$to] = $from;
+            }
+        }
+        $constant = null;
         foreach ($columns as $name => $column) {
-            if ($column === [] || min($column) === max($column)) {
+            if ($column === [] || $column === $constant) {
                 continue;
             }
-            $arranged = [];
-            foreach ($places as $i) {
-                $arranged[] = $column[$i];
+            if (min($column) === max($column)) {
+                $constant = $column;
+
+                continue;
+            }
+            $arranged = $column;
+            foreach ($moved as $to => $from) {
+                $arranged[$to] = $column[$from];
             }
             $columns[$name] = $arranged;
         }

@@ -105,7 +105,7 @@ final readonly class LeftAlone
         } catch (CoreError) {
             return false;
         }
-        $rows = $after->notes->rows();
+        $rows = $after->notes()->rows();
 
         return ($rows[$note] ?? null) !== $this->before->notes->rows()[$note];
     }

@@ -165,7 +165,7 @@ final readonly class ScriptReader
     private function choose(Conditions $conditions, string $where): Closure
     {
         return static function (State $state) use ($conditions, $where): State {
-            $chosen = $conditions->choose($state->notes, $state->context, $state->selection);
+            $chosen = $conditions->choose($state->notes(), $state->context, $state->selection);
 
             return $state->selecting($chosen, $chosen->ids === []
                 ? Said::preparedNothing("No note meets {$where}, so nothing was changed.")
@@ -177,7 +177,7 @@ final readonly class ScriptReader
     private function select(Selecting $what): Closure
     {
         return static fn (State $state): State => $state->selecting(
-            $what->among($state->notes, $state->selection, $state->context), Said::aside('Selected'),
+            $what->among($state->notes(), $state->selection, $state->context), Said::aside('Selected'),
         );
     }
 

@@ -6,6 +6,7 @@ namespace Jactonic\Core\Recipes;
 
 use Closure;
 use Jactonic\Core\Content\Change;
+use Jactonic\Core\Content\ChangedNotes;
 use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
@@ -30,6 +31,7 @@ final readonly class State
     /**
      * @param  OpenSong  $song  as it was when its tracks, clips or conductor were changed last; the notes go on from
      *     there
+     * @param  Notes|ChangedNotes  $notes  the open ones; those after the last line are seldom asked for
      * @param  Change|null  $change  of the open notes since then
      * @param  SongChange  $before  what was changed before that
      * @param  list<string>  $forTheScreen  lines that only a screen can do, in order
@@ -39,7 +41,7 @@ final readonly class State
      */
     private function __construct(
         public OpenSong $song,
-        public Notes $notes,
+        private Notes|ChangedNotes $notes,
         public Selection $selection,
         public Context $context,
         public Said $said,
@@ -61,6 +63,18 @@ final readonly class State
         );
     }
 
+    /** The open notes so far. */
+    public function notes(): Notes
+    {
+        return $this->notes instanceof Notes ? $this->notes : $this->notes->table();
+    }
+
+    /** The id for the next note or point. */
+    public function nextId(): int
+    {
+        return $this->notes->nextId;
+    }
+
     /** Looks whether there is still time and room for another line. */
     public function pause(): void
     {
@@ -72,11 +86,13 @@ final readonly class State
     /** After a change of the notes; what it put on the clipboard is there for the next line. */
     public function after(Change $change): self
     {
-        $change = (new NoteCurves($this->notes, $this->context->points))->along($change);
+        $change = (new NoteCurves($this->notes(), $this->context->points))->along($change);
         $points = $this->context->holding($change->applyToPoints($this->context->points)->counted($change->nextId()));
 
         return $this->with(
-            notes: ($change->isNothing() ? $this->notes : $change->applyTo($this->notes))->counted($change->nextId()),
+            notes: $change->isNothing()
+                ? $this->notes()->counted($change->nextId())
+                : new ChangedNotes($this->notes(), $change),
             selection: $change->selection,
             context: ($change->clipboard === null ? $points : $points->withClipboard($change->clipboard))->inRange(
                 $change->range ?? $points->range,
@@ -134,13 +150,13 @@ final readonly class State
         $song = $this->song->withInFront($track);
         $there = $song->tracks();
         $ids = array_filter(
-            array_combine($this->notes->id, $this->notes->clip),
+            array_combine($this->notes()->id, $this->notes()->clip),
             static fn (int $clip): bool => ($there[$clip] ?? null) === $track->id,
         );
         $state = $this->selecting(Selection::of(array_keys($ids)), Said::aside('Selected'));
 
         return new self(
-            $song, $state->notes, $state->selection, $state->context->among(OpenClips::in($song)), $state->said,
+            $song, $state->notes(), $state->selection, $state->context->among(OpenClips::in($song)), $state->said,
             $state->change, $this->before, $state->clipboard, $this->forTheScreen, $this->pause, $state->settled,
             $state->lines,
         );
@@ -191,8 +207,8 @@ final readonly class State
      * @param  list<string>|null  $lines
      */
     private function with(
-        ?Notes $notes = null, ?Selection $selection = null, ?Context $context = null, ?Change $change = null,
-        ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null,
+        Notes|ChangedNotes|null $notes = null, ?Selection $selection = null, ?Context $context = null,
+        ?Change $change = null, ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null,
         ?array $lines = null,
     ): self {
         return new self(

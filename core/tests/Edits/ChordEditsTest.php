@@ -119,7 +119,7 @@ final class ChordEditsTest extends MusicTestCase
             ],
             [0, 3 * self::BAR],
         );
-        $notes = $done->notes;
+        $notes = $done->notes();
         $sounds = [];
         foreach ($notes->start as $i => $start) {
             $sounds[$start][] = $notes->pitch[$i];
@@ -172,8 +172,8 @@ final class ChordEditsTest extends MusicTestCase
     {
         $done = self::done(['delete', 'chord-name name=Dm7/G', 'chords-fill bass=on low=C4 high=C6'], [0, self::BAR]);
 
-        self::assertSame(55, min($done->notes->pitch));
-        self::assertSame([55, 69, 72, 74, 77], $done->notes->pitch);
+        self::assertSame(55, min($done->notes()->pitch));
+        self::assertSame([55, 69, 72, 74, 77], $done->notes()->pitch);
     }
 
     /** @return array<string, array{string, list<int>}> a line done to C4, E4, G4 over F, and their pitches then */
@@ -205,7 +205,7 @@ final class ChordEditsTest extends MusicTestCase
             [1 => ClipContent::ofNotes(self::notes([0, 480, 60], [0, 480, 64], [0, 480, 67]))], 4,
         );
 
-        $found = self::after([$line], OpenSong::of($song, [1], 1))->notes->pitch;
+        $found = self::after([$line], OpenSong::of($song, [1], 1))->notes()->pitch;
         sort($found);
         self::assertSame($pitches, $found);
     }

@@ -93,7 +93,7 @@ final class RepeatAndRotateTest extends MusicTestCase
         for ($press = 1; $press <= 32; $press++) {
             $open = OpenSong::ofNotes($turned, Conductor::of(self::PPQ));
             $state = $script()->following($lines)->apply($open, Selection::all($turned), self::context());
-            [$turned, $lines] = [$state->notes, $state->lines];
+            [$turned, $lines] = [$state->notes(), $state->lines];
             self::assertSame(['rotate by=1/16 within=0..3840'], $lines);
         }
         self::assertSame([1800, 2400], $turned->start);

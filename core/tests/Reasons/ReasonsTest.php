@@ -61,7 +61,7 @@ final class ReasonsTest extends MusicTestCase
         $context = self::context()->in($open);
         $state = $this->read($lines)->apply($open, Selection::of($selected), $context);
         $row = static fn (Notes $notes): array => $notes->rows()[$note];
-        self::assertSame($row($open->notes), $row($state->notes), 'it was left alone');
+        self::assertSame($row($open->notes), $row($state->notes()), 'it was left alone');
 
         $reason = (new LeftAlone(
             $lines, $open, Selection::of($selected), $context, $this->read(...), self::recipe(...),
@@ -71,7 +71,7 @@ final class ReasonsTest extends MusicTestCase
         self::assertStringContainsString($text, $reason->text);
         self::assertSame($cause === 'stays', $reason->cure === []);
         if ($reason->cure !== []) {
-            $cured = $this->read($reason->cure)->apply($open, Selection::of([$note]), $context)->notes;
+            $cured = $this->read($reason->cure)->apply($open, Selection::of([$note]), $context)->notes();
             self::assertNotSame($row($open->notes), $row($cured), 'what is offered moves it');
         }
     }

@@ -52,7 +52,7 @@ final class ScriptTest extends MusicTestCase
             'lines' => ['grid value=1/8', 'grid-kind to=triplet', 'steps'], 'keepsGrid' => true,
         ]]);
 
-        self::assertSame([0, 160, 320], $done->notes->start);
+        self::assertSame([0, 160, 320], $done->notes()->start);
         self::assertSame('1/16', (string) $done->context->time->grid);
         self::assertSame('“Trips”: 1 note cut into 3 steps', (string) $done->said);
     }
@@ -61,7 +61,7 @@ final class ScriptTest extends MusicTestCase
     {
         $done = self::done(['grid-step to=coarser', 'swing to=100', 'length'], self::notes([0, 100, 60]));
 
-        self::assertSame([240], $done->notes->length);
+        self::assertSame([240], $done->notes()->length);
         self::assertSame(['1/8', 100], [(string) $done->context->time->grid, $done->context->time->grid->swing]);
     }
 
@@ -148,7 +148,7 @@ final class ScriptTest extends MusicTestCase
         ];
 
         $done = self::done(['recipe name=Both'], self::notes([0, 100, 60, 50]), $recipes);
-        self::assertSame([[110], [1]], [$done->notes->velocity, $done->notes->muted]);
+        self::assertSame([[110], [1]], [$done->notes()->velocity, $done->notes()->muted]);
 
         $this->expectException(BadInput::class);
         $this->expectExceptionMessage('The recipe “A” would run itself: A → B → A.');
@@ -164,7 +164,7 @@ final class ScriptTest extends MusicTestCase
         }
         $before = self::notes([0, 100, 60]);
         self::assertSame(
-            $before->velocity[0] + 16, self::done(['recipe name="Level 4"'], $before, $recipes)->notes->velocity[0],
+            $before->velocity[0] + 16, self::done(['recipe name="Level 4"'], $before, $recipes)->notes()->velocity[0],
         );
 
         $this->expectException(BadInput::class);
@@ -175,7 +175,7 @@ final class ScriptTest extends MusicTestCase
     public function test_a_thousand_lines_are_run_and_one_more_is_not(): void
     {
         self::assertSame(
-            [60], self::done(array_fill(0, 1_000, 'grid value=1/8'), self::notes([0, 100, 60]))->notes->pitch,
+            [60], self::done(array_fill(0, 1_000, 'grid value=1/8'), self::notes([0, 100, 60]))->notes()->pitch,
         );
 
         $this->expectException(BadInput::class);
@@ -189,7 +189,7 @@ final class ScriptTest extends MusicTestCase
             self::notes([0, 100, 60, 10], [480, 100, 62, 90], [960, 100, 64, 80]),
         );
 
-        self::assertSame([64, 64], $done->notes->velocity);
+        self::assertSame([64, 64], $done->notes()->velocity);
         self::assertCount(2, $done->selection->ids);
     }
 
@@ -240,7 +240,7 @@ final class ScriptTest extends MusicTestCase
         $done = $script->apply(
             OpenSong::ofNotes($notes, Conductor::of(self::PPQ)), Selection::of([1, 2]),
             self::context(range: [480, 960]),
-        )->notes;
+        )->notes();
 
         self::assertSame(
             $muted,

@@ -124,7 +124,7 @@ final class TechniquesTest extends MusicTestCase
     {
         $after = static fn (string ...$lines): array => self::done([
             'technique-map to=bellows', ...$lines,
-        ])->notes->technique;
+        ])->notes()->technique;
 
         self::assertSame([1, 1, 1], $after('technique to=short'));
         self::assertSame([4, 4, 4], $after('technique to=~'));
@@ -154,7 +154,7 @@ final class TechniquesTest extends MusicTestCase
     {
         $state = self::done(['technique-map to=bellows', 'choose where="pitch=62"', 'technique to=short']);
         $chosen = static fn (string $where): array => Conditions::parse($where)->choose(
-            $state->notes, $state->context,
+            $state->notes(), $state->context,
         )->ids;
 
         self::assertSame([2], $chosen('technique=short'));

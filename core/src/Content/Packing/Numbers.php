@@ -99,6 +99,9 @@ final class Numbers
     /** @param  array<int, int>  $values */
     private static function bytes(string $code, array $values): string
     {
+        if (count($values) <= 50_000) {
+            return pack($code, ...array_values($values));
+        }
         $bytes = '';
         foreach (array_chunk($values, 50_000) as $chunk) {
             $bytes .= pack($code, ...$chunk);

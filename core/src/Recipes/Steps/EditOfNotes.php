@@ -53,7 +53,7 @@ final readonly class EditOfNotes implements Step
                 $settled, ChosenClips::apply($edit, $settled, $state->context, $this->edit->parameters),
             );
         }
-        $reached = ChosenClips::reached($state->song, Selection::all($state->notes), $declared->group === Group::Pitch);
+        $reached = ChosenClips::reached($state->song, Selection::all($state->notes()), $declared->group === Group::Pitch);
 
         return $this->done($state, $reached);
     }
@@ -65,22 +65,22 @@ final readonly class EditOfNotes implements Step
             return $state->selection;
         }
         $pitched = array_filter(
-            $state->selection->positions($state->notes),
-            static fn (int $i): bool => ! $state->context->clips->isDrums($state->notes->clip[$i]),
+            $state->selection->positions($state->notes()),
+            static fn (int $i): bool => ! $state->context->clips->isDrums($state->notes()->clip[$i]),
         );
 
         return $pitched === []
             ? $state->selection
-            : Selection::of(array_map(static fn (int $i): int => $state->notes->id[$i], array_values($pitched)));
+            : Selection::of(array_map(static fn (int $i): int => $state->notes()->id[$i], array_values($pitched)));
     }
 
     private function done(State $state, Selection $selection): State
     {
-        $after = $state->after($this->edit->apply($state->notes, $selection, $state->context));
+        $after = $state->after($this->edit->apply($state->notes(), $selection, $state->context));
         $left = $state->context->onClips || $selection === $state->selection
             ? []
             : array_values(array_diff(
-                array_intersect($state->selection->ids, $state->notes->id), $selection->ids,
+                array_intersect($state->selection->ids, $state->notes()->id), $selection->ids,
             ));
         if ($left !== []) {
             $after = $after

@@ -42,7 +42,7 @@ final readonly class RunRecipe implements Step
         $name = $this->recipe->name;
         $left = 0;
         if ($this->recipe->choice !== null) {
-            $chosen = $this->recipe->choice->choose($state->notes, $state->selection, $state->context);
+            $chosen = $this->recipe->choice->choose($state->notes(), $state->selection, $state->context);
             if ($chosen->isEmpty()) {
                 return $state->selecting(
                     $state->selection, Said::nothing("“{$name}”: no note matches, nothing changed."),
