@@ -102,6 +102,9 @@ final class Order
                 $moved[$to] = $from;
             }
         }
+        // Where most move, a new array that is filled is cheaper than one that is copied first.
+        $isShuffled = 2 * count($moved) > count($places);
+        $moved = $isShuffled ? $places : $moved;
         $constant = null;
         foreach ($columns as $name => $column) {
             if ($column === [] || $column === $constant) {
@@ -112,7 +115,7 @@ final class Order
 
                 continue;
             }
-            $arranged = $column;
+            $arranged = $isShuffled ? [] : $column;
             foreach ($moved as $to => $from) {
                 $arranged[$to] = $column[$from];
             }
