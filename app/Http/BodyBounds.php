@@ -19,7 +19,7 @@ final class BodyBounds
         // A name and a file, or what a song begins with.
         '#^/api/songs$#' => [8, 64],
         // A phrase of notes and points with all their columns, or a take.
-        '#^/api/songs/\d+/(edits|choose|select|match|advice|keys|selections)$#' => [110_000, 4_600_000],
+        '#^/api/songs/\d+/(edits|ahead|say|why|choose|select|match|advice|keys|selections)$#' => [110_000, 4_600_000],
         '#^/api/songs/\d+/(open|sound|undo|redo|history)$#' => [64, 4 * Song::MOST_CLIPS],
         '#^/api/shelf#' => [5_000, 4_600_000],
         // Bytes, in which anything may stand.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use Illuminate\Foundation\Testing\TestCase;
+use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Song\Song;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -92,6 +93,29 @@ final class DoorTest extends TestCase
         ];
 
         self::assertSame($status, $this->server()->ask("api/songs/999/{$what}", $body)['status']);
+    }
+
+    /** As many ids as fit are longer than what other addresses take. */
+    #[TestWith(['edits'])]
+    #[TestWith(['ahead'])]
+    #[TestWith(['say'])]
+    #[TestWith(['why'])]
+    #[TestWith(['choose'])]
+    #[TestWith(['select'])]
+    #[TestWith(['match'])]
+    #[TestWith(['advice'])]
+    #[TestWith(['keys'])]
+    public function test_all_notes_that_can_be_worked_on_may_be_selected_one_by_one(string $what): void
+    {
+        $body = [
+            'open' => [1], 'front' => 1, 'revisions' => ['1' => 1], 'selection' => range(1, Draft::MOST_NOTES - 1),
+            'lines' => ['quantize'], 'presses' => [['lines' => ['quantize']]], 'text' => 'louder', 'what' => 'all',
+            'where' => ['velocity=1..'], 'clips' => [1], 'context' => ['grid' => '1/16', 'swing' => 0],
+        ];
+        $answer = $this->server()->ask("api/songs/999/{$what}", $body);
+
+        self::assertNotContains($answer['status'], [413, 500]);
+        self::assertStringNotContainsString('more than is taken', $answer['answer']['error']['message'] ?? '');
     }
 
     /** @return iterable<string, array{string}> what is sent, as it is */
