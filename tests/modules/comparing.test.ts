@@ -179,6 +179,16 @@ test('what is not known is fetched in a calm moment, marks too; another set of o
   expect(states.of(6)).toBeUndefined();
 });
 
+test('of a song with very many notes nothing is fetched before it is asked for', async () => {
+  vi.useFakeTimers();
+  const { step, asked, sounding } = compared({ at: 7 }, {});
+  const id = Array.from({ length: 20_001 }, (_, k) => k + 1);
+  sounding.now = sounding.now.with([{ track: 1, notes: { id, start: id }, points: null }]);
+  step(7, 6);
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(asked).toEqual([]);
+});
+
 test('where the song stands, it plays for as long as the key is held, and stands where it stood', () => {
   vi.useFakeTimers();
   const { comparing, step, player, played, range } = compared({});

@@ -49,7 +49,7 @@ export function gridTable(grid: string): GridTable {
 }
 
 const [TRACK, CLIP] = [3, 7];
-const track: Track = {
+export const track: Track = {
   id: TRACK,
   name: 'Kalimba',
   colour: 1,

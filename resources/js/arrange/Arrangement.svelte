@@ -5,6 +5,7 @@
   import type { ClipShape } from '../gestures/clip-dragging';
   import type { ClipGround } from '../gestures/clip-ground';
   import { graspOnClips, turnTo } from '../gestures/on-clips';
+  import { whenIdle } from '../look/layer';
   import { painted } from '../look/painted.svelte';
   import { coloursOf } from '../look/theme';
   import { counted } from '../music/counted';
@@ -17,8 +18,7 @@
   import { clipAt } from '../sight/clip-hit';
   import { EDGE } from '../sight/opened-rows.svelte';
   import OpenedRow from './OpenedRow.svelte';
-  import { paintMiniatures } from './paint-miniatures';
-  import { paintClips, paintRows, paintSongOver } from './paint-song';
+  import { paintSong, paintSongOver } from './paint-song';
   import TrackHead from './TrackHead.svelte';
 
   const {
@@ -45,7 +45,6 @@
 
   const { view } = $derived(arranging);
   let ground = $state<HTMLCanvasElement>();
-  let marks = $state<HTMLCanvasElement>();
   let over = $state<HTMLCanvasElement>();
   const colours = $derived(coloursOf(settings.theme, 1));
   const sweep: { what: 'mute' | 'solo' | ''; to: 'on' | 'off' } = { what: '', to: 'on' };
@@ -86,9 +85,23 @@
     untrack(() => void opening.rows());
   });
 
+  // One more on each side, so that Tab leads there.
+  const first = $derived(arranging.rowAt(0) - 1);
+  const last = $derived(arranging.rowAt(view.height) + 1);
+  /** how many rows have their heads: those in sight at once, the others in moments when nothing else goes on */
+  let heads = $state(0);
+  $effect(() => {
+    if (heads >= seen.rows.length) return;
+    return whenIdle(() => heads++);
+  });
+
   const size = () => [view.width, view.height] as const;
-  const scene = $derived.by(() => {
+  const opened = $derived(new Set(openedRows.all.map(({ track }) => track)));
+  const ofTrack = $derived.by(() => {
     const { theme } = settings;
+    return (colour: number) => coloursOf(theme, colour);
+  });
+  const scene = $derived.by(() => {
     const { tracks } = seen;
     return {
       place: view.place,
@@ -99,33 +112,24 @@
       all: chosenClips.all,
       isChosen: chosenClips.isChosen,
       front: contents.front,
-      opened: new Set(openedRows.all.map(({ track }) => track)),
+      opened,
       sounding: seen.sounds.notes,
       heard: (track: number) => seen.sounds.of(track),
       open: seen.notes,
       openClips: contents.open,
       trackOf: (clip: number) => tracks.get(clip)?.id,
       colours,
-      ofTrack: (colour: number) => coloursOf(theme, colour),
+      ofTrack,
     };
   });
   painted(
     () => ground,
     size,
     () => scene,
-    (pen, scene) => {
-      paintRows(pen, scene);
-      paintClips(pen, scene);
-    },
-  );
-  painted(
-    () => marks,
-    size,
-    () => scene,
-    paintMiniatures,
+    paintSong,
+    { alpha: false },
   );
   const overScene = $derived.by(() => {
-    const { theme } = settings;
     return {
       place: view.place,
       heights: arranging.heights,
@@ -138,7 +142,7 @@
           : null,
       playhead: player.tick,
       colours,
-      ofTrack: (colour: number) => coloursOf(theme, colour),
+      ofTrack,
     };
   });
   painted(
@@ -215,16 +219,22 @@
   role="group"
   aria-label="Tracks of the song"
 >
-  <div style:transform="translateY({-view.top}px)">
+  <!-- A layer of its own: scrolling moves it and paints nothing. -->
+  <div class="will-change-transform" style:transform="translateY({-view.top}px)">
     {#each seen.rows as track, place (track.id)}
       {@const row = openedRows.of(track.id)}
       <div
         style:height="{arranging.heights[place]}px"
-        class="grid min-w-0 {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
+        class="grid min-w-0 [content-visibility:auto] {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
       >
-        <!-- One more on each side, so that Tab leads there. -->
-        {#if [place - 1, place, place + 1].some((row) => arranging.isInSight(row))}
-          <TrackHead {track} {place} {sweep} open={() => open(track.clips.map(({ id }) => id))} />
+        {#if place < heads || (place >= first && place <= last)}
+          <TrackHead
+            {track}
+            {place}
+            {sweep}
+            isSeen={place >= first && place <= last}
+            open={() => open(track.clips.map(({ id }) => id))}
+          />
         {/if}
         {#if row?.what === 'notes'}
           <div
@@ -253,7 +263,6 @@
 >
   <p id="song-summary" class="sr-only" aria-live="polite">{said}</p>
   <canvas bind:this={ground} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
-  <canvas bind:this={marks} class="absolute inset-0 size-full" aria-hidden="true"></canvas>
   <canvas
     bind:this={over}
     class="absolute inset-0 size-full touch-none"

@@ -22,6 +22,7 @@
     track,
     place,
     sweep,
+    isSeen,
     open,
   }: {
     track: Track;
@@ -29,6 +30,8 @@
     place: number;
     /** what a drag over heads does to each: begun at one of them, ended where the pointer comes up */
     sweep: { what: Swept | ''; to: 'on' | 'off' };
+    /** whether it is in sight, so that its level is followed */
+    isSeen: boolean;
     /** Opens the track in the roll. */
     open: () => void;
   } = $props();
@@ -163,7 +166,7 @@
     ><Meter
       way="up"
       label="Level of {track.name}"
-      peak={player.meters.peaks.get(track.id) ?? 0}
+      peak={isSeen ? (player.meters.peaks.get(track.id) ?? 0) : 0}
       clipped={player.meters.clipped.has(track.id)}
     /></span
   >

@@ -1,12 +1,13 @@
+import { mixed, pixel, type Pixels } from '../look/pixels';
 import type { NoteTable } from '../music/notes';
 import type { Arranging } from '../sight/arranging.svelte';
-import { GAP, NAME_HEIGHT, ROOM_FOR_NAME, type SongScene } from './paint-song';
+import { GAP, NAME_HEIGHT, ROOM_FOR_NAME, type SongScene } from './song-scene';
 
 /** Bodies in miniature are at most so high; from so many pixels on their velocity is told. */
 const TALLEST_BODY = 7;
 const TELLS_VELOCITY = 4;
-/** How much is left of the ink of what is not heard. */
-const SILENT = 0.3;
+/** How much is left of the ink of what is not heard, in 256ths. */
+const SILENT = 77;
 
 /** The lowest and highest pitch of the notes of some clips; of tables that never change it is looked up once. */
 const spans = new WeakMap<NoteTable, [number, number] | null>();
@@ -27,28 +28,15 @@ function spanOf(notes: NoteTable, mine: ((clip: number) => boolean) | null): [nu
   return high < 0 ? null : [low, high];
 }
 
-/** A CSS colour of the form #rrggbb as a pixel, of some opacity from 0 to 1. */
-function pixel(colour: string, opacity: number): number {
-  const [, red, green, blue] = /^#(..)(..)(..)/.exec(colour) ?? [];
-  const alpha = Math.round(opacity * 255) << 24;
-  return (alpha | (parseInt(blue, 16) << 16) | (parseInt(green, 16) << 8) | parseInt(red, 16)) >>> 0;
-}
-
-/**
- * The notes of all rows in sight in miniature, the higher the higher, straight into pixels: a canvas takes longer to fill
- * ten thousand rectangles than a frame lasts.
- */
+/** The notes of all rows in sight in miniature, the higher the higher. */
 export function paintMiniatures(
-  pen: CanvasRenderingContext2D,
+  sheet: Pixels,
   { arranging, tracks, opened, heard, open, openClips, isChosen, trackOf, ofTrack }: SongScene,
 ): void {
-  const { width, height } = pen.canvas;
-  const image = pen.createImageData(width, height);
-  const pixels = new Uint32Array(image.data.buffer);
-  const ratio = pen.getTransform().a;
-  for (let row = arranging.rowAt(0); row < tracks.length && arranging.isInSight(row); row++) {
-    const track = tracks[row];
-    if (opened.has(track.id)) continue;
+  const { tops } = arranging;
+  for (const [row, track] of tracks.entries()) {
+    const [upper, lower] = [tops[row] * sheet.ratio, tops[row + 1] * sheet.ratio];
+    if (upper > sheet.part.bottom || lower < sheet.part.top || opened.has(track.id)) continue;
     const mine = (clip: number) => trackOf(clip) === track.id;
     const isOpen = track.clips.some(({ id }) => openClips.includes(id));
     const tables = [heard(track.id), ...(isOpen ? [open] : [])];
@@ -58,66 +46,76 @@ export function paintMiniatures(
     const high = Math.max(...found.map(([, highest]) => highest));
     const { ink, edge, tint, selection } = ofTrack(track.colour);
     const heardHere = !track.muted && (track.solo || !tracks.some(({ solo }) => solo));
-    const strength = heardHere ? 1 : SILENT;
-    const inks = {
-      body: pixel(tint, strength),
-      ink: pixel(ink, strength),
-      again: pixel(edge, strength),
-      chosen: pixel(selection, strength),
-    };
-    const chosen = new Set(track.clips.filter(({ id }) => isChosen.has(id)).map(({ id }) => id));
-    const folded = new Map(track.clips.filter(({ loop }) => loop > 0).map(({ id, start, loop }) => [id, start + loop]));
-    const inkOf = (clip: number, start: number) =>
-      chosen.has(clip) ? inks.chosen : start >= (folded.get(clip) ?? Infinity) ? inks.again : inks.ink;
+    // What sounds does not say in which clip it lies.
+    const marked = track.clips
+      .flatMap(({ id, start, length, loop }) => [
+        ...(isChosen.has(id) ? [{ from: start, to: start + length, ink: pixel(selection) }] : []),
+        ...(loop > 0 && !isChosen.has(id) ? [{ from: start + loop, to: start + length, ink: pixel(edge) }] : []),
+      ])
+      .sort((a, b) => a.from - b.from);
     tables.forEach((notes, k) =>
-      paintRow({ pixels, width, height, ratio }, arranging, notes, [row, low, high], {
+      paintRow(sheet, arranging, notes, [row, low, high], {
         mine: k === 1 ? mine : null,
-        body: inks.body,
-        ink: chosen.size + folded.size > 0 ? inkOf : () => inks.ink,
+        isHeard: heardHere,
+        body: pixel(tint),
+        ink: pixel(ink),
+        marked,
       }),
     );
   }
-  pen.putImageData(image, 0, 0);
 }
 
 function paintRow(
-  { pixels, width, height, ratio }: { pixels: Uint32Array; width: number; height: number; ratio: number },
+  sheet: Pixels,
   arranging: Arranging,
   notes: NoteTable,
   [row, low, high]: [row: number, low: number, high: number],
   {
     mine,
+    isHeard,
     body,
     ink,
+    marked,
   }: {
     mine: ((clip: number) => boolean) | null;
+    isHeard: boolean;
     /** pixels: of the pale part of a note, and of its ink */
     body: number;
-    ink: (clip: number, start: number) => number;
+    ink: number;
+    /** other ink of what begins in a span of time: chosen clips, and the rounds of a clip but the first */
+    marked: readonly { from: number; to: number; ink: number }[];
   },
 ): void {
   const { start, length, pitch, velocity, muted, clip } = notes.columns;
   const { view } = arranging;
+  const { all, width, ratio, part } = sheet;
   const rowHeight = arranging.heights[row];
   const name = rowHeight >= ROOM_FOR_NAME ? NAME_HEIGHT : 2;
-  const top = (arranging.y(row) + GAP / 2 + 3) * ratio;
+  const top = (arranging.tops[row] + GAP / 2 + 3) * ratio;
   const room = (rowHeight - GAP - name - 5) * ratio;
   const stroke = Math.max(1, Math.min(TALLEST_BODY * ratio, Math.floor(room / (high - low + 1))));
   const step = high > low ? (room - stroke) / (high - low) : 0;
   const middle = high > low ? 0 : (room - stroke) / 2;
   const tells = stroke >= TELLS_VELOCITY * ratio;
   // Plain numbers: what is read from the view is looked up anew each time.
-  const [left, right, scale] = [view.left, view.right, view.pixelsPerTick * ratio];
-  for (let i = notes.firstPlaceFrom(left); i < notes.count && start[i] <= right; i++) {
+  const scale = view.pixelsPerTick * ratio;
+  const [before, above] = [sheet.left, sheet.top];
+  const { left, right, top: highest, bottom: lowest } = part;
+  const last = right / scale;
+  let k = 0;
+  for (let i = notes.firstPlaceFrom(left / scale); i < notes.count && start[i] <= last; i++) {
     if (muted[i] || (mine && !mine(clip[i]))) continue;
-    const from = Math.max(0, Math.round((start[i] - left) * scale));
-    const to = Math.min(width, Math.max(from + 1, Math.round((start[i] + length[i] - left) * scale) - 1));
+    const x = Math.round(start[i] * scale);
+    const from = Math.max(left, x) - before;
+    const to = Math.min(right, Math.max(x + 1, Math.round((start[i] + length[i]) * scale) - 1)) - before;
     const upper = Math.round(top + middle + (high - pitch[i]) * step);
     const inked = tells ? upper + stroke - Math.max(1, Math.round((velocity[i] / 127) * stroke)) : upper;
-    const colour = ink(clip[i], start[i]);
-    for (let y = Math.max(0, upper); y < Math.min(height, upper + stroke); y++) {
+    while (k < marked.length && marked[k].to <= start[i]) k++;
+    const colour = k < marked.length && marked[k].from <= start[i] ? marked[k].ink : ink;
+    for (let y = Math.max(highest, upper); y < Math.min(lowest, upper + stroke); y++) {
       const now = y < inked ? body : colour;
-      for (let p = y * width + from, end = y * width + to; p < end; p++) pixels[p] = now;
+      const line = (y - above) * width;
+      for (let p = line + from; p < line + to; p++) all[p] = isHeard ? now : mixed(now, all[p], SILENT);
     }
   }
 }

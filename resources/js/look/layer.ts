@@ -40,3 +40,17 @@ export function afterFrame(run: () => void): () => void {
     }
   };
 }
+
+/**
+ * Runs something when the page has nothing else to do; gives what calls it off.
+ *
+ * @param atLatest ms after which it is done anyway
+ */
+export function whenIdle(run: () => void, atLatest?: number): () => void {
+  if (!('requestIdleCallback' in globalThis)) {
+    const timer = setTimeout(run, atLatest ?? 200);
+    return () => clearTimeout(timer);
+  }
+  const asked = requestIdleCallback(run, atLatest === undefined ? undefined : { timeout: atLatest });
+  return () => cancelIdleCallback(asked);
+}

@@ -12,10 +12,11 @@ export function painted<Scene>(
   size: () => readonly [width: number, height: number],
   scene: () => Scene,
   paint: (pen: CanvasRenderingContext2D, scene: Scene) => void,
+  kind?: CanvasRenderingContext2DSettings,
 ): void {
   const ask = oncePerFrame(() => {
     const there = canvas();
-    const pen = there && prepared(there, ...size());
+    const pen = there && prepared(there, ...size(), kind);
     if (pen) paint(pen, scene());
   });
   $effect(() => {

@@ -72,14 +72,33 @@ export function coloursOf(theme: string, track: number): Colours {
 
 export const FONT = "'Inter Variable', sans-serif";
 
+const widths = new Map<string, number>();
+/** More texts than that are not remembered: they are measured anew. */
+const MOST_WIDTHS = 5_000;
+
+/** How wide a text is in the font that a pen has, in CSS pixels: measured once, which takes as long as to paint it. */
+export function widthIn(pen: CanvasRenderingContext2D, font: string, text: string): number {
+  const key = `${font} ${text}`;
+  let width = widths.get(key);
+  if (width === undefined) {
+    if (widths.size === 0) document.fonts.addEventListener('loadingdone', () => widths.clear());
+    if (widths.size >= MOST_WIDTHS) widths.clear();
+    widths.set(key, (width = pen.measureText(text).width));
+  }
+  return width;
+}
+
 /**
  * Fits a canvas to its box at the screen's resolution and clears it. Null while it has no size, and where it is gone by the
  * time its frame comes.
+ *
+ * @param kind told to the browser the first time: what has no alpha is put on the screen sooner
  */
 export function prepared(
   canvas: HTMLCanvasElement | null,
   width: number,
   height: number,
+  kind?: CanvasRenderingContext2DSettings,
 ): CanvasRenderingContext2D | null {
   const ratio = window.devicePixelRatio || 1;
   const [w, h] = [Math.round(width * ratio), Math.round(height * ratio)];
@@ -90,7 +109,7 @@ export function prepared(
     canvas.width = w;
     canvas.height = h;
   }
-  const pen = canvas.getContext('2d')!;
+  const pen = canvas.getContext('2d', kind)!;
   pen.setTransform(ratio, 0, 0, ratio, 0, 0);
   pen.clearRect(0, 0, width, height);
   return pen;

@@ -7,6 +7,8 @@ import type { Looking } from './looking.svelte';
 
 /** So long after something was done it is fetched how it was before, in ms: nobody who goes on is kept waiting. */
 const CALM_MS = 250;
+/** Songs that sound with more notes are fetched once somebody compares: taking them in would be felt. */
+const MOST_NOTES = 20_000;
 
 /** The song as it stood at a step, with the same clips open. */
 interface Stood {
@@ -28,7 +30,7 @@ export class States {
 
   constructor(
     private readonly contents: Contents,
-    private readonly sounding: Pick<Sounding, 'loading'>,
+    private readonly sounding: Pick<Sounding, 'loading' | 'now' | 'settled'>,
     private readonly marks: Pick<Marks, 'all'>,
     private readonly sender: Pick<Sender, 'waiting'>,
     private readonly looking: Pick<Looking, 'now' | 'stateAt'>,
@@ -74,10 +76,15 @@ export class States {
     if (missing.length > 0) this.#fetching = setTimeout(() => void this.#fetch(missing), CALM_MS);
   }
 
+  get #isLarge(): boolean {
+    return [...this.sounding.now.notes.values()].reduce((sum, { count }) => sum + count, 0) > MOST_NOTES;
+  }
+
   async #fetch(missing: readonly (number | null)[]): Promise<void> {
     const of = this.#of;
+    await this.sounding.settled();
     for (const step of missing) {
-      if (this.sender.waiting > 0 || this.#of !== of) return;
+      if (this.sender.waiting > 0 || this.#of !== of || this.#isLarge) return;
       try {
         const { state } = await this.looking.stateAt(step);
         if (this.#of === of && step !== this.contents.history.at) this.#known.set(step, state);

@@ -1,17 +1,11 @@
+import { pixel, Pixels } from '../look/pixels';
 import type { Bodies } from '../sight/bodies';
 
 /** From so many notes in sight on, they are too small to be told apart, and are written as pixels. */
 export const DENSE = 1500;
 
-/** A CSS colour of the form #rrggbb as a pixel. */
-function pixel(colour: string): number {
-  const [, red, green, blue] = /^#(..)(..)(..)/.exec(colour) ?? [];
-  return (0xff000000 | (parseInt(blue, 16) << 16) | (parseInt(green, 16) << 8) | parseInt(red, 16)) >>> 0;
-}
-
 /**
- * Bodies and ink of many small notes, straight into pixels: a canvas takes longer to fill ten thousand rectangles than
- * a frame lasts. `styles` are lists of places with the colours of body and ink.
+ * Bodies and ink of many small notes, as pixels. `styles` are lists of places with the colours of body and ink.
  */
 export function paintDense(
   pen: CanvasRenderingContext2D,
@@ -20,10 +14,9 @@ export function paintDense(
 ): void {
   const { notes, view } = lying;
   const { start, pitch, velocity } = notes.columns;
-  const ratio = pen.getTransform().a;
-  const { width, height } = pen.canvas;
-  const image = pen.createImageData(width, height);
-  const pixels = new Uint32Array(image.data.buffer);
+  const sheet = Pixels.of(pen);
+  const { all, width, height, ratio } = sheet;
+  all.fill(0);
   // Plain numbers: what is read from the view or the image is looked up anew each time.
   const [from, top, row] = [view.left, view.top, view.rowHeight * ratio];
   const scale = view.pixelsPerTick * ratio;
@@ -39,10 +32,10 @@ export function paintDense(
       for (let y = Math.max(0, upper); y < lower; y++) {
         const colour = y < inkTop ? bodyPixel : inkPixel;
         for (let p = y * width + left, end = y * width + right; p < end; p++) {
-          pixels[p] = colour;
+          all[p] = colour;
         }
       }
     }
   }
-  pen.putImageData(image, 0, 0);
+  sheet.put();
 }

@@ -1,4 +1,4 @@
-import { FONT, type Colours } from '../look/theme';
+import { FONT, widthIn, type Colours } from '../look/theme';
 import type { GridLines } from '../music/time';
 import { NUMBERS_HEIGHT } from '../gestures/on-ruler';
 import type { Viewport } from '../sight/viewport.svelte';
@@ -8,6 +8,7 @@ export const RULER_HEIGHT = 36;
 const ROOM_FOR_NUMBER = 34;
 const ROOM_FOR_BEAT = 30;
 const HANDLE = 4;
+const LETTERS = `600 11px ${FONT}`;
 
 /** What a ruler shows. */
 export interface RulerScene {
@@ -34,7 +35,7 @@ export function paintRuler(pen: CanvasRenderingContext2D, scene: RulerScene): vo
     pen.fillRect(Math.round(view.x(start)), 0, length * view.pixelsPerTick - 1, inFront ? 4 : 2);
   }
   if (loop) paintLoop(pen, scene, loop);
-  pen.font = `600 11px ${FONT}`;
+  pen.font = LETTERS;
   pen.textBaseline = 'middle';
   pen.fillStyle = colours['row-line'];
   pen.fillRect(0, NUMBERS_HEIGHT, view.width, 1);
@@ -56,7 +57,7 @@ function paintNumbers(pen: CanvasRenderingContext2D, { view, lines, colours }: R
   const write = (text: string, x: number, colour: string) => {
     pen.fillStyle = colour;
     pen.fillText(text, x + 4, middle);
-    last = x + 8 + pen.measureText(text).width;
+    last = x + 8 + widthIn(pen, LETTERS, text);
   };
   for (const { tick, bar, stretch } of lines.bars(Math.max(0, view.left), view.right)) {
     const [x, next] = [view.x(tick), view.x(lines.barStart(bar + 1))];
@@ -96,11 +97,11 @@ function paintLoop(
   const [first, last] = [from, to].map((tick) => shortPosition(lines.position(tick)));
   const what = `${isLooped ? 'Loop' : 'Range'} ${first}–${last}`;
   const x = Math.max(left, 0) + HANDLE + 4;
-  pen.font = `600 11px ${FONT}`;
+  pen.font = LETTERS;
   pen.textBaseline = 'middle';
   pen.fillStyle = colours['color-base-content'];
   const words = [isWhole ? `${what}, the whole clip · drag here for less` : what, what];
-  const fits = words.find((text) => pen.measureText(text).width <= Math.min(right, view.width) - x - HANDLE);
+  const fits = words.find((text) => widthIn(pen, LETTERS, text) <= Math.min(right, view.width) - x - HANDLE);
   if (fits) pen.fillText(fits, x, top + height / 2 + 0.5);
 }
 
