@@ -32,24 +32,41 @@ final class ClipRecord extends Record
 
     protected $table = 'clips';
 
-    public function clip(): Clip
+    /**
+     * A clip of a row as it was read: of thousands of them, models are dear.
+     *
+     * @param  array<string, mixed>  $row
+     */
+    public static function clipOf(array $row): Clip
     {
-        return Clip::fromArray(['track' => $this->track_id] + $this->getAttributes());
+        return Clip::fromArray(['track' => $row['track_id'] ?? null] + $row);
     }
 
-    /** The notes as they are stored; '' where they were not asked for. */
-    public function packedNotes(): string
+    /**
+     * What lies in a clip of a row as it was read.
+     *
+     * @param  array<array-key, mixed>  $row
+     */
+    public static function contentOf(array $row): ClipContent
     {
-        $notes = $this->getAttributes()['notes'] ?? null;
+        [$notes, $points] = [$row['notes'] ?? '', $row['points'] ?? ''];
 
-        return is_string($notes) ? $notes : '';
+        return new ClipContent(
+            PackedTable::notes(is_string($notes) ? $notes : ''),
+            is_string($points) && $points !== '' ? PackedTable::points($points) : Points::none(),
+        );
+    }
+
+    public function clip(): Clip
+    {
+        /** @var array<string, mixed> $row */
+        $row = $this->getAttributes();
+
+        return self::clipOf($row);
     }
 
     public function content(): ClipContent
     {
-        return new ClipContent(
-            PackedTable::notes($this->notes),
-            $this->points === null || $this->points === '' ? Points::none() : PackedTable::points($this->points),
-        );
+        return self::contentOf($this->getAttributes());
     }
 }

@@ -59,25 +59,20 @@ final readonly class SongStore
 
             return StoredSong::of($record, self::song($record, [], [], []), []);
         }
-        $tracks = $found = [];
+        $rows = self::plain($rows);
+        $tracks = [];
         foreach ($rows as $row) {
-            /** @var array<string, mixed> $row */
-            $row = (array) $row;
-            $clip = (new ClipRecord)->newFromBuilder($row);
-            $found[$clip->id] = $clip;
-            $tracks[$clip->track_id] ??= Track::fromArray(self::part($row, 'track_', self::TRACK_COLUMNS));
+            $track = self::part($row, 'track_', self::TRACK_COLUMNS);
+            $tracks[is_int($track['id']) ? $track['id'] : 0] ??= Track::fromArray($track);
         }
         $record = (new SongRecord)->newFromBuilder(self::part(
-            (array) $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_ran'],
+            $rows[0], 'song_', [...self::SONG_COLUMNS, 'step_lines', 'step_ran'],
         ));
 
         return StoredSong::of(
             $record,
-            self::song(
-                $record, $tracks, array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $found),
-                self::contents($found),
-            ),
-            $found,
+            self::song($record, $tracks, array_map(ClipRecord::clipOf(...), $rows), self::contents($rows)),
+            $rows,
         );
     }
 
@@ -129,14 +124,13 @@ final readonly class SongStore
     {
         $record = $this->record($id);
         $tracks = TrackRecord::query()->where('song_id', $id)->get()->all();
-        $heads = ClipRecord::query()->whereIn(
+        $rows = self::plain($this->database->table('clips')->whereIn(
             'track_id', array_map(static fn (TrackRecord $track): int => $track->id, $tracks),
-        );
-        $rows = (clone $heads)->get($contents === null ? ['*'] : ClipRecord::HEAD)->all();
+        )->get($contents === null ? ['*'] : ClipRecord::HEAD)->all());
         $song = self::song(
             $record,
             array_map(static fn (TrackRecord $track): Track => $track->track(), $tracks),
-            array_map(static fn (ClipRecord $clip): Clip => $clip->clip(), $rows),
+            array_map(ClipRecord::clipOf(...), $rows),
             self::contents($contents === null ? $rows : []),
         )->numbered($this->lastId('tracks'), $this->lastId('clips'));
 
@@ -176,15 +170,16 @@ final readonly class SongStore
         ) {
             return false;
         }
-        $now = [];
-        foreach (array_chunk(array_keys($stored->revisions), 500) as $clips) {
-            $now += $this->database->table('clips')->whereIn('id', $clips)->pluck('revision', 'id')->all();
-        }
-        $then = $stored->revisions;
-        ksort($now);
-        ksort($then);
+        // They only ever grow, so that their sum tells whether one did.
+        $clips = $this->database->table('clips');
+        $revisions = $stored->isWhole
+            ? $clips->whereIn('track_id', array_keys($stored->song->tracks))
+            : $clips->whereIn('id', array_keys($stored->revisions));
+        $now = (array) $revisions->selectRaw('count(*) as clips, total(revision) as revisions')->first();
 
-        return $now === $then;
+        return $now === [
+            'clips' => count($stored->revisions), 'revisions' => (float) array_sum($stored->revisions),
+        ];
     }
 
     /**
@@ -198,9 +193,9 @@ final readonly class SongStore
 
         return $missing === []
             ? $stored
-            : $stored->with($stored->song->holding(self::contents(
-                ClipRecord::query()->whereIn('id', $missing)->get()->all(),
-            )));
+            : $stored->with($stored->song->holding(self::contents(self::plain(
+                $this->database->table('clips')->whereIn('id', $missing)->get(['id', 'notes', 'points'])->all(),
+            ))));
     }
 
     private function record(int $id): SongRecord
@@ -221,17 +216,27 @@ final readonly class SongStore
     }
 
     /**
-     * @param  array<array-key, ClipRecord>  $rows
+     * @param  array<array-key, object>  $rows
+     * @return list<array<string, mixed>>
+     */
+    private static function plain(array $rows): array
+    {
+        /** @var list<array<string, mixed>> $plain */
+        $plain = array_map(static fn (object $row): array => (array) $row, array_values($rows));
+
+        return $plain;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $rows
      * @return array<int, ClipContent> by the id of the clip
      */
     private static function contents(array $rows): array
     {
-        $contents = [];
-        foreach ($rows as $row) {
-            $contents[$row->id] = $row->content();
-        }
+        /** @var list<int> $ids */
+        $ids = array_column($rows, 'id');
 
-        return $contents;
+        return array_combine($ids, array_map(ClipRecord::contentOf(...), $rows));
     }
 
     /**

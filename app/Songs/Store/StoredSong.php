@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Songs\Store;
 
-use App\Models\ClipRecord;
 use App\Models\SongRecord;
 use Jactonic\Core\Song\Song;
 
@@ -25,14 +24,13 @@ final readonly class StoredSong
     ) {
     }
 
-    /** @param  array<array-key, ClipRecord>  $clips */
-    public static function of(SongRecord $record, Song $song, array $clips, bool $isWhole = false): self
+    /** @param  list<array<array-key, mixed>>  $rows  of clips, with their notes or without */
+    public static function of(SongRecord $record, Song $song, array $rows, bool $isWhole = false): self
     {
-        $revisions = $packed = [];
-        foreach ($clips as $clip) {
-            $revisions[$clip->id] = $clip->revision;
-            $packed[$clip->id] = $clip->packedNotes();
-        }
+        /** @var array<int, int> $revisions */
+        $revisions = array_column($rows, 'revision', 'id');
+        /** @var array<int, string> $packed */
+        $packed = array_column($rows, 'notes', 'id');
 
         return new self($record, $song, $revisions, $packed, $isWhole);
     }

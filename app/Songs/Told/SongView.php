@@ -118,15 +118,14 @@ final readonly class SongView
      */
     public function sound(int $id, array $open, ?array $tracks): array
     {
-        $song = $this->store->whole($id)->song;
-        $sounding = [];
-        foreach ($song->tracks as $track) {
-            if ($tracks === null || in_array($track->id, $tracks, true)) {
-                $sounding[] = self::sounding($song, $track, $open);
-            }
-        }
+        $stored = $this->store->whole($id, $tracks === null ? null : []);
+        $clips = $tracks === null ? [] : array_intersect_key($stored->song->clipsByTrack(), array_flip($tracks));
+        $song = $this->store->reading($stored, array_column(array_merge(...$clips), 'id'))->song;
 
-        return ['tracks' => $sounding];
+        return ['tracks' => array_map(
+            static fn (Track $track): array => self::sounding($song, $track, $open),
+            array_values($tracks === null ? $song->tracks : array_intersect_key($song->tracks, array_flip($tracks))),
+        )];
     }
 
     /** @return array{name: string, bytes: string} the song as a Standard MIDI File */
@@ -204,6 +203,7 @@ final readonly class SongView
     private static function whole(Song $song, array $revisions): array
     {
         $conductor = $song->conductor;
+        $clips = $song->clipsByTrack();
 
         return [
             'ppq' => $conductor->ppq,
@@ -231,7 +231,7 @@ final readonly class SongView
                 $conductor->events,
             ),
             'tracks' => array_map(
-                static fn (Track $track): array => TrackView::told($track, $song->clipsOf($track->id), $revisions),
+                static fn (Track $track): array => TrackView::told($track, $clips[$track->id] ?? [], $revisions),
                 array_values($song->tracks),
             ),
         ];

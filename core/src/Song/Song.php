@@ -176,8 +176,29 @@ final readonly class Song
     /** @return list<Clip> the clips of a track in order of time */
     public function clipsOf(int $track): array
     {
-        $clips = array_filter($this->clips, static fn (Clip $clip): bool => $clip->track === $track);
-        usort($clips, static fn (Clip $a, Clip $b): int => [$a->start, $a->id] <=> [$b->start, $b->id]);
+        return self::inOrder(
+            array_filter($this->clips, static fn (Clip $clip): bool => $clip->track === $track),
+        );
+    }
+
+    /** @return array<int, list<Clip>> the clips of each track that has some in order of time, by its id */
+    public function clipsByTrack(): array
+    {
+        $clips = [];
+        foreach ($this->clips as $clip) {
+            $clips[$clip->track][] = $clip;
+        }
+
+        return array_map(self::inOrder(...), $clips);
+    }
+
+    /**
+     * @param  array<int, Clip>  $clips
+     * @return list<Clip>
+     */
+    private static function inOrder(array $clips): array
+    {
+        usort($clips, static fn (Clip $a, Clip $b): int => $a->start <=> $b->start ?: $a->id <=> $b->id);
 
         return $clips;
     }
