@@ -2,6 +2,7 @@ import type { History, Marked, OpenClips, OpenedSong, Song, SongAnswer, Standing
 import { NoteTable } from '../music/notes';
 import { PointTable } from '../music/points';
 import { Clock } from '../music/time';
+import { same } from './same';
 
 /** What lies in the open clips. */
 export interface Open {
@@ -159,8 +160,14 @@ export class Contents {
     return [...new Set([...elsewhere, ...looping.map(({ id }) => id)])];
   }
 
+  /** Tracks that stayed as they were stay the same objects, so that nothing that shows one looks at it again. */
   #takeSong(song: Song): void {
-    this.song = song;
+    const before = new Map((this.song as Song | undefined)?.tracks.map((track) => [track.id, track]));
+    const tracks = song.tracks.map((track) => {
+      const was = before.get(track.id);
+      return was && same(was, track) ? was : track;
+    });
+    this.song = { ...song, tracks };
     this.#revision = song.revision;
     this.#revisions = Object.fromEntries(
       song.tracks.flatMap(({ clips }) => clips.map((clip) => [clip.id, clip.revision] as const)),
