@@ -3,8 +3,9 @@ import { begin, does, type Piece } from '../tests/browser/doing';
 import pieces from '../tests/browser/pieces.json' with { type: 'json' };
 import { test, type Studio } from '../tests/browser/studio';
 
-/** So long a person waits between two actions, in ms. */
+/** So long a person waits between two actions, in ms, and so long a modifier is down before its key. */
 const PAUSE = 350;
+const LEAD = 90;
 
 const all = (pieces as Piece[]).filter(({ begins }) => begins !== 'map');
 
@@ -14,7 +15,13 @@ async function work(studio: Studio, piece: Piece): Promise<[found: number, all: 
   await begin(studio, piece);
   for (const action of [...piece.hands, ...piece.mistake]) {
     await page.waitForTimeout(PAUSE);
+    const modifier = /^(Shift|Alt|Ctrl)(?=\+)/.exec(action)?.[0].replace('Ctrl', 'Control');
+    if (modifier) {
+      await page.keyboard.down(modifier);
+      await page.waitForTimeout(LEAD);
+    }
     await does(studio, action);
+    if (modifier) await page.keyboard.up(modifier);
   }
   await page.waitForTimeout(PAUSE);
   await studio.press('Escape', 'Escape', 'Alt+/');

@@ -19,6 +19,7 @@ use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Lines\EditLine;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Song\OpenSong;
+use Jactonic\Core\Song\SongChange;
 
 /**
  * What the likeliest next presses would do to the open notes, so that a page can show it before it is asked for:
@@ -124,6 +125,10 @@ final readonly class SongAhead
             return null;
         }
         $change = $isBack ? $step->change->reversed() : $step->change;
+        if (! $change->touchesArrangement() && array_intersect($change->touchedClips(), $open->open) === []) {
+            // What is open stays as it is.
+            $change = new SongChange;
+        }
         if (! $change->isWithinClips() || array_diff($change->touchedClips(), $open->open) !== []) {
             return null;
         }

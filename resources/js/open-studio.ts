@@ -193,11 +193,12 @@ function putTogether(
     sounding,
   });
   const opening = new Opening({ contents, grid, preview, status, panes, openedRows, sender, answers });
-  const ahead = new Ahead(
+  const ahead: Ahead = new Ahead(
     { contents, preview, panes, sender, standpoint, habits: new Habits(localStorage) },
-    () => usualEdits(catalog, shortcuts).map((run) => lanes.named(run, false)),
+    () => usualEdits(catalog, shortcuts, keyHandling).map((run) => lanes.named(run, false)),
     (lines) => applies.whyNot(lines),
     steadyEdits(catalog),
+    () => keyHandling.begun,
   );
   const asking = new Asking(
     { ahead, contents, chosenClips, lanes, preview, status, sender, selecting, standpoint, clipboard, answers },

@@ -111,6 +111,21 @@ final class AheadTest extends AppTestCase
         self::assertSame([10, 130, 250], $back['open']['notes']['start']);
     }
 
+    public function test_a_step_back_in_another_clip_leaves_what_is_open_as_it_is(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['clip-split at=240tk']);
+        $other = (int) ClipRecord::query()->whereKeyNot($clip)->orderByDesc('id')->firstOrFail()->id;
+        $this->ask($other, 'edits', ['lines' => ['transpose semitones=1'], 'selection' => 'all'])->assertOk();
+        $revision = ClipRecord::query()->findOrFail($clip)->revision;
+
+        [$back] = $this->ahead($clip, $revision, ['undo'], ['selection' => [1]]);
+        $undone = $this->ask($clip, 'undo', ['revision' => $revision])->assertOk()->json();
+
+        self::assertSame([[], []], [$back['notes'], $back['points']]);
+        self::assertSame([], $undone['notes']);
+    }
+
     public function test_what_is_refused_reaches_further_or_draws_a_value_is_not_known(): void
     {
         $clip = $this->clip();

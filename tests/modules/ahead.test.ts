@@ -62,6 +62,7 @@ describe('looking ahead', () => {
       message: '',
     }) as unknown as SongAnswer;
   const UP = 'transpose semitones=1';
+  const DOWN = 'transpose semitones=-1';
 
   function standing() {
     const on = workbench([
@@ -71,6 +72,7 @@ describe('looking ahead', () => {
     on.contents.select([1, 2]);
     const habits = new Habits(drawer());
     const asked: unknown[][] = [];
+    const middle = { of: '' };
     let answers: (SongAnswer | null)[] = [];
     vi.spyOn(api, 'ahead').mockImplementation(async (_song, _standing, presses) => {
       asked.push(presses);
@@ -78,12 +80,13 @@ describe('looking ahead', () => {
     });
     const ahead = new Ahead(
       { ...on, habits },
-      () => [[UP], ['quantize'], ['nudge at=pointer'], ['humanize']],
+      () => (middle.of ? [[DOWN], [UP]] : [[UP], ['quantize'], ['nudge at=pointer'], ['humanize']]),
       (lines) => (lines[0] === 'quantize' ? 'Select notes first.' : ''),
       (lines) => lines[0] !== 'humanize',
+      () => middle.of,
     );
     const seen = () => [...on.seen.notes.columns.pitch];
-    return { ...on, ahead, habits, asked, seen, will: (...all: (SongAnswer | null)[]) => (answers = all) };
+    return { ...on, ahead, habits, asked, middle, seen, will: (...all: (SongAnswer | null)[]) => (answers = all) };
   }
 
   beforeEach(() => {
@@ -99,6 +102,27 @@ describe('looking ahead', () => {
     expect(asked).toEqual([[{ lines: [UP] }, { lines: [UP], then: [UP] }]]);
     await ahead.look();
     expect(asked, 'nothing is another since').toHaveLength(1);
+  });
+
+  test('while a modifier is down it asks for what is not known of what that may end in, and keeps what is', async () => {
+    const { ahead, asked, middle, seen, will } = standing();
+    will(answer(61, 65), answer(62, 66));
+    await ahead.look();
+    middle.of = 'Shift+';
+    will(answer(59, 63));
+    await ahead.look();
+    expect(asked[1]).toEqual([{ lines: [DOWN] }]);
+    ahead.press([DOWN], true)!(false);
+    ahead.press([UP], true);
+    expect(seen()).toEqual([61, 65]);
+  });
+
+  test('what would be refused anyway is not counted as missed', async () => {
+    const { ahead } = standing();
+    ahead.press(['quantize'], true);
+    expect(foreseen.missed).toBe(0);
+    ahead.press(['reverse'], true);
+    expect(foreseen.missed).toBe(1);
   });
 
   test('a press that is known is seen at once, and goes when its answer has come', async () => {

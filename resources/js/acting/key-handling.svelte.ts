@@ -1,6 +1,7 @@
 import type { Binding, Declaration } from '../api';
 import { countedLines, countSaid } from '../keys/counting';
 import { Dispatcher, type Pending } from '../keys/dispatcher';
+import { modifiersOf, NO_MODIFIERS, prefixed, sameModifiers, type Modifiers } from '../keys/keystroke';
 import { Pasting } from '../keys/pasting';
 import type { Tools } from '../commands/command';
 import { momentKeys, type Moment, type MomentKey } from './moment';
@@ -9,6 +10,8 @@ import { momentKeys, type Moment, type MomentKey } from './moment';
 export class KeyHandling {
   /** what one is in the middle of: the first of two keys in a row, or digits for so many times */
   pending = $state.raw<Pending>({ keys: '', digits: null });
+  /** modifiers that are down */
+  held = $state.raw<Modifiers>(NO_MODIFIERS);
   #byPointer = false;
   readonly #pasting = new Pasting((line, clipboard) => this.on.acting.act([line], 'key', clipboard));
   readonly #dispatcher = $derived.by(
@@ -36,6 +39,12 @@ export class KeyHandling {
     return Number(this.pending.digits ?? 0) || 0;
   }
 
+  /** What a hand is in the middle of, in one word; '' where in nothing. */
+  get begun(): string {
+    const { keys, digits } = this.pending;
+    return `${prefixed(this.held, '')}${keys && `${keys} `}${digits ?? ''}`;
+  }
+
   /** What the strip says of a key while a count is typed: “4 parts”, “3 ×”; '' where none is. */
   countSaid(binding: Binding): string {
     return this.count > 0 ? countSaid(binding, this.count, this.edits) : '';
@@ -48,6 +57,7 @@ export class KeyHandling {
 
   down(event: KeyboardEvent): void {
     this.#byPointer = false;
+    this.#hold(modifiersOf(event));
     if (this.isCovered()) return;
     // A control that was reached by Tab keeps its keys until Escape, and so does a field.
     const control = event.key === 'Escape' ? controlOf(document.activeElement, FIELDS) : null;
@@ -64,12 +74,14 @@ export class KeyHandling {
   }
 
   up(event: KeyboardEvent): void {
+    this.#hold(modifiersOf(event));
     this.on.playing.letters.up(event);
     this.#dispatcher.up(event);
   }
 
   /** The window lost the keys: what is down is let go. */
   blur(): void {
+    this.#hold(NO_MODIFIERS);
     this.on.playing.letters.release();
     this.#dispatcher.release();
   }
@@ -101,6 +113,10 @@ export class KeyHandling {
     // A list that opens was not chosen from yet, nor a slider let go.
     if (event.type === 'click' && control.matches('select, input[type=range]')) return;
     if (document.activeElement === control) this.#giveBack(control);
+  }
+
+  #hold(now: Modifiers): void {
+    if (!sameModifiers(now, this.held)) this.held = now;
   }
 
   #giveBack(control: HTMLElement): void {

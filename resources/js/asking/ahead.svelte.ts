@@ -52,6 +52,7 @@ export class Ahead {
   /** what it hangs on what is known, and what it was asked on last */
   #basis: Basis | null = null;
   #asked: Basis | null = null;
+  #askedIn = '';
   /** how the song would be after each press that is known */
   #known: ReadonlyMap<string, () => Foreseen> = new Map();
   #last = '';
@@ -62,31 +63,34 @@ export class Ahead {
    * @param usual what may be pressed where habits tell nothing: lines, those that are used most first
    * @param whyNot what has to be done before lines apply; '' where they do
    * @param isSteady whether lines do the same whenever they are run: those that draw a value do not
+   * @param begun what a hand is in the middle of, such as a modifier that is down; '' where in nothing
    */
   constructor(
     private readonly on: AheadOf,
     private readonly usual: () => readonly (readonly string[])[],
     private readonly whyNot: (lines: readonly string[]) => string,
     private readonly isSteady: (lines: readonly string[]) => boolean,
+    readonly begun: () => string = () => '',
   ) {}
 
   /** What it hangs on whether it is time to look, to be followed; null where there is nothing to look for. */
   get occasion(): readonly unknown[] | null {
     const { panes, preview, sender } = this.on;
     if (!settings.ahead || panes.reached === 'song' || sender.waiting > 0 || preview.shown) return null;
-    return Object.values(this.#now());
+    return [...Object.values(this.#now()), this.begun()];
   }
 
   /** Asks for what is likeliest now. */
   async look(): Promise<void> {
     const { contents, standpoint } = this.on;
     const basis = this.#now();
-    if (isSameBasis(this.#asked, basis)) return;
-    this.#asked = basis;
-    const presses = this.#likeliest();
+    const begun = this.begun();
+    if (isSameBasis(this.#asked, basis) && this.#askedIn === begun) return;
+    [this.#asked, this.#askedIn] = [basis, begun];
+    const presses = begun ? this.#endings() : this.#likeliest();
     if (presses.length === 0) return;
     // A run of one key goes on: what it would do once more is known too.
-    const again = presses[0] === UNDO || presses[0] === REDO ? [] : [twice(presses[0])];
+    const again = begun || presses[0] === UNDO || presses[0] === REDO ? [] : [twice(presses[0])];
     const asked = [...presses, ...again];
     try {
       const { answers } = await api.ahead(
@@ -140,7 +144,7 @@ export class Ahead {
     if (!isPlain || !settings.ahead) return null;
     const after = this.#after(press);
     if (after) foreseen.found++;
-    else if (press === UNDO || press === REDO || this.isSteady(lines)) foreseen.missed++;
+    else if (press === UNDO || press === REDO || (this.isSteady(lines) && this.whyNot(lines) === '')) foreseen.missed++;
     return after ? this.#show(press, after()) : null;
   }
 
@@ -164,13 +168,28 @@ export class Ahead {
     };
   }
 
+  /** What may end what a hand is in the middle of, as far as it is not known. */
+  #endings(): string[] {
+    const known = this.#isStill(this.#now()) ? this.#known : null;
+    const presses = this.usual().map((lines) => lines.join('\n'));
+    return presses.filter((press) => !known?.has(press) && this.#isToKnow(press)).slice(0, this.#most);
+  }
+
+  /** So many presses are looked at. */
+  get #most(): number {
+    const { contents } = this.on;
+    const count = contents.notes.selectedCount + contents.points.selectedCount;
+    return count <= FEW ? MOST_OF_FEW : Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / count)));
+  }
+
   /** The likeliest presses: what this hand did before in this place, the same again, a step back, and what is usual. */
   #likeliest(): string[] {
-    const { contents, habits } = this.on;
-    const count = contents.notes.selectedCount + contents.points.selectedCount;
-    const most = count <= FEW ? MOST_OF_FEW : Math.max(2, Math.min(MOST_PRESSES, Math.floor(MOST_NOTES / count)));
-    const known = habits.after(this.#last);
-    const usual = this.usual().map((lines) => lines.join('\n'));
+    const { habits } = this.on;
+    const most = this.#most;
+    const known = habits.after(this.#last).filter((press) => this.#isToKnow(press));
+    const usual = this.usual()
+      .map((lines) => lines.join('\n'))
+      .filter((press) => this.#isToKnow(press));
     const guesses = [
       ...known.slice(0, most / 3),
       ...(this.#last === UNDO ? [UNDO, REDO] : this.#last ? [this.#last, UNDO] : []),

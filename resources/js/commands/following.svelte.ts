@@ -53,14 +53,19 @@ export function followTab({ dialogs, tuning, walk }: Pick<Tools, 'dialogs' | 'tu
 
 /** After so many ms without a change it is looked ahead, as soon as the page has nothing else to do. */
 const STANDS_STILL_MS = 60;
+/** Where a hand is in the middle of something its end is near. */
+const IS_BEGUN_MS = 10;
 
 /** Looks ahead whenever one has stood still for a moment, and not in a window that is not seen. Called once, inside a component. */
 export function followAhead({ ahead }: Pick<Tools, 'ahead'>): void {
   $effect(() => {
     if (ahead.occasion === null) return;
-    const timer = setTimeout(() => {
-      if (!document.hidden) void ahead.look();
-    }, STANDS_STILL_MS);
+    const timer = setTimeout(
+      () => {
+        if (!document.hidden) void ahead.look();
+      },
+      ahead.begun() ? IS_BEGUN_MS : STANDS_STILL_MS,
+    );
     return () => clearTimeout(timer);
   });
 }
