@@ -131,3 +131,22 @@ test('where the pointer rests on a key of the strip, what it would do is drawn, 
   await key.click();
   await studio.expectColumn('pitch', [61]);
 });
+
+test('what one comes to in the menu at the pointer is seen before it is done, and not what stands first', async ({
+  studio,
+  page,
+}) => {
+  await studio.open([[0, 900, 60]]);
+  await studio.press('Control+a');
+  const { x, y } = await studio.point(700, 60);
+  await page.mouse.click(x, y, { button: 'right' });
+  const menu = page.getByRole('dialog', { name: 'What can be done here' });
+  await page.keyboard.type('semitone up');
+  await expect(menu.getByRole('option', { selected: true })).toHaveText(/Up a semitone/);
+  expect(await isDrawn(studio, 400, 61), 'nobody came to it').toBe(false);
+  await studio.press('ArrowDown', 'ArrowUp');
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(true);
+  await studio.press('Escape');
+  await expect.poll(() => isDrawn(studio, 400, 61)).toBe(false);
+  await studio.expectColumn('pitch', [60]);
+});

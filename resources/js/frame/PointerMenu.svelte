@@ -1,11 +1,14 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
   import { find, type Entry } from '../commands/entries';
   import { total, use } from '../commands/use.svelte';
   import Floating from '../look/Floating.svelte';
   import { cap } from '../keys/keystroke';
+  import { Resting } from '../looking/resting';
   import { getStudio } from '../acting/studio';
 
-  const { acting, applies, arranging, chosenClips, contents, dialogs, offered, status } = getStudio();
+  const { acting, applies, arranging, catalog, chosenClips, contents, dialogs, offered, status } = getStudio();
+  const { looking, player, preview } = getStudio();
   const { run } = acting;
   const giveKey = (line: string) => dialogs.giveKey([line]);
 
@@ -159,8 +162,20 @@
     list?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   });
 
+  // What one comes to is seen before it is done; what stands first when the menu opens was not come to.
+  const resting = new Resting({ preview, looking, player });
+  const editNames = new Set(catalog.edits.map(({ name }) => name));
+  function come(place: number): void {
+    chosen = place;
+    const line = rows[place]?.line ?? '';
+    if (editNames.has(line.split(' ', 1)[0]) && !applies.whyNot([line])) resting.over([line]);
+    else resting.leave();
+  }
+  onDestroy(() => resting.leave());
+
   function choose(entry: Entry | undefined, then = run): void {
     if (!entry) return;
+    resting.leave();
     const whyNot = then === run ? applies.whyNot([entry.line]) : '';
     close();
     if (whyNot) status.say(whyNot, 'refused');
@@ -169,8 +184,8 @@
 
   function keys(event: KeyboardEvent): void {
     const actions: Record<string, () => void> = {
-      ArrowDown: () => (chosen = Math.min(rows.length - 1, chosen + 1)),
-      ArrowUp: () => (chosen = Math.max(0, chosen - 1)),
+      ArrowDown: () => come(Math.min(rows.length - 1, chosen + 1)),
+      ArrowUp: () => come(Math.max(0, chosen - 1)),
       Escape: () => (group ? (group = null) : close()),
       // On a button Enter presses it.
       ...(event.target instanceof HTMLInputElement && {
@@ -222,7 +237,7 @@
           : ''} {whyNot ? 'text-secondary' : ''}"
         aria-disabled={whyNot !== ''}
         title={whyNot || entry.help}
-        onpointermove={() => (chosen = k)}
+        onpointermove={() => k !== chosen && come(k)}
         onclick={() => choose(entry)}
       >
         <span class="min-w-0">{entry.title}</span>
