@@ -12,6 +12,7 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Packing\PackedTable;
 use Jactonic\Core\Content\PointKind;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Smf\SmfTrack;
@@ -32,6 +33,44 @@ final class SongTest extends AppTestCase
         self::assertCount(2, $opened['open']['clips']);
         self::assertSame($clip, $opened['open']['front']);
         self::assertNotNull($opened['grid']);
+    }
+
+    /** @return array<int, list<int>> where the notes of each track begin, by its id, as bytes tell them */
+    private function sound(int $song, string $of = ''): array
+    {
+        $answer = $this->get("/api/songs/{$song}/sound{$of}")->assertOk()->assertHeader(
+            'Content-Type', 'application/vnd.jactonic.sound',
+        );
+        $bytes = (string) $answer->getContent();
+        $length = unpack('V', $bytes)[1];
+        $at = 4 + $length;
+        $sound = [];
+        $list = json_decode(substr($bytes, 4, $length), true);
+        foreach ($list as ['track' => $track, 'notes' => $notes, 'points' => $points]) {
+            $sound[$track] = $notes === 0 ? [] : PackedTable::notes(substr($bytes, $at, $notes))->start;
+            $at += $notes + $points;
+        }
+        self::assertSame(strlen($bytes), $at, 'nothing lies behind the tables');
+
+        return $sound;
+    }
+
+    public function test_what_sounds_of_each_track_is_told_as_bytes_of_all_or_of_some(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['clip loop=960tk length=1920tk', 'track-copy', 'track-new'], []);
+        $song = $this->songOf($clip);
+        [$first, $second, $empty] = array_column($this->getJson("/api/songs/{$song}")->json('song.tracks'), 'id');
+
+        $all = $this->sound($song);
+        self::assertSame([$first, $second, $empty], array_keys($all));
+        self::assertSame([10, 130, 250, 970, 1090, 1210], $all[$first], 'both rounds');
+        self::assertSame([$all[$first], []], [$all[$second], $all[$empty]]);
+
+        self::assertSame([$second => $all[$second]], $this->sound($song, "?tracks={$second}"));
+        self::assertSame(
+            [970, 1090, 1210], $this->sound($song, "?clips={$clip}")[$first], 'the first round is on the screen',
+        );
     }
 
     public function test_a_file_comes_in_and_goes_out_with_everything_in_it(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Jactonic\Core\Content\Lane;
 use Jactonic\Core\Content\Notes;
+use Jactonic\Core\Content\Packing\PackedTable;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Context\Caret;
@@ -22,7 +23,7 @@ use Jactonic\Core\Time\Timeline;
 /*
  * The core for tests of the browser's modules: what comes of lines is its to say, there as in the program.
  *
- * Reads JSON from its input: `ask` is “catalog”, “grid” or “run”.
+ * Reads JSON from its input: `ask` is “catalog”, “grid”, “packed” or “run”.
  */
 require __DIR__.'/../../vendor/autoload.php';
 
@@ -43,6 +44,7 @@ $answer = match ($asked['ask']) {
         'rates' => ['ms' => 1000, 's' => 1, 'smp' => Timeline::SAMPLE_RATE, 'fr' => Timeline::FRAME_RATE],
     ],
     'grid' => ['grid' => $asked['grid'], 'swing' => 0, 'stretches' => $time->gridLines()->table()],
+    'packed' => ['bytes' => base64_encode(PackedTable::pack(Notes::fromRows($asked['notes'])))],
     'run' => run($asked, $time),
 };
 echo json_encode($answer, JSON_THROW_ON_ERROR);

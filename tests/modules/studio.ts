@@ -33,7 +33,7 @@ export type TestNote = [start: number, length: number, pitch: number, velocity?:
 export type TestPoint = [tick: number, value: number];
 
 /** What the core answers. */
-function core<T>(asked: Record<string, unknown>): T {
+export function core<T>(asked: Record<string, unknown>): T {
   return JSON.parse(execFileSync('php', ['tests/modules/core.php'], { input: JSON.stringify(asked) }).toString()) as T;
 }
 

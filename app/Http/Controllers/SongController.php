@@ -12,6 +12,7 @@ use App\Http\Requests\SongUpload;
 use App\Models\SongRecord;
 use App\Songs\Store\SongStore;
 use App\Songs\Store\SongWriter;
+use App\Songs\Told\PackedSound;
 use App\Songs\Told\SongView;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -65,9 +66,9 @@ final readonly class SongController
             ->setCache(['private' => true, 'max_age' => 31_536_000, 'immutable' => true]);
     }
 
-    public function sound(int $song, OpenRequest $request): JsonResponse
+    public function sound(int $song, OpenRequest $request): Response
     {
-        return new JsonResponse($this->view->sound($song, $request->clips(), $request->tracks()));
+        return PackedSound::of($this->view->sound($song, $request->clips(), $request->tracks()));
     }
 
     /** Renames a song, where it is still called as the caller says. */

@@ -20,6 +20,7 @@ use Jactonic\Core\Smf\ChordsAs;
 use Jactonic\Core\Smf\CurvesAs;
 use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
+use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
 use Jactonic\Core\Song\ConductorEvent;
 use Jactonic\Core\Song\ConductorKind;
@@ -114,7 +115,7 @@ final readonly class SongView
      *
      * @param  list<int>  $open  clips whose first round is on the screen
      * @param  list<int>|null  $tracks  only these; all where left out
-     * @return array<string, mixed>
+     * @return array<int, ClipContent> by the id of the track
      */
     public function sound(int $id, array $open, ?array $tracks): array
     {
@@ -122,10 +123,10 @@ final readonly class SongView
         $clips = $tracks === null ? [] : array_intersect_key($stored->song->clipsByTrack(), array_flip($tracks));
         $song = $this->store->reading($stored, array_column(array_merge(...$clips), 'id'))->song;
 
-        return ['tracks' => array_map(
-            static fn (Track $track): array => self::sounding($song, $track, $open),
-            array_values($tracks === null ? $song->tracks : array_intersect_key($song->tracks, array_flip($tracks))),
-        )];
+        return array_map(
+            static fn (Track $track): ClipContent => Sounding::of($song, $track, $open),
+            $tracks === null ? $song->tracks : array_intersect_key($song->tracks, array_flip($tracks)),
+        );
     }
 
     /** @return array{name: string, bytes: string} the song as a Standard MIDI File */

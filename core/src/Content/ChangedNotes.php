@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Jactonic\Core\Content;
 
 /**
- * Notes after a change, worked out once somebody asks for them: after the last line of a script nobody does, for what is
- * written and told is the change.
+ * Notes after a change, worked out once somebody asks for them: after the last line of a script nobody does, for what
+ * is written and told is the change.
  */
 final class ChangedNotes
 {

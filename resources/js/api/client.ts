@@ -1,3 +1,5 @@
+import { PACKED_SOUND, packedSound } from './packed';
+
 /** The server refused, and said why in words for the status line. */
 export class Refused extends Error {
   constructor(
@@ -101,13 +103,15 @@ export async function ask<T>(method: string, path: string, body: unknown, left?:
   return answer as T;
 }
 
-/** What an answer says; null where it cannot be read whole: JSON that breaks off is none. */
+/** What an answer says, in JSON or as tables; null where it cannot be read whole: what breaks off is none. */
 async function whole(
   response: Response,
   left?: AbortSignal,
 ): Promise<(Refused['body'] & { error?: { message?: string } }) | null> {
   try {
-    return await response.json();
+    return response.headers.get('Content-Type') === PACKED_SOUND
+      ? (packedSound(await response.arrayBuffer()) as object)
+      : await response.json();
   } catch {
     if (left?.aborted) {
       throw new Left();

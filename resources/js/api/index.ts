@@ -9,6 +9,7 @@ export * from './banks';
 export * from './catalog';
 export * from './client';
 export * from './keymaps';
+export * from './packed';
 export * from './recipes';
 export * from './base64';
 export * from './shelf';

@@ -1,4 +1,4 @@
-import type { Sparse, SparseColumns, PointColumn } from './tables';
+import type { NoteColumn, Packed, PointColumn, Sparse, SparseColumns } from './tables';
 
 /** A grid and how well it fits the timing of the notes; distances are in % of half the gap between lines. */
 export interface AdvisedGrid {
@@ -220,8 +220,8 @@ export interface Song {
 /** What sounds of a track beside what is open, in song time as it is heard. */
 export interface TrackSound {
   track: number;
-  notes: SparseColumns | null;
-  points: Sparse<PointColumn> | null;
+  notes: SparseColumns | Packed<NoteColumn> | null;
+  points: Sparse<PointColumn> | Packed<PointColumn> | null;
 }
 
 export interface NewSong {

@@ -1,6 +1,9 @@
 /** Columns as the server sends them: those that hold their default throughout are left out. */
 export type Sparse<Name extends string> = Partial<Record<Name, number[]>> & { id: number[] };
 
+/** Columns as the server packs them, without those too. */
+export type Packed<Name extends string> = Partial<Record<Name, Int32Array>> & { id: Int32Array };
+
 /** What became of rows. Values in `changed` are the new ones. */
 export interface TableChange<Name extends string> {
   removed: number[];

@@ -1,4 +1,4 @@
-import type { NoteColumn, SparseColumns } from '../api';
+import type { NoteColumn, SparseColumns, Packed } from '../api';
 import { firstFrom, index, Table, type Columns as ColumnsOf } from './table';
 
 export { firstFrom };
@@ -33,7 +33,7 @@ export class NoteTable extends Table<NoteColumn> {
   static readonly none = NoteTable.of(null);
 
   /** Notes as the server sends them, in order, none selected. */
-  static of(sent: SparseColumns | null): NoteTable {
+  static of(sent: SparseColumns | Packed<NoteColumn> | null): NoteTable {
     const columns = Table.filled<NoteColumn>(sent, DEFAULTS);
     return new NoteTable(columns, new Uint8Array(columns.id.length), 0, index(columns.id));
   }

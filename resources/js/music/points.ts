@@ -1,4 +1,4 @@
-import type { PointColumn, Sparse } from '../api';
+import type { PointColumn, Sparse, Packed } from '../api';
 import { curveOf, type CurveName } from './curves';
 import { laneOf, type LaneName } from './lanes';
 import { index, Table, type Columns } from './table';
@@ -22,7 +22,7 @@ export class PointTable extends Table<PointColumn> {
 
   static readonly none = PointTable.of(null);
 
-  static of(sent: Sparse<PointColumn> | null): PointTable {
+  static of(sent: Sparse<PointColumn> | Packed<PointColumn> | null): PointTable {
     const columns = Table.filled<PointColumn>(sent, DEFAULTS);
     return new PointTable(columns, new Uint8Array(columns.id.length), 0, index(columns.id));
   }

@@ -1,5 +1,5 @@
 import { firstPlace } from './halving';
-import type { Sparse, TableChange } from '../api';
+import type { Packed, Sparse, TableChange } from '../api';
 
 /** Columns by name; index i of each is row i. */
 export type Columns<Name extends string> = Readonly<Record<Name, Int32Array>>;
@@ -100,14 +100,15 @@ export abstract class Table<Name extends string> {
 
   /** The columns of a kind of table, with the defaults of those that were not sent. */
   protected static filled<Name extends string>(
-    sent: Sparse<Name> | null,
+    sent: Sparse<Name> | Packed<Name> | null,
     defaults: Record<Name, number>,
   ): Columns<Name> {
     const count = sent?.id.length ?? 0;
     const names = Object.keys(defaults) as Name[];
     return Object.fromEntries(
       names.map((name) => {
-        const values: number[] | undefined = sent?.[name];
+        const values: number[] | Int32Array | undefined = sent?.[name];
+        if (values instanceof Int32Array) return [name, values];
         return [name, values ? Int32Array.from(values) : new Int32Array(count).fill(defaults[name])];
       }),
     ) as Record<Name, Int32Array>;
