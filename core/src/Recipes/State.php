@@ -208,8 +208,8 @@ final readonly class State
      */
     private function with(
         Notes|ChangedNotes|null $notes = null, ?Selection $selection = null, ?Context $context = null,
-        ?Change $change = null, ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null, ?array $settled = null,
-        ?array $lines = null,
+        ?Change $change = null, ?Said $said = null, ?Phrase $clipboard = null, ?array $forTheScreen = null,
+        ?array $settled = null, ?array $lines = null,
     ): self {
         return new self(
             $this->song, $notes ?? $this->notes, $selection ?? $this->selection, $context ?? $this->context,

@@ -53,7 +53,8 @@ final readonly class EditOfNotes implements Step
                 $settled, ChosenClips::apply($edit, $settled, $state->context, $this->edit->parameters),
             );
         }
-        $reached = ChosenClips::reached($state->song, Selection::all($state->notes()), $declared->group === Group::Pitch);
+        $all = Selection::all($state->notes());
+        $reached = ChosenClips::reached($state->song, $all, $declared->group === Group::Pitch);
 
         return $this->done($state, $reached);
     }
