@@ -9,6 +9,7 @@ use App\Models\KnownRequest;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\SongHistory;
 use App\Songs\Store\SongStore;
+use App\Songs\Store\StoredSong;
 use App\Songs\Told\SongAnswer;
 use Closure;
 use Illuminate\Database\UniqueConstraintViolationException;
@@ -74,7 +75,7 @@ final readonly class Carrying
             KnownRequest::keep(self::about($songId), $standing->request, $songId, $answer->kept());
         }
 
-        return $answer;
+        return $answer->toOneWhoSaw($standing->song, fn (): StoredSong => $this->store->whole($songId, []));
     }
 
     /** A request of that name that was carried out before. */

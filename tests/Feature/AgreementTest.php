@@ -43,7 +43,9 @@ final class AgreementTest extends AppTestCase
         $page = $this->getJson("/api/songs/{$song}")->json();
         $other = $page;
         $asked = 0;
-        $walk = [['did' => 'opened', 'status' => 200, 'body' => $page, 'there' => $page['open']]];
+        $walk = [
+            ['did' => 'opened', 'status' => 200, 'body' => $page, 'there' => $page['open'], 'song' => $page['song']],
+        ];
         for ($step = 0; $step < self::STEPS; $step++) {
             $isOther = $random->getInt(0, 7) === 0;
             $this->step($song, $isOther ? $other : $page, $random, $asked);
@@ -53,10 +55,15 @@ final class AgreementTest extends AppTestCase
                 continue;
             }
             $told = $this->told;
-            $there = $this->getJson(
+            ['open' => $there, 'song' => $now] = $this->getJson(
                 "/api/songs/{$song}?clips=".implode(',', $page['open']['clips']),
-            )->assertOk()->json('open');
-            $walk[] = ['did' => $this->did, ...$told, 'there' => $there];
+            )->assertOk()->json();
+            $walk[] = ['did' => $this->did, ...$told, 'there' => $there, 'song' => $now];
+            if ($now['revision'] === $page['song']['revision']) {
+                self::assertSame(
+                    self::arranged($now), self::arranged($page['song']), "step {$step}: {$this->did}",
+                );
+            }
             // Another window's changes are learned of with the next request: where none was made since, both agree.
             if ($there['revisions'] == $page['open']['revisions']) {
                 self::assertSame(
@@ -160,8 +167,18 @@ final class AgreementTest extends AppTestCase
      */
     private static function taken(array $page, array $answer): array
     {
+        $before = array_column($page['song']['tracks'], null, 'id');
         $page['song'] = $answer['song'] ?? $page['song'];
+        // Of a track that stayed as it was the id alone is told.
+        $page['song']['tracks'] = array_map(
+            static fn (array|int $track): array => is_int($track) ? $before[$track] : $track, $page['song']['tracks'],
+        );
         $page['song']['revision'] = $answer['revision'];
+        foreach ($answer['song'] === null ? $page['song']['tracks'] : [] as $t => ['clips' => $clips]) {
+            foreach ($clips as $c => ['id' => $clip, 'length' => $length]) {
+                $page['song']['tracks'][$t]['clips'][$c]['length'] = $answer['lengths'][$clip] ?? $length;
+            }
+        }
         if ($answer['open'] !== null) {
             return ['open' => $answer['open']] + $page;
         }
@@ -188,6 +205,17 @@ final class AgreementTest extends AppTestCase
         }
 
         return $page;
+    }
+
+    /**
+     * @param  array<string, mixed>  $song
+     * @return list<array<string, mixed>> its tracks and clips, without how often these were changed
+     */
+    private static function arranged(array $song): array
+    {
+        return array_map(static fn (array $track): array => ['clips' => array_map(
+            static fn (array $clip): array => array_diff_key($clip, ['revision' => 0]), $track['clips'],
+        )] + $track, $song['tracks']);
     }
 
     /**

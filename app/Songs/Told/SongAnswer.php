@@ -9,6 +9,7 @@ use App\Models\KnownRequest;
 use App\Songs\Asked\Standing;
 use App\Songs\Store\InHistory;
 use App\Songs\Store\StoredSong;
+use Closure;
 use Jactonic\Core\Content\Change;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Phrase;
@@ -35,6 +36,8 @@ final readonly class SongAnswer
      * @param  Selection|null  $selection  null where it stays as it was sent
      * @param  array<string, mixed>  $handed  what lines left for the screen
      * @param  list<int>|null  $chosen  where other clips than those shown were worked on, which are chosen then
+     * @param  list<int>  $same  tracks that stayed as they were, with all their clips
+     * @param  int|null  $seen  the revision of the song that whoever asked had seen
      */
     private function __construct(
         private StoredSong $stored,
@@ -49,6 +52,8 @@ final readonly class SongAnswer
         private ?Phrase $clipboard = null,
         private array $handed = [],
         private ?array $chosen = null,
+        private array $same = [],
+        private ?int $seen = null,
     ) {
     }
 
@@ -80,6 +85,7 @@ final readonly class SongAnswer
             $change->touchesArrangement() ? $after : null,
             $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
             self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard,
+            same: self::same($change, $stored->song, $after),
         );
     }
 
@@ -127,6 +133,7 @@ final readonly class SongAnswer
         return new self(
             $stored, $revisions, $isMoved ? null : $contents, $then, $change->touchesArrangement() ? $after : null,
             self::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
+            same: self::same($change, $stored->song, $after),
         );
     }
 
@@ -218,15 +225,33 @@ final readonly class SongAnswer
     }
 
     /**
+     * The same to somebody who had seen the song at a revision; null where that is not known. Where another window changed
+     * tracks or clips since, all of the song is told: whoever takes in a revision has to know what it is of.
+     *
+     * @param  Closure(): StoredSong  $whole  reads all tracks and clips
+     */
+    public function toOneWhoSaw(?int $revision, Closure $whole): self
+    {
+        $isBehind = $revision !== null && $this->song === null && $revision !== $this->stored->record->revision;
+        $stored = $isBehind ? $whole() : $this->stored;
+
+        return $this->with(seen: $revision, stored: $stored, song: $isBehind ? $stored->song : $this->song);
+    }
+
+    /**
      * @param  array<string, mixed>|null  $handed
      * @param  list<int>|null  $chosen
      */
-    private function with(?Phrase $clipboard = null, ?array $handed = null, ?array $chosen = null): self
-    {
+    private function with(
+        ?Phrase $clipboard = null, ?array $handed = null, ?array $chosen = null, ?int $seen = null,
+        ?StoredSong $stored = null, ?Song $song = null,
+    ): self {
         return new self(
-            $this->stored, $this->revisions, $this->contents, $this->after, $this->song, $this->elsewhere,
+            $stored ?? $this->stored, $this->revisions, $this->contents, $this->after, $song ?? $this->song,
+            $this->elsewhere,
             $this->selection, $this->message,
             $this->history, $clipboard ?? $this->clipboard, $handed ?? $this->handed, $chosen ?? $this->chosen,
+            $this->same, $seen ?? $this->seen,
         );
     }
 
@@ -252,7 +277,11 @@ final readonly class SongAnswer
                 ))),
             ),
             'open' => $this->contents === null ? SongView::openPart($this->after, $revisions) : null,
-            'song' => $this->song === null ? null : SongView::head($this->stored->record, $this->song, $revisions),
+            'song' => $this->song === null ? null : SongView::head(
+                $this->stored->record, $this->song, $revisions,
+                // Who saw the song as it was just before knows what stayed.
+                $this->seen === $this->stored->record->revision - 1 ? $this->same : [],
+            ),
             'elsewhere' => $this->elsewhere,
             'selection' => $this->selection?->ids,
             'chosen' => $this->chosen,
@@ -270,6 +299,21 @@ final readonly class SongAnswer
     private static function told(Selection $after, Selection $before): ?Selection
     {
         return $after->ids === $before->ids ? null : $after;
+    }
+
+    /** @return list<int> the tracks that a change left as they were, with all their clips */
+    private static function same(SongChange $change, Song $before, Song $after): array
+    {
+        $touched = $change->tracks;
+        foreach ($change->touchedClips() as $clip) {
+            foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
+                if ($there !== null) {
+                    $touched[$there->track] = true;
+                }
+            }
+        }
+
+        return array_keys(array_diff_key($after->tracks, $touched));
     }
 
     /**

@@ -153,13 +153,14 @@ final readonly class SongView
      * A song without what lies in its clips.
      *
      * @param  array<int, int>  $revisions  by clip
+     * @param  list<int>  $same  tracks that are known as they are: their ids stand in their places
      * @return array<string, mixed>
      */
-    public static function head(SongRecord $record, Song $song, array $revisions): array
+    public static function head(SongRecord $record, Song $song, array $revisions, array $same = []): array
     {
         return [
             'id' => $record->id, 'name' => $record->name, 'revision' => $record->revision,
-        ] + self::whole($song, $revisions);
+        ] + self::whole($song, $revisions, $same);
     }
 
     /**
@@ -199,9 +200,10 @@ final readonly class SongView
 
     /**
      * @param  array<int, int>  $revisions
+     * @param  list<int>  $same
      * @return array<string, mixed>
      */
-    private static function whole(Song $song, array $revisions): array
+    private static function whole(Song $song, array $revisions, array $same = []): array
     {
         $conductor = $song->conductor;
         $clips = $song->clipsByTrack();
@@ -232,7 +234,9 @@ final readonly class SongView
                 $conductor->events,
             ),
             'tracks' => array_map(
-                static fn (Track $track): array => TrackView::told($track, $clips[$track->id] ?? [], $revisions),
+                static fn (Track $track): array|int => in_array($track->id, $same, true)
+                    ? $track->id
+                    : TrackView::told($track, $clips[$track->id] ?? [], $revisions),
                 array_values($song->tracks),
             ),
         ];

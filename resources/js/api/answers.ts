@@ -1,4 +1,4 @@
-import type { Song, TrackSound } from './song';
+import type { Song, TrackSound, Track } from './song';
 import type {
   Sparse,
   NoteColumns,
@@ -65,8 +65,8 @@ export interface SongAnswer {
   notes: NotesChange[] | null;
   points: PointsChange[] | null;
   open: OpenClips | null;
-  /** the song where tracks, clips or conductor changed */
-  song: Song | null;
+  /** the song where tracks, clips or conductor changed; of a track that stayed as it was, its id alone */
+  song: (Omit<Song, 'tracks'> & { tracks: (Track | number)[] }) | null;
   /** tracks that sound otherwise without being open */
   elsewhere: number[];
   /** null where it stays as it was sent */

@@ -143,7 +143,7 @@ export class Looking {
   /** The song as an answer would leave it. */
   #as(answer: SongAnswer): SongState {
     const { now } = this;
-    const song = answer.song ?? now.song;
+    const song = answer.song ? this.on.contents.told(answer.song) : now.song;
     return {
       ...(this.#opensOthers(answer, song) ? now : this.on.contents.after(answer)),
       song,

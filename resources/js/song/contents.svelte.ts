@@ -160,18 +160,28 @@ export class Contents {
     return [...new Set([...elsewhere, ...looping.map(({ id }) => id)])];
   }
 
-  /** Tracks that stayed as they were stay the same objects, so that nothing that shows one looks at it again. */
-  #takeSong(song: Song): void {
+  /** The song that an answer tells of. Tracks that stayed as they were are the same objects, so that nothing looks at them again. */
+  told(song: NonNullable<SongAnswer['song']>): Song {
     const before = new Map((this.song as Song | undefined)?.tracks.map((track) => [track.id, track]));
     const tracks = song.tracks.map((track) => {
-      const was = before.get(track.id);
+      const was = before.get(typeof track === 'number' ? track : track.id);
+      if (typeof track === 'number') return was!;
       return was && same(was, track) ? was : track;
     });
-    this.song = { ...song, tracks };
-    this.#revision = song.revision;
+    return { ...song, tracks };
+  }
+
+  #takeSong(told: NonNullable<SongAnswer['song']>): void {
+    const song = this.told(told);
+    const isTold = new Set(told.tracks.map((track) => (typeof track === 'number' ? 0 : track.id)));
+    // Clips of a track that is not told may have been changed since it was.
+    const revisionOf = (track: Track, { id, revision }: Track['clips'][number]) =>
+      isTold.has(track.id) ? revision : (this.#revisions[id] ?? revision);
     this.#revisions = Object.fromEntries(
-      song.tracks.flatMap(({ clips }) => clips.map((clip) => [clip.id, clip.revision] as const)),
+      song.tracks.flatMap((track) => track.clips.map((clip) => [clip.id, revisionOf(track, clip)] as const)),
     );
+    this.#revision = song.revision;
+    this.song = song;
   }
 
   /** Another clip comes to the front. */
