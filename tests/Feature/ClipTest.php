@@ -28,6 +28,28 @@ final class ClipTest extends AppTestCase
         self::assertSame([0, 120, 250], $this->column($clip, 'start'));
     }
 
+    public function test_who_saw_the_song_just_before_is_told_the_tracks_that_changed_who_did_not_all_of_them(): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['track-new'], []);
+        $song = $this->getJson("/api/songs/{$this->songOf($clip)}")->json('song');
+        [$first, $second] = array_column($song['tracks'], 'id');
+        $tracks = fn (array $lines, ?int $seen): array => array_map(
+            static fn (array|int $track): int|string => is_int($track) ? $track : $track['name'],
+            $this->ask($clip, 'edits', ['lines' => $lines, 'selection' => [1], 'song' => $seen])->assertOk()->json(
+                'song.tracks',
+            ) ?? [],
+        );
+
+        self::assertSame([$first, 'Reeds'], $tracks(['track of=2 name=Reeds'], 2));
+        self::assertSame(['Pipe', $second], $tracks(['track of=1 name=Pipe'], 3));
+        self::assertSame(['Pipe', 'Horn'], $tracks(['track of=2 name=Horn'], null), 'what was seen is not told');
+        self::assertSame([], $tracks(['velocity add=1'], 5), 'nothing of the song changed');
+        self::assertSame(
+            ['Pipe', 'Horn'], $tracks(['velocity add=1'], 3), 'another window changed it: all of it is told',
+        );
+    }
+
     public function test_several_lines_are_one_step_and_the_selection_is_handed_on(): void
     {
         $clip = $this->clip();

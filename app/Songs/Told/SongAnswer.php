@@ -225,8 +225,8 @@ final readonly class SongAnswer
     }
 
     /**
-     * The same to somebody who had seen the song at a revision; null where that is not known. Where another window changed
-     * tracks or clips since, all of the song is told: whoever takes in a revision has to know what it is of.
+     * The same to somebody who had seen the song at a revision; null where that is not known. Where another window
+     * changed tracks or clips since, all of the song is told: whoever takes in a revision has to know what it is of.
      *
      * @param  Closure(): StoredSong  $whole  reads all tracks and clips
      */
