@@ -76,6 +76,35 @@ test('one key goes from the roll to the song and back, and what was chosen stays
   await expect(studio.roll).toContainText('4 notes, none selected');
 });
 
+test('Tab leads to the heads of tracks below what is in sight, which come into sight beside their rows', async ({
+  studio,
+  page,
+}) => {
+  await openSong(studio);
+  const { tracks } = (await (await page.request.get(`/api/songs/${studio.song}`)).json()).song;
+  const clip: number = tracks[0].clips[0].id;
+  const lines = Array.from({ length: 14 }, () => 'track-new');
+  const data = { open: [clip], front: clip, revisions: {}, lines, selection: [], context: { grid: '1/16', swing: 0 } };
+  await page.request.post(`/api/songs/${studio.song}/edits`, { data });
+  await page.reload();
+  await expect(studio.roll).toBeVisible();
+  await studio.press('F9');
+  await expect(song(page)).toContainText('of 16 clips');
+  const heads = page.getByRole('group', { name: 'Tracks of the song' }).getByRole('group');
+  await expect(heads).toHaveCount(16);
+  await heads.nth(5).getByRole('button').first().focus();
+  for (let presses = 0; presses < 60; presses++) await page.keyboard.press('Tab');
+  const head = heads.filter({ has: page.locator(':focus') });
+  await expect(head).toBeInViewport({ ratio: 0.9 });
+  const row = await head.evaluate((one) =>
+    [...one.closest('[aria-label="Tracks of the song"]')!.querySelectorAll('[role=group]')].indexOf(one),
+  );
+  expect(row).toBeGreaterThan(10);
+  const [, middle] = await place(page, 0, row);
+  const { y, height } = (await head.boundingBox())!;
+  expect(Math.abs(y + height / 2 - middle)).toBeLessThan(2);
+});
+
 test('the keys of notes move, repeat, split, mute and delete clips, with undo', async ({ studio, page }) => {
   await openSong(studio);
   await page.getByLabel('Grid', { exact: true }).selectOption('bar');

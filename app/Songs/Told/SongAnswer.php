@@ -83,9 +83,9 @@ final readonly class SongAnswer
         return new self(
             $stored, $revisions, $plain ? [self::content($state->change)] : null, $plain ? $open : $state->settled(),
             $change->touchesArrangement() ? $after : null,
-            $plain ? [] : self::elsewhere($change, $stored->song, $after, $state->song->open),
+            $plain ? [] : TracksChanged::elsewhere($change, $stored->song, $after, $state->song->open),
             self::told($state->selection, $before), (string) $state->said, $history, $state->clipboard,
-            same: self::same($change, $stored->song, $after),
+            same: TracksChanged::same($change, $stored->song, $after),
         );
     }
 
@@ -132,8 +132,8 @@ final readonly class SongAnswer
 
         return new self(
             $stored, $revisions, $isMoved ? null : $contents, $then, $change->touchesArrangement() ? $after : null,
-            self::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
-            same: self::same($change, $stored->song, $after),
+            TracksChanged::elsewhere($change, $stored->song, $after, $then->open), $selection, $message, $history,
+            same: TracksChanged::same($change, $stored->song, $after),
         );
     }
 
@@ -299,41 +299,6 @@ final readonly class SongAnswer
     private static function told(Selection $after, Selection $before): ?Selection
     {
         return $after->ids === $before->ids ? null : $after;
-    }
-
-    /** @return list<int> the tracks that a change left as they were, with all their clips */
-    private static function same(SongChange $change, Song $before, Song $after): array
-    {
-        $touched = $change->tracks;
-        foreach ($change->touchedClips() as $clip) {
-            foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
-                if ($there !== null) {
-                    $touched[$there->track] = true;
-                }
-            }
-        }
-
-        return array_keys(array_diff_key($after->tracks, $touched));
-    }
-
-    /**
-     * Tracks whose sound changed outside of what is open.
-     *
-     * @param  list<int>  $open
-     * @return list<int>
-     */
-    private static function elsewhere(SongChange $change, Song $before, Song $after, array $open): array
-    {
-        $tracks = array_intersect_key($change->tracks, $after->tracks);
-        foreach (array_diff($change->touchedClips(), $change->clips === [] ? $open : []) as $clip) {
-            foreach ([$before->clips[$clip] ?? null, $after->clips[$clip] ?? null] as $there) {
-                if ($there !== null) {
-                    $tracks[$there->track] = true;
-                }
-            }
-        }
-
-        return array_keys($tracks);
     }
 
     private static function content(Change $change): ContentChange

@@ -214,7 +214,7 @@
 <svelte:window onpointerup={() => (sweep.what = '')} />
 
 <div
-  class="relative col-start-1 row-start-3 overflow-hidden border-r border-base-300 bg-base-200"
+  class="relative col-start-1 row-start-3 overflow-clip border-r border-base-300 bg-base-200"
   onwheel={(event) => !event.defaultPrevented && wheel(event)}
   role="group"
   aria-label="Tracks of the song"
@@ -225,6 +225,7 @@
       {@const row = openedRows.of(track.id)}
       <div
         style:height="{arranging.heights[place]}px"
+        onfocusin={({ target }) => (target as Element).matches(':focus-visible') && arranging.revealRow(track.id)}
         class="grid min-w-0 [content-visibility:auto] {row ? 'grid-cols-[minmax(0,1fr)_52px]' : ''}"
       >
         {#if place < heads || (place >= first && place <= last)}
