@@ -112,6 +112,24 @@ abstract class AppTestCase extends TestCase
             : ['revision' => $answer['revisions'][$clip] ?? $revision] + ($answer['notes'][0] ?? []) + $answer;
     }
 
+    /**
+     * The tracks of a song after an answer, as a page has them that knew it before.
+     *
+     * @param  array<string, mixed>  $song
+     * @param  array<string, mixed>  $answer
+     * @return list<array<string, mixed>>
+     */
+    protected static function tracksAfter(array $song, array $answer): array
+    {
+        $before = array_column($song['tracks'], null, 'id');
+
+        // Of a track that stayed as it was the id alone is told.
+        return array_map(
+            static fn (array|int $track): array => is_int($track) ? $before[$track] : $track,
+            ($answer['song'] ?? $song)['tracks'],
+        );
+    }
+
     /** @return array<string, mixed> the clip as it is open, its notes with every column */
     protected function opened(int $clip): array
     {

@@ -167,12 +167,7 @@ final class AgreementTest extends AppTestCase
      */
     private static function taken(array $page, array $answer): array
     {
-        $before = array_column($page['song']['tracks'], null, 'id');
-        $page['song'] = $answer['song'] ?? $page['song'];
-        // Of a track that stayed as it was the id alone is told.
-        $page['song']['tracks'] = array_map(
-            static fn (array|int $track): array => is_int($track) ? $before[$track] : $track, $page['song']['tracks'],
-        );
+        $page['song'] = ['tracks' => self::tracksAfter($page['song'], $answer)] + ($answer['song'] ?? $page['song']);
         $page['song']['revision'] = $answer['revision'];
         foreach ($answer['song'] === null ? $page['song']['tracks'] : [] as $t => ['clips' => $clips]) {
             foreach ($clips as $c => ['id' => $clip, 'length' => $length]) {

@@ -206,7 +206,7 @@ final class ChosenClipsTest extends AppTestCase
      */
     private function tracks(array $song, array $answer): array
     {
-        $tracks = ($answer['song'] ?? $song)['tracks'];
+        $tracks = self::tracksAfter($song, $answer);
         foreach ($tracks as &$track) {
             foreach ($track['clips'] as &$clip) {
                 $clip['revision'] = $answer['revisions'][$clip['id']] ?? $clip['revision'];
