@@ -73,6 +73,7 @@ export function coloursOf(theme: string, track: number): Colours {
 export const FONT = "'Inter Variable', sans-serif";
 
 const widths = new Map<string, number>();
+let isWatched = false;
 /** More texts than that are not remembered: they are measured anew. */
 const MOST_WIDTHS = 5_000;
 
@@ -81,7 +82,8 @@ export function widthIn(pen: CanvasRenderingContext2D, font: string, text: strin
   const key = `${font} ${text}`;
   let width = widths.get(key);
   if (width === undefined) {
-    if (widths.size === 0) document.fonts.addEventListener('loadingdone', () => widths.clear());
+    if (!isWatched) document.fonts.addEventListener('loadingdone', () => widths.clear());
+    isWatched = true;
     if (widths.size >= MOST_WIDTHS) widths.clear();
     widths.set(key, (width = pen.measureText(text).width));
   }
