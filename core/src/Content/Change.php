@@ -22,8 +22,7 @@ final readonly class Change
      * @param  array<int, int>  $origins  for notes put in the id of the one each is like, where there is one
      * @param  array<int, int>  $pieces  for those that were cut off the one they are like, by how many ticks later they
      *     lie
-     * @param  bool  $cuts  whether a note that got shorter lost a part of itself, rather than being the same in less
-     *     time
+     * @param  CurvesGo  $curves  what becomes of the curves within notes that it moves
      * @param  TickRange|null  $range  the range it leaves, where that is another one
      * @param  array<string, string>  $settled  parameters its line gets, so that the line does the same again
      */
@@ -35,7 +34,7 @@ final readonly class Change
         public ?Phrase $clipboard = null,
         public array $origins = [],
         public array $pieces = [],
-        public bool $cuts = false,
+        public CurvesGo $curves = CurvesGo::Kept,
         public ?TickRange $range = null,
         public array $settled = [],
     ) {
@@ -69,10 +68,10 @@ final readonly class Change
         return $this->with(clipboard: $clipboard);
     }
 
-    /** The same change of notes of which parts were cut off. */
-    public function cutting(): self
+    /** The same, with another rule for the curves within notes. */
+    public function letting(CurvesGo $curves): self
     {
-        return $this->with(cuts: true);
+        return $this->with(curves: $curves);
     }
 
     /** The same change that leaves another range. */
@@ -125,7 +124,7 @@ final readonly class Change
         /**
          * @var array{
          *     notes: TableChange<Notes>, selection: Selection, said: Said, points: TableChange<Points>|null,
-         *     clipboard: Phrase|null, origins: array<int, int>, pieces: array<int, int>, cuts: bool,
+         *     clipboard: Phrase|null, origins: array<int, int>, pieces: array<int, int>, curves: CurvesGo,
          *     range: TickRange|null, settled: array<string, string>,
          * } $all
          */
@@ -184,7 +183,7 @@ final readonly class Change
             clipboard: $next->clipboard ?? $this->clipboard,
             origins: array_intersect_key($this->origins + $first, $added),
             pieces: array_intersect_key($this->pieces + $next->pieces, $added),
-            cuts: $this->cuts || $next->cuts,
+            curves: $next->curves,
             range: $next->range ?? $this->range,
             settled: $next->settled + $this->settled,
         );

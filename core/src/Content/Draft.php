@@ -195,6 +195,22 @@ final class Draft
         return $this->addLike($place, $values);
     }
 
+    /**
+     * Puts in a copy of a part of a note, in a group of the copies where the note has one.
+     *
+     * @param  array<string, int>  $values  what is different, by column
+     * @return int its id
+     *
+     * @throws EditRefused where there would be too many notes
+     */
+    public function copyPiece(int $place, array $values): int
+    {
+        $id = $this->copy($place, $values);
+        $this->pieces[$id] = 0;
+
+        return $id;
+    }
+
     /** The number for a new group. */
     public function newGroup(): int
     {
@@ -203,6 +219,25 @@ final class Draft
         }
 
         return $this->nextGroup++;
+    }
+
+    /**
+     * How many of some notes are not as they were, in what one sees and hears of them.
+     *
+     * @param  array<int, int>  $places
+     */
+    public function countChanged(array $places): int
+    {
+        $columns = [];
+        foreach (['start', 'length', 'pitch', 'velocity', 'release', 'muted', 'group', 'technique'] as $name) {
+            if ($this->{$name} !== $this->notes->{$name}) {
+                $columns[] = [$this->{$name}, $this->notes->{$name}];
+            }
+        }
+
+        return count(array_filter($places, fn (int $i): bool => ! isset($this->removed[$i]) && array_filter(
+            $columns, static fn (array $column): bool => $column[0][$i] !== $column[1][$i],
+        ) !== []));
     }
 
     public function isRemoved(int $place): bool

@@ -58,11 +58,12 @@ final class Following
      */
     private static function passes(Notes $notes, array $chord, array $moment): bool
     {
-        if (count($chord) < self::HELD || count($moment) >= count($chord)) {
+        // Doubled notes are one voice.
+        $held = array_unique(array_map(static fn (int $i): int => $notes->pitch[$i], $chord));
+        $others = array_unique(array_map(static fn (int $i): int => $notes->pitch[$i], $moment));
+        if (count($held) < self::HELD || count($others) >= count($held)) {
             return false;
         }
-        $held = array_map(static fn (int $i): int => $notes->pitch[$i], $chord);
-        $others = array_map(static fn (int $i): int => $notes->pitch[$i], $moment);
 
         return min($others) > max($held) || max($others) < min($held);
     }

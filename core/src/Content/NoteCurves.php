@@ -52,17 +52,21 @@ final readonly class NoteCurves
         }
         $isCut = array_flip(array_intersect_key($change->origins, $change->pieces)) + array_flip($joined);
         $moved = ($change->notes->after['start'] ?? []) + ($change->notes->after['length'] ?? []);
+        if ($change->curves === CurvesGo::Mirrored) {
+            $moved += array_fill_keys($change->selection->ids, 0);
+        }
         foreach (array_intersect_key($this->of, $moved, $places) as $note => $_) {
             $k = $places[$note];
             [$start, $length] = [
                 $change->notes->after['start'][$note] ?? $this->notes->start[$k],
                 $change->notes->after['length'][$note] ?? $this->notes->length[$k],
             ];
-            if (! isset($isCut[$note]) && ! ($change->cuts && $length < $this->notes->length[$k])) {
-                foreach ($this->placesOf($note, $at) as $place) {
-                    $draft->start[$place] = self::scaled(
-                        $changed->start[$place], $this->notes->start[$k], $this->notes->length[$k], $start, $length,
-                    );
+            if (isset($isCut[$note])) {
+                continue;
+            }
+            foreach ($this->went($change->curves, $note, $k, $start, $length) as $id => $tick) {
+                if (isset($at[$id])) {
+                    $draft->start[$at[$id]] = $tick;
                 }
             }
         }
@@ -126,8 +130,30 @@ final readonly class NoteCurves
     }
 
     /**
-     * Gives an added note the curve of the one it is like: as long as it, or where it is a piece, what lies within it.
+     * Where the points of a note go that lies elsewhere, by id; some may lie outside of it.
+     *
+     * @return array<int, int> ticks
      */
+    private function went(CurvesGo $rule, int $note, int $place, int $start, int $length): array
+    {
+        [$was, $lasted] = [$this->notes->start[$place], $this->notes->length[$place]];
+        $by = $start + $length === $was + $lasted ? 0 : $start - $was;
+        $ticks = $next = [];
+        foreach (array_reverse($this->of[$note]) as $i) {
+            $tick = $this->points->start[$i];
+            $lane = $this->points->courseOf($i);
+            $ticks[$this->points->id[$i]] = match ($rule) {
+                CurvesGo::Kept => $tick + $by,
+                CurvesGo::Stretched => self::scaled($tick, $was, $lasted, $start, $length),
+                CurvesGo::Mirrored => $start + $was + $lasted - ($next[$lane] ?? $was + $lasted),
+            };
+            $next[$lane] = $tick;
+        }
+
+        return $ticks;
+    }
+
+    /** Gives an added note what lies in it of the curve of the one it is like. */
     private function copy(PointDraft $draft, Change $change, int $k, ?int $place): void
     {
         if ($place === null) {
@@ -135,18 +161,13 @@ final readonly class NoteCurves
         }
         $added = $change->notes->added;
         $note = $added->id[$k];
-        $later = $change->pieces[$note] ?? null;
         [$start, $end] = [$added->start[$k], $added->start[$k] + $added->length[$k]];
+        $later = $change->pieces[$note] ?? $start - $this->notes->start[$place];
         $held = [];
         foreach ($this->of[$this->notes->id[$place]] ?? [] as $i) {
             $row = ['note' => $note, 'clip' => $added->clip[$k], 'rank' => Points::LAST_RANK] + $this->points->row($i);
-            $tick = $later === null
-                ? self::scaled(
-                    $row['start'], $this->notes->start[$place], $this->notes->length[$place], $start,
-                    $added->length[$k],
-                )
-                : $row['start'] + $later;
-            if ($later !== null && $tick <= $start) {
+            $tick = $row['start'] + $later;
+            if ($tick <= $start) {
                 $held["{$row['kind']} {$row['number']}"] = ['start' => $start] + $row;
             } elseif ($tick < $end) {
                 $draft->add(['start' => $tick] + $row);

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Content;
 
+use Closure;
+use Jactonic\Core\Time\TickRange;
+
 /**
  * Notes, in order of start, pitch and id.
  *
@@ -91,6 +94,34 @@ final readonly class Notes extends Table
             'looseStart' => $this->looseStart, 'looseVelocity' => $this->looseVelocity, 'technique' => $this->technique,
             'clip' => $this->clip,
         ];
+    }
+
+    /**
+     * What of them lies within the span of the clip of each: cut at its edges, without those outside. An edge that was
+     * cut was never played.
+     *
+     * @param  Closure(int): TickRange  $span  by clip
+     */
+    public function cutTo(Closure $span): self
+    {
+        $kept = $columns = [];
+        foreach ($this->start as $i => $start) {
+            $seen = $span($this->clip[$i]);
+            $end = $start + $this->length[$i];
+            if ($end <= $seen->from || $start >= $seen->to) {
+                continue;
+            }
+            $kept[] = $i;
+            $columns['start'][] = $from = max($start, $seen->from);
+            $columns['length'][] = ($to = min($end, $seen->to)) - $from;
+            $columns['playedStart'][] = $from === $start ? $this->playedStart[$i] : 0;
+            $columns['playedEnd'][] = $to === $end ? $this->playedEnd[$i] : 0;
+        }
+        $notes = count($kept) === count($this->id) ? $this : $this->at($kept);
+
+        return $kept === [] || ($columns['start'] === $this->start && $columns['length'] === $this->length)
+            ? $notes
+            : $notes->with($columns);
     }
 
     /** The tick after the last sounding one. */

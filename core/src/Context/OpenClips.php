@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Context;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\RowNames;
 use Jactonic\Core\Song\Techniques;
 use Jactonic\Core\Song\Track;
+use Jactonic\Core\Time\Bounds;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -121,6 +123,17 @@ final readonly class OpenClips
         }
 
         return $this->front;
+    }
+
+    /**
+     * What sounds of notes where their clips are seen: cut at both edges of its clip, never before the song; those
+     * that lie outside are left out.
+     */
+    public function sounding(Notes $notes): Notes
+    {
+        return $notes->cutTo(
+            fn (int $clip): TickRange => $this->spans[$clip] ?? TickRange::of(0, Bounds::LAST_TICK),
+        );
     }
 
     /** The id of the track a clip lies on. */

@@ -48,6 +48,17 @@ final readonly class Said implements Stringable
         return new self($subject, $done, $by);
     }
 
+    /**
+     * What was done to those of some that were not so already: “9 notes detached to 50 %, 3 were so already”; where
+     * none was left to do, why nothing changed.
+     */
+    public static function rest(int $changed, int $of, Noun $noun, string $done, string $nothing): self
+    {
+        return $changed === 0
+            ? self::nothing($nothing)
+            : self::did($changed, $noun, $done)->with(Wording::were($of - $changed, 'so already'));
+    }
+
     /** A sentence of its own, such as “Marker “Verse” at 5.1.0”. */
     public static function that(string $sentence): self
     {

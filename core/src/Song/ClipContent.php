@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Song;
 
+use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Time\TickRange;
@@ -60,6 +61,22 @@ final readonly class ClipContent
         }
 
         return new self($notes, $this->points->at($points));
+    }
+
+    /** What sounds in a span of time: notes are cut at its edges, and their curves with them. */
+    public function sounding(TickRange $range): self
+    {
+        $notes = $this->notes->cutTo(static fn (): TickRange => $range);
+        $taken = array_fill_keys($notes->id, true);
+        $points = [];
+        foreach ($this->points->note as $i => $note) {
+            if ($note === 0 ? $range->has($this->points->start[$i]) : isset($taken[$note])) {
+                $points[] = $i;
+            }
+        }
+        $points = $this->points->at($points);
+
+        return new self($notes, NoteCurves::within($notes, $points)->applyTo($points));
     }
 
     /**

@@ -59,6 +59,21 @@ final readonly class Timeline
         return new self($this->meters, $this->tempo, $grid, $this->sampleRate, $this->frameRate, $this->nudge);
     }
 
+    /**
+     * The shortest length an edit leaves of a note, in ticks: a 128th, or what it lasted where that is less. One tick
+     * is no length.
+     */
+    public function leastLength(int $lasted): int
+    {
+        return max(1, min($lasted, intdiv($this->ppq(), 32)));
+    }
+
+    /** How long it takes from one tick to another, in milliseconds, whichever is the later. */
+    public function apart(int $tick, int $other): float
+    {
+        return abs($this->milliseconds($tick, $other - $tick));
+    }
+
     /** A span of ticks at a place, in milliseconds. */
     public function milliseconds(int $tick, int $ticks): float
     {

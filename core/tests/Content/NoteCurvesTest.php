@@ -48,7 +48,10 @@ final class NoteCurvesTest extends MusicTestCase
         return [
             'moved, it goes along' => [['nudge by=120tk'], '1:120=100 1:360=50'],
             'stretched, it is as long as the note' => [['stretch factor=2'], '1:0=100 1:480=50', [1]],
-            'longer too' => [['length to=1/2'], '1:0=100 1:480=50', [1]],
+            'longer, it stays' => [['length to=1/2'], '1:0=100 1:240=50', [1]],
+            'shorter, it is cut' => [['length to=1/8'], '1:0=100', [1]],
+            'an edge moved, it stays' => [['nudge edge=start by=1/16'], '1:120=100 1:240=50', [1]],
+            'reversed, it runs backwards' => [['reverse'], '1:960=50 1:1200=100'],
             'deleted, it goes' => [['delete'], ''],
             'deleted and put back by another line it does not come back' => [['delete', 'insert at=0'], ''],
             'repeated, the copy has it' => [['repeat'], '1:0=100 1:240=50 4:1440=100 4:1680=50'],
@@ -61,7 +64,7 @@ final class NoteCurvesTest extends MusicTestCase
             ],
             'a range cut out of it' => [['cut range=on'], '1:0=100'],
             'copied to the others, over their length' => [
-                ['length to=1/8', 'choose where="pitch=60,64"', 'curve-copy'], '1:0=100 1:120=50 2:480=100 2:600=50',
+                ['stretch factor=1/2', 'choose where="pitch=60,64"', 'curve-copy'], '1:0=100 1:120=50 2:240=100 2:360=50',
             ],
             'taken out' => [['curve-remove'], ''],
             'another one taken out' => [['curve-remove of=pitch'], '1:0=100 1:240=50'],
@@ -111,7 +114,7 @@ final class NoteCurvesTest extends MusicTestCase
             'clip loop=960tk; clip loop=notes', "{$whole}|60@960: 960=100 1200=50",
         ];
         yield 'stretched' => ['stretch factor=2', '60@0: 0=100 480=50'];
-        yield 'backwards' => ['reverse', '60@1440: 1440=100 1680=50'];
+        yield 'backwards' => ['reverse', '60@1440: 1440=50 1680=100'];
         yield 'in another meter' => ['meter to=3/4 at=1.1.0 keep=bars', $whole];
         yield 'at another tempo, as long in seconds' => ['tempo to=240 at=1.1.0 keep=seconds', '60@0: 0=100 480=50'];
     }
@@ -169,10 +172,6 @@ final class NoteCurvesTest extends MusicTestCase
             ['cut range=on', 'paste at=2400'], '0+600: 0=10 480=50|1000+440: 1000=90|2400+400: 2400=50 2760=90',
         ];
         yield 'the longer piece of two' => [['split at=500 keep=longer'], '500+940: 500=50 960=90'];
-        yield 'a copy on another track' => [
-            ['copy-to track=2'], '0+1440: 0=10 480=50 960=90|0+1440: 0=10 480=50 960=90',
-        ];
-        yield 'handed over to another track' => [['copy-to track=2 keep=off'], '0+1440: 0=10 480=50 960=90'];
         yield 'played over' => [['take mode=replace'], '0+500:'];
     }
 
@@ -198,6 +197,22 @@ final class NoteCurvesTest extends MusicTestCase
             )->settled()->song;
 
             self::assertSame($expected, self::shown($after), "in a clip of {$length}");
+        }
+    }
+
+    public function test_what_goes_to_another_track_is_what_sounds_curve_and_all(): void
+    {
+        foreach ([1920 => '0+1440: 0=10 480=50 960=90', 900 => '0+900: 0=10 480=50'] as $length => $copy) {
+            foreach (['copy-to track=2' => '0+1440: 0=10 480=50 960=90', 'copy-to track=2 keep=off' => ''] as $line => $stays) {
+                $open = OpenSong::of($song = self::longNote($length), [1], 1);
+                $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')));
+                $after = Script::read([$line], Catalog::standard())->apply($open, Selection::of([1]), $context->in($open));
+
+                $shown = explode('|', self::shown($after->settled()->song));
+                self::assertEqualsCanonicalizing(
+                    array_filter([$stays, $copy]), $shown, "{$line} in a clip of {$length}",
+                );
+            }
         }
     }
 
@@ -236,7 +251,7 @@ final class NoteCurvesTest extends MusicTestCase
             $open, Selection::of([1]), $context->in($open),
         )->settled()->song;
 
-        self::assertSame([0, 6], [$after->contentOf(2)->points->count(), $after->contentOf(1)->points->count()]);
+        self::assertSame([0, 5], [$after->contentOf(2)->points->count(), $after->contentOf(1)->points->count()]);
     }
 
     /** A note of three quarters, soft, louder, and loud, in a clip of a length; another track without notes. */

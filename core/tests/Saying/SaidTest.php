@@ -76,7 +76,7 @@ final class SaidTest extends MusicTestCase
     ])]
     #[TestWith(['quantize grid=1/64', 1, 1, 'All 2 notes and points are on 1/64 already.'])]
     #[TestWith(['delete', 0, 2, '2 points deleted'])]
-    #[TestWith(['reverse', 1, 0, '1 note reversed'])]
+    #[TestWith(['reverse', 1, 0, 'Nothing reversed: the notes lie the same both ways.'])]
     #[TestWith(['nudge edge=start by=-1tk', 0, 1, 'The start of 1 point moved 1 tick (1 ms) earlier'])]
     #[TestWith(['repeat times=2 every=1bar round=none', 0, 2, '2 points repeated 2 times, up to 3.2.60'])]
     #[TestWith(['align to=caret', 0, 1, '1 point moved to begin at 1.1.0'])]

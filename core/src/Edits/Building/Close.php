@@ -68,7 +68,7 @@ final readonly class Close implements Edit
             $removed > 0 ? Noun::Note->counted($removed).' taken out' : '',
             $cut !== [] ? count($cut).' cut' : '',
             Noun::Note->counted($moved).' moved up',
-        ))->cutting()->withPoints($points->change());
+        ))->withPoints($points->change());
     }
 
     /** Leaves of a note what lies outside the range, in one piece. */

@@ -96,23 +96,34 @@ final readonly class CopyTo implements SongEdit
         if ($places === []) {
             throw new EditRefused("The notes lie on {$track->name} already; name another track.");
         }
-        [$song, $clips] = self::homes($open, $song, $track, $places);
+        // Their places in it are those of `$sounding`; what is not heard stays where it is.
+        $sounding = $context->clips->sounding($open->notes->at($places));
+        if ($sounding->id === []) {
+            throw new EditRefused(
+                'Nothing copied: what is selected lies outside of its clip, where it does not sound. Widen the clip first.',
+            );
+        }
+        $places = array_keys($sounding->id);
+        [$song, $clips] = self::homes($sounding, $song, $track);
         $wide = OpenSong::of($song, [...$open->open, ...array_values($clips)], $clips[$places[0]]);
         $draft = new Draft($wide->notes);
         $at = array_flip($wide->notes->id);
-        $pitches = self::pitches($open->notes, $places, $parameters);
-        $louder = $parameters->has('pitch') ? self::together($open->notes, $places) : array_fill_keys($places, null);
+        $pitches = self::pitches($sounding, $places, $parameters);
+        $louder = $parameters->has('pitch') ? self::together($sounding, $places) : array_fill_keys($places, null);
         $taken = $parameters->has('pitch') ? self::taken($wide, $track) : [];
         $copies = [];
         foreach ($places as $i) {
-            if (array_key_exists($i, $louder) && ! isset($taken["{$open->notes->start[$i]} {$pitches[$i]}"])) {
-                $copies[] = $draft->copy($at[$open->notes->id[$i]], [
+            $from = $at[$sounding->id[$i]];
+            if (array_key_exists($i, $louder) && ! isset($taken["{$sounding->start[$i]} {$pitches[$i]}"])) {
+                $copies[] = $draft->copyPiece($from, [
+                    'start' => $sounding->start[$i], 'length' => $sounding->length[$i],
+                    'playedStart' => $sounding->playedStart[$i], 'playedEnd' => $sounding->playedEnd[$i],
                     'clip' => $clips[$i], 'channel' => $track->channel, 'pitch' => $pitches[$i],
-                    'velocity' => $louder[$i] ?? $open->notes->velocity[$i],
+                    'velocity' => $louder[$i] ?? $sounding->velocity[$i],
                 ]);
             }
             if (! $parameters->isOn('keep')) {
-                $draft->remove($at[$open->notes->id[$i]]);
+                $draft->remove($from);
             }
         }
         if ($copies === [] && $parameters->isOn('keep')) {
@@ -229,27 +240,24 @@ final readonly class CopyTo implements SongEdit
      * The clips of a track that notes go to: the one that lies where they begin, else the last one before them. A track
      * without one gets a clip.
      *
-     * @param  non-empty-list<int>  $places  of the notes
      * @return array{Song, non-empty-array<int, int>} the song with the clips, and the id of the clip for each place
      *
      * @throws EditRefused where a note would fall into a later round of a clip that loops
      */
-    private static function homes(OpenSong $open, Song $song, Track $track, array $places): array
+    private static function homes(Notes $notes, Song $song, Track $track): array
     {
         if ($song->clipsOf($track->id) === []) {
-            $end = max(array_map(
-                static fn (int $i): int => $open->notes->start[$i] + $open->notes->length[$i], $places,
-            ));
+            $end = $song->conductor->meters->nextBarLine($notes->end() - 1);
             $song = $song->withClip(
-                new Clip($song->newClipId(), $track->id, 0, $song->conductor->meters->nextBarLine($end - 1)),
+                new Clip($song->newClipId(), $track->id, 0, $end),
                 ClipContent::none(),
             );
         }
         $clips = $song->clipsOf($track->id);
         $homes = [];
-        foreach ($places as $i) {
-            $home = self::home($clips, $open->notes, $i);
-            if ($home->loop > 0 && $home->loop <= $open->notes->start[$i] - $home->start) {
+        foreach (array_keys($notes->id) as $i) {
+            $home = self::home($clips, $notes, $i);
+            if ($home->loop > 0 && $home->loop <= $notes->start[$i] - $home->start) {
                 throw new EditRefused("{$track->name} repeats a clip there; take clip loop=off first.");
             }
             $homes[$i] = $home->id;

@@ -69,7 +69,7 @@ final readonly class Cut implements Edit
         $taking->inRange?->cut($points);
         $ofPoints = $points->change();
 
-        return $change->cutting()->withPoints(
+        return $change->withPoints(
             $ofPoints, Selection::of(array_diff($change->selection->ids, $ofPoints->removed->id)),
         )->taking($taking->phrase);
     }

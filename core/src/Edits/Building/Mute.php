@@ -14,6 +14,7 @@ use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Saying\Wording;
 
 /** Mutes notes or lets them sound again; toggle turns each note by itself. */
 final readonly class Mute implements SpanEdit
@@ -41,16 +42,25 @@ final readonly class Mute implements SpanEdit
     {
         $state = $parameters->choice('state');
         $isMuted = $spans->muted;
-        $muted = 0;
+        [$muted, $sounding] = [0, 0];
         foreach ($spans->places as $i) {
-            $muted += $isMuted[$i] = match ($state) {
+            $before = $isMuted[$i];
+            $isMuted[$i] = match ($state) {
                 'on' => 1,
                 'off' => 0,
-                default => 1 - $isMuted[$i],
+                default => 1 - $before,
             };
+            $muted += max(0, $isMuted[$i] - $before);
+            $sounding += max(0, $before - $isMuted[$i]);
         }
         $spans->muted = $isMuted;
 
-        return Said::each($spans->noun, [[$muted, 'muted'], [count($spans->places) - $muted, 'sounding']]);
+        return $muted + $sounding === 0
+            ? Said::nothing(
+                "Nothing changed: the {$spans->noun->many()} are ".($state === 'on' ? 'muted' : 'sounding').' already.',
+            )
+            : Said::each($spans->noun, [[$muted, 'muted'], [$sounding, 'sounding again']])->with(
+                Wording::were(count($spans->places) - $muted - $sounding, 'so already'),
+            );
     }
 }

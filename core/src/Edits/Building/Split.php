@@ -91,7 +91,7 @@ final readonly class Split implements Edit
 
         return $draft->change(Selection::of([...$selection->ids, ...$added]), $cut === 0
             ? Said::nothing("Nothing split: no selected note sounds across {$there}.")
-            : Said::did($cut, Noun::Note, "split at {$there}")->with($both ? '' : 'the longer piece stays'))->cutting();
+            : Said::did($cut, Noun::Note, "split at {$there}")->with($both ? '' : 'the longer piece stays'));
     }
 
     /** @return non-empty-list<int> where it is cut, in order */

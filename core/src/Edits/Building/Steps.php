@@ -81,6 +81,7 @@ final readonly class Steps implements Edit
                 continue;
             }
             $cut++;
+            $playedEnd = $draft->playedEnd[$i];
             $draft->length[$i] = $edges[0] - $start;
             $draft->playedEnd[$i] = 0;
             foreach ($edges as $k => $edge) {
@@ -89,7 +90,7 @@ final readonly class Steps implements Edit
                     'length' => ($edges[$k + 1] ?? $end) - $edge,
                     'velocity' => Ramped::velocity($notes->velocity[$i], $k + 1, $last, $ramp),
                     'playedStart' => 0,
-                    'playedEnd' => $k === $last - 1 ? $notes->playedEnd[$i] : 0,
+                    'playedEnd' => $k === $last - 1 ? $playedEnd : 0,
                 ]);
             }
         }

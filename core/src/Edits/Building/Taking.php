@@ -16,6 +16,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Song\ClipContent;
+use Jactonic\Core\Time\TickRange;
 
 /** What `cut` and `copy` take: the selected notes and points, or what of them lies in the range. */
 final readonly class Taking
@@ -53,7 +54,7 @@ final readonly class Taking
                 $context->points, $points, array_map(static fn (int $i): int => $notes->id[$i], $places),
             );
 
-            $heard = self::fromTheStart($notes->at($places));
+            $heard = $context->clips->sounding($notes->at($places));
             $along = $context->points->at($taken);
 
             return new self(
@@ -79,44 +80,13 @@ final readonly class Taking
         if ($places === [] && $points->id === []) {
             throw new EditRefused('Nothing taken: no note sounds in the range.');
         }
-        $columns = $notes->at($places)->columns();
-        foreach ($columns['start'] as $k => $start) {
-            $end = $start + $columns['length'][$k];
-            if ($start < $range->from) {
-                $columns['start'][$k] = $range->from;
-                $columns['playedStart'][$k] = 0;
-            }
-            if ($end > $range->to) {
-                $columns['playedEnd'][$k] = 0;
-            }
-            $columns['length'][$k] = min($end, $range->to) - $columns['start'][$k];
-        }
-
-        $taken = Notes::of($columns);
+        $taken = $context->clips->sounding($notes->at($places))->cutTo(static fn (): TickRange => $range);
         $points = NoteCurves::within($taken, $points)->applyTo($points);
 
         return new self(
             new Phrase($taken, $context->time->ppq(), $range, points: $points), $places, ' from the range',
             inRange: $inRange,
         );
-    }
-
-    /** Of a note that began before the song, in a part of its clip that is not seen, what is heard. */
-    private static function fromTheStart(Notes $notes): Notes
-    {
-        if (($notes->start[0] ?? 0) >= 0) {
-            return $notes;
-        }
-        $columns = $notes->columns();
-        foreach ($columns['start'] as $i => $start) {
-            if ($start < 0) {
-                $columns['start'][$i] = 0;
-                $columns['length'][$i] += $start;
-                $columns['playedStart'][$i] = 0;
-            }
-        }
-
-        return $notes->with($columns);
     }
 
     /**

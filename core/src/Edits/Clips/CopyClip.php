@@ -71,7 +71,7 @@ final readonly class CopyClip implements SongEdit
         $pieces = $parts = [];
         $inPiece = static fn (Notes|Points $table, int $k): array => ['clip' => array_fill(0, $table->count(), $k)];
         foreach ($clips as $k => $clip) {
-            $seen = $song->contentOf($clip->id)->within($clip->window())->shifted($clip->shift());
+            $seen = $song->contentOf($clip->id)->sounding($clip->window())->shifted($clip->shift());
             $pieces[] = new Piece(
                 $rows[$clip->track], $clip->start, $clip->length, $clip->loop, $clip->name, $clip->muted,
             );

@@ -55,11 +55,14 @@ final readonly class Detach implements Edit
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $room = isset($next[$i]) ? $next[$i] - $notes->start[$i] : $notes->length[$i];
-            $draft->length[$i] = max(1, Rounding::quotient($room * $keep, 100));
+            $draft->length[$i] = max(
+                $context->time->leastLength(min($room, $notes->length[$i])), Rounding::quotient($room * $keep, 100),
+            );
         }
 
-        return $draft->change(
-            $selection, Said::did(count($places), Noun::Note, "detached to {$keep} % of the distance"),
-        );
+        return $draft->change($selection, Said::rest(
+            $draft->countChanged($places), count($places), Noun::Note, "detached to {$keep} % of the distance",
+            "Nothing changed: the notes last {$keep} % of the distance already, or are too short for less.",
+        ));
     }
 }

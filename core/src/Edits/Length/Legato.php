@@ -83,17 +83,21 @@ final readonly class Legato implements Edit
         $ends += $finals;
         if ($gap->isNegative()) {
             // An overlap never runs into the next note of the same pitch.
-            foreach (NextNotes::nextOfPitch($notes, $scope, $context)[0] as $i => $start) {
+            foreach (NextNotes::nextOfPitch($notes, array_keys($notes->id), $context)[0] as $i => $start) {
                 $ends[$i] = min($ends[$i] ?? $start, $start);
             }
         }
+        // A gap leaves something of each note, and nothing of it lies behind what follows.
+        $reach = array_map(static fn (int $end): int => max(1, $end), $next + $behind + $ends);
         $keepLong = $parameters->choice('long') === 'keep';
         $draft = new Draft($notes);
         $changed = 0;
         $places = $selection->positions($notes);
         foreach ($places as $i) {
             $start = $notes->start[$i];
-            $length = isset($ends[$i]) ? max(1, $ends[$i] - $start) : $notes->length[$i];
+            $length = isset($ends[$i])
+                ? max($context->time->leastLength(min($notes->length[$i], $reach[$i] - $start)), $ends[$i] - $start)
+                : $notes->length[$i];
             if ($length === $notes->length[$i] || ($keepLong && $notes->length[$i] > $length)) {
                 continue;
             }

@@ -60,6 +60,9 @@ final readonly class Length implements Edit
             default => (string) $to,
         };
 
-        return $draft->change($selection, Said::did(count($places), Noun::Note, "set to {$said}"));
+        return $draft->change($selection, Said::rest(
+            $draft->countChanged($places), count($places), Noun::Note, "set to {$said}",
+            "Nothing changed: the notes last {$said} already.",
+        ));
     }
 }

@@ -44,8 +44,9 @@ final readonly class Trim implements Edit
         $at = $context->moment($parameters, 'at');
         $atStart = $parameters->choice('edge') === 'start';
         $draft = new Draft($notes);
-        [$trimmed, $unreached] = [0, 0];
-        foreach ($selection->positions($notes) as $i) {
+        $unreached = 0;
+        $places = $selection->positions($notes);
+        foreach ($places as $i) {
             $start = $atStart ? $at : $notes->start[$i];
             $end = $atStart ? $notes->start[$i] + $notes->length[$i] : $at;
             if ($end <= $start) {
@@ -55,15 +56,16 @@ final readonly class Trim implements Edit
             }
             $draft->start[$i] = $start;
             $draft->length[$i] = $end - $start;
-            $trimmed++;
         }
         $there = $context->time->position($at);
 
-        return $draft->change(
-            $selection,
-            Said::did($trimmed, Noun::Note, 'made to '.($atStart ? 'begin' : 'end')." at {$there}")->with(
-                $unreached > 0 ? "{$unreached} left alone that would have no length" : '',
-            ),
-        );
+        $where = ($atStart ? 'begin' : 'end')." at {$there}";
+
+        return $draft->change($selection, Said::rest(
+            $draft->countChanged($places), count($places) - $unreached, Noun::Note, "made to {$where}",
+            $unreached > 0
+                ? "Nothing trimmed: notes that do not {$where} yet would have no length."
+                : "Nothing trimmed: the notes {$where} already.",
+        )->with($unreached > 0 ? "{$unreached} left alone that would have no length" : ''));
     }
 }

@@ -67,12 +67,11 @@ final readonly class Invert implements Edit
             $draft->pitch[$i] = $targets[$notes->pitch[$i]];
         }
 
-        return $draft->change(
-            $selection,
-            Said::did(
-                count($places), Noun::Note, 'inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}"),
-            ),
-        );
+        return $draft->change($selection, Said::rest(
+            $draft->countChanged($places), count($places), Noun::Note,
+            'inverted about '.PitchName::of($about).($key === null ? '' : " in {$key}"),
+            'Nothing inverted: the notes lie on '.PitchName::of($about).', about which they would be.',
+        ));
     }
 
     /**

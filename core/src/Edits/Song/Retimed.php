@@ -216,28 +216,16 @@ final readonly class Retimed
     }
 
     /**
-     * Points of lanes go where their ticks do, curves along with their notes.
+     * Points go where their ticks do, those of curves too, as far as they lie in their notes then.
      *
      * @param  Notes  $after  the notes where they go
      * @param  Closure(int): int  $place
      */
     private static function points(ClipContent $content, Notes $after, Closure $place): Points
     {
-        $points = $content->points;
-        $before = array_flip($content->notes->id);
-        $now = array_flip($after->id);
-        $starts = [];
-        foreach ($points->start as $i => $start) {
-            [$was, $is] = [$before[$points->note[$i]] ?? null, $now[$points->note[$i]] ?? null];
-            $starts[] = $was === null || $is === null
-                ? $place($start)
-                : NoteCurves::scaled(
-                    $start, $content->notes->start[$was], $content->notes->length[$was], $after->start[$is],
-                    $after->length[$is],
-                );
-        }
+        $moved = PointDraft::moved($content->points, array_map($place, $content->points->start));
 
-        return PointDraft::moved($points, $starts);
+        return NoteCurves::within($after, $moved)->applyTo($moved);
     }
 
     private function at(int $tick): int

@@ -83,6 +83,6 @@ final readonly class NotesInTime implements Spanning
 
         return $draft->change(
             $copies === [] ? $this->selection : Selection::of($copies), $said,
-        )->movingRange($spans->range);
+        )->movingRange($spans->range)->letting($spans->curves);
     }
 }

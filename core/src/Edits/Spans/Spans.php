@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Jactonic\Core\Edits\Spans;
 
 use Closure;
+use Jactonic\Core\Content\CurvesGo;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Time\TickRange;
 
@@ -28,6 +29,9 @@ final class Spans
 
     /** The number of the round of copies that goes on. */
     private int $copying = -1;
+
+    /** What becomes of the curves within notes. */
+    public CurvesGo $curves = CurvesGo::Kept;
 
     /** The range the edit leaves, where that is another one. */
     public ?TickRange $range = null;

@@ -19,6 +19,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Saying\Wording;
+use Jactonic\Core\Time\Amount;
 
 /**
  * Small random offsets of time, velocity and length.
@@ -37,13 +38,16 @@ final readonly class Humanize implements Edit
         $help = 'Gives starts, velocities and lengths small random offsets, as hands would.';
 
         return new Declaration('humanize', 'Humanize', Group::Timing, $help, [
-            Parameter::amount('time', 'The largest offset of a start.', default: '10ms'),
-            Parameter::wholeNumber(
-                'velocity', 'The largest offset of a velocity; of bend in proportion to its range.', min: 0, max: 127,
-                default: 8,
+            Parameter::amount(
+                'time', 'The largest offset of a start.',
+                absent: '10ms, or none where velocity or length alone are said',
             ),
             Parameter::wholeNumber(
-                'length', 'The largest change of a length.', min: 0, max: 100, unit: '%', default: 0,
+                'velocity', 'The largest offset of a velocity; of bend in proportion to its range.', min: 0, max: 127,
+                absent: '8, or none where length alone is said',
+            ),
+            Parameter::wholeNumber(
+                'length', 'The largest change of a length.', min: 0, max: 100, unit: '%', absent: 'none',
             ),
             Parameter::wholeNumber(
                 'lean', 'Shifts the time offsets: −100 only early, 100 only late.', min: -100, max: 100, unit: '%',
@@ -74,8 +78,8 @@ final readonly class Humanize implements Edit
             );
         }
         $places = $selection->positions($notes);
-        $velocity = $parameters->int('velocity');
-        $length = $parameters->int('length') / 100;
+        $velocity = $this->velocity($parameters);
+        $length = $parameters->has('length') ? $parameters->int('length') / 100 : 0;
         [$ofStart, $ofVelocity, $ofLength] = $this->offsets($notes, $places, $context, $parameters);
         $shifts = $this->shifts($notes, $places, $ofStart, $context, $parameters);
         $draft = new Draft($notes);
@@ -83,7 +87,10 @@ final readonly class Humanize implements Edit
         foreach ($places as $i) {
             $start = $notes->start[$i];
             $newStart = $start - $notes->looseStart[$i] + $shifts[$i];
-            $newLength = max(1, (int) round($notes->length[$i] * (1 + $ofLength[$i] * $length)));
+            $newLength = max(
+                $context->time->leastLength($notes->length[$i]),
+                (int) round($notes->length[$i] * (1 + $ofLength[$i] * $length)),
+            );
             $draft->setTimes($i, $newStart, $newLength);
             $draft->looseStart[$i] = $shifts[$i];
             $base = $notes->velocity[$i] - $notes->looseVelocity[$i];
@@ -105,6 +112,25 @@ final readonly class Humanize implements Edit
                 ->with($largest > 0 ? "largest move {$this->clock($context, $at, $largest)}" : ''));
     }
 
+    /** Who says how much velocities or lengths may vary, and nothing of time, means these alone. */
+    private function largestMove(Parameters $parameters): Amount
+    {
+        return match (true) {
+            $parameters->has('time') => $parameters->amount('time'),
+            $parameters->has('velocity') || $parameters->has('length') => Amount::parse('0tk'),
+            default => Amount::parse('10ms'),
+        };
+    }
+
+    private function velocity(Parameters $parameters): int
+    {
+        return match (true) {
+            $parameters->has('velocity') => $parameters->int('velocity'),
+            $parameters->has('length') && ! $parameters->has('time') => 0,
+            default => 8,
+        };
+    }
+
     private function clock(Context $context, int $at, int $ticks): string
     {
         return Wording::milliseconds($context->time->milliseconds($at, $ticks));
@@ -118,7 +144,7 @@ final readonly class Humanize implements Edit
         ));
         [$ofStart, $ofValue] = $this->offsets($rows, array_keys($rows->id), $context, $parameters);
         $shifts = $this->shifts($rows, array_keys($rows->id), $ofStart, $context, $parameters);
-        $most = $parameters->int('velocity') * ($levels->lane->most() - $levels->lane->least()) / 127;
+        $most = $this->velocity($parameters) * ($levels->lane->most() - $levels->lane->least()) / 127;
         foreach (array_values($levels->places) as $k => $i) {
             $levels->set($i, $levels->value[$i] + (int) round($ofValue[$k] * $most));
             $levels->move($i, $levels->start[$i] + $shifts[$k]);
@@ -165,7 +191,7 @@ final readonly class Humanize implements Edit
     private function shifts(
         Notes $notes, array $places, array $offsets, Context $context, Parameters $parameters,
     ): array {
-        $time = $parameters->amount('time');
+        $time = $this->largestMove($parameters);
         $lean = $parameters->int('lean') / 200;
         $shiftOf = static fn (int $i): int => (int) round(
             $time->ticksAt($notes->start[$i], $context->time) * ($offsets[$i] * (1 - abs($lean)) + $lean),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
+use Jactonic\Core\Content\CurvesGo;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\Points;
 use Jactonic\Core\Content\Selection;
@@ -45,7 +46,11 @@ final readonly class Reverse implements InClips
             $starts[$i] = $from + $to - $starts[$i] - $spans->length[$i];
             [$playedStarts[$i], $playedEnds[$i]] = [-$playedEnds[$i], -$playedStarts[$i]];
         }
+        if ($starts === $spans->start) {
+            return Said::nothing("Nothing reversed: the {$spans->noun->many()} lie the same both ways.");
+        }
         [$spans->start, $spans->playedStart, $spans->playedEnd] = [$starts, $playedStarts, $playedEnds];
+        $spans->curves = CurvesGo::Mirrored;
 
         return Said::of($spans->counted(), 'reversed');
     }
@@ -61,13 +66,7 @@ final readonly class Reverse implements InClips
             static fn (int $start, int $length): int => $there->length - $start - $length, $notes->start,
             $notes->length,
         );
-        // A curve within a note goes along with it, forwards.
-        $later = array_combine(
-            $notes->id, array_map(static fn (int $new, int $old): int => $new - $old, $starts, $notes->start),
-        );
-        $mirrored = static fn (int $start, int $end, int $note): int => isset($later[$note])
-            ? $start + $later[$note]
-            : $there->length - $end;
+        $mirrored = static fn (int $end): int => $there->length - $end;
 
         return $song->withClip($there->with(['offset' => 0]), new ClipContent(
             $notes->with([
@@ -76,22 +75,26 @@ final readonly class Reverse implements InClips
                 'playedEnd' => array_map(static fn (int $offset): int => -$offset, $notes->playedStart),
             ]),
             $points->with([
-                'start' => array_map($mirrored, $points->start, self::ends($points, $there->length), $points->note),
+                'start' => array_map($mirrored, self::ends($points, $notes, $there->length)),
             ]),
         ));
     }
 
     /**
-     * Where each point gives way to the next one of its lane: a value lasts as long backwards as forwards.
+     * Where each point gives way to the next one of its lane, those of a curve within its note: a value lasts as long
+     * backwards as forwards.
      *
      * @return array<int, int> ticks, by place
      */
-    private static function ends(Points $points, int $length): array
+    private static function ends(Points $points, Notes $notes, int $length): array
     {
         $ends = $next = [];
+        $last = array_combine($notes->id, array_map(
+            static fn (int $start, int $lasts): int => $start + $lasts, $notes->start, $notes->length,
+        ));
         foreach (array_reverse($points->start, true) as $i => $start) {
             $course = $points->courseOf($i);
-            $ends[$i] = $next[$course] ?? $length;
+            $ends[$i] = $next[$course] ?? $last[$points->note[$i]] ?? $length;
             $next[$course] = $start;
         }
         ksort($ends);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Edits\Timing;
 
+use Jactonic\Core\Content\CurvesGo;
 use Jactonic\Core\Content\NoteCurves;
 use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Content\PointDraft;
@@ -70,6 +71,7 @@ final readonly class Stretch implements InClips
             );
         }
 
+        $spans->curves = CurvesGo::Stretched;
         foreach ($spans->places as $i) {
             $start = $anchor + $factor->of($spans->start[$i] - $anchor);
             $end = max($start + 1, $anchor + $factor->of($spans->end($i) - $anchor));

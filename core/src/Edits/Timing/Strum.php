@@ -54,12 +54,12 @@ final readonly class Strum implements Edit
         $keep = $parameters->choice('ends') === 'keep';
         $time = $parameters->amount('time');
         $draft = new Draft($notes);
-        $strummed = 0;
+        $chords = $strummed = 0;
         foreach ($context->chords($notes, $selection->positions($notes), $parameters->spread()) as $chord) {
             if (count($chord) < 2) {
                 continue;
             }
-            $strummed++;
+            $chords++;
             $begin = $notes->start[$chord[0]];
             $ticks = $time->ticksAt($begin, $context->time);
             $last = count($chord) - 1;
@@ -71,16 +71,20 @@ final readonly class Strum implements Edit
             foreach (array_keys($pitches) as $k => $i) {
                 $end = $notes->start[$i] + $notes->length[$i];
                 $start = $begin + Rounding::quotient($ticks * $k, $last);
-                if ($keep && $start >= $end) {
-                    $start = $end - 1;
+                if ($keep) {
+                    $start = min($start, $end - $context->time->leastLength($notes->length[$i]));
                 }
                 $draft->start[$i] = $start;
                 $draft->length[$i] = $keep ? $end - $start : $notes->length[$i];
             }
+            $strummed += $draft->countChanged($chord) > 0 ? 1 : 0;
         }
 
-        return $draft->change($selection, $strummed === 0
-            ? Said::nothing('Nothing strummed: no two notes start together. A wider spread takes more as one chord.')
-            : Said::did($strummed, Noun::Chord, "strummed over {$time}"));
+        return $draft->change($selection, Said::rest(
+            $strummed, $chords, Noun::Chord, "strummed over {$time}",
+            $chords === 0
+                ? 'Nothing strummed: no two notes start together. A wider spread takes more as one chord.'
+                : "Nothing strummed: the chords are spread over {$time} already.",
+        ));
     }
 }
