@@ -33,8 +33,8 @@ final class LengthEditsTest extends MusicTestCase
             'legato: a gap before the next' => ['legato gap=10tk last=keep', $syncopated, [350, 350, 830, 830, 870]],
             'legato: a negative gap overlaps' => ['legato gap=-10tk last=keep', $syncopated, [370, 370, 850, 850, 870]],
             'legato: to the end of the range' => ['legato last=range', $syncopated, [360, 360, 840, 840, 1000]],
-            'legato: a gap longer than the room leaves one tick' => [
-                'legato gap=1bar last=keep', [[0, 10], [100, 10]], [1, 110],
+            'legato: a gap longer than the room leaves what there was of a short note' => [
+                'legato gap=1bar last=keep', [[0, 10], [100, 10]], [10, 110],
             ],
             'legato: a held chord goes on under a tune, and the tune goes on by itself' => [
                 'legato',

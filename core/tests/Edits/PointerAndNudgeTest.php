@@ -114,7 +114,8 @@ final class PointerAndNudgeTest extends MusicTestCase
                 'nudge edge=border by=-50tk', [0, 70, 250], [70, 180, 220], '2 borders moved 50 ticks (52 ms) earlier',
             ],
             'never past a note: it stops on a line inside' => [
-                'nudge edge=border by=-1bar', [0, 120, 240], [120, 120, 230], '2 borders moved',
+                'nudge edge=border by=-1bar', [0, 120, 240], [120, 120, 230],
+                'The border of 2 notes moved 60 ticks (63 ms) earlier, 2 stopped',
             ],
             'by lines' => [
                 'nudge edge=border by=1/16', [0, 240, 420], [240, 180, 50], '2 borders moved 120 ticks (125 ms) later',

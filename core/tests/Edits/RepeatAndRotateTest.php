@@ -42,6 +42,9 @@ final class RepeatAndRotateTest extends MusicTestCase
             'what ends on a line of a fine grid' => ['repeat', [[0, 480]], [480], '1/64', 0],
             'what ends on a line of a fine, swung grid' => ['repeat', [[0, 1920]], [1920], '1/32', 150],
             'what begins on a line of a fine grid' => ['repeat', [[30, 30]], [60], '1/64', 0],
+            'a push belongs to the line where the last copy ends, and leaves no blip there' => [
+                'repeat until=5760', [[1910, 480], [2880, 960]], [3830, 4800], '1/4', 0,
+            ],
             'every so far, by a part of a tick too' => [
                 'repeat times=3 every=1/7', [[0, 100]], [274, 549, 823], '1/4', 0,
             ],
@@ -97,6 +100,21 @@ final class RepeatAndRotateTest extends MusicTestCase
             self::assertSame(['rotate by=1/16 within=0..3840'], $lines);
         }
         self::assertSame([1800, 2400], $turned->start);
+    }
+
+    /**
+     * @param  list<int>  $before
+     * @param  list<int>  $after
+     */
+    #[TestWith(['rotate', '1/4', [2160, 2640, 3120, 3600], [2160, 2640, 3120, 3600]], 'off-beats stay in their bar')]
+    #[TestWith(['rotate by=-grid', '1/4', [2350], [3790]], 'a late one comes in at the end of its bar')]
+    #[TestWith(['rotate', 'bar', [3360, 3840], [1920, 5280]], 'by bars within the bars they fill')]
+    public function test_nothing_leaves_the_bars_it_is_turned_in(
+        string $line, string $grid, array $before, array $after,
+    ): void {
+        $notes = self::notes(...array_map(static fn (int $start): array => [$start, 100], $before));
+
+        self::assertSame($after, self::edit($line, $notes, self::context(grid: $grid))->start);
     }
 
     public function test_on_a_grid_of_several_bars_a_pattern_turns_in_the_bars_it_fills(): void

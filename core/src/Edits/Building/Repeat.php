@@ -87,17 +87,20 @@ final readonly class Repeat implements SpanEdit
             'bar' => $context->time->gridLines(Grid::parse('bar')),
             default => null,
         };
-        [$place, $behind] = self::course($spans, $places, $range, $lines?->numbers(), $parameters, $context);
+        $numbers = $lines?->numbers();
+        [$place, $behind] = self::course($spans, $places, $range, $numbers, $parameters, $context);
         $until = $parameters->value('until') === self::NONE ? null : $context->moment($parameters, 'until');
         $times = $until === null
             ? $parameters->int('times')
-            : self::timesUntil($until, static fn (int $k): int => $place($places[0], $k), $context);
+            : self::timesUntil(
+                $until, static fn (int $k): int => self::line($place($places[0], $k), $numbers, $context), $context,
+            );
         $this->refuseTooMany($spans, count($places), $times);
         for ($k = 1; $k <= $times; $k++) {
             $spans->beginCopies();
             foreach ($places as $i) {
                 $start = max(0, $place($i, $k));
-                if ($until === null || $start < $until) {
+                if ($until === null || self::line($start, $numbers, $context) < $until) {
                     $isCut = $until !== null && $start + $spans->length[$i] > $until;
                     $spans->copy(
                         $i, ['start' => $start] + ($isCut ? ['length' => $until - $start, 'playedEnd' => 0] : []),
@@ -280,6 +283,19 @@ final readonly class Repeat implements SpanEdit
         $lengths = array_map(static fn (int $i): int => $to === $spans->end($i) ? $spans->length[$i] : 0, $places);
 
         return $late <= $early && 2 * $late < max($lengths) ? $before : $before + 1;
+    }
+
+    /** Where a start belongs: the line it is a push before, else where it is. */
+    private static function line(int $start, ?LineNumbers $numbers, Context $context): int
+    {
+        if ($numbers === null) {
+            return $start;
+        }
+        $numbers->nearest($start);
+
+        return $numbers->at > $start && $numbers->at - $start <= intdiv($context->time->ppq(), 16)
+            ? $numbers->at
+            : $start;
     }
 
     private static function areLines(LineNumbers $numbers, int $from, int $to): bool

@@ -55,9 +55,7 @@ final readonly class Tidy implements Edit
                 $left[] = $i;
             }
         }
-        $doubles = $parameters->isOn('doubles')
-            ? count(Doubles::remove($notes, $draft, $left, array_fill_keys($left, true), $context))
-            : 0;
+        $doubles = $parameters->isOn('doubles') ? $this->doubles($notes, $draft, $left, $context) : 0;
 
         return $draft->change(
             $selection,
@@ -67,5 +65,24 @@ final readonly class Tidy implements Edit
                     Doubles::said($doubles),
                 ),
         );
+    }
+
+    /**
+     * Of doubled notes among the selected ones one stays; where none of them are doubled, the part is looked through.
+     *
+     * @param  list<int>  $places  of the selected notes that stay
+     * @return int how many were taken out
+     */
+    private function doubles(Notes $notes, Draft $draft, array $places, Context $context): int
+    {
+        $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
+        if ($gone === []) {
+            $all = array_values(array_filter(
+                array_keys($notes->id), static fn (int $i): bool => ! $draft->isRemoved($i),
+            ));
+            $gone = Doubles::remove($notes, $draft, $all, array_fill_keys($all, true), $context);
+        }
+
+        return count($gone);
     }
 }

@@ -87,7 +87,9 @@ final readonly class Nudge implements AddsUp, SpanEdit
         foreach ($places as $i) {
             $start = $starts[$i];
             if ($edge === 'note') {
-                $newStarts[$i] = isset($round[$i]) ? $moved($start) : max(0, $moved($start));
+                $newStarts[$i] = isset($round[$i])
+                    ? $spans->roundOf($i)?->wrapped($moved($start)) ?? $start
+                    : max(0, $moved($start));
             } elseif ($edge === 'start') {
                 $end = $start + $lengths[$i];
                 $to = max(0, $moved($start));
@@ -122,46 +124,53 @@ final readonly class Nudge implements AddsUp, SpanEdit
         return max($start, $lines->before);
     }
 
-    /** Moves each border between two selected notes of one pitch and track that touch; of both something is left. */
+    /**
+     * Moves each border between two selected notes of one pitch and track that touch, all by one distance; one that
+     * cannot go the whole way stops on the last line that leaves something of both.
+     */
     private function borders(Amount $by, Spans $spans, Context $context): Said
     {
         [$starts, $lengths] = [$spans->start, $spans->length];
         $lines = $context->time->gridLines();
-        $open = [];
-        $count = 0;
-        [$last, $at] = [0, 0];
+        $open = $borders = [];
         foreach ($spans->places as $i) {
             $row = $spans->row($i);
-            $start = $starts[$i];
-            $before = $open["{$row} {$start}"] ?? null;
-            $open["{$row} ".($start + $lengths[$i])] = $i;
-            if ($before === null) {
-                continue;
-            }
-            $moved = $this->move($by, $start, false, $context)($start);
-            $end = $start + $lengths[$i];
+            $before = $open["{$row} {$starts[$i]}"] ?? null;
+            $open["{$row} ".($starts[$i] + $lengths[$i])] = $i;
+            $borders = $before === null ? $borders : [...$borders, [$before, $i]];
+        }
+        [$count, $stopped, $farthest, $far] = [0, 0, 0, 0.0];
+        // The one that goes first makes room for the one behind it.
+        foreach ($by->isNegative() ? $borders : array_reverse($borders) as [$before, $behind]) {
+            $start = $starts[$behind];
+            [$from, $until] = [$spans->start[$before], $spans->end($behind)];
+            $to = $this->move($by, $start, false, $context)($start);
             $border = match (true) {
-                $moved >= $end => self::lastLineIn($lines, $start, $end),
-                $moved <= $spans->start[$before] => self::firstLineIn($lines, $spans->start[$before], $start),
-                default => $moved,
+                $to >= $until => self::lastLineIn($lines, $start, $until),
+                $to <= $from => self::firstLineIn($lines, $from, $start),
+                default => $to,
             };
-            $this->setEdges($spans, $before, $spans->start[$before], $border);
-            $this->setEdges($spans, $i, $border, $end);
-            $count++;
-            [$last, $at] = [$border - $start, $start];
+            $this->setEdges($spans, $before, $from, $border);
+            $this->setEdges($spans, $behind, $border, $until);
+            $count += $border === $start ? 0 : 1;
+            $stopped += $border === $to ? 0 : 1;
+            $milliseconds = $context->time->apart($start, $border);
+            if ($milliseconds > $far) {
+                [$farthest, $far] = [$border - $start, $milliseconds];
+            }
         }
 
         return match (true) {
-            $count === 0 => Said::nothing(
+            $borders === [] => Said::nothing(
                 "Nothing moved: no two of the selected {$spans->noun->many()} touch in one row.",
             ),
-            $last === 0 => Said::nothing(
+            $count === 0 => Said::nothing(
                 "Nothing moved: no line lies inside the {$spans->noun->many()}; a finer grid has more.",
             ),
             default => Said::of(
                 $count === 1 ? "The border of {$spans->counted(2)}" : "{$count} borders", 'moved',
-                $this->by($context, $at, $last),
-            ),
+                HowFar::ticks($farthest, ($farthest <=> 0) * $far),
+            )->with($stopped > 0 ? "{$stopped} stopped so that something is left" : ''),
         };
     }
 

@@ -17,6 +17,8 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Time\Amount;
+use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -62,14 +64,11 @@ final readonly class Rotate implements Edit, FollowsOn
         $early = intdiv($context->time->ppq(), 16);
         $starts = array_map(static fn (int $i): int => $notes->start[$i], $places);
         $said = $parameters->value('within');
-        $from = $meters->barStart($meters->barAt(min([PHP_INT_MAX, ...$starts]) + $early));
+        [$least, $most] = [min([PHP_INT_MAX, ...$starts]), max([0, ...$starts])];
+        $from = $meters->barStart($meters->barAt($least + $early));
         // Before the start of the song there is no room for a push: there it lies at the other end of the bars.
-        $to = $meters->nextBarLine(max([0, ...$starts]) + ($from === 0 ? 0 : $early));
-        if (
-            $said instanceof TickRange
-            && min([PHP_INT_MAX, ...$starts]) >= $said->from - $early
-            && max([0, ...$starts]) < $said->to
-        ) {
+        $to = $meters->nextBarLine($most + ($from === 0 ? 0 : $early));
+        if ($said instanceof TickRange && $least >= $said->from - $early && $most < $said->to) {
             [$from, $to] = [$said->from, $said->to];
         }
         $turned = $this->turn($from, $to, $early, $context, $parameters);
@@ -90,7 +89,7 @@ final readonly class Rotate implements Edit, FollowsOn
                     : Said::did(
                         $moved,
                         Noun::Note,
-                        'rotated by '.$parameters->amount('by').' within '.Noun::Bar->counted($bars),
+                        'rotated '.self::said($parameters->amount('by'), $context).' within '.Noun::Bar->counted($bars),
                     ),
             )
             ->settling(['within' => "{$from}..{$to}"]);
@@ -105,36 +104,50 @@ final readonly class Rotate implements Edit, FollowsOn
     private function turn(int $from, int $to, int $early, Context $context, Parameters $parameters): callable
     {
         $by = $parameters->amount('by');
-        // Lines of several bars are no steps within fewer.
-        $steps = $context->time->grid->bars > 1 ? null : $by->gridSteps();
-        if ($steps === null) {
-            $ticks = $by->ticksAt($from, $context->time);
-
+        $grid = $context->time->grid;
+        $steps = $grid->bars > 1 ? null : $by->gridSteps();
+        $length = $to - $from;
+        if ($steps === null || $grid->bars === 1) {
             $early = min($early, $from);
+            $numbers = $context->time->gridLines(Grid::parse('bar'))->numbers();
+            // Bars are gone on by bars, which may differ in length; lines of several bars are no steps within fewer.
+            $ticks = $steps === null ? $by->ticksAt($from, $context->time) : $numbers->moved($from, $steps) - $from;
 
             return static fn (int $start): int => $from - $early + self::modulo(
-                $start - $from + $early + $ticks, $to - $from,
+                $start - $from + $early + $ticks, $length,
             );
         }
         $numbers = $context->time->gridLines()->numbers();
         [$first, $behind] = [$numbers->nearest($from), $numbers->nearest($to)];
 
         return static function (int $start) use ($numbers, $first, $behind, $steps, $to, $early): int {
-            // A start near the line behind the bars is a push, or belongs to the last line inside.
             $number = $numbers->nearest($start);
             $line = $numbers->at;
-            if ($number >= $behind) {
-                [$number, $line] = $to - $start <= $early
-                    ? [$first, $to + $numbers->line($first)]
-                    : [$behind - 1, $numbers->line($behind - 1)];
+            if ($number >= $behind && $to - $start <= $early) {
+                // A push before the line behind the bars lies before the first of them.
+                [$number, $line] = [$first, $to];
             } elseif ($number < $first) {
                 [$number, $line] = [$first, $numbers->line($first)];
+            } elseif ($number >= $behind || $start < $line - $early) {
+                // An off-beat belongs to the line it comes after, so that it stays in its bar.
+                $number = max($first, $numbers->before($start));
+                $line = $numbers->line($number);
             }
+            $there = $first + self::modulo($number - $first + $steps, max(1, $behind - $first));
 
-            return $numbers->line(
-                $first + self::modulo($number - $first + $steps, max(1, $behind - $first)),
-            ) + $start - $line;
+            return $numbers->line($there) + $start - $line;
         };
+    }
+
+    /** “2 steps of 1/16 later”, “10ms earlier”. */
+    private static function said(Amount $by, Context $context): string
+    {
+        $steps = $by->gridSteps();
+        $size = $steps === null
+            ? ltrim((string) $by, '+-')
+            : (abs($steps) === 1 ? 'a step' : abs($steps).' steps')." of {$context->time->grid}";
+
+        return $size.($by->isNegative() ? ' earlier' : ' later');
     }
 
     private static function modulo(int $value, int $of): int
