@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { opened } from './tests/door.js';
 import chromium from './tests/chromium.json' with { type: 'json' };
 
 export default defineConfig({
@@ -18,6 +19,7 @@ export default defineConfig({
   ],
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:8080',
+    storageState: opened(),
     viewport: { width: 1280, height: 800 },
     launchOptions: { ...chromium, ...(process.env.CHROMIUM && { executablePath: process.env.CHROMIUM }) },
   },

@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { opened } from '../tests/door.js';
 
 const [TRACKS, CLIPS, NOTES, BARS, PPQ] = [64, 32, 98, 4, 480];
 const base = process.argv[2];
 const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ storageState: opened(), viewport: { width: 1280, height: 800 } });
 const rows = [];
 const share = (values, part) => [...values].sort((a, b) => a - b)[Math.floor(values.length * part)];
 

@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { opened } from '../tests/door.js';
 
 const FRAME = 1000 / 60;
 const KEYS = 40;
@@ -10,7 +11,7 @@ const base = process.argv[2];
 const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
 
 async function open(notes, { song = notes, settings = {} } = {}) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ storageState: opened(), viewport: { width: 1280, height: 800 } });
   await page.addInitScript((kept) => localStorage.setItem('jactonic.settings', JSON.stringify(kept)), {
     hear: false,
     ...settings,
@@ -375,7 +376,7 @@ async function saying(notes, limit) {
 
 /** A map of 500 shortcuts in use, and 50 recipes, as somebody has after a year. */
 async function manyKeys() {
-  const page = await browser.newPage();
+  const page = await browser.newPage({ storageState: opened() });
   const { keymap } = await (await page.request.get(`${base}/api/catalog`)).json();
   const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'];
   const more = letters.flatMap((a) => letters.map((b) => ({ key: `Ctrl+Alt+${a} ${b}`, run: ['velocity add=1'] })));

@@ -1,5 +1,6 @@
 import { chromium } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { opened } from '../tests/door.js';
 
 const [base, ...wanted] = process.argv.slice(2);
 const FOLDER = 'docs/screenshots';
@@ -163,7 +164,7 @@ if (unknown.length > 0) {
   process.exit(2);
 }
 for (const name of wanted.length > 0 ? wanted : Object.keys(PICTURES)) {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({ storageState: opened(), viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();
   const press = async (...keys) => {
     for (const key of keys) {

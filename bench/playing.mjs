@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { opened } from '../tests/door.js';
 
 const base = process.argv[2];
 const browser = await chromium.launch(JSON.parse(readFileSync('tests/chromium.json', 'utf8')));
@@ -9,7 +10,7 @@ const rows = [];
 
 /** A song of its own that records from a MIDI keyboard of the bench. */
 async function recording() {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ storageState: opened(), viewport: { width: 1280, height: 800 } });
   await page.addInitScript(() => {
     localStorage.setItem('jactonic.settings', JSON.stringify({ countIn: 0, loop: false, follow: false }));
     const port = Object.assign(new EventTarget(), {
@@ -113,7 +114,7 @@ if (!process.argv.includes('--sound')) {
 
 /** What the sound itself tells while a song of so many tracks plays, two notes a second on each for so many seconds. */
 async function song(tracks, seconds) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ storageState: opened(), viewport: { width: 1280, height: 800 } });
   await page.addInitScript(() => {
     localStorage.setItem('jactonic.settings', JSON.stringify({ loop: false, follow: false }));
     const Node = window.AudioWorkletNode;

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { chromium } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { opened } from '../tests/door.js';
 
 const [base, ...options] = process.argv.slice(2);
 const option = (name, otherwise) =>
@@ -47,7 +48,7 @@ class Walk {
   pick = (list) => list[Math.floor(this.random() * list.length)];
 
   async begin() {
-    this.context = await this.browser.newContext({ viewport: { width: 1280, height: 800 } });
+    this.context = await this.browser.newContext({ storageState: opened(), viewport: { width: 1280, height: 800 } });
     if (slow) {
       await this.context.route('**/api/songs/**', async (route) => {
         await new Promise((done) => setTimeout(done, slow));

@@ -2,6 +2,8 @@
 
 # Servers live where only root's path leads by default.
 PATH=$PATH:/usr/sbin:/sbin
+# What is cached, logged, kept and temporary is its owner's alone.
+umask 077
 
 step() { printf '\033[1m·\033[0m %s\n' "$*"; }
 
@@ -65,7 +67,7 @@ setup_php() {
     printf 'APP_ENV=production\nAPP_KEY=base64:%s\n' "$(head -c 32 /dev/urandom | base64)" >.env.begun
     mv .env.begun .env
   fi
-  chmod 600 .env
+  find storage bootstrap/cache .env -perm /077 -exec chmod go-rwx {} +
   local cached=bootstrap/cache/config.php
   if [ ! -e "$cached" ] || [ -n "$(find config routes .env composer.json -newer "$cached" -print -quit)" ]; then
     step 'Caching configuration and routes'
@@ -100,9 +102,36 @@ setup_front() {
   fi
 }
 
+# The key of this installation, in $key: whoever has it may come in. It lies in storage/door, one line.
+door_key() {
+  if [ ! -e storage/door ]; then
+    head -c 16 /dev/urandom | od -An -v -tx1 | tr -d ' \n' >"storage/door.$$"
+    echo >>"storage/door.$$"
+    # Of two starts at once the first one makes the key of both.
+    ln "storage/door.$$" storage/door 2>/dev/null || true
+    rm -f "storage/door.$$"
+  fi
+  read -r key <storage/door || key=''
+  case "$key" in
+    *[!0-9a-f]* | '') key=short ;;
+  esac
+  if [ ${#key} -lt 32 ]; then
+    echo 'storage/door holds no key of this program. Remove it, and the next start makes another one.' >&2
+    exit 1
+  fi
+}
+
 # Starts the server on a port in the background, out of reach of the terminal's Ctrl-C, and waits until it answers.
 # `stop_server` ends it.
 start_server() {
+  local room
+  door_key
+  if ! room=$(mktemp -d "$(temporary)/jactonic-XXXXXX" 2>/dev/null) || ! cat config/server/*.conf 2>/dev/null >"$room/tried"; then
+    rm -rf "${room:-}"
+    echo "The folder for temporary files, $(temporary), is full or cannot be written. Make room there, or name another one with TMPDIR." >&2
+    exit 1
+  fi
+  rm -rf "$room"
   set -m
   serve "$1" </dev/null &
   server=$!
@@ -115,19 +144,27 @@ stop_server() {
   wait "$server" 2>/dev/null || true
   # Where it was killed itself, what it had started lives on.
   end_group "$server"
-  local state
+  local state owner pid moment
   for state in "$(temporary)"/jactonic-??????; do
-    if [ "$(cat "$state/owner" 2>/dev/null)" = "$server" ]; then
-      end_group "$(cat "$state/workers")"
+    is_ours "$state" || continue
+    read -r owner _ <"$state/owner" || continue
+    if [ "$owner" = "$server" ]; then
+      read -r pid moment <"$state/workers" && [ -n "$moment" ] && [ "$(began "$pid")" = "$moment" ] && end_group "$pid"
       rm -rf "$state"
     fi
   done
 }
 
+# Whether a folder of a server was made by this user, so that what stands in it can be believed: anybody may make folders of
+# any name where temporary files go, but only its owner can write into this one.
+is_ours() {
+  [ -d "$1" ] && [ ! -L "$1" ] && [ -O "$1" ] && [ "$(stat -c %a "$1")" = 700 ] && [ -f "$1/owner" ] && [ ! -L "$1/owner" ]
+}
+
 # nginx at the door, PHP's workers behind it on a socket that only this user can open. The just-in-time compiler saves a
 # tenth of the time of a large edit, large pages of memory another twentieth. REVALIDATE=1 reads changed PHP anew.
 serve() {
-  local state user='' name workers door
+  local state user='' name workers door pid moment open=''
   local hosts=${APP_HOSTS:-$(sed -n 's/^APP_HOSTS=//p' .env | tr -d '"')}
   # All that is started here is of one group, but for PHP's workers, who make one of their own: by these it is found where it
   # outlives its maker.
@@ -136,22 +173,29 @@ serve() {
   limit_log storage/logs/server.log
   # What a killed one left behind.
   for state in "$(temporary)"/jactonic-??????; do
-    [ ! -O "$state" ] || [ ! -e "$state/owner" ] || kill -0 "$(cat "$state/owner")" 2>/dev/null || rm -rf "$state"
+    is_ours "$state" || continue
+    read -r pid moment <"$state/owner" || continue
+    [ "$(began "$pid")" = "$moment" ] || rm -rf "$state"
   done
   state=$(mktemp -d "$(temporary)/jactonic-XXXXXX")
-  echo "$BASHPID" >"$state/owner"
+  echo "$BASHPID $(began "$BASHPID")" >"$state/owner"
+  [ "${OPEN_TO_ALL:-no}" = no ] || open=open
   # Their configuration knows no way to write every character of a path: this one has none that means something there.
   ln -s "$PWD" "$state/project"
   [ "$(id -u)" != 0 ] || user="user $(id -un);"
   for name in nginx php-fpm; do
-    sed -e "s|@USER@|$user|" -e "s|@STATE@|$state|g" -e "s|@PORT@|$1|" \
+    sed -e "s|@USER@|$user|" -e "s|@STATE@|$state|g" -e "s|@PORT@|$1|g" -e "s|@OPEN@|$open|" \
       -e "s|@HOSTS@|${hosts//,/ }|" -e "s|@WORKERS@|${WORKERS:-4}|" "config/server/$name.conf" >"$state/$name.conf"
   done
+  # The key is in no command that others could see, so the shell fills it in by itself.
+  door=$(<"$state/nginx.conf")
+  door=${door//@COOKIE@/jactonic_${key:0:8}}
+  printf '%s\n' "${door//@DOOR@/$key}" >"$state/nginx.conf"
   USE_ZEND_ALLOC_HUGE_PAGES=1 "$(command -v "php-fpm$(php_version)" || command -v php-fpm)" -R -y "$state/php-fpm.conf" \
     -d opcache.enable=1 -d "opcache.validate_timestamps=${REVALIDATE:-0}" -d opcache.revalidate_freq=0 -d realpath_cache_ttl=3600 \
     -d opcache.jit_buffer_size=64M -d "opcache.jit=${JIT:-tracing}" &
   workers=$!
-  echo "$workers" >"$state/workers"
+  echo "$workers $(began "$workers")" >"$state/workers"
   until [ -S "$state/php.sock" ]; do
     kill -0 "$workers" || break
     sleep 0.02
@@ -208,7 +252,9 @@ limit_log() {
 
 # Waits until the server on a port answers; gives up when its process is gone.
 wait_for() {
-  until php -r 'exit(@file_get_contents("http://127.0.0.1:".$argv[1]."/api/status") === false ? 1 : 0);' "$1" 2>/dev/null; do
+  until php -r '$key = trim(file_get_contents("storage/door"));
+    $asked = stream_context_create(["http" => ["header" => "Cookie: jactonic_".substr($key, 0, 8)."=$key"]]);
+    exit(@file_get_contents("http://127.0.0.1:$argv[1]/api/status", false, $asked) === false ? 1 : 0);' "$1" 2>/dev/null; do
     kill -0 "$2" 2>/dev/null || { echo 'The server did not start; storage/logs/server.log says why.' >&2; exit 1; }
     sleep 0.1
   done
@@ -257,12 +303,25 @@ end_leftovers() {
   step "Ended what a start that was killed had left behind (processes ${left[*]})"
 }
 
+# Of starts on one database at once each waits until the one before has it, or has given up, so that none takes another for a
+# leftover. The turn ends with `end_turn`, or with the shell.
+take_turn() {
+  mkdir -p "$(dirname "$1")" 2>/dev/null || true
+  { true >>"$1.turn"; } 2>/dev/null || return 0
+  exec 8>>"$1.turn"
+  flock -w 120 8 || { echo 'Another start on these songs is under way and does not come to an end.' >&2; exit 1; }
+}
+
+end_turn() {
+  exec 8>&-
+}
+
 # Locks the database for as long as anything that this shell starts lives, and makes it ready; $@ goes to data:prepare.
 take_database() {
   umask 077
   export DB_DATABASE
   DB_DATABASE=$(database_path)
-  mkdir -p "$(dirname "$DB_DATABASE")" 2>/dev/null || true
+  take_turn "$DB_DATABASE"
   end_leftovers "$DB_DATABASE"
   if ! true 2>/dev/null >>"$DB_DATABASE.lock"; then
     echo "The folder $(dirname "$DB_DATABASE") cannot be written. Nothing was changed; make it writable, or name another database with DB_DATABASE." >&2
@@ -271,6 +330,7 @@ take_database() {
   exec 9<>"$DB_DATABASE.lock"
   php artisan data:prepare --lock=9 "$@" || exit 1
   who_has_it "by a start that is under way (process $$)" $$
+  end_turn
 }
 
 # Says beside the lock who has the database, and by which process.

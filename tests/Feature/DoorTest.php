@@ -4,11 +4,17 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use FilesystemIterator;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Routing\Route;
+use Illuminate\Routing\Router;
 use Jactonic\Core\Content\Draft;
 use Jactonic\Core\Song\Song;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\TestWith;
+use RecursiveDirectoryIterator;
+use RecursiveIteratorIterator;
+use Symfony\Component\Process\Process;
 use Tests\RealServer;
 
 /** What the door of the program lets in, asked from outside. */
@@ -118,6 +124,132 @@ final class DoorTest extends TestCase
         self::assertStringNotContainsString('more than is taken', $answer['answer']['error']['message'] ?? '');
     }
 
+    /** @return list<array{string}> addresses of everything there is */
+    public static function everyAddress(): array
+    {
+        return [
+            [''], ['songs/1'], ['songs/new'], ['build/index.html'], ['build/nothing.js'], ['favicon.ico'],
+            ['api/nothing'],
+            ...array_map(
+                static fn (array $route): array => [$route[1]],
+                array_values(iterator_to_array(MadeUpRequestsTest::routes())),
+            ),
+        ];
+    }
+
+    public function test_without_the_key_nobody_sees_or_changes_anything(): void
+    {
+        foreach (self::everyAddress() as [$path]) {
+            foreach (['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as $method) {
+                foreach (['', 'jactonic_'.substr(RealServer::key(), 0, 8).'='.str_repeat('0', 32)] as $cookie) {
+                    $path = strtr($path, ['{song}' => '1']);
+                    $said = "{$method} /{$path}?door=0 HTTP/1.1\r\nHost: localhost\r\n"
+                        ."Content-Type: application/json\r\n"
+                        ."Cookie: {$cookie}\r\nContent-Length: 2\r\nConnection: close\r\n\r\n{}";
+                    $answer = $this->told($said);
+                    self::assertStringStartsWith('HTTP/1.1 403 ', $answer, "{$method} {$path}");
+                    self::assertStringNotContainsString('Lantern Ferry', $answer);
+                    self::assertStringContainsStringIgnoringCase('the key', $answer, 'where it is found is said');
+                }
+            }
+        }
+        self::assertSame(200, $this->server()->ask('api/songs/1')['status'], 'the song is there as before');
+    }
+
+    #[TestWith(['/', 'none', '/'], 'typed')]
+    #[TestWith(['/songs/1', 'none', '/songs/1'], 'a bookmark of a song')]
+    #[TestWith(['/songs/1', 'cross-site', '/songs/1'], 'opened by ./start, or from another page')]
+    #[TestWith(['//pier.example/', 'none', '/'], 'no other site is led to')]
+    #[TestWith(['/api/songs', 'none', '/'])]
+    public function test_the_address_with_the_key_opens_the_program_and_leads_on_without_it(
+        string $path, string $from, string $on,
+    ): void {
+        $key = RealServer::key();
+        $answer = $this->told(
+            "GET {$path}?door={$key} HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: {$from}\r\n"
+                ."Connection: close\r\n\r\n",
+        );
+
+        self::assertStringContainsString('Set-Cookie: '.substr(RealServer::cookie(), 8).'; Path=/; ', $answer);
+        self::assertStringContainsString('; HttpOnly; SameSite=Strict', $answer);
+        self::assertStringContainsString(
+            $from === 'none' ? "\r\nLocation: {$on}\r\n" : "content=\"0;url={$on}\"", $answer,
+        );
+        self::assertStringNotContainsString('door=', $answer);
+    }
+
+    public function test_there_are_no_routes_but_the_programs_own(): void
+    {
+        $routes = array_map(
+            static fn (Route $route): string => $route->getActionName(),
+            array_values(iterator_to_array(app(Router::class)->getRoutes())),
+        );
+
+        self::assertSame([], array_values(array_filter(
+            $routes, static fn (string $action): bool => ! str_starts_with($action, 'App\\Http\\Controllers\\'),
+        )));
+        self::assertGreaterThan(60, count($routes));
+    }
+
+    public function test_what_a_start_makes_can_be_read_by_its_owner_alone(): void
+    {
+        $this->server();
+        $open = [];
+        $running = glob(sys_get_temp_dir().'/jactonic-??????') ?: [];
+        foreach (['storage', 'bootstrap/cache', '.env', ...$running] as $place) {
+            $place = str_starts_with($place, '/') ? $place : base_path($place);
+            $found = is_dir($place)
+                ? new RecursiveIteratorIterator(
+                    new RecursiveDirectoryIterator($place, FilesystemIterator::SKIP_DOTS),
+                    RecursiveIteratorIterator::SELF_FIRST, RecursiveIteratorIterator::CATCH_GET_CHILD,
+                )
+                : [];
+            foreach ([$place, ...array_keys(iterator_to_array($found))] as $file) {
+                if (! is_link($file) && (@fileperms($file) & 0o077) !== 0 && ! str_ends_with($file, '.sock')) {
+                    $open[] = $file;
+                }
+            }
+        }
+
+        self::assertSame([], $open);
+        self::assertSame(0o100600, fileperms(base_path('storage/door')));
+    }
+
+    public function test_nothing_is_ended_because_a_text_of_somebody_else_names_it(): void
+    {
+        $innocent = new Process(['sleep', '60']);
+        $innocent->start();
+        $folder = sys_get_temp_dir().'/jactonic-'.substr(bin2hex(random_bytes(3)), 0, 6);
+        mkdir($folder);
+        // What anybody may write into is not believed; nor is a number whose process began at another moment.
+        foreach ([0o777, 0o700] as $mode) {
+            chmod($folder, $mode);
+            file_put_contents("{$folder}/owner", "999999 1\n");
+            file_put_contents("{$folder}/workers", "{$innocent->getPid()} 1\n");
+            (new Process(['bash', '-c', '. bin/setup.sh; server=999999; stop_server'], base_path()))->mustRun();
+            self::assertTrue($innocent->isRunning());
+        }
+        $innocent->stop(0);
+        array_map(unlink(...), glob("{$folder}/*") ?: []);
+        is_dir($folder) && rmdir($folder);
+    }
+
+    /** A request under the key of the program. */
+    private static function withKey(string $request): string
+    {
+        return str_replace('Host: localhost', "Host: localhost\r\n".RealServer::cookie(), $request);
+    }
+
+    private function told(string $request): string
+    {
+        $socket = stream_socket_client("tcp://{$this->server()->address}");
+        self::assertIsResource($socket);
+        stream_set_timeout($socket, 5);
+        fwrite($socket, $request);
+
+        return (string) stream_get_contents($socket);
+    }
+
     /** @return iterable<string, array{string}> what is sent, as it is */
     public static function oddRequests(): iterable
     {
@@ -155,7 +287,7 @@ final class DoorTest extends TestCase
         $socket = stream_socket_client("tcp://{$this->server()->address}");
         self::assertIsResource($socket);
         stream_set_timeout($socket, 5);
-        @fwrite($socket, $request);
+        @fwrite($socket, self::withKey($request));
         $answer = '';
         while (
             ! str_contains($answer, '</html>')
@@ -232,7 +364,7 @@ final class DoorTest extends TestCase
         fwrite(
             $socket,
             "POST /api/keymaps/import HTTP/1.1\r\nHost: localhost\r\nContent-Type: "
-                ."application/json\r\nTransfer-Encoding: chunked\r\n\r\n",
+                ."application/json\r\nTransfer-Encoding: chunked\r\n".RealServer::cookie()."\r\n\r\n",
         );
         for ($sent = 0; $sent < 4_000_000; $sent += 100_000) {
             @fwrite($socket, dechex(100_000)."\r\n".str_repeat('x', 100_000)."\r\n");

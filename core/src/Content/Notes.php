@@ -104,7 +104,7 @@ final readonly class Notes extends Table
      */
     public function cutTo(Closure $span): self
     {
-        $kept = $columns = [];
+        $kept = $starts = $lengths = $playedStarts = $playedEnds = [];
         foreach ($this->start as $i => $start) {
             $seen = $span($this->clip[$i]);
             $end = $start + $this->length[$i];
@@ -112,16 +112,18 @@ final readonly class Notes extends Table
                 continue;
             }
             $kept[] = $i;
-            $columns['start'][] = $from = max($start, $seen->from);
-            $columns['length'][] = ($to = min($end, $seen->to)) - $from;
-            $columns['playedStart'][] = $from === $start ? $this->playedStart[$i] : 0;
-            $columns['playedEnd'][] = $to === $end ? $this->playedEnd[$i] : 0;
+            $starts[] = $from = max($start, $seen->from);
+            $lengths[] = ($to = min($end, $seen->to)) - $from;
+            $playedStarts[] = $from === $start ? $this->playedStart[$i] : 0;
+            $playedEnds[] = $to === $end ? $this->playedEnd[$i] : 0;
         }
-        $notes = count($kept) === count($this->id) ? $this : $this->at($kept);
+        if ($starts === $this->start && $lengths === $this->length) {
+            return $this;
+        }
 
-        return $kept === [] || ($columns['start'] === $this->start && $columns['length'] === $this->length)
-            ? $notes
-            : $notes->with($columns);
+        return $kept === [] ? self::none() : $this->at($kept)->with([
+            'start' => $starts, 'length' => $lengths, 'playedStart' => $playedStarts, 'playedEnd' => $playedEnds,
+        ]);
     }
 
     /** The tick after the last sounding one. */

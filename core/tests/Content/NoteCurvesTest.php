@@ -64,7 +64,8 @@ final class NoteCurvesTest extends MusicTestCase
             ],
             'a range cut out of it' => [['cut range=on'], '1:0=100'],
             'copied to the others, over their length' => [
-                ['stretch factor=1/2', 'choose where="pitch=60,64"', 'curve-copy'], '1:0=100 1:120=50 2:240=100 2:360=50',
+                ['stretch factor=1/2', 'choose where="pitch=60,64"', 'curve-copy'],
+                '1:0=100 1:120=50 2:240=100 2:360=50',
             ],
             'taken out' => [['curve-remove'], ''],
             'another one taken out' => [['curve-remove of=pitch'], '1:0=100 1:240=50'],
@@ -202,15 +203,20 @@ final class NoteCurvesTest extends MusicTestCase
 
     public function test_what_goes_to_another_track_is_what_sounds_curve_and_all(): void
     {
-        foreach ([1920 => '0+1440: 0=10 480=50 960=90', 900 => '0+900: 0=10 480=50'] as $length => $copy) {
-            foreach (['copy-to track=2' => '0+1440: 0=10 480=50 960=90', 'copy-to track=2 keep=off' => ''] as $line => $stays) {
+        $whole = '0+1440: 0=10 480=50 960=90';
+        foreach ([1920 => $whole, 900 => '0+900: 0=10 480=50'] as $length => $copy) {
+            foreach (['copy-to track=2' => $whole, 'copy-to track=2 keep=off' => ''] as $line => $stays) {
                 $open = OpenSong::of($song = self::longNote($length), [1], 1);
-                $context = new Context(new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')));
-                $after = Script::read([$line], Catalog::standard())->apply($open, Selection::of([1]), $context->in($open));
+                $context = new Context(
+                    new Timeline($song->conductor->meters, $song->conductor->tempo, Grid::parse('1/16')),
+                );
+                $after = Script::read([$line], Catalog::standard())->apply(
+                    $open, Selection::of([1]), $context->in($open),
+                );
 
-                $shown = explode('|', self::shown($after->settled()->song));
                 self::assertEqualsCanonicalizing(
-                    array_filter([$stays, $copy]), $shown, "{$line} in a clip of {$length}",
+                    array_filter([$stays, $copy]), explode('|', self::shown($after->settled()->song)),
+                    "{$line} in a clip of {$length}",
                 );
             }
         }

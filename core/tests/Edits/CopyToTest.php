@@ -41,6 +41,17 @@ final class CopyToTest extends TestCase
         self::assertSame([4, 5], $state->selection->ids, 'the copies are selected');
     }
 
+    public function test_what_a_trimmed_clip_does_not_sound_stays_behind(): void
+    {
+        $song = self::song()->withClip(new Clip(1, 1, 0, self::BAR, 480), ClipContent::ofNotes(Notes::fromRows([
+            ['start' => 300, 'length' => 600], ['start' => 0, 'length' => 400], ['start' => 2300, 'length' => 500],
+            ['start' => 2400, 'length' => 100],
+        ])));
+        $there = $this->done('copy-to', [1, 2, 3, 4], $song)->settled()->song->contentOf(2)->notes;
+
+        self::assertSame([[0, 1820], [420, 100]], [$there->start, $there->length]);
+    }
+
     public function test_handed_over_the_notes_are_gone_where_they_were(): void
     {
         $state = $this->done('copy-to keep=off', [2]);

@@ -96,4 +96,13 @@ final class DoublesTest extends MusicTestCase
             );
         }
     }
+
+    public function test_tidy_looks_through_the_part_unless_what_is_selected_is_doubled(): void
+    {
+        $notes = self::notes([0, 200, 60], [0, 100, 60], [480, 200, 62], [480, 100, 62], [960]);
+
+        self::assertSame([0, 480, 960], self::edit('tidy', $notes, selected: [5])->start, 'no selected one is doubled');
+        self::assertSame([0, 480, 480, 960], self::edit('tidy', $notes, selected: [1, 2])->start);
+        self::assertSame([1, 3, 4, 5], self::edit('tidy', $notes, selected: [2])->id, 'with one that is not selected');
+    }
 }

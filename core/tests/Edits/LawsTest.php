@@ -46,7 +46,7 @@ final class LawsTest extends TestCase
         'insert', 'chord shape=min9', 'split', 'split at=playhead keep=longer', 'steps',
         'steps parts=7 curve=80 ramp=20', 'join', 'join gap=1/4',
         'repeat', 'repeat times=3 span=selection round=bar', 'repeat until=40000 every=1bar', 'repeat round=none',
-        'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy', 'tidy shorter=1/16 doubles=off',
+        'duplicate', 'delete', 'mute', 'group', 'ungroup', 'copy', 'cut', 'tidy shorter=1/16 doubles=off',
     ];
 
     /** Lines that say of themselves that they touch what is not selected, or that need the range. */
@@ -190,7 +190,7 @@ final class LawsTest extends TestCase
                 'limit max=80',
                 'accent',
                 'repitch',
-                'tidy',
+                'tidy shorter=1/16 doubles=off',
                 'ungroup',
                 'trim',
                 'join',

@@ -196,4 +196,33 @@ final class LengthEditsTest extends MusicTestCase
 
         self::change('legato last=range', self::notes([0]));
     }
+
+    public function test_an_overlap_never_runs_into_the_next_note_of_its_pitch_selected_or_not(): void
+    {
+        $notes = self::notes([0, 100], [480, 100]);
+
+        self::assertSame([480, 580], self::ends(self::edit('legato gap=-1/16', $notes, selected: [1])));
+    }
+
+    public function test_doubled_notes_are_one_voice(): void
+    {
+        // C4 and E4, each twice, are no chord of three that would go on under a tune.
+        $notes = self::notes([0, 100, 60], [0, 100, 60], [0, 100, 64], [0, 100, 64], [480, 100, 72], [960, 100, 60]);
+
+        self::assertSame([480, 480, 480, 480], array_slice(self::ends(self::edit('legato', $notes)), 0, 4));
+    }
+
+    #[TestWith(['legato gap=1/4'])]
+    #[TestWith(['detach keep=1'])]
+    #[TestWith(['strum time=1/2 spread=1/16'])]
+    #[TestWith(['length scale=1'])]
+    #[TestWith(['humanize length=100 seed=3'])]
+    public function test_one_tick_is_no_length(string $line): void
+    {
+        $notes = self::notes([0, 200, 60], [0, 200, 64], [240, 200, 67], [480, 8, 60]);
+        $after = self::edit($line, $notes);
+
+        self::assertGreaterThanOrEqual(15, min(array_slice(self::values('length', $after), 0, 3)));
+        self::assertGreaterThanOrEqual(8, self::values('length', $after)[3]);
+    }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Jactonic\Core\Tests\Edits;
 
+use Jactonic\Core\Content\Notes;
 use Jactonic\Core\Tests\Support\MusicTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -63,5 +64,16 @@ final class StepsTest extends MusicTestCase
         $pieces = self::edit('steps parts=3', self::edit('quantize', self::notes([10, 480, 42])));
 
         self::assertSame([[10, 0, 0], [0, 0, 10]], [$pieces->playedStart, $pieces->playedEnd]);
+    }
+
+    public function test_what_was_played_at_the_end_of_joined_notes_is_kept_by_the_last_piece(): void
+    {
+        $notes = Notes::fromRows([
+            ['start' => 0, 'length' => 160], ['start' => 160, 'length' => 160, 'playedEnd' => 30],
+        ]);
+        $context = self::context(grid: '1/8');
+        $after = self::edit('as-played what=end', self::edit('steps', $notes, $context), $context);
+
+        self::assertSame(350, $after->end());
     }
 }

@@ -96,13 +96,8 @@ final readonly class CopyTo implements SongEdit
         if ($places === []) {
             throw new EditRefused("The notes lie on {$track->name} already; name another track.");
         }
-        // Their places in it are those of `$sounding`; what is not heard stays where it is.
+        // Places are those of what sounds from here on.
         $sounding = $context->clips->sounding($open->notes->at($places));
-        if ($sounding->id === []) {
-            throw new EditRefused(
-                'Nothing copied: what is selected lies outside of its clip, where it does not sound. Widen the clip first.',
-            );
-        }
         $places = array_keys($sounding->id);
         [$song, $clips] = self::homes($sounding, $song, $track);
         $wide = OpenSong::of($song, [...$open->open, ...array_values($clips)], $clips[$places[0]]);
@@ -240,7 +235,7 @@ final readonly class CopyTo implements SongEdit
      * The clips of a track that notes go to: the one that lies where they begin, else the last one before them. A track
      * without one gets a clip.
      *
-     * @return array{Song, non-empty-array<int, int>} the song with the clips, and the id of the clip for each place
+     * @return array{Song, array<int, int>} the song with the clips, and the id of the clip for each place
      *
      * @throws EditRefused where a note would fall into a later round of a clip that loops
      */
@@ -255,7 +250,7 @@ final readonly class CopyTo implements SongEdit
         }
         $clips = $song->clipsOf($track->id);
         $homes = [];
-        foreach (array_keys($notes->id) as $i) {
+        foreach ($notes->id as $i => $_) {
             $home = self::home($clips, $notes, $i);
             if ($home->loop > 0 && $home->loop <= $notes->start[$i] - $home->start) {
                 throw new EditRefused("{$track->name} repeats a clip there; take clip loop=off first.");

@@ -68,21 +68,20 @@ final readonly class Tidy implements Edit
     }
 
     /**
-     * Of doubled notes among the selected ones one stays; where none of them are doubled, the part is looked through.
+     * Of doubled notes one stays: of selected ones, and where none of these are doubled, of all in the part.
      *
      * @param  list<int>  $places  of the selected notes that stay
      * @return int how many were taken out
      */
     private function doubles(Notes $notes, Draft $draft, array $places, Context $context): int
     {
-        $gone = Doubles::remove($notes, $draft, $places, array_fill_keys($places, true), $context);
-        if ($gone === []) {
-            $all = array_values(array_filter(
-                array_keys($notes->id), static fn (int $i): bool => ! $draft->isRemoved($i),
-            ));
-            $gone = Doubles::remove($notes, $draft, $all, array_fill_keys($all, true), $context);
-        }
+        $all = array_values(array_filter(
+            array_keys($notes->id), static fn (int $i): bool => ! $draft->isRemoved($i),
+        ));
+        $gone = Doubles::remove($notes, $draft, $all, array_fill_keys($places, true), $context);
 
-        return count($gone);
+        return count(
+            $gone !== [] ? $gone : Doubles::remove($notes, $draft, $all, array_fill_keys($all, true), $context),
+        );
     }
 }

@@ -52,7 +52,9 @@ final readonly class Length implements Edit
             $length = $scale === null
                 ? $to->ticksAt($notes->start[$i], $context->time)
                 : Rounding::quotient($notes->length[$i] * $scale, 100);
-            $draft->length[$i] = max(1, $length);
+            $draft->length[$i] = $scale === null
+                ? max(1, $length)
+                : max($context->time->leastLength($notes->length[$i]), $length);
         }
         $said = match (true) {
             $scale !== null => "{$scale} % of the length",

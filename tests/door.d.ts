@@ -1,0 +1,3 @@
+import type { BrowserContextOptions } from '@playwright/test';
+
+export function opened(): BrowserContextOptions['storageState'];
