@@ -43,12 +43,18 @@ final readonly class Played
         [$origin, $loop, $until, $given] = [
             $value['origin'] ?? null, $value['loop'] ?? null, $value['until'] ?? null, $value['events'] ?? null,
         ];
-        if (! is_int($origin) || $origin < 0 || $origin > Bounds::LAST_TICK) {
+        $isTick = static fn (mixed $tick): bool => (is_int($tick) || is_float($tick))
+            && $tick >= 0 && $tick <= Bounds::LAST_TICK;
+        if (! $isTick($origin)) {
             throw self::unreadable('origin takes a tick');
         }
-        $round = is_array($loop) && is_int($loop[0] ?? null) && is_int($loop[1] ?? null)
-            ? TickRange::of($loop[0], $loop[1])
+        $round = is_array($loop) && $isTick($loop[0] ?? null) && $isTick($loop[1] ?? null)
+            ? TickRange::of((int) round($loop[0]), (int) round($loop[1]))
             : null;
+        // A playhead stops between two ticks, and the last of a loop is no other round.
+        $origin = $round !== null && $origin < $round->to
+            ? min((int) round($origin), $round->to - 1)
+            : (int) round($origin);
         if (
             ($loop !== null && $round === null)
             || ($round !== null && ($origin >= $round->to || $round->to > Bounds::LAST_TICK))

@@ -418,6 +418,23 @@ final class TakeTest extends MusicTestCase
         self::done(['take'], null);
     }
 
+    /** @param  array{float|int, float|int}|null  $loop */
+    #[TestWith([480.4, null, '480+240 60'], 'a playhead that stopped between two ticks')]
+    #[TestWith([479.6, null, '480+240 60'])]
+    #[TestWith([0.2, [0, 1920], '0+240 60'])]
+    #[TestWith([1919.7, [0, 1920], '0+239 60'], 'just before the loop ends')]
+    #[TestWith([960, [0.3, 1919.8], '960+240 60'])]
+    public function test_what_was_played_is_never_refused_for_where_it_began(
+        float|int $origin, ?array $loop, string $note,
+    ): void {
+        $played = [
+            'origin' => $origin, 'loop' => $loop, 'until' => 900,
+            'events' => [[0, self::ON, 60, 96], [250, self::OFF, 60, 0]],
+        ];
+
+        self::assertSame([$note], self::said(self::done(['take'], $played)));
+    }
+
     #[TestWith([null, 'it takes origin'])]
     #[TestWith([['origin' => -1], 'origin takes a tick'])]
     #[TestWith([['origin' => 0, 'loop' => [5, 5], 'until' => 0, 'events' => []], 'A range runs'])]

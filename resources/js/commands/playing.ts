@@ -29,7 +29,9 @@ const stepEntry: Command = ({ status, playing }) => {
 const quantizeIn: Command = ({ grid, status }) => {
   setting.takes({ quantizeIn: settings.quantizeIn ? '' : grid.name, swingIn: grid.swing });
   status.say(
-    settings.quantizeIn ? `What comes in is quantized to ${settings.quantizeIn}` : 'What comes in stays as played',
+    settings.quantizeIn
+      ? `What comes in is quantized to ${settings.quantizeIn}${settings.swingIn ? `, swing ${settings.swingIn}` : ''}`
+      : 'What comes in stays as played',
     'hint',
   );
 };

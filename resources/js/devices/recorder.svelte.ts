@@ -82,7 +82,8 @@ export class Recorder {
     player.stop();
     this.#loop = player.loop;
     // Who punches in hears what lies before the range.
-    const from = settings.punch ? player.tick : (score.range?.[0] ?? player.tick);
+    // A playhead stops between two ticks; what is recorded begins on one.
+    const from = Math.round(settings.punch ? player.tick : (score.range?.[0] ?? player.tick));
     this.origin = this.#loop && (from < this.#loop[0] || from >= this.#loop[1]) ? this.#loop[0] : from;
     this.#inTime = new Rounds(() => score.clock, this.origin, this.#loop);
     // Without a range the loop is the whole song, and nobody means to lay rounds of that over each other.

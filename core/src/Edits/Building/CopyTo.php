@@ -176,7 +176,7 @@ final readonly class CopyTo implements SongEdit
     }
 
     /**
-     * @param  non-empty-list<int>  $places
+     * @param  list<int>  $places
      * @return array<int, int> the pitch of each copy
      *
      * @throws EditRefused where one would leave 0–127
@@ -200,7 +200,7 @@ final readonly class CopyTo implements SongEdit
     /**
      * Of notes that start together the longest, each with the highest velocity of them.
      *
-     * @param  non-empty-list<int>  $places
+     * @param  list<int>  $places
      * @return array<int, int> velocities by place
      */
     private static function together(Notes $notes, array $places): array
