@@ -39,7 +39,11 @@ final readonly class HowFar implements Stringable
     /** Both in a row; null where they do not measure the same. */
     public function plus(self $next): ?self
     {
-        return $this->kind !== $next->kind || $this->words !== $next->words
+        // Up and down by degrees or rows need not come back to where it began: both are told.
+        $isExact = $this->kind !== 'up' || in_array($this->words[0], ['semitone', 'octave'], true)
+            || $this->size * $next->size > 0;
+
+        return $this->kind !== $next->kind || $this->words !== $next->words || ! $isExact
             ? null
             : new self($this->kind, $this->size + $next->size, $this->words, $this->milliseconds + $next->milliseconds);
     }
@@ -53,11 +57,11 @@ final readonly class HowFar implements Stringable
         }
 
         return match ($this->kind) {
-            'ticks' => $size === 0 ? 'back to where they were' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('
+            'ticks' => $size === 0 ? 'back as before' : "{$size} ".($size === 1 ? 'tick' : 'ticks').' ('
                 .Wording::milliseconds(abs($this->milliseconds)).') '.$way('later', 'earlier'),
-            'up' => $size === 0 ? 'where they were' : $way('up', 'down')." {$size} {$this->words[0]}"
+            'up' => $size === 0 ? 'back as before' : $way('up', 'down')." {$size} {$this->words[0]}"
                 .($size === 1 ? '' : 's'),
-            default => $size === 0 ? 'as they were' : "{$size} ".$way(...$this->words),
+            default => $size === 0 ? 'back as before' : "{$size} ".$way(...$this->words),
         };
     }
 

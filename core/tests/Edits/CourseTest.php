@@ -35,7 +35,7 @@ final class CourseTest extends MusicTestCase
             'a half is rounded away from zero' => ['course at="0:40 960:42"', [40, 41, 41, 42, 42], '5 notes set'],
             'scaled, the dynamics stay' => [
                 'course at="0:100 960:50" mode=scale', [100, 88, 75, 63, 50],
-                '4 notes scaled along a course from 50 to 100 %',
+                '4 notes scaled along a course from 100 to 50 %',
             ],
             'raised up to the limit' => [
                 'course at="0:0 960:40" mode=add', [100, 110, 120, 127, 127],

@@ -16,8 +16,8 @@ final class InsertAndDeleteTest extends MusicTestCase
     public static function velocities(): array
     {
         return [
-            'louder' => ['velocity add=10', [74, 11, 127], '3 notes 10 louder, 1 stopped at the limit'],
-            'softer' => ['velocity add=-10', [54, 1, 110], '3 notes 10 softer, 1 stopped at the limit'],
+            'louder' => ['velocity add=10', [74, 11, 127], '2 notes 10 louder, 1 stopped at the limit'],
+            'softer' => ['velocity add=-10', [54, 1, 110], '2 notes 10 softer, 1 stopped at the limit'],
             'set' => ['velocity set=100', [100, 100, 100], '3 notes set to velocity 100'],
             'scaled, halves away from zero' => [
                 'velocity scale=50', [32, 1, 60], '3 notes scaled to 50 % of the velocity',

@@ -90,7 +90,7 @@ final class PointerAndNudgeTest extends MusicTestCase
     #[TestWith(['harmony shape=power', [[0, 120], [480, 120]], '4 notes added above 2'])]
     #[TestWith([
         'nudge edge=end by=-240tk', [[0, 1], [480, 480]],
-        'The ends of 2 notes moved 240 ticks (250 ms) earlier, 1 stopped so that something is left',
+        'The end of 1 note moved 240 ticks (250 ms) earlier, 1 stopped so that something is left',
     ])]
     #[TestWith(['tidy', [[0, 10]], '1 touch shorter than 1/128 taken out'])]
     #[TestWith(['tidy', [[0, 10], [480, 10]], '2 touches shorter than 1/128 taken out'])]

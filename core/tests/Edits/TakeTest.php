@@ -422,7 +422,7 @@ final class TakeTest extends MusicTestCase
     #[TestWith([480.4, null, '480+240 60'], 'a playhead that stopped between two ticks')]
     #[TestWith([479.6, null, '480+240 60'])]
     #[TestWith([0.2, [0, 1920], '0+240 60'])]
-    #[TestWith([1919.7, [0, 1920], '0+239 60'], 'just before the loop ends')]
+    #[TestWith([1919.7, [0, 1920], '0+239 60 -1'], 'just before the loop ends')]
     #[TestWith([960, [0.3, 1919.8], '960+240 60'])]
     public function test_what_was_played_is_never_refused_for_where_it_began(
         float|int $origin, ?array $loop, string $note,

@@ -101,7 +101,7 @@ final class WidenAndRowsTest extends MusicTestCase
     public function test_up_and_down_again_is_said_as_back_where_it_was(): void
     {
         self::assertSame(
-            '2 notes where they were', (string) self::change('transpose octaves=0', self::notes([0], [480]))->said,
+            '2 notes back as before', (string) self::change('transpose octaves=0', self::notes([0], [480]))->said,
         );
     }
 

@@ -24,22 +24,22 @@ final class SaidTest extends MusicTestCase
     #[TestWith([
         ['transpose semitones=1', 'transpose semitones=1', 'transpose semitones=1'], '2 notes up 3 semitones',
     ], '5 3 ↑')]
-    #[TestWith([['transpose semitones=1', 'transpose semitones=-1'], '2 notes where they were'], 'up and down again')]
+    #[TestWith([['transpose semitones=1', 'transpose semitones=-1'], '2 notes back as before'], 'up and down again')]
     #[TestWith([
         ['transpose semitones=1', 'transpose octaves=1'], '2 notes up 1 semitone; 2 notes up 1 octave',
     ], 'semitones are no octaves')]
     #[TestWith([
         ['nudge edge=end by=grid', 'nudge edge=end by=grid'], 'The ends of 2 notes moved 240 ticks (250 ms) later',
     ], 'W W')]
-    #[TestWith([['nudge by=grid', 'nudge by=-grid'], '2 notes moved back to where they were'])]
+    #[TestWith([['nudge by=grid', 'nudge by=-grid'], '2 notes moved back as before'])]
     #[TestWith([['nudge by=grid', 'nudge by=-1/8'], '2 notes moved 120 ticks (125 ms) earlier'])]
     #[TestWith([['nudge by=1tk'], '2 notes moved 1 tick (1 ms) later'])]
     #[TestWith([['velocity add=8', 'velocity add=8'], '2 notes 16 louder'])]
     #[TestWith([['velocity add=8', 'velocity add=-10'], '2 notes 2 softer'])]
-    #[TestWith([['velocity add=8', 'velocity add=-8'], '2 notes as they were'])]
+    #[TestWith([['velocity add=8', 'velocity add=-8'], '2 notes back as before'])]
     #[TestWith([
         ['velocity add=40', 'velocity add=1'],
-        '2 notes 40 louder, 2 stopped at the limit; Nothing changed: the velocities are at the limit already.',
+        '2 notes louder, 2 stopped at the limit; Nothing changed: the velocities are at the limit already.',
     ])]
     #[TestWith([['stretch factor=2', 'stretch factor=2'], '2 notes made 2 times as slow, twice'])]
     #[TestWith([['stretch factor=2', 'stretch factor=2', 'stretch factor=2'], '2 notes made 2 times as slow, 3 times'])]

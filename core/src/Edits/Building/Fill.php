@@ -18,6 +18,7 @@ use Jactonic\Core\Parameters\Parameter;
 use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Time\TickRange;
 
 /**
  * Fills the range with notes of one pitch, one on each line of a grid, in the place of those of that pitch that start
@@ -73,8 +74,10 @@ final readonly class Fill implements Edit
             : [$context->newNote($parameters, $range->from)[1]];
         $draft = new Draft($notes);
         $gone = $parameters->isOn('clear')
-            ? $this->clear($notes, $draft, $pitch, $range->from, $range->to, $context)
+            ? $this->clear($notes, $draft, $pitch, $range, $context)
             : 0;
+        // In a clip that loops what lies in a later round lies in the first.
+        $round = $context->clips->rounds[$context->clips->front] ?? null;
         $added = [];
         // Far too many need not be made one by one; the lines of a bar may be a little fewer than its length would
         // have.
@@ -88,33 +91,34 @@ final readonly class Fill implements Edit
             $tick = $every->next($tick)
         ) {
             $velocity = $pattern[$every->nearestIndex($tick) % count($pattern)];
-            if ($velocity > 0) {
+            $at = $round?->wrapped($tick) ?? $tick;
+            if ($velocity > 0 && ! isset($added[$at])) {
                 $length = $parameters->has('length')
                     ? $parameters->amount('length')->ticksAt($tick, $context->time)
                     : $every->next($tick) - $tick;
-                $added[] = $draft->add([
-                    'start' => $tick, 'length' => max(1, $length), 'pitch' => $pitch, 'velocity' => $velocity,
+                $added[$at] = $draft->add([
+                    'start' => $at, 'length' => max(1, $length), 'pitch' => $pitch, 'velocity' => $velocity,
                     'channel' => $context->clips->channel, 'clip' => $context->clips->front,
                 ]);
             }
         }
 
-        return $draft->change(Selection::of($added), count($added) === 0 && $gone === 0
+        return $draft->change(Selection::of(array_values($added)), count($added) === 0 && $gone === 0
             ? Said::nothing("Nothing filled: no line of {$every->grid} lies in the range")
             : Said::did(count($added), Noun::Note, 'of '.$context->clips->called($pitch)." filled in on {$every->grid}")
                 ->with($gone > 0 ? Noun::Note->counted($gone).' taken out before' : ''));
     }
 
-    /** Takes out what starts in the range in the row, of the track in front; tells how many. */
-    private function clear(Notes $notes, Draft $draft, int $pitch, int $from, int $to, Context $context): int
+    /** Takes out what starts in the range in the row, in any round, of the track in front; tells how many. */
+    private function clear(Notes $notes, Draft $draft, int $pitch, TickRange $range, Context $context): int
     {
         $track = $context->clips->trackOf($context->clips->front);
         $gone = 0;
         foreach ($notes->start as $i => $start) {
+            $round = $context->clips->rounds[$notes->clip[$i]] ?? null;
             if (
-                $start >= $from
-                && $start < $to
-                && $notes->pitch[$i] === $pitch
+                $notes->pitch[$i] === $pitch
+                && ($round?->has($start) === true ? $this->sounds($start, $round, $range) : $range->has($start))
                 && $context->clips->trackOf($notes->clip[$i]) === $track
             ) {
                 $draft->remove($i);
@@ -123,5 +127,14 @@ final readonly class Fill implements Edit
         }
 
         return $gone;
+    }
+
+    /** Whether a note of a round begins in the range, in that round or a later one. */
+    private function sounds(int $start, TickRange $round, TickRange $range): bool
+    {
+        $length = $round->to - $round->from;
+        $later = max(0, intdiv($range->from - $start + $length - 1, $length));
+
+        return $range->has($start + $later * $length);
     }
 }

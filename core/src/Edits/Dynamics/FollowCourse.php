@@ -82,7 +82,8 @@ final readonly class FollowCourse implements Edit
         return $levels->change($selection, match ($mode) {
             'scale' => 'scaled along a course', 'add' => 'raised or lowered along a course',
             default => 'set along a course',
-        }." from {$course->lowest()} to {$course->highest()}".($mode === 'scale' ? ' %' : ''));
+        }.' from '.round($course->at($course->first()) ?? 0).' to '.round($course->at($course->last()) ?? 0)
+            .($mode === 'scale' ? ' %' : ''));
     }
 
     /**

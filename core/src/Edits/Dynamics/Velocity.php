@@ -82,8 +82,13 @@ final readonly class Velocity implements AddsUp, Edit
             default => "scaled to {$value} % of the {$called}",
         };
 
-        return $levels->change(
-            $selection, $said, count($levels->places), $kind === 'add' ? HowFar::levels($value, $more, $less) : null,
-        );
+        if ($kind !== 'add') {
+            return $levels->change($selection, $said, count($levels->places));
+        }
+        $whole = count($levels->places) - $levels->limited();
+
+        return $whole > 0
+            ? $levels->change($selection, '', $whole, HowFar::levels($value, $more, $less))
+            : $levels->change($selection, $value > 0 ? $more : $less);
     }
 }

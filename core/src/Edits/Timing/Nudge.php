@@ -211,30 +211,38 @@ final readonly class Nudge implements AddsUp, SpanEdit
      */
     private function said(Spans $spans, array $starts, array $lengths, string $edge, Context $context): Said
     {
-        $i = $spans->places[0];
-        foreach ($spans->places as $place) {
-            if ($spans->start[$place] !== $starts[$place] || $spans->length[$place] !== $lengths[$place]) {
-                $i = $place;
-                break;
+        [$count, $far, $farthest, $isEven] = [0, -1.0, 0, true];
+        $ofEnds = $edge === 'end';
+        $last = null;
+        foreach ($spans->places as $i) {
+            $moved = $ofEnds ? $spans->length[$i] - $lengths[$i] : $spans->start[$i] - $starts[$i];
+            if ($moved === 0) {
+                continue;
             }
+            $count++;
+            $isEven = $isEven && ($last ?? $moved) === $moved;
+            // Where all go alike the first one says how far; in a bar of another tempo that may last longer.
+            if ($last !== $moved) {
+                $from = $ofEnds ? $starts[$i] + $lengths[$i] : $starts[$i];
+                $milliseconds = $context->time->apart($from, $from + $moved);
+                [$far, $farthest] = $milliseconds > $far ? [$milliseconds, $moved] : [$far, $farthest];
+            }
+            $last = $moved;
         }
-        $moved = $edge === 'end' ? $spans->length[$i] - $lengths[$i] : $spans->start[$i] - $starts[$i];
         $all = $spans->noun->many();
-        if ($moved === 0) {
-            return Said::nothing($edge === 'note'
-                ? "Nothing moved: the earliest {$spans->noun->value} is at the start of the song."
-                : "Nothing moved: no line lies inside the {$all}, or they are at the start of the song. A finer grid "
-                    .'has more lines.');
+        if ($count === 0) {
+            return Said::nothing(match (true) {
+                $edge !== 'note' => "Nothing moved: no line lies inside the {$all}, or they are at the start of the "
+                    .'song. A finer grid has more lines.',
+                $context->clips->rounds !== [] => "Nothing moved: the {$all} come to lie where they are, round and round "
+                    .'in the loop.',
+                default => "Nothing moved: the earliest {$spans->noun->value} is at the start of the song.",
+            });
         }
 
         return Said::of(
-            $edge === 'note' ? $spans->counted() : $spans->noun->partOf($edge, count($spans->places)), 'moved',
-            $this->by($context, $starts[$i], $moved),
+            $edge === 'note' ? $spans->counted($count) : $spans->noun->partOf($edge, $count),
+            $isEven ? 'moved' : 'moved, the farthest', HowFar::ticks($farthest, ($farthest <=> 0) * $far),
         );
-    }
-
-    private function by(Context $context, int $tick, int $ticks): HowFar
-    {
-        return HowFar::ticks($ticks, ($ticks <=> 0) * $context->time->milliseconds($tick, abs($ticks)));
     }
 }

@@ -280,8 +280,8 @@ final readonly class Quantize implements SpanEdit
         Spans $spans, array $oldStarts, array $oldLengths, array $left, Grid $grid, Snap $snap, Context $context,
     ): Said {
         $changed = $back = 0;
-        $largest = 0;
-        $at = 0;
+        [$largest, $milliseconds] = [0, 0.0];
+        $isSteady = count($context->time->tempo->stretches) === 1;
         [$newStarts, $newLengths] = [$spans->start, $spans->length];
         foreach ($spans->places as $i) {
             $startMoved = $newStarts[$i] - $oldStarts[$i];
@@ -290,9 +290,14 @@ final readonly class Quantize implements SpanEdit
                 // What is left out lies where it was played, and may come back there.
                 isset($left[$i]) ? $back++ : $changed++;
                 $moved = max($startMoved, -$startMoved, $endMoved, -$endMoved);
-                if ($moved > $largest) {
-                    $largest = $moved;
-                    $at = $oldStarts[$i];
+                // The largest move is the one that takes longest: where tempos differ each is looked at.
+                if ($moved > $largest || ! $isSteady) {
+                    $largest = max($largest, $moved);
+                    $oldEnd = $oldStarts[$i] + $oldLengths[$i];
+                    $milliseconds = max(
+                        $milliseconds, $context->time->apart($oldStarts[$i], $newStarts[$i]),
+                        $endMoved === $startMoved ? 0.0 : $context->time->apart($oldEnd, $oldEnd + $endMoved),
+                    );
                 }
             }
         }
@@ -300,6 +305,14 @@ final readonly class Quantize implements SpanEdit
         $alone = count($left) - $back;
         $same = count($spans->places) - $changed - count($left);
         if ($changed === 0 && $same === count($spans->places)) {
+            $beside = array_filter($spans->places, static fn (int $i): bool => $snap->isBeside($newStarts[$i]));
+            if ($snap->strength < 100 && $beside !== []) {
+                return Said::nothing(
+                    "Nothing moved: {$snap->strength} % of the way to {$grid}{$swing} is less than a tick, or they went "
+                        .'so far already.',
+                );
+            }
+
             return Said::nothing(
                 ($same === 1 ? "The {$spans->noun->value} is" : "All {$spans->counted($same)} are")
                     ." on {$grid}{$swing} already.",
@@ -315,7 +328,7 @@ final readonly class Quantize implements SpanEdit
             $back > 0 ? "{$back} left out and put back as played" : '',
             $changed + $back === 0
                 ? ''
-                : 'largest move '.Wording::milliseconds($context->time->milliseconds($at, $largest)),
+                : 'largest move '.Wording::milliseconds($milliseconds),
         );
     }
 }

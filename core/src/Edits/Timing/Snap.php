@@ -43,6 +43,12 @@ final class Snap
         return $this->part($tick, $distance, $back + $ahead, $tick);
     }
 
+    /** Whether a tick lies beside the lines. */
+    public function isBeside(int $tick): bool
+    {
+        return $this->lines->nearest($tick) !== $tick;
+    }
+
     /** What a length becomes at a start tick; null where it stays. */
     public function length(int $length, int $start): ?int
     {

@@ -114,6 +114,12 @@ abstract class Levels
         }
     }
 
+    /** How many did not go the whole way, for there is a least and a most. */
+    final public function limited(): int
+    {
+        return $this->limited;
+    }
+
     /**
      * @param  string  $done  what happened to them, such as “made even”; empty where how far says it
      * @param  int|null  $count  to how many; to those that changed where left out

@@ -37,6 +37,9 @@ final class PointLevels extends Levels
     /** @var list<int> the ids of what was drawn */
     private array $drawn = [];
 
+    /** @var array<string, true> where: “clip tick” */
+    private array $putAt = [];
+
     private ?HeldValues $inFront = null;
 
     /** @param  array<int, int>  $places */
@@ -106,7 +109,8 @@ final class PointLevels extends Levels
     }
 
     /**
-     * Puts a point in; one that lies there in its lane gives way.
+     * Puts a point in; one that lies there in its lane gives way. In a clip that loops what is put in a later round
+     * comes in the first one, where that has none of it yet.
      *
      * @param  int|null  $beside  the place of a point whose clip and channel it gets; on the track in front where left
      *     out
@@ -115,11 +119,17 @@ final class PointLevels extends Levels
     {
         $clips = $this->context->clips;
         $points = $this->context->points;
+        $clip = $beside === null ? $clips->at($tick) : $points->clip[$beside];
+        $at = ($clips->rounds[$clip] ?? null)?->wrapped($tick) ?? $tick;
+        if ($at !== $tick && isset($this->putAt["{$clip} {$at}"])) {
+            return;
+        }
+        $this->putAt["{$clip} {$at}"] = true;
         $this->drawn[] = $this->draft->add([
-            'start' => $tick, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number,
+            'start' => $at, 'kind' => $this->lane->kind->value ?? 0, 'number' => $this->lane->number,
             'value' => $this->lane->within($value),
             'channel' => $beside === null ? $clips->channel : $points->channel[$beside],
-            'clip' => $beside === null ? $clips->at($tick) : $points->clip[$beside],
+            'clip' => $clip,
         ]);
     }
 

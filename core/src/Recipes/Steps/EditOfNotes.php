@@ -42,7 +42,7 @@ final readonly class EditOfNotes implements Step
     public function run(State $state): State
     {
         if (! $state->context->onClips) {
-            return $this->done($state, $this->pitched($state));
+            return $this->done($state, $state->selection, $this->pitched($state));
         }
         $declared = $this->edit->declaration;
         $edit = $this->edit->edit;
@@ -56,7 +56,7 @@ final readonly class EditOfNotes implements Step
         $all = Selection::all($state->notes());
         $reached = ChosenClips::reached($state->song, $all, $declared->group === Group::Pitch);
 
-        return $this->done($state, $reached);
+        return $this->done($state, $all, $reached);
     }
 
     /** What is selected, without the hits of drums where an edit of pitches would reach them beside others. */
@@ -75,17 +75,17 @@ final readonly class EditOfNotes implements Step
             : Selection::of(array_map(static fn (int $i): int => $state->notes()->id[$i], array_values($pitched)));
     }
 
-    private function done(State $state, Selection $selection): State
+    /** Does the edit to what is reached of what is meant, and tells how much of that is left alone. */
+    private function done(State $state, Selection $meant, Selection $reached): State
     {
-        $after = $state->after($this->edit->apply($state->notes(), $selection, $state->context));
-        $left = $state->context->onClips || $selection === $state->selection
+        $after = $state->after($this->edit->apply($state->notes(), $reached, $state->context));
+        $left = $reached === $meant
             ? []
-            : array_values(array_diff(
-                array_intersect($state->selection->ids, $state->notes()->id), $selection->ids,
-            ));
+            : array_values(array_diff(array_intersect($meant->ids, $state->notes()->id), $reached->ids));
         if ($left !== []) {
-            $after = $after
-                ->selecting(Selection::of([...$after->selection->ids, ...$left]), Said::aside('Selected'))
+            // Of chosen clips no notes are selected.
+            $selected = $state->context->onClips ? $after->selection->ids : [...$after->selection->ids, ...$left];
+            $after = $after->selecting(Selection::of($selected), Said::aside('Selected'))
                 ->adding(Noun::Note->counted(count($left)).' of drums left alone');
         }
 
