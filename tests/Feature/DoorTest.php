@@ -85,6 +85,22 @@ final class DoorTest extends TestCase
         self::assertArrayHasKey('error', $answer['answer']);
     }
 
+    #[TestWith(['/api/banks/begun/../../songs'])]
+    #[TestWith(['/api/banks/begun/%2e%2e/%2E./songs'])]
+    #[TestWith(['/api/banks/begun/..%2f../songs'])]
+    #[TestWith(['/api/./songs'])]
+    #[TestWith(['/api/songs/..'])]
+    public function test_no_address_is_bounded_as_one_and_answered_as_another(string $path): void
+    {
+        $answer = $this->told(self::withKey(
+            "POST {$path} HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 2\r\n"
+                ."Connection: close\r\n\r\n{}",
+        ));
+
+        self::assertStringStartsWith('HTTP/1.1 400 ', $answer);
+        self::assertStringContainsString('This is no request that can be read.', $answer);
+    }
+
     #[TestWith(['open', 404], 'read, though there is no such song')]
     #[TestWith(['sound', 404])]
     #[TestWith(['undo', 404])]
