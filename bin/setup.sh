@@ -178,7 +178,9 @@ serve() {
     [ "$(began "$pid")" = "$moment" ] || rm -rf "$state"
   done
   state=$(mktemp -d "$(temporary)/jactonic-XXXXXX")
-  echo "$BASHPID $(began "$BASHPID")" >"$state/owner"
+  # Within $(…) this would be the number of another shell.
+  pid=$BASHPID
+  echo "$pid $(began "$pid")" >"$state/owner"
   [ "${OPEN_TO_ALL:-no}" = no ] || open=open
   # Their configuration knows no way to write every character of a path: this one has none that means something there.
   ln -s "$PWD" "$state/project"

@@ -250,6 +250,15 @@ final class DoorTest extends TestCase
         is_dir($folder) && rmdir($folder);
     }
 
+    public function test_a_server_goes_on_when_another_one_starts_beside_it(): void
+    {
+        $this->server()->ask('api/status');
+        $other = RealServer::fresh();
+        $other->stop();
+
+        self::assertSame(200, $this->server()->ask('api/songs')['status']);
+    }
+
     /** A request under the key of the program. */
     private static function withKey(string $request): string
     {

@@ -16,6 +16,7 @@ use Jactonic\Core\Edits\Spans\ArrangesSpans;
 use Jactonic\Core\Edits\Spans\InClips;
 use Jactonic\Core\Edits\Spans\Spans;
 use Jactonic\Core\Parameters\Parameters;
+use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Song;
@@ -46,7 +47,8 @@ final readonly class Reverse implements InClips
             $starts[$i] = $from + $to - $starts[$i] - $spans->length[$i];
             [$playedStarts[$i], $playedEnds[$i]] = [-$playedEnds[$i], -$playedStarts[$i]];
         }
-        if ($starts === $spans->start) {
+        // Of a clip that lies the same both ways what it holds is mirrored.
+        if ($starts === $spans->start && $spans->noun !== Noun::Clip) {
             return Said::nothing("Nothing reversed: the {$spans->noun->many()} lie the same both ways.");
         }
         [$spans->start, $spans->playedStart, $spans->playedEnd] = [$starts, $playedStarts, $playedEnds];
