@@ -43,18 +43,11 @@ final readonly class Played
         [$origin, $loop, $until, $given] = [
             $value['origin'] ?? null, $value['loop'] ?? null, $value['until'] ?? null, $value['events'] ?? null,
         ];
-        $isTick = static fn (mixed $tick): bool => (is_int($tick) || is_float($tick))
-            && $tick >= 0 && $tick <= Bounds::LAST_TICK;
-        if (! $isTick($origin)) {
-            throw self::unreadable('origin takes a tick');
-        }
-        $round = is_array($loop) && $isTick($loop[0] ?? null) && $isTick($loop[1] ?? null)
-            ? TickRange::of((int) round($loop[0]), (int) round($loop[1]))
-            : null;
-        // A playhead stops between two ticks, and the last of a loop is no other round.
-        $origin = $round !== null && $origin < $round->to
-            ? min((int) round($origin), $round->to - 1)
-            : (int) round($origin);
+        $tick = self::tick($origin) ?? throw self::unreadable('origin takes a tick');
+        $edges = is_array($loop) ? [self::tick($loop[0] ?? null), self::tick($loop[1] ?? null)] : [null, null];
+        $round = $edges[0] === null || $edges[1] === null ? null : TickRange::of($edges[0], $edges[1]);
+        // The last moment of a loop is no other round.
+        $origin = $round !== null && $origin < $round->to ? min($tick, $round->to - 1) : $tick;
         if (
             ($loop !== null && $round === null)
             || ($round !== null && ($origin >= $round->to || $round->to > Bounds::LAST_TICK))
@@ -81,6 +74,14 @@ final readonly class Played
             'origin' => $this->origin, 'loop' => $this->loop === null ? null : [$this->loop->from, $this->loop->to],
             'until' => $this->until, 'events' => $this->events,
         ];
+    }
+
+    /** The tick that is meant: a playhead stops between two. Null where the value is none. */
+    private static function tick(mixed $value): ?int
+    {
+        return (is_int($value) || is_float($value)) && $value >= 0 && $value <= Bounds::LAST_TICK
+            ? (int) round($value)
+            : null;
     }
 
     /** @return array{float, int, int, int} */

@@ -308,8 +308,8 @@ final readonly class Quantize implements SpanEdit
             $beside = array_filter($spans->places, static fn (int $i): bool => $snap->isBeside($newStarts[$i]));
             if ($snap->strength < 100 && $beside !== []) {
                 return Said::nothing(
-                    "Nothing moved: {$snap->strength} % of the way to {$grid}{$swing} is less than a tick, or they went "
-                        .'so far already.',
+                    "Nothing moved: {$snap->strength} % of the way to {$grid}{$swing} is less than a tick, or they "
+                        .'went so far already.',
                 );
             }
 
