@@ -146,11 +146,13 @@ final class Banks
     }
 
     /**
+     * What is in a file of a bank.
+     *
      * @return non-empty-list<BankPreset>
      *
-     * @throws BadInput
+     * @throws BadInput where it is none, or broken
      */
-    private static function presets(string $path): array
+    public static function presets(string $path): array
     {
         $file = fopen($path, 'rb') ?: throw new BadInput('The bank cannot be read.');
         try {

@@ -24,6 +24,12 @@ const shelf = new BankShelf(
   (bank, why) => process.stderr.write(`${why} ${bank === SHIPPED ? '' : 'What ships stands in for it.'}\n`),
 );
 
+// Whoever asked tells it in a line; nobody is shown where in the program it was.
+process.on('uncaughtException', (error) => {
+  process.stderr.write(`${error.message.split('\n')[0]}\n`);
+  process.exit(1);
+});
+
 const asker = process.ppid;
 for (const { path, as } of files) {
   let told = -TELLS_EVERY;

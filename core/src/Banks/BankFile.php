@@ -11,13 +11,16 @@ use Jactonic\Core\Errors\BadInput;
  * What is in a bank of instruments: a file of the formats SF2 and SF3 (SoundFont 2.04) or DLS (Downloadable Sounds
  * 2.2), both in RIFF. It is walked chunk by chunk, so that hundreds of MB are never in memory.
  */
-final readonly class BankFile
+final class BankFile
 {
     /** How large a bank may be, in bytes. */
     public const MOST_BYTES = 512 * 1024 * 1024;
 
     /** How many presets it may have: as many as there are programs of 32 banks. */
     public const MOST_PRESETS = 4096;
+
+    /** How many parts are looked at before a file is no bank: one with all its presets has some ten for each. */
+    private const MOST_PARTS = 20 * self::MOST_PRESETS;
 
     private const CHUNK_HEAD = 8;
 
@@ -33,10 +36,13 @@ final readonly class BankFile
      * @param  int  $size  bytes
      */
     private function __construct(
-        private Closure $read,
-        private int $size,
+        private readonly Closure $read,
+        private readonly int $size,
     ) {
     }
+
+    /** How many parts were looked at. */
+    private int $parts = 0;
 
     /**
      * The presets of a bank, in the order of their numbers.
@@ -56,14 +62,18 @@ final readonly class BankFile
             $one->isKit, $one->number, $one->program,
         ] <=> [$other->isKit, $other->number, $other->program]);
 
-        return match (true) {
-            $presets === [] => throw new BadInput('There is no instrument in this bank.'),
-            count($presets) > self::MOST_PRESETS => throw new BadInput(
-                'This bank has '.number_format(count($presets)).' presets; '.number_format(self::MOST_PRESETS)
+        return $presets === [] ? throw new BadInput('There is no instrument in this bank.') : $presets;
+    }
+
+    /** @throws BadInput where there are more presets than are taken; asked before they are read */
+    private static function refuseMore(int $count): void
+    {
+        if ($count > self::MOST_PRESETS) {
+            throw new BadInput(
+                'This bank has '.number_format($count).' presets or more; '.number_format(self::MOST_PRESETS)
                     .' are taken.',
-            ),
-            default => $presets,
-        };
+            );
+        }
     }
 
     /** @return list<BankPreset> */
@@ -95,6 +105,7 @@ final readonly class BankFile
         $heads = null;
         foreach ($this->chunks(...$lists['pdta']) as [$name, $at, $length]) {
             if ($name === 'phdr') {
+                self::refuseMore(intdiv($length, self::PRESET_HEAD) - 1);
                 $heads = ($this->read)($at, $length);
             }
         }
@@ -129,6 +140,7 @@ final readonly class BankFile
             if ($name !== 'LIST' || ($this->read)($at, 4) !== 'ins ') {
                 continue;
             }
+            self::refuseMore(count($presets) + 1);
             $title = '';
             $head = null;
             foreach ($this->chunks($at + 4, $at + $length) as [$inner, $from, $bytes]) {
@@ -175,6 +187,9 @@ final readonly class BankFile
     private function chunks(int $from, int $end): iterable
     {
         for ($at = $from; $at + self::CHUNK_HEAD <= $end;) {
+            if (++$this->parts > self::MOST_PARTS) {
+                throw new BadInput('This is no bank that can be read: it is cut into more parts than any has.');
+            }
             $head = ($this->read)($at, self::CHUNK_HEAD);
             $length = self::long($head, 4);
             if ($at + self::CHUNK_HEAD + $length > $end) {

@@ -84,7 +84,15 @@ final class BankFileTest extends TestCase
         yield 'more than is taken' => [
             self::soundFont(array_fill_keys(
                 array_map(static fn (int $k): string => "Reeds {$k}", range(0, BankFile::MOST_PRESETS)), [0, 0],
-            )), '4,097 presets',
+            )), '4,097 presets or more; 4,096 are taken',
+        ];
+        yield 'more instruments than are taken' => [
+            self::riff('DLS ', self::list('wvpl', '').self::list('lins', str_repeat(
+                self::list('ins ', self::chunk('insh', str_repeat("\0", 12))), 10_000,
+            ))), '4,097 presets or more; 4,096 are taken',
+        ];
+        yield 'nothing but parts' => [
+            self::riff('sfbk', str_repeat(self::chunk('none', ''), 200_000)), 'cut into more parts than any has',
         ];
     }
 

@@ -22,7 +22,7 @@ use Jactonic\Core\Time\Timeline;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** What is written in a later round of a clip that loops is written in the first, and told and selected as it is there. */
+/** What is written in a later round of a clip that loops is written in the first, and told and selected as it is. */
 final class LaterRoundsTest extends TestCase
 {
     /**
@@ -73,7 +73,8 @@ final class LaterRoundsTest extends TestCase
         $conductor = Conductor::of(480);
         $notes = Notes::fromRows([['start' => 480, 'length' => 120]]);
         $song = Song::of(
-            $conductor, [new Track(1, 1, 'Keys')], [new Clip(1, 1, 0, 3840, 0, 960)], [1 => ClipContent::ofNotes($notes)], 10,
+            $conductor, [new Track(1, 1, 'Keys')], [new Clip(1, 1, 0, 3840, 0, 960)],
+            [1 => ClipContent::ofNotes($notes)], 10,
         );
         $open = OpenSong::of($song, [1], 1);
         $context = new Context(

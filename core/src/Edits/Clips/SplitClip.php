@@ -126,11 +126,16 @@ final readonly class SplitClip implements SongEdit
         if ($parameters->value('at') === self::ENDS) {
             return 'Nothing split: no end of the range lies inside the clip.';
         }
-        $at = $context->time->position($context->moment($parameters, 'at'));
+        $tick = $context->moment($parameters, 'at');
+        $at = $context->time->position($tick);
         $position = static fn (int $tick): string => (string) $context->time->position($tick);
+        if (count($clips) > 1) {
+            return "Nothing split: no chosen clip lies over {$at}.";
+        }
+        $edge = [$clips[0]->start => 'starts', $clips[0]->end() => 'ends'][$tick] ?? null;
 
-        return count($clips) > 1
-            ? "Nothing split: no chosen clip lies over {$at}."
+        return $edge !== null
+            ? "Nothing split: the clip {$edge} at {$at}; take a place inside of it."
             : "Nothing split: {$at} lies outside of the clip, which goes from {$position($clips[0]->start)} to "
                 ."{$position($clips[0]->end())}.";
     }
