@@ -9,5 +9,7 @@ export default defineConfig({
     include: ['tests/modules/*.test.ts'],
     environment: 'node',
     maxWorkers: 2,
+    // Sound is computed in some of them, and two busy cores take their time.
+    testTimeout: 30_000,
   },
 });

@@ -24,7 +24,7 @@ final readonly class FreshTrack
             $song->newTrackId(), $place,
             $name !== '' ? $name : self::freeName($song, $instrument?->title() ?? ucfirst($voice->value)),
             count($song->tracks) % Track::COLOURS + 1, $voice,
-            $voice === Voice::Drums ? Track::DRUM_CHANNEL : self::freeChannel($song),
+            self::channelFor($voice, $song),
             instrument: $instrument, isLight: $isLight,
         );
         $others = array_map(
@@ -47,9 +47,12 @@ final readonly class FreshTrack
         return $name;
     }
 
-    /** The first channel no track is on, but that of drums. */
-    private static function freeChannel(Song $song): int
+    /** The channel of General MIDI's drums, else the first one no track is on. */
+    public static function channelFor(Voice $voice, Song $song): int
     {
+        if ($voice === Voice::Drums) {
+            return Track::DRUM_CHANNEL;
+        }
         $taken = array_map(static fn (Track $track): int => $track->channel, $song->tracks);
         $free = array_values(array_diff(range(0, 15), $taken, [Track::DRUM_CHANNEL]));
 

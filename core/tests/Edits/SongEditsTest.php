@@ -12,6 +12,7 @@ use Jactonic\Core\Errors\EditRefused;
 use Jactonic\Core\Lines\Catalog;
 use Jactonic\Core\Recipes\Script;
 use Jactonic\Core\Recipes\State;
+use Jactonic\Core\Smf\SmfFile;
 use Jactonic\Core\Song\Clip;
 use Jactonic\Core\Song\ClipContent;
 use Jactonic\Core\Song\Conductor;
@@ -288,6 +289,23 @@ final class SongEditsTest extends MusicTestCase
         self::assertSame([4, 0, 9, 2, 1], array_column($song->tracks, 'channel'));
     }
 
+    public function test_a_track_that_becomes_drums_goes_out_as_drums_and_comes_in_as_them(): void
+    {
+        $drums = self::done(['track voice=drums'])->settled()->song;
+        $channels = static fn (Song $song): array => array_values(array_unique(array_merge(...array_map(
+            static fn (Clip $clip): array => $song->contentOf($clip->id)->notes->channel,
+            $song->clipsOf(array_values($song->tracks)[0]->id),
+        ))));
+
+        self::assertSame([[9], 9], [$channels($drums), array_values($drums->tracks)[0]->channel]);
+        $again = SmfFile::read(SmfFile::of($drums)->write())->song();
+        self::assertSame(
+            [Voice::Drums, 9], [array_values($again->tracks)[0]->voice, array_values($again->tracks)[0]->channel],
+        );
+        $back = self::done(['track voice=drums', 'track voice=plucked'])->settled()->song;
+        self::assertNotContains(9, [...$channels($back), array_values($back->tracks)[0]->channel]);
+    }
+
     public function test_a_copied_track_has_notes_of_its_own(): void
     {
         $song = self::done(['track-copy'])->settled()->song;
@@ -312,7 +330,7 @@ final class SongEditsTest extends MusicTestCase
 
     #[TestWith(['track of=7 name=X', 'There is no track 7; the song has 2 tracks.'])]
     #[TestWith(['clip-split at=5000', 'lies outside of the clip'])]
-    #[TestWith(['clip-split at=0', 'lies outside of the clip'])]
+    #[TestWith(['clip-split at=0', 'the clip starts at 1.1.0; take a place inside'])]
     #[TestWith(['clip-split every=bar', 'no line of bar lies inside the clip'])]
     #[TestWith(['clip-split at=range', 'needs a range'])]
     #[TestWith(['conductor-remove at=1', 'There is no marker at'])]

@@ -17,6 +17,7 @@ use Jactonic\Core\Parameters\Parameters;
 use Jactonic\Core\Saying\HowFar;
 use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
+use Jactonic\Core\Song\FreshTrack;
 use Jactonic\Core\Song\Instrument;
 use Jactonic\Core\Song\OpenSong;
 use Jactonic\Core\Song\Programs;
@@ -107,10 +108,21 @@ final readonly class ChangeTrack implements AddsUp, SongEdit
             return $this->written($open, $track);
         }
         $changed = self::sounding($track->with($this->values($track, $parameters)), $parameters);
+        // What becomes drums, or is none any more, goes where drums, or others, are sought.
+        $turns = $changed->isDrums() !== $track->isDrums() && ! $parameters->has('channel')
+            && ($changed->isDrums() || $track->channel === Track::DRUM_CHANNEL);
+        $changed = $turns
+            ? $changed->with(['channel' => FreshTrack::channelFor($changed->voice, $open->song)])
+            : $changed;
         $said = array_diff_assoc($changed->toArray(), $track->toArray());
         // What it plays says what family it is of.
         unset($said[isset($said['instrument']) && ! $parameters->has('voice') ? 'voice' : '']);
         $song = $said === [] ? $open->song : $open->song->withTrack($changed);
+        if ($turns) {
+            foreach ($song->clipsOf($track->id) as $clip) {
+                $song = $song->withClip($clip, $song->contentOf($clip->id)->onChannel($changed->channel));
+            }
+        }
         $song = isset($said['instrument']) || isset($said['voice']) ? Programs::rewritten($song, $changed) : $song;
 
         return SongResult::of($open, $song, $said === []
