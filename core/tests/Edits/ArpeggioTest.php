@@ -108,4 +108,11 @@ final class ArpeggioTest extends MusicTestCase
 
         self::change("arpeggio pattern=\"{$pattern}\"", self::notes([0, 240, 60]));
     }
+
+    public function test_a_small_gate_leaves_something_of_each_tone(): void
+    {
+        $chord = self::notes([0, 480, 60], [0, 480, 64], [0, 480, 67]);
+
+        self::assertSame([15], array_values(array_unique(self::edit('arpeggio gate=1', $chord)->length)));
+    }
 }

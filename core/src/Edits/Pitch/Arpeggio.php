@@ -24,6 +24,7 @@ use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Grid;
 use Jactonic\Core\Time\GridLines;
 use Jactonic\Core\Time\Rounding;
+use Jactonic\Core\Time\Timeline;
 
 /**
  * Plays held chords tone by tone, on the lines of a grid, for as long as each chord is held.
@@ -106,7 +107,9 @@ final readonly class Arpeggio implements Edit
                 }
                 $until = Following::after($notes, $chord, $chords, $k + 1, holds: true);
                 $steps = self::steps($lines, $notes, $chord, $until);
-                array_push($added, ...$this->play($notes, $draft, $tones, $steps, $parameters));
+                array_push($added, ...$this->play(
+                    $notes, $draft, $tones, $steps, $parameters, $context->time,
+                ));
                 array_map($draft->remove(...), $chord);
                 $count++;
             }
@@ -133,8 +136,9 @@ final readonly class Arpeggio implements Edit
      * @param  non-empty-list<int>  $steps  the lines, and the one it ends at
      * @return list<int> the ids of the notes put in
      */
-    private function play(Notes $notes, Draft $draft, array $tones, array $steps, Parameters $parameters): array
-    {
+    private function play(
+        Notes $notes, Draft $draft, array $tones, array $steps, Parameters $parameters, Timeline $time,
+    ): array {
         $pattern = $parameters->has('pattern') ? $parameters->steps('pattern') : [StepPattern::NEXT];
         $signAt = static fn (int $step): string => $pattern[$step % count($pattern)];
         $last = count($steps) - 2;
@@ -156,9 +160,11 @@ final readonly class Arpeggio implements Edit
             while ($end <= $last && $signAt($end) === StepPattern::TIE) {
                 $end++;
             }
-            $length = Rounding::quotient(($steps[$end] - $steps[$k]) * $parameters->int('gate'), 100);
+            $room = $steps[$end] - $steps[$k];
+            $length = Rounding::quotient($room * $parameters->int('gate'), 100);
             $added[] = $draft->addPiece($place, [
-                'start' => $steps[$k], 'length' => max(1, $length), 'pitch' => $pitch, 'velocity' => $velocity,
+                'start' => $steps[$k], 'length' => max($time->leastLength($room), $length), 'pitch' => $pitch,
+                'velocity' => $velocity,
                 'playedStart' => 0, 'playedEnd' => 0, 'looseStart' => 0, 'looseVelocity' => 0,
             ]);
         }
