@@ -125,6 +125,12 @@ final readonly class OpenClips
         return $this->front;
     }
 
+    /** Where a tick lies in a clip: one of a later round of a clip that loops is written in the first. */
+    public function inRound(int $clip, int $tick): int
+    {
+        return isset($this->rounds[$clip]) ? $this->rounds[$clip]->wrapped($tick) : $tick;
+    }
+
     /**
      * What sounds of notes where their clips are seen: cut at both edges of its clip, never before the song; those
      * that lie outside are left out.

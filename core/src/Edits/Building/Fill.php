@@ -76,8 +76,6 @@ final readonly class Fill implements Edit
         $gone = $parameters->isOn('clear')
             ? $this->clear($notes, $draft, $pitch, $range, $context)
             : 0;
-        // In a clip that loops what lies in a later round lies in the first.
-        $round = $context->clips->rounds[$context->clips->front] ?? null;
         $added = [];
         // Far too many need not be made one by one; the lines of a bar may be a little fewer than its length would
         // have.
@@ -91,7 +89,7 @@ final readonly class Fill implements Edit
             $tick = $every->next($tick)
         ) {
             $velocity = $pattern[$every->nearestIndex($tick) % count($pattern)];
-            $at = $round?->wrapped($tick) ?? $tick;
+            $at = $context->clips->inRound($context->clips->front, $tick);
             if ($velocity > 0 && ! isset($added[$at])) {
                 $length = $parameters->has('length')
                     ? $parameters->amount('length')->ticksAt($tick, $context->time)

@@ -45,8 +45,7 @@ final readonly class Insert implements Edit
     {
         [$start, $pitch] = $context->place($parameters);
         [$length, $velocity] = $context->newNote($parameters, $start);
-        // What is written in a later round of a clip that loops is written in the first.
-        $start = ($context->clips->rounds[$context->clips->front] ?? null)?->wrapped($start) ?? $start;
+        $start = $context->clips->inRound($context->clips->front, $start);
         $draft = new Draft($notes);
         $id = $draft->add([
             'start' => $start, 'length' => $length, 'pitch' => $pitch,

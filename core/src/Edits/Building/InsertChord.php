@@ -59,6 +59,7 @@ final readonly class InsertChord implements Edit
         [$start, $root] = $context->place($parameters);
         $shape = $parameters->list('shape');
         [$length, $velocity] = $context->newNote($parameters, $start);
+        $start = $context->clips->inRound($context->clips->front, $start);
         if ($root + max($shape) > 127) {
             throw new EditRefused(
                 'The chord would pass G9 (127), the highest pitch; take a root of '.PitchName::of(127 - max($shape))

@@ -61,11 +61,16 @@ final readonly class Trim implements Edit
 
         $where = ($atStart ? 'begin' : 'end')." at {$there}";
 
-        return $draft->change($selection, Said::rest(
-            $draft->countChanged($places), count($places) - $unreached, Noun::Note, "made to {$where}",
+        $trimmed = $draft->countChanged($places);
+        $said = Said::rest(
+            $trimmed, count($places) - $unreached, Noun::Note, "made to {$where}",
             $unreached > 0
                 ? "Nothing trimmed: notes that do not {$where} yet would have no length."
                 : "Nothing trimmed: the notes {$where} already.",
-        )->with($unreached > 0 ? "{$unreached} left alone that would have no length" : ''));
+        );
+
+        return $draft->change($selection, $said->with(
+            $trimmed > 0 && $unreached > 0 ? "{$unreached} left alone that would have no length" : '',
+        ));
     }
 }

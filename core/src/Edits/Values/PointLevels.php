@@ -120,7 +120,7 @@ final class PointLevels extends Levels
         $clips = $this->context->clips;
         $points = $this->context->points;
         $clip = $beside === null ? $clips->at($tick) : $points->clip[$beside];
-        $at = ($clips->rounds[$clip] ?? null)?->wrapped($tick) ?? $tick;
+        $at = $clips->inRound($clip, $tick);
         if ($at !== $tick && isset($this->putAt["{$clip} {$at}"])) {
             return;
         }

@@ -30,6 +30,8 @@ final class WhatWords
         'to|into triplets|triplet_feel straight|turn|make' => 'stretch factor=2/3',
         'looser|loosen|more_human|human|less_stiff|less_perfect|humanise|more_feel' => 'humanize',
         'humanize|loosen a_little|slightly|a_bit|gently' => 'humanize time=5ms velocity=4',
+        'humanize|vary|loosen|randomize the? velocity|velocities|dynamics|loudness' => 'humanize velocity=8',
+        'humanize|vary|loosen|randomize the? length|lengths|durations' => 'humanize length=10',
         'lay|laid|lazy|lazier|drag back|behind|lazy|lazier' => 'humanize lean=60',
         'push|rush|rushed|pushed ahead|forward' => 'humanize lean=-60',
         'backwards|in_reverse|back_to_front' => 'reverse',
