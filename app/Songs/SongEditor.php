@@ -101,7 +101,8 @@ final readonly class SongEditor
                     $this->history->around($songId, $stored->stepId()),
                 )
                 : $this->record(
-                    $joining?->combined === null ? $joining?->step : null, $stored, $standing, $open, $state, $change,
+                    $joining?->combined === null ? $joining?->by($change) : null,
+                    $stored, $standing, $open, $state, $change,
                     new Step(
                         $state->lines === [] ? $script->lines() : $state->lines, $selection, $state->selection,
                         $change, self::now(), said: $state->said, grid: $state->context->time->grid,

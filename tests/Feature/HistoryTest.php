@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Models\StepRecord;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\TestWith;
 use Tests\AppTestCase;
 
 /** Every step of a song can be looked at, gone back to, named and compared, and no branch is lost. */
@@ -256,6 +257,26 @@ final class HistoryTest extends AppTestCase
 
         self::assertSame([64, 80, 96], $this->column($clip, 'velocity'));
         self::assertSame([null, 0], [$answer['history']['undo'], StepRecord::query()->count()]);
+    }
+
+    /** @param  list<string>  $lines */
+    #[TestWith([['nudge by=grid', 'nudge by=-grid']])]
+    #[TestWith([['nudge by=step', 'nudge by=step', 'nudge by=-2step']])]
+    #[TestWith([['nudge by=10ms', 'nudge by=-10ms']])]
+    #[TestWith([['mute', 'mute']])]
+    #[TestWith([['stretch factor=2', 'stretch factor=1/2']])]
+    public function test_one_way_and_back_again_leaves_no_step(array $lines): void
+    {
+        $clip = $this->clip();
+        $this->edit($clip, 1, ['velocity add=1']);
+        $answer = [];
+        foreach ($lines as $k => $line) {
+            $answer = $this->edit($clip, 2 + $k, [$line]);
+        }
+
+        self::assertSame(['velocity add=1', 1], [$answer['history']['undo'], StepRecord::query()->count()]);
+        $this->edit($clip, 2 + count($lines), ['nudge by=grid']);
+        self::assertSame(2, StepRecord::query()->count(), 'what does not come back is a step of its own');
     }
 
     public function test_a_note_outside_the_key_comes_back_when_the_gesture_does(): void

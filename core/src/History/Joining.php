@@ -7,6 +7,7 @@ namespace Jactonic\Core\History;
 use Closure;
 use Jactonic\Core\Content\Selection;
 use Jactonic\Core\Recipes\Script;
+use Jactonic\Core\Song\SongChange;
 
 /**
  * What is run joins the step before, where both are one gesture of a hand: a held key, or keys pressed in quick
@@ -25,7 +26,15 @@ final readonly class Joining
          * more.
          */
         public ?string $combined,
+        /** Whether it joins only where nothing is left then: one that goes the other way, back to where it began. */
+        private bool $onlyReturns = false,
     ) {
+    }
+
+    /** The step that a change joins; null where the change is a step of its own. */
+    public function by(SongChange $change): ?Step
+    {
+        return $this->onlyReturns && ! $this->step->change->followedBy($change)->isNothing() ? null : $this->step;
     }
 
     /**
@@ -44,13 +53,25 @@ final readonly class Joining
             return null;
         }
         $combined = $script->combinedAfter($lines);
-        if ($combined === null && $lines !== $script->lines()) {
+        $isAgain = $combined !== null || $lines === $script->lines();
+        if (! $isAgain && self::names($lines) !== self::names($script->lines())) {
             return null;
         }
         $last = $step();
 
         return $last !== null && $last->before->equals($selection) && $last->after->equals($selection)
-            ? new self($last, $combined)
+            ? new self($last, $combined, ! $isAgain)
             : null;
+    }
+
+    /**
+     * The edits of some lines.
+     *
+     * @param  array<int, string>  $lines
+     * @return list<string>
+     */
+    private static function names(array $lines): array
+    {
+        return array_map(static fn (string $line): string => explode(' ', $line)[0], array_values($lines));
     }
 }
