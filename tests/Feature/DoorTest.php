@@ -20,6 +20,9 @@ use Tests\RealServer;
 /** What the door of the program lets in, asked from outside. */
 final class DoorTest extends TestCase
 {
+    /** A number that no process has. */
+    private const NOBODY = 4_194_305;
+
     private static ?RealServer $server = null;
 
     private function server(): RealServer
@@ -231,20 +234,26 @@ final class DoorTest extends TestCase
         self::assertSame(0o100600, fileperms(base_path('storage/door')));
     }
 
-    public function test_nothing_is_ended_because_a_text_of_somebody_else_names_it(): void
+    #[TestWith([0o777, '%d', '%d'], 'a folder that anybody may write into')]
+    #[TestWith([0o777, '%d 1', '%d %s'], 'one that tells when the process began, too')]
+    #[TestWith([0o700, '%d 1', '%d 1'], 'a number that another process has by now')]
+    public function test_nothing_is_ended_because_a_text_names_it(int $mode, string $owner, string $workers): void
     {
-        $innocent = new Process(['sleep', '60']);
+        $innocent = new Process(['setsid', 'sleep', '60']);
         $innocent->start();
+        // By then it leads a group of its own, which is what is ended.
+        while (posix_getpgid((int) $innocent->getPid()) !== $innocent->getPid()) {
+            usleep(1_000);
+        }
+        $began = explode(' ', (string) file_get_contents("/proc/{$innocent->getPid()}/stat"))[21];
         $folder = sys_get_temp_dir().'/jactonic-'.substr(bin2hex(random_bytes(3)), 0, 6);
         mkdir($folder);
-        // What anybody may write into is not believed; nor is a number whose process began at another moment.
-        foreach ([0o777, 0o700] as $mode) {
-            chmod($folder, $mode);
-            file_put_contents("{$folder}/owner", "999999 1\n");
-            file_put_contents("{$folder}/workers", "{$innocent->getPid()} 1\n");
-            (new Process(['bash', '-c', '. bin/setup.sh; server=999999; stop_server'], base_path()))->mustRun();
-            self::assertTrue($innocent->isRunning());
-        }
+        file_put_contents("{$folder}/owner", sprintf("{$owner}\n", self::NOBODY));
+        file_put_contents("{$folder}/workers", sprintf("{$workers}\n", $innocent->getPid(), $began));
+        chmod($folder, $mode);
+        (new Process(['bash', '-c', '. bin/setup.sh; server='.self::NOBODY.'; stop_server'], base_path()))->mustRun();
+
+        self::assertTrue($innocent->isRunning());
         $innocent->stop(0);
         array_map(unlink(...), glob("{$folder}/*") ?: []);
         is_dir($folder) && rmdir($folder);
