@@ -14,6 +14,8 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\DB;
 use PDO;
 use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Process\Process;
+use Tests\RealServer;
 
 /** Databases as files: begun, kept, brought up to date, copied, restored, and refused where they cannot be used. */
 final class DataTest extends TestCase
@@ -227,6 +229,36 @@ final class DataTest extends TestCase
         self::assertStringContainsString('in use at http://127.0.0.1:8080', $this->fails($command, $options));
         $lock->release();
         self::assertSame(1, SongRecord::query()->count());
+    }
+
+    /** @param  int  $apart  ms */
+    #[TestWith([0])]
+    #[TestWith([100])]
+    #[TestWith([300])]
+    public function test_of_two_starts_at_once_the_first_goes_on_and_the_second_says_so_and_ends(int $apart): void
+    {
+        $start = fn (): Process => new Process(
+            ['bash', '-c', '. bin/setup.sh; take_database --no-demo; echo taken; sleep 60'], base_path(),
+            RealServer::environment($this->folder),
+        );
+        [$one, $other] = [$start(), $start()];
+        $one->start();
+        usleep(1000 * $apart);
+        $other->start();
+        while ($one->isRunning() && $other->isRunning()) {
+            usleep(10_000);
+        }
+        [$first, $second] = $other->isRunning() ? [$other, $one] : [$one, $other];
+
+        self::assertStringContainsString(
+            'in use by a start that is under way', $second->getOutput().$second->getErrorOutput(),
+        );
+        while ($first->isRunning() && ! str_ends_with(trim($first->getOutput()), 'taken')) {
+            usleep(10_000);
+        }
+        self::assertTrue($first->isRunning(), 'nobody ended it');
+        $first->stop(0);
+        array_map(unlink(...), glob("{$this->folder}/songs.sqlite.*") ?: []);
     }
 
     public function test_what_a_kill_left_half_built_is_thrown_away(): void
