@@ -117,6 +117,31 @@ final class RepeatAndRotateTest extends MusicTestCase
         self::assertSame($after, self::edit($line, $notes, self::context(grid: $grid))->start);
     }
 
+    #[TestWith(['4/4', '1/4', 0, 4])]
+    #[TestWith(['7/8', '1/4', 0, 4], 'the last gap is half as long')]
+    #[TestWith(['4/4', '1/8', 100, 8], 'swung')]
+    #[TestWith(['3/4', '1/16', 150, 12])]
+    public function test_wherever_notes_lie_as_many_presses_as_there_are_lines_bring_them_back(
+        string $meter, string $grid, int $swing, int $lines,
+    ): void {
+        $context = self::context(grid: $grid, swing: $swing, meters: [0 => $meter]);
+        $bar = $context->time->meters->barStart(1);
+        $notes = self::notes(...array_map(
+            static fn (int $start): array => [$start, 10], range($bar, 2 * $bar - 31, 16),
+        ));
+        $turned = $notes;
+        for ($press = 1; $press <= $lines; $press++) {
+            $turned = self::edit("rotate within={$bar}..".(2 * $bar), $turned, $context);
+            self::assertGreaterThanOrEqual($bar - 30, min($turned->start), "no more than a push before, {$press}");
+            self::assertLessThan(2 * $bar, max($turned->start), "press {$press}");
+        }
+        foreach (self::values('start', $notes) as $i => $start) {
+            self::assertEqualsWithDelta(
+                $start, self::values('start', $turned)[$i], $swing === 150 ? 3 : 1, 'but for what rounding leaves',
+            );
+        }
+    }
+
     public function test_on_a_grid_of_several_bars_a_pattern_turns_in_the_bars_it_fills(): void
     {
         self::assertSame([480], self::edit('rotate', self::notes([480, 100]), self::context(grid: '4bar'))->start);

@@ -234,8 +234,8 @@ final readonly class Nudge implements AddsUp, SpanEdit
             return Said::nothing(match (true) {
                 $edge !== 'note' => "Nothing moved: no line lies inside the {$all}, or they are at the start of the "
                     .'song. A finer grid has more lines.',
-                $context->clips->rounds !== [] => "Nothing moved: the {$all} come to lie where they are, round and "
-                    .'round in the loop.',
+                $spans->roundOf($spans->places[0]) !== null => "Nothing moved: the {$all} come to lie where they are, "
+                    .'round and round in the loop.',
                 default => "Nothing moved: the earliest {$spans->noun->value} is at the start of the song.",
             });
         }

@@ -19,6 +19,7 @@ use Jactonic\Core\Saying\Noun;
 use Jactonic\Core\Saying\Said;
 use Jactonic\Core\Time\Amount;
 use Jactonic\Core\Time\Grid;
+use Jactonic\Core\Time\Rounding;
 use Jactonic\Core\Time\TickRange;
 
 /**
@@ -118,34 +119,43 @@ final readonly class Rotate implements Edit, FollowsOn
             );
         }
         $numbers = $context->time->gridLines()->numbers();
-        [$first, $behind] = [$numbers->nearest($from), $numbers->nearest($to)];
+        [$first, $behind] = [$numbers->nearest($from), max($numbers->nearest($to), $numbers->nearest($from) + 1)];
+        $gap = static fn (int $number): int => ($number + 1 < $behind ? $numbers->line($number + 1) : $to)
+            - $numbers->line($number);
+        // Beside a line the feel is kept to the tick, between them the share of the way: so it comes back whatever lies
+        // between.
+        $near = min($early, intdiv(min(array_map($gap, range($first, $behind - 1))), 4));
+        $there = static fn (int $number): int => $first + self::modulo($number - $first + $steps, $behind - $first);
 
-        return static function (int $start) use ($numbers, $first, $behind, $steps, $to, $early): int {
-            $number = $numbers->nearest($start);
-            $line = $numbers->at;
-            if ($number >= $behind && $to - $start <= $early) {
-                // A push before the line behind the bars lies before the first of them.
-                [$number, $line] = [$first, $to];
-            } elseif ($number < $first) {
-                [$number, $line] = [$first, $numbers->line($first)];
-            } elseif ($number >= $behind || $start < $line - $early) {
-                // An off-beat belongs to the line it comes after, so that it stays in its bar.
-                $number = max($first, $numbers->before($start));
-                $line = $numbers->line($number);
+        return static function (int $start) use ($numbers, $first, $behind, $near, $gap, $there): int {
+            $number = min($behind - 1, $numbers->before($start));
+            if ($number < $first) {
+                return $numbers->line($there($first)) + $start - $numbers->line($first);
             }
-            $there = $first + self::modulo($number - $first + $steps, max(1, $behind - $first));
+            $late = $start - $numbers->line($number);
+            $room = $gap($number);
+            $next = $number + 1 < $behind ? $number + 1 : $first;
 
-            return $numbers->line($there) + $start - $line;
+            return match (true) {
+                $late <= $near => $numbers->line($there($number)) + $late,
+                $room - $late <= $near => $numbers->line($there($next)) + $late - $room,
+                default => $numbers->line($there($number)) + $near + Rounding::quotient(
+                    ($late - $near) * ($gap($there($number)) - 2 * $near), $room - 2 * $near,
+                ),
+            };
         };
     }
 
     /** “2 steps of 1/16 later”, “10ms earlier”. */
     private static function said(Amount $by, Context $context): string
     {
-        $steps = $by->gridSteps();
-        $size = $steps === null
-            ? ltrim((string) $by, '+-')
-            : (abs($steps) === 1 ? 'a step' : abs($steps).' steps')." of {$context->time->grid}";
+        $steps = abs($by->gridSteps() ?? 0);
+        $grid = $context->time->grid;
+        $size = match (true) {
+            $steps === 0 => ltrim((string) $by, '+-'),
+            $grid->bars > 0 => Noun::Bar->counted($steps * $grid->bars),
+            default => ($steps === 1 ? 'a step' : "{$steps} steps")." of {$grid}",
+        };
 
         return $size.($by->isNegative() ? ' earlier' : ' later');
     }
