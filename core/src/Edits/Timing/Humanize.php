@@ -39,12 +39,12 @@ final readonly class Humanize implements Edit
 
         return new Declaration('humanize', 'Humanize', Group::Timing, $help, [
             Parameter::amount(
-                'time', 'The largest offset of a start.',
-                absent: '10ms, or none where velocity or length alone are said',
+                'time', 'The largest offset of a start; none where velocity or length alone are said.', absent: '10ms',
             ),
             Parameter::wholeNumber(
-                'velocity', 'The largest offset of a velocity; of bend in proportion to its range.', min: 0, max: 127,
-                absent: '8, or none where length alone is said',
+                'velocity',
+                'The largest offset of a velocity, of bend by its range; none where length alone is said.',
+                min: 0, max: 127, absent: '8',
             ),
             Parameter::wholeNumber(
                 'length', 'The largest change of a length.', min: 0, max: 100, unit: '%', absent: 'none',
@@ -66,7 +66,7 @@ final readonly class Humanize implements Edit
             Parameter::lane(),
         ], subject: Subject::Levels, synonyms: ['random', 'randomize', 'loosen', 'feel', 'groove', 'jitter'], uses: [
             'humanize lean=60' => 'Lay back', 'humanize lean=-60' => 'Push ahead',
-            'humanize time=0ms velocity=12' => 'Vary the dynamics only',
+            'humanize velocity=12' => 'Vary the dynamics only',
         ], bare: ['time']);
     }
 
