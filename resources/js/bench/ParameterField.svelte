@@ -31,6 +31,9 @@
   const usualNumber = $derived(
     parameter.default === null || isNaN(Number(parameter.default)) ? null : Number(parameter.default),
   );
+  const resting = $derived(Number.parseFloat(parameter.absent ?? ''));
+  /** Where the slider stands: at what holds where nothing is written, as far as that is a number. */
+  const standing = $derived(value !== '' ? Number(value) : isNaN(resting) ? Math.max(0, min) : resting);
 
   /** Steps what is written; where that is nothing to step, or with Alt, goes through the values it had before. */
   function arrows(event: KeyboardEvent): void {
@@ -119,10 +122,10 @@
         aria-label="{name} as a slider"
         {min}
         {max}
-        value={value === '' ? (min < 0 ? 0 : min) : value}
+        value={standing}
         oninput={(event) => (value = event.currentTarget.value)}
         {@attach turning(() => ({
-          value: Number(value === '' ? (min < 0 ? 0 : min) : value),
+          value: standing,
           min,
           max,
           step: Math.max(1, Math.round((max - min) / 100)),
