@@ -95,7 +95,7 @@
     >
     <label class="flex items-center gap-1 text-xs"
       >goes by
-      <select class="select w-40 select-sm" bind:value={draft.by}>
+      <select class="select w-44 select-sm" bind:value={draft.by}>
         <option value="letter">the letter written on it</option>
         <option value="place">the place of the key</option>
       </select></label
