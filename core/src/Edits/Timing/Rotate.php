@@ -30,6 +30,9 @@ use Jactonic\Core\Time\TickRange;
  */
 final readonly class Rotate implements Edit, FollowsOn
 {
+    /** So many lines are looked at for how near to each other they lie: more than any pattern has. */
+    private const LOOKED_AT = 4096;
+
     public function declaration(): Declaration
     {
         return new Declaration(
@@ -124,7 +127,8 @@ final readonly class Rotate implements Edit, FollowsOn
             - $numbers->line($number);
         // Beside a line the feel is kept to the tick, between them the share of the way: so it comes back whatever lies
         // between.
-        $near = min($early, intdiv(min(array_map($gap, range($first, $behind - 1))), 4));
+        $looked = range($first, min($behind, $first + self::LOOKED_AT) - 1);
+        $near = min($early, intdiv(min(array_map($gap, $looked)), 4));
         $there = static fn (int $number): int => $first + self::modulo($number - $first + $steps, $behind - $first);
 
         return static function (int $start) use ($numbers, $first, $behind, $near, $gap, $there): int {
